@@ -1,0 +1,104 @@
+package yarrowmark.core.compare;
+
+import java.util.Optional;
+import org.apache.commons.statistics.distribution.TDistribution;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.WorkingVariance;
+
+/**
+ * Two samples of one ratio metric: δ = mean merit of A − mean merit of the base; ratio e^δ, better above 1; 95 %
+ * interval from Student's t with v = s̃²/n a side and Welch-Satterthwaite degrees of freedom.
+ *
+ * <p>Edge cases: where a variance is unknown there is no interval and the verdict is {@link Verdict#CANNOT_TELL}.
+ * Where both variances are 0 the interval is the ratio itself. Accuracy: nine digits against R 4.2.2.
+ *
+ * <p>Source: B. L. Welch, "The generalization of 'Student's' problem when several different population variances are
+ * involved", 1947, doi:10.1093/biomet/34.1-2.28; F. E. Satterthwaite, 1946, doi:10.2307/3002019.
+ *
+ * @param difference δ on merits
+ * @param interval   of the ratio; empty where a variance is unknown
+ * @param runs       readings of A
+ * @param baseRuns   readings of the base
+ */
+public record PairComparison(double difference, Optional<Interval> interval, Verdict verdict, RunsNeeded runsNeeded,
+                             int runs, int baseRuns) {
+
+    /** Past this many runs a side, more runs are not a sensible answer. */
+    public static final int MOST_RUNS = 40;
+    private static final double UPPER_TAIL = 0.025;
+
+    /**
+     * @param low                 lower end of the ratio's 95 % interval
+     * @param high                upper end
+     * @param standardError       of δ
+     * @param degreesOfFreedom    Welch-Satterthwaite
+     */
+    public record Interval(double low, double high, double standardError, double degreesOfFreedom) { }
+
+    /** How many times as good as the base, above 1 where better. */
+    public double ratio() {
+        return Math.exp(difference);
+    }
+
+    public static PairComparison of(SampleMoments a, SampleMoments base, Optional<NoisePrior> prior, Materiality materiality) {
+        double delta = a.mean() - base.mean();
+        Optional<WorkingVariance> workA = NoisePrior.workingVariance(a, prior);
+        Optional<WorkingVariance> workB = NoisePrior.workingVariance(base, prior);
+        if (workA.isEmpty() || workB.isEmpty()) {
+            return new PairComparison(delta, Optional.empty(), Verdict.CANNOT_TELL, new RunsNeeded.Unknown(), a.n(), base.n());
+        }
+        WorkingVariance wa = workA.get();
+        WorkingVariance wb = workB.get();
+        double va = wa.variance() / a.n();
+        double vb = wb.variance() / base.n();
+        double se = Math.sqrt(va + vb);
+        double df = satterthwaite(va, wa.degreesOfFreedom(), vb, wb.degreesOfFreedom());
+        double half = se == 0 ? 0 : quantile(df) * se;
+        double limit = materiality.onMerits();
+        Verdict verdict = verdict(delta, half, limit);
+        RunsNeeded needed = verdict == Verdict.CANNOT_TELL
+            ? runsNeeded(wa, wb, Math.max(Math.abs(delta), limit), Math.min(a.n(), base.n()))
+            : new RunsNeeded.None();
+        Interval interval = new Interval(Math.exp(delta - half), Math.exp(delta + half), se, df);
+        return new PairComparison(delta, Optional.of(interval), verdict, needed, a.n(), base.n());
+    }
+
+    private static Verdict verdict(double delta, double half, double limit) {
+        boolean apart = Math.abs(delta) > half;
+        if (apart && delta >= limit) {
+            return Verdict.CLEAR_GAIN;
+        }
+        if (apart && delta <= -limit) {
+            return Verdict.CLEAR_LOSS;
+        }
+        if (delta - half > -limit && delta + half < limit) {
+            return Verdict.LEVEL;
+        }
+        if (apart) {
+            return delta > 0 ? Verdict.SMALL_GAIN : Verdict.SMALL_LOSS;
+        }
+        return Verdict.CANNOT_TELL;
+    }
+
+    private static RunsNeeded runsNeeded(WorkingVariance a, WorkingVariance b, double target, int fewer) {
+        for (int k = 2; k <= MOST_RUNS; k++) {
+            double va = a.variance() / k;
+            double vb = b.variance() / k;
+            double df = satterthwaite(va, a.lentDegreesOfFreedom() + k - 1, vb, b.lentDegreesOfFreedom() + k - 1);
+            if (quantile(df) * Math.sqrt(va + vb) <= target) {
+                return new RunsNeeded.Runs(k, Math.max(0, k - fewer));
+            }
+        }
+        return new RunsNeeded.MoreThanMost();
+    }
+
+    private static double satterthwaite(double va, double da, double vb, double db) {
+        double sum = va + vb;
+        return sum == 0 ? da + db : sum * sum / (va * va / da + vb * vb / db);
+    }
+
+    private static double quantile(double df) {
+        return TDistribution.of(df).inverseSurvivalProbability(UPPER_TAIL);
+    }
+}

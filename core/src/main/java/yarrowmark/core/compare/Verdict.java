@@ -1,0 +1,32 @@
+package yarrowmark.core.compare;
+
+/** How a comparison reads in words, from the side of the first sample. */
+public enum Verdict {
+    CLEAR_GAIN("clear gain"),
+    CLEAR_LOSS("clear loss"),
+    LEVEL("level"),
+    SMALL_GAIN("small gain"),
+    SMALL_LOSS("small loss"),
+    CANNOT_TELL("cannot tell");
+
+    private final String words;
+
+    Verdict(String words) {
+        this.words = words;
+    }
+
+    public String words() {
+        return words;
+    }
+
+    /** The verdict with the two samples exchanged. */
+    public Verdict swapped() {
+        return switch (this) {
+            case CLEAR_GAIN -> CLEAR_LOSS;
+            case CLEAR_LOSS -> CLEAR_GAIN;
+            case SMALL_GAIN -> SMALL_LOSS;
+            case SMALL_LOSS -> SMALL_GAIN;
+            case LEVEL, CANNOT_TELL -> this;
+        };
+    }
+}

@@ -1,0 +1,45 @@
+package yarrowmark.core.setup;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeSet;
+
+/**
+ * A fact on which two configurations do not agree.
+ *
+ * @param before empty where only the later configuration knows the fact
+ * @param after  empty where only the earlier one knows it
+ */
+public record FactDifference(FactKey key, Optional<String> before, Optional<String> after) {
+
+    /** Every fact that differs or is known on one side only, in key order. Neither map is changed. */
+    public static List<FactDifference> between(Map<String, String> before, Map<String, String> after) {
+        TreeSet<String> keys = new TreeSet<>(before.keySet());
+        keys.addAll(after.keySet());
+        List<FactDifference> differences = new ArrayList<>();
+        for (String key : keys) {
+            Optional<String> from = Optional.ofNullable(before.get(key));
+            Optional<String> to = Optional.ofNullable(after.get(key));
+            if (!from.equals(to)) {
+                differences.add(new FactDifference(FactVocabulary.entry(key), from, to));
+            }
+        }
+        return differences;
+    }
+
+    /**
+     * What a configuration that differs like this is called: "firmware 1.11", "browser 141.2, mains".
+     * At most three facts are named; more are counted.
+     */
+    public static String name(List<FactDifference> differences) {
+        List<String> parts = differences.stream()
+            .filter(d -> d.after().isPresent())
+            .limit(3)
+            .map(d -> d.key().brief() + " " + FactText.of(d.key(), d.after().get()))
+            .toList();
+        long more = differences.stream().filter(d -> d.after().isPresent()).count() - parts.size();
+        return String.join(", ", parts) + (more > 0 ? " and " + more + " more" : "");
+    }
+}

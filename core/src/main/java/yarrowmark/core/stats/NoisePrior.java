@@ -1,0 +1,118 @@
+package yarrowmark.core.stats;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.apache.commons.numbers.gamma.Digamma;
+import org.apache.commons.numbers.gamma.Trigamma;
+import org.apache.commons.numbers.rootfinder.BrentSolver;
+
+/**
+ * Noise that samples of the same metric lend to one another.
+ *
+ * <p>For the G samples with n ≥ 2, d = n − 1 and variance s² (after the resolution floor):
+ * e = ln s² − ψ(d/2) + ln(d/2); V = Σ(e − ē)²/(G − 1) − mean ψ′(d/2). If V &gt; 0, d₀ = 2 (ψ′)⁻¹(V) and
+ * s₀² = exp(ē + ψ(d₀/2) − ln(d₀/2)); otherwise d₀ = ∞ and s₀² = Σds²/Σd. Then d₀ is at most 30 and at most Σd/3, so
+ * that little evidence lends little.
+ *
+ * <p>Edge cases: fewer than {@value #FEWEST_SAMPLES} samples with n ≥ 2 lend nothing. A sample whose variance is 0
+ * even after the floor (equal readings without a stated resolution) says nothing about noise and is left out, which
+ * errs towards wider intervals. Accuracy: nine digits against R 4.2.2.
+ *
+ * <p>Source: G. K. Smyth, "Linear models and empirical Bayes methods for assessing differential expression", 2004,
+ * doi:10.2202/1544-6115.1027, section on the prior's hyperparameters.
+ *
+ * @param degreesOfFreedom d₀, above 0, after the caps
+ * @param variance         s₀², above 0
+ */
+public record NoisePrior(double degreesOfFreedom, double variance) {
+    /** Below this many samples a spread of spreads cannot be told. */
+    public static final int FEWEST_SAMPLES = 3;
+
+    /** Caps on d₀: simulation showed 95 % intervals to hold 91 to 95 % with them, at three runs each. */
+    private static final double MOST_LENT = 30;
+    private static final double SHARE_LENT = 1.0 / 3;
+
+    public NoisePrior {
+        if (!(degreesOfFreedom > 0) || !(variance > 0 && variance < Double.POSITIVE_INFINITY)) {
+            throw new IllegalArgumentException("a prior needs degreesOfFreedom and variance above 0, not "
+                + degreesOfFreedom + ", " + variance);
+        }
+    }
+
+    /** Fits the prior to the samples that have two readings or more; empty where they are too few. */
+    public static Optional<NoisePrior> fit(Collection<SampleMoments> samples) {
+        List<SampleMoments> known = samples.stream()
+            .filter(s -> s.variance().orElse(0) > 0)
+            .toList();
+        int count = known.size();
+        if (count < FEWEST_SAMPLES) {
+            return Optional.empty();
+        }
+        double[] e = new double[count];
+        double meanE = 0;
+        double meanTrigamma = 0;
+        double totalDf = 0;
+        double pooled = 0;
+        for (int i = 0; i < count; i++) {
+            double d = known.get(i).degreesOfFreedom();
+            double s2 = known.get(i).variance().getAsDouble();
+            e[i] = Math.log(s2) - Digamma.value(d / 2) + Math.log(d / 2);
+            meanE += e[i] / count;
+            meanTrigamma += Trigamma.value(d / 2) / count;
+            totalDf += d;
+            pooled += d * s2;
+        }
+        double spread = 0;
+        for (double x : e) {
+            spread += (x - meanE) * (x - meanE) / (count - 1);
+        }
+        double excess = spread - meanTrigamma;
+        double d0 = excess > 0 ? 2 * inverseTrigamma(excess) : Double.POSITIVE_INFINITY;
+        double s02 = Double.isInfinite(d0)
+            ? pooled / totalDf
+            : Math.exp(meanE + Digamma.value(d0 / 2) - Math.log(d0 / 2));
+        return Optional.of(new NoisePrior(Math.min(d0, Math.min(MOST_LENT, totalDf * SHARE_LENT)), s02));
+    }
+
+    /**
+     * The prior for a metric: from its own samples; where they are too few, from all samples of its suite version;
+     * where those are too few, none.
+     */
+    public static Optional<NoisePrior> fitWithin(Collection<SampleMoments> ofMetric, Collection<SampleMoments> ofSuiteVersion) {
+        return fit(ofMetric).or(() -> fit(ofSuiteVersion));
+    }
+
+    /** s̃² = (d₀s₀² + ds²)/(d₀ + d) with d₀ + d degrees of freedom; for a single reading s₀² with d₀. */
+    public WorkingVariance workingVariance(SampleMoments sample) {
+        double d = sample.degreesOfFreedom();
+        double own = sample.variance().isPresent() ? d * sample.variance().getAsDouble() : 0;
+        double df = degreesOfFreedom + d;
+        return new WorkingVariance((degreesOfFreedom * variance + own) / df, df, degreesOfFreedom);
+    }
+
+    /** The working variance with or without a prior; empty for one reading with nothing lent. */
+    public static Optional<WorkingVariance> workingVariance(SampleMoments sample, Optional<NoisePrior> prior) {
+        if (prior.isPresent()) {
+            return Optional.of(prior.get().workingVariance(sample));
+        }
+        OptionalDouble own = sample.variance();
+        return own.isPresent()
+            ? Optional.of(new WorkingVariance(own.getAsDouble(), sample.degreesOfFreedom(), 0))
+            : Optional.empty();
+    }
+
+    /** ψ′ falls strictly from ∞ to 0, so its inverse is found between brackets that grow until they hold it. */
+    private static double inverseTrigamma(double y) {
+        double high = 1;
+        while (Trigamma.value(high) > y && high < 1e12) {
+            high *= 4;
+        }
+        double low = high;
+        while (Trigamma.value(low) < y && low > 1e-12) {
+            low /= 4;
+        }
+        return new BrentSolver(1e-14, 1e-15, 1e-15).findRoot(x -> Math.log(Trigamma.value(x)) - Math.log(y), low, high);
+    }
+}

@@ -1,0 +1,77 @@
+package yarrowmark.core.stats;
+
+import java.util.List;
+import java.util.OptionalDouble;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+
+/**
+ * What later calculations need of a sample, small enough to be stored beside it.
+ *
+ * <p>For ratio metrics everything is on merits; for difference metrics on the signed values.
+ *
+ * @param n                  counted readings, 1 or more
+ * @param mean               mean merit (signed value for difference metrics)
+ * @param sumSquares         Σ(merit − mean)², 0 or more
+ * @param resolutionVariance mean((q/x)²)/12, the variance that rounding alone gives; mean(q²)/12 for differences
+ */
+public record SampleMoments(int n, double mean, double sumSquares, double resolutionVariance) {
+
+    public SampleMoments {
+        if (n < 1) {
+            throw new IllegalArgumentException("n must be 1 or more, not " + n);
+        }
+        if (!Double.isFinite(mean)) {
+            throw new IllegalArgumentException("mean must be finite, not " + mean);
+        }
+        if (!(sumSquares >= 0) || !(resolutionVariance >= 0)) {
+            throw new IllegalArgumentException("sums of squares must be 0 or more, not " + sumSquares + ", " + resolutionVariance);
+        }
+    }
+
+    /**
+     * Moments of the counted readings, in two passes, so that close values do not cancel.
+     *
+     * @param readings at least one, each above 0 for a ratio metric
+     */
+    public static SampleMoments of(List<Measured> readings, Direction direction, Scale scale) {
+        if (readings.isEmpty()) {
+            throw new IllegalArgumentException("a sample needs at least one reading");
+        }
+        int n = readings.size();
+        double[] merit = new double[n];
+        double sum = 0;
+        double rounding = 0;
+        for (int i = 0; i < n; i++) {
+            Measured reading = readings.get(i).checkedFor(scale);
+            double relative;
+            if (scale == Scale.RATIO) {
+                merit[i] = Merit.of(reading.value(), direction);
+                relative = reading.resolution() / reading.value();
+            } else {
+                merit[i] = direction.sign() * reading.value();
+                relative = reading.resolution();
+            }
+            sum += merit[i];
+            rounding += relative * relative;
+        }
+        double mean = sum / n;
+        double squares = 0;
+        for (double m : merit) {
+            squares += (m - mean) * (m - mean);
+        }
+        return new SampleMoments(n, mean, squares, rounding / n / 12);
+    }
+
+    /** n − 1. */
+    public int degreesOfFreedom() {
+        return n - 1;
+    }
+
+    /** s², never below what rounding alone gives; empty for a single reading. */
+    public OptionalDouble variance() {
+        return n < 2 ? OptionalDouble.empty() : OptionalDouble.of(Math.max(sumSquares / (n - 1), resolutionVariance));
+    }
+}

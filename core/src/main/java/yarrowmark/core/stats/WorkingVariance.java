@@ -1,0 +1,27 @@
+package yarrowmark.core.stats;
+
+/**
+ * The variance a comparison works with, after borrowing.
+ *
+ * @param variance              s̃² of a single reading's merit, 0 or more
+ * @param degreesOfFreedom      d₀ + n − 1, above 0
+ * @param lentDegreesOfFreedom  d₀, the part that other samples lent; 0 where nothing was lent
+ */
+public record WorkingVariance(double variance, double degreesOfFreedom, double lentDegreesOfFreedom) {
+    public WorkingVariance {
+        if (!(variance >= 0 && variance < Double.POSITIVE_INFINITY)) {
+            throw new IllegalArgumentException("variance must be 0 or more and finite, not " + variance);
+        }
+        if (!(degreesOfFreedom > 0)) {
+            throw new IllegalArgumentException("degreesOfFreedom must be above 0, not " + degreesOfFreedom);
+        }
+        if (!(lentDegreesOfFreedom >= 0)) {
+            throw new IllegalArgumentException("lentDegreesOfFreedom must be 0 or more, not " + lentDegreesOfFreedom);
+        }
+    }
+
+    /** The standard deviation of a single reading's merit. */
+    public double deviation() {
+        return Math.sqrt(variance);
+    }
+}

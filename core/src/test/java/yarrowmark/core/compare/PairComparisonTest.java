@@ -1,0 +1,124 @@
+package yarrowmark.core.compare;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.within;
+import static yarrowmark.core.ExampleSamples.more;
+import static yarrowmark.core.ExampleSamples.sample;
+
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+
+/** Expected values: the method's examples B and B2, R 4.2.2, to the digits shown there. */
+class PairComparisonTest {
+    private static final Optional<NoisePrior> NOISE_A = NoisePrior.fit(ExampleSamples.A);
+    private static final Optional<NoisePrior> NOISE_A2 = NoisePrior.fit(ExampleSamples.A2);
+
+    private static void expect(PairComparison c, double ratio, double low, double high, Verdict verdict) {
+        assertThat(c.ratio()).isCloseTo(ratio, within(5e-10));
+        assertThat(c.interval().orElseThrow().low()).isCloseTo(low, within(5e-10));
+        assertThat(c.interval().orElseThrow().high()).isCloseTo(high, within(5e-10));
+        assertThat(c.verdict()).isEqualTo(verdict);
+    }
+
+    private static double df(PairComparison c) {
+        return c.interval().orElseThrow().degreesOfFreedom();
+    }
+
+    @Test
+    void exampleB() {
+        PairComparison second = PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE_A, Materiality.USUAL);
+        expect(second, 1.038491869, 1.026174562, 1.050957022, Verdict.CLEAR_GAIN);
+        assertThat(df(second)).isCloseTo(10.58116046, within(5e-9));
+
+        PairComparison oneRun = PairComparison.of(more(297.0), ExampleSamples.A.get(4), NOISE_A, Materiality.USUAL);
+        expect(oneRun, 1.021674003, 1.000507058, 1.043288760, Verdict.SMALL_GAIN);
+        assertThat(df(oneRun)).isCloseTo(5.836382892, within(5e-9));
+
+        PairComparison times = PairComparison.of(sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
+            sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276), NOISE_A, Materiality.USUAL);
+        expect(times, 1.183504075, 1.169141425, 1.198043168, Verdict.CLEAR_GAIN);
+        assertThat(df(times)).isCloseTo(10.64044355, within(5e-8));
+    }
+
+    @Test
+    void exampleB2() {
+        PairComparison unsure = PairComparison.of(more(64.1, 60.9, 63.3), more(60.2, 64.8, 62.9), NOISE_A2, Materiality.USUAL);
+        expect(unsure, 1.002349004, 0.949729903, 1.057883428, Verdict.CANNOT_TELL);
+        assertThat(df(unsure)).isCloseTo(5.604305156, within(5e-9));
+        assertThat(unsure.runsNeeded()).isEqualTo(new RunsNeeded.Runs(8, 5));
+
+        expect(PairComparison.of(more(75.4, 75.2, 75.6), more(75.1, 75.0, 75.3), NOISE_A2, Materiality.USUAL),
+            1.003548274, 0.993189421, 1.014015170, Verdict.LEVEL);
+    }
+
+    @Test
+    void swappingTheTwoTurnsTheAnswerRound() {
+        Random random = new Random(3);
+        for (int i = 0; i < 200; i++) {
+            SampleMoments a = more(around(random, 100), around(random, 100), around(random, 100));
+            SampleMoments b = more(around(random, 103), around(random, 103));
+            PairComparison there = PairComparison.of(a, b, NOISE_A, Materiality.USUAL);
+            PairComparison back = PairComparison.of(b, a, NOISE_A, Materiality.USUAL);
+            assertThat(there.ratio() * back.ratio()).isCloseTo(1, within(1e-12));
+            assertThat(there.interval().orElseThrow().low() * back.interval().orElseThrow().high()).isCloseTo(1, within(1e-9));
+            assertThat(back.verdict()).isEqualTo(there.verdict().swapped());
+            assertThat(back.runsNeeded()).isEqualTo(there.runsNeeded());
+        }
+    }
+
+    @Test
+    void aSmallLossIsCertainButDoesNotMatterMuch() {
+        assertThat(PairComparison.of(ExampleSamples.A.get(4), more(297.0), NOISE_A, Materiality.USUAL).verdict()).isEqualTo(Verdict.SMALL_LOSS);
+    }
+
+    @Test
+    void oneRunEachWithNothingLentCannotTell() {
+        PairComparison c = PairComparison.of(more(120), more(100), Optional.empty(), Materiality.USUAL);
+        assertThat(c.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+        assertThat(c.interval()).isEmpty();
+        assertThat(c.runsNeeded()).isInstanceOf(RunsNeeded.Unknown.class);
+        assertThat(c.ratio()).isCloseTo(1.2, within(1e-12));
+    }
+
+    @Test
+    void aNoisyTestMayNeedMoreRunsThanAnybodyHas() {
+        PairComparison c = PairComparison.of(more(100, 150, 80), more(100, 140, 90), Optional.empty(), Materiality.USUAL);
+        assertThat(c.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+        assertThat(c.runsNeeded()).isInstanceOf(RunsNeeded.MoreThanMost.class);
+    }
+
+    @Test
+    void allEqualReadingsWithoutResolutionAreLevel() {
+        PairComparison c = PairComparison.of(more(5, 5), more(5, 5), Optional.empty(), Materiality.USUAL);
+        assertThat(c.verdict()).isEqualTo(Verdict.LEVEL);
+        assertThat(c.interval().orElseThrow().low()).isEqualTo(1);
+    }
+
+    @Test
+    void materialityDecidesBetweenClearAndSmall() {
+        SampleMoments a = ExampleSamples.A.get(1);
+        SampleMoments b = ExampleSamples.A.get(0);
+        assertThat(PairComparison.of(a, b, NOISE_A, new Materiality(0.05)).verdict()).isEqualTo(Verdict.SMALL_GAIN);
+        assertThatThrownBy(() -> new Materiality(Double.NaN)).hasMessageContaining("materiality");
+        assertThatThrownBy(() -> new Materiality(0)).hasMessageContaining("materiality");
+    }
+
+    @Test
+    void aSizeNamesItsBaseAndItsDirection() {
+        assertThat(SizeInWords.of(1.038491869, Direction.MORE_IS_BETTER, "Slate", "time")).isEqualTo("3.8 % higher than Slate");
+        assertThat(SizeInWords.of(0.95, Direction.MORE_IS_BETTER, "Slate", "time")).isEqualTo("5.0 % lower than Slate");
+        assertThat(SizeInWords.of(277.0 / 234, Direction.LESS_IS_BETTER, "Slate", "time"))
+            .isEqualTo("takes 15.5 % less time than Slate (1.18 times as fast)");
+        assertThat(SizeInWords.of(0.8, Direction.LESS_IS_BETTER, "Slate", "power")).isEqualTo("takes 25.0 % more power than Slate");
+    }
+
+    private static double around(Random random, double centre) {
+        return centre * Math.exp(0.01 * random.nextGaussian());
+    }
+}

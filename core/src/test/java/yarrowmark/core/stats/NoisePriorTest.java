@@ -1,0 +1,85 @@
+package yarrowmark.core.stats;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import org.junit.jupiter.api.Test;
+import yarrowmark.core.ExampleSamples;
+
+/** Expected values: the method's examples A and A2, R 4.2.2. */
+class NoisePriorTest {
+    @Test
+    void exampleA() {
+        NoisePrior prior = NoisePrior.fit(ExampleSamples.A).orElseThrow();
+        assertThat(prior.degreesOfFreedom()).isCloseTo(10.0 / 3, within(1e-12));
+        assertThat(prior.variance()).isCloseTo(5.144374983e-05, within(5e-15));
+        double[] expected = {0.006897952278, 0.006303386098, 0.009904635607, 0.005660772654, 0.006445020367};
+        for (int i = 0; i < expected.length; i++) {
+            assertThat(prior.workingVariance(ExampleSamples.A.get(i)).deviation()).isCloseTo(expected[i], within(5e-13));
+        }
+    }
+
+    @Test
+    void exampleA2() {
+        NoisePrior prior = NoisePrior.fit(ExampleSamples.A2).orElseThrow();
+        assertThat(prior.degreesOfFreedom()).isCloseTo(1.064314407, within(5e-10));
+        assertThat(prior.variance()).isCloseTo(6.791044358e-05, within(5e-15));
+    }
+
+    @Test
+    void aSingleReadingWorksWithWhatIsLent() {
+        NoisePrior prior = NoisePrior.fit(ExampleSamples.A).orElseThrow();
+        WorkingVariance lent = prior.workingVariance(ExampleSamples.more(297));
+        assertThat(lent.variance()).isCloseTo(prior.variance(), within(1e-18));
+        assertThat(lent.degreesOfFreedom()).isEqualTo(prior.degreesOfFreedom());
+    }
+
+    @Test
+    void theOrderOfSamplesAndTheUnitDoNotMatter() {
+        NoisePrior prior = NoisePrior.fit(ExampleSamples.A2).orElseThrow();
+        List<SampleMoments> shuffled = new ArrayList<>(ExampleSamples.A2.stream()
+            .map(s -> new SampleMoments(s.n(), s.mean() + Math.log(1e6), s.sumSquares(), s.resolutionVariance())).toList());
+        Collections.shuffle(shuffled, new Random(4));
+        NoisePrior other = NoisePrior.fit(shuffled).orElseThrow();
+        assertThat(other.degreesOfFreedom()).isCloseTo(prior.degreesOfFreedom(), within(1e-10));
+        assertThat(other.variance()).isCloseTo(prior.variance(), within(1e-15));
+    }
+
+    @Test
+    void twoSamplesLendNothingAndTheSuiteVersionHelpsOut() {
+        List<SampleMoments> two = ExampleSamples.A.subList(0, 2);
+        assertThat(NoisePrior.fit(two)).isEmpty();
+        assertThat(NoisePrior.fitWithin(two, ExampleSamples.A)).isEqualTo(NoisePrior.fit(ExampleSamples.A));
+        assertThat(NoisePrior.fitWithin(two, two)).isEmpty();
+        assertThat(NoisePrior.workingVariance(ExampleSamples.more(297), Optional.empty())).isEmpty();
+        assertThat(NoisePrior.workingVariance(two.get(0), Optional.empty()).orElseThrow().lentDegreesOfFreedom()).isZero();
+    }
+
+    @Test
+    void equalReadingsWithoutAResolutionSayNothingAboutNoise() {
+        List<SampleMoments> withEqual = new ArrayList<>(ExampleSamples.A);
+        withEqual.add(ExampleSamples.more(5, 5, 5));
+        assertThat(NoisePrior.fit(withEqual)).isEqualTo(NoisePrior.fit(ExampleSamples.A));
+    }
+
+    @Test
+    void manySamplesLendAtMostThirtyDegreesOfFreedom() {
+        Random random = new Random(11);
+        List<SampleMoments> many = new ArrayList<>();
+        for (int i = 0; i < 400; i++) {
+            many.add(ExampleSamples.more(gauss(random), gauss(random), gauss(random)));
+        }
+        NoisePrior prior = NoisePrior.fit(many).orElseThrow();
+        assertThat(prior.degreesOfFreedom()).isEqualTo(30);
+        assertThat(Math.sqrt(prior.variance())).isCloseTo(0.01, within(0.001));
+    }
+
+    private static double gauss(Random random) {
+        return 100 * Math.exp(0.01 * random.nextGaussian());
+    }
+}
