@@ -1,0 +1,64 @@
+# Shared by the commands in bin/. Sourced, not run.
+set -euo pipefail
+root=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
+# A normal user's PATH on Debian leaves out where the database server lives.
+export PATH="$PATH:/usr/sbin:/sbin"
+
+say() { printf '%s\n' "$*" >&2; }
+fail() { printf 'Yarrowmark cannot go on: %s\n' "$*" >&2; exit 1; }
+
+# need_packages COMMAND=PACKAGE ... : installs the Debian packages whose command is missing.
+need_packages() {
+  local pair missing=()
+  for pair in "$@"; do
+    command -v "${pair%%=*}" >/dev/null 2>&1 || missing+=("${pair#*=}")
+  done
+  [ ${#missing[@]} -eq 0 ] && return 0
+  command -v apt-get >/dev/null 2>&1 || fail "these are missing and this is not a Debian system: ${missing[*]}"
+  local as_root=()
+  if [ "$(id -u)" -ne 0 ]; then
+    command -v sudo >/dev/null 2>&1 || fail "these Debian packages are missing, and there is no sudo to install them: ${missing[*]}"
+    as_root=(sudo)
+  fi
+  say "Installing Debian packages: ${missing[*]}"
+  # A fresh machine has old lists or none. The system's own database service is not needed and not started.
+  "${as_root[@]}" env DEBIAN_FRONTEND=noninteractive apt-get update -qq >/dev/null || fail "apt-get update failed; run it by hand to see why"
+  "${as_root[@]}" env DEBIAN_FRONTEND=noninteractive RUNLEVEL=1 apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null \
+    || fail "apt-get could not install: ${missing[*]}"
+}
+
+need_tools() {
+  command -v javac >/dev/null 2>&1 || fail "a JDK 17 or newer is missing (Debian: apt-get install openjdk-17-jdk-headless)"
+  local java_major
+  java_major=$(javac -version 2>&1 | sed -E 's/[^0-9]*([0-9]+).*/\1/')
+  [ "$java_major" -ge 17 ] || fail "this JDK is version $java_major; 17 or newer is needed"
+  command -v mvn >/dev/null 2>&1 || fail "Maven is missing (Debian: apt-get install maven)"
+  command -v node >/dev/null 2>&1 || fail "Node.js 20.19 or newer is missing"
+  node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=19)?0:1)' \
+    || fail "this Node.js is $(node --version); 20.19 or newer is needed"
+  command -v npm >/dev/null 2>&1 || fail "npm is missing; it comes with Node.js"
+}
+
+port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+# free_port [WANTED] : the wanted port where it is free, else another.
+free_port() {
+  local port=${1:-0} tries=0
+  while [ "$port" -eq 0 ] || ! port_is_free "$port"; do
+    port=$((20000 + RANDOM % 20000))
+    tries=$((tries + 1))
+    [ $tries -lt 200 ] || fail "no free port was found on 127.0.0.1"
+  done
+  echo "$port"
+}
+
+# Builds the program unless nothing has changed since the last time.
+build_program() {
+  local jar=$root/server/target/yarrowmark.jar
+  if [ -f "$jar" ] && [ -z "$(find "$root" \( -name node_modules -o -name target -o -name dist -o -name var -o -name .git -o -name e2e -o -name generated -o -name docs \) -prune \
+      -o -type f -newer "$jar" ! -path '*/src/test/*' ! -name '*.test.ts*' ! -path "$root/bin/*" ! -name schema.d.ts ! -name '*.md' -print -quit)" ]; then
+    return 0
+  fi
+  say "Building Yarrowmark (the first time takes some minutes)"
+  (cd "$root" && mvn -q -B -ntp -pl core,web,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
+}

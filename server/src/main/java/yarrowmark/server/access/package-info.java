@@ -1,0 +1,2 @@
+/** People, roles, signing in, and which requests need what. */
+package yarrowmark.server.access;

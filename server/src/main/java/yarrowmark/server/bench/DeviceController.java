@@ -1,0 +1,206 @@
+package yarrowmark.server.bench;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.context.request.async.DeferredResult;
+import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.server.ledger.Ledger;
+import yarrowmark.server.ledger.Reason;
+import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.TryLimit;
+import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.ModelPage;
+import yarrowmark.server.shelf.ModelRow;
+import yarrowmark.server.shelf.Shelf;
+
+/** What the page on a device under test talks to. No sign-in: a code lets it in, a token keeps it at its seat. */
+@RestController
+@RequestMapping("/api/device")
+class DeviceController {
+    private static final int MOST_WRONG_CODES = 10;
+    private static final int MODELS_SHOWN = 30;
+    private static final Duration OLDEST_RUN = Duration.ofDays(30);
+
+    record JoinBody(@NotBlank @Size(max = 60) String code, @Nullable @Size(max = 200) String device) { }
+
+    record JoinAnswer(String token) { }
+
+    record NewModelBody(@NotBlank @Size(max = 120) String maker, @NotBlank @Size(max = 120) String name, @NotNull DeviceClass deviceClass) { }
+
+    record FactBody(
+        @NotNull @Pattern(regexp = "[a-z][a-z0-9_.]{0,79}", message = "must be lower-case letters, digits, dots and underscores, at most 80") String key,
+        @NotBlank @Size(max = 500) String value,
+        boolean detected) { }
+
+    record StartBody(@Nullable Long modelId, @Nullable @Valid NewModelBody newModel, @Nullable Long unitId,
+                     @NotNull @Size(max = 100) List<@Valid @NotNull FactBody> facts, @Nullable Boolean onMains,
+                     @Nullable @DecimalMin("0") @DecimalMax("1") Double batteryLevel) { }
+
+    record ProgressBody(@NotNull Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable @Min(0) @Max(86_400_000) Long untilMs) { }
+
+    record ReadingBody(@NotBlank @Size(max = 80) String metric, double value, double resolution, @NotNull @Size(max = 20_000) List<Double> samples) { }
+
+    record RunBody(long testId, @Min(1) int runNumber, @Min(1) @Max(1_000) int attempt, @NotNull RunState state, @Nullable Reason reason,
+                   @Nullable @Size(max = 500) String reasonWords, @Min(0) @Max(86_400_000) int durationMs,
+                   @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings) { }
+
+    record Stored(long runId) { }
+
+    record EndBody(@NotNull SessionState how) { }
+
+    /** @param metric key of its main metric */
+    record DeviceTest(long id, String key, String name, String summary, String metric) { }
+
+    record DoneRun(long testId, int runNumber, int attempt, RunState state) { }
+
+    record DeviceSeat(long seatId, String planName, int runs, int timedMs, int pauseMs, List<DeviceTest> tests, @Nullable Long sessionId,
+                      @Nullable SessionState sessionState, List<DoneRun> done, Phase phase, Command command, int commandRevision) { }
+
+    private final Seats seats;
+    private final DeviceWork work;
+    private final Shelf shelf;
+    private final CommandWaiters waiters;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final TryLimit limit;
+
+    DeviceController(Seats seats, DeviceWork work, Shelf shelf, CommandWaiters waiters, JsonMapper json, Clock clock) {
+        this.seats = seats;
+        this.work = work;
+        this.shelf = shelf;
+        this.waiters = waiters;
+        this.json = json;
+        this.clock = clock;
+        this.limit = new TryLimit(MOST_WRONG_CODES, "codes", clock);
+    }
+
+    @PostMapping("/join")
+    JoinAnswer join(@Valid @RequestBody JoinBody body, HttpServletRequest request) {
+        limit.check(request.getRemoteAddr());
+        try {
+            return new JoinAnswer(seats.join(body.code(), body.device()).token());
+        } catch (Problem p) {
+            limit.wrong(request.getRemoteAddr());
+            throw p;
+        }
+    }
+
+    @GetMapping("/seat")
+    DeviceSeat seat(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization) {
+        return answer(work.seatOf(authorization));
+    }
+
+    @GetMapping("/models")
+    Page<ModelRow> models(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+                          @RequestParam(defaultValue = "") @Size(max = 120) String q) {
+        work.seatOf(authorization);
+        return shelf.search(q, List.of(), 0, MODELS_SHOWN);
+    }
+
+    @GetMapping("/models/{id}")
+    ModelPage model(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization, @PathVariable long id) {
+        work.seatOf(authorization);
+        return shelf.model(id);
+    }
+
+    @PostMapping("/start")
+    DeviceSeat start(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+                     @Valid @RequestBody StartBody body) {
+        long seat = work.seatOf(authorization);
+        NewModelBody made = body.newModel();
+        work.start(seat, new DeviceWork.Start(body.modelId(),
+            made == null ? null : new Shelf.ModelFacts(made.maker(), made.name(), made.deviceClass(), null, null, null),
+            body.unitId(), body.facts().stream().map(f -> new Shelf.GivenFact(f.key(), f.value(), f.detected())).toList(),
+            body.onMains(), body.batteryLevel()));
+        return answer(seat);
+    }
+
+    @PostMapping("/progress")
+    CommandWaiters.CommandState progress(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+                                         @Valid @RequestBody ProgressBody body) {
+        long seat = work.seatOf(authorization);
+        if (body.phase().isOver() || body.phase() == Phase.WAITING) {
+            throw Problem.invalid("not-a-progress", "A device ends by /end, not by telling the phase " + body.phase() + ".");
+        }
+        work.progress(seat, body.phase(), body.testId(), body.run(), body.untilMs());
+        return command(seat);
+    }
+
+    @PostMapping("/runs")
+    Stored deliver(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+                   @RequestHeader(name = "Idempotency-Key") @Pattern(regexp = "[0-9a-f-]{36}", message = "must be a UUID") String key,
+                   @RequestHeader(name = "Age-Ms", defaultValue = "0") @Min(0) long ageMs, @Valid @RequestBody RunBody body) {
+        long seat = work.seatOf(authorization);
+        List<Ledger.NewReading> readings = body.readings().stream()
+            .map(r -> new Ledger.NewReading(r.metric(), r.value(), r.resolution(), r.samples())).toList();
+        // The device says how long ago the run ended: its date need not be right, but its seconds are.
+        Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
+        return new Stored(work.deliver(seat, key, Seats.hash(json.writeValueAsString(body)), new Ledger.NewRun(body.testId(), body.runNumber(),
+            body.attempt(), body.state(), body.reason(), body.reasonWords(), body.durationMs(), finished, readings)));
+    }
+
+    @PostMapping("/end")
+    DeviceSeat end(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+                   @Valid @RequestBody EndBody body) {
+        long seat = work.seatOf(authorization);
+        if (body.how() == SessionState.OPEN) {
+            throw Problem.invalid("not-an-end", "A session ends as DONE or STOPPED.");
+        }
+        work.end(seat, body.how());
+        return answer(seat);
+    }
+
+    /** Answers at once where the device does not know the newest command, else as soon as there is one. */
+    @GetMapping("/command")
+    DeferredResult<CommandWaiters.CommandState> command(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+                                                        @RequestParam int after) {
+        long seat = work.seatOf(authorization);
+        DeferredResult<CommandWaiters.CommandState> answer = waiters.wait(seat, after, command(seat));
+        // Asked after joining the waiters: a command given in between is then answered now or told later, never lost.
+        CommandWaiters.CommandState now = command(seat);
+        if (now.revision() > after) {
+            answer.setResult(now);
+        }
+        return answer;
+    }
+
+    private CommandWaiters.CommandState command(long seatId) {
+        Seat seat = work.work(seatId).seat();
+        return new CommandWaiters.CommandState(seat.command(), seat.commandRevision());
+    }
+
+    private DeviceSeat answer(long seatId) {
+        DeviceWork.Work w = work.work(seatId);
+        Seat s = w.seat();
+        return new DeviceSeat(seatId, w.plan().name(), s.runs(), s.timedMs(), s.pauseMs(),
+            w.tests().stream().map(t -> new DeviceTest(t.id(), t.key(), t.name(), t.summary(), t.metrics().get(0).key())).toList(),
+            s.sessionId(), w.sessionState(),
+            w.runs().stream().map(r -> new DoneRun(r.testId(), r.runNumber(), r.attempt(), r.state())).toList(),
+            s.phase(), s.command(), s.commandRevision());
+    }
+}

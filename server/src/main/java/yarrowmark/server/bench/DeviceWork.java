@@ -1,0 +1,160 @@
+package yarrowmark.server.bench;
+
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.Ledger;
+import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.plan.PlanRow;
+import yarrowmark.server.plan.Plans;
+import yarrowmark.server.shelf.Shelf;
+
+/** The device's side of the bench: starting its session, telling progress, delivering runs, ending. */
+@Service
+class DeviceWork {
+    /** Changes that a device makes carry this name in the change log. */
+    private static final String DEVICE = "device at the bench";
+
+    /** What the device is, as its page found out and its holder said. Exactly one of modelId and newModel. */
+    record Start(@Nullable Long modelId, Shelf.@Nullable ModelFacts newModel, @Nullable Long unitId, List<Shelf.GivenFact> facts,
+                 @Nullable Boolean onMains, @Nullable Double batteryLevel) { }
+
+    /** Everything the device needs to go on, also after a reload. */
+    record Work(Seat seat, PlanRow plan, List<TestRow> tests, List<Ledger.RunPart> runs, @Nullable SessionState sessionState) { }
+
+    private final SeatRepository seats;
+    private final DeliveryRepository deliveries;
+    private final Plans plans;
+    private final Catalog catalog;
+    private final Shelf shelf;
+    private final Ledger ledger;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    DeviceWork(SeatRepository seats, DeliveryRepository deliveries, Plans plans, Catalog catalog, Shelf shelf, Ledger ledger,
+               ApplicationEventPublisher events, Clock clock) {
+        this.seats = seats;
+        this.deliveries = deliveries;
+        this.plans = plans;
+        this.catalog = catalog;
+        this.shelf = shelf;
+        this.ledger = ledger;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** The seat this token belongs to. */
+    @Transactional(readOnly = true)
+    public long seatOf(@Nullable String authorization) {
+        if (authorization != null && authorization.startsWith("Bearer ")) {
+            var seat = seats.findByTokenHash(Seats.hash(authorization.substring("Bearer ".length()).strip()));
+            if (seat.isPresent()) {
+                return seat.get().id();
+            }
+        }
+        throw new Problem(HttpStatus.UNAUTHORIZED, "no-seat", "This device is not at the bench. Join with a code first.");
+    }
+
+    @Transactional(readOnly = true)
+    public Work work(long seatId) {
+        Seat seat = seats.findById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
+        PlanRow plan = plans.plan(seat.planId());
+        List<TestRow> tests = catalog.tests(plan.testIds()).stream()
+            .sorted(Comparator.comparingInt(t -> plan.testIds().indexOf(t.id()))).toList();
+        return new Work(seat, plan, tests, seat.sessionId() == null ? List.of() : ledger.runs(List.of(seat.sessionId())),
+            seat.sessionId() == null ? null : ledger.state(seat.sessionId()));
+    }
+
+    /** Starting twice gives the session that is there: the first answer may have been lost on the way. */
+    @Transactional
+    public void start(long seatId, Start start) {
+        Seat seat = heard(seatId);
+        if (seat.sessionId() != null) {
+            return;
+        }
+        if (seat.phase().isOver()) {
+            throw Problem.conflict("seat-over", "The reviewer took this device off the bench. Join with a new code.");
+        }
+        if ((start.modelId() == null) == (start.newModel() == null)) {
+            throw Problem.invalid("which-model", "Say which model this is: one from the shelf, or a new one, not both.");
+        }
+        long model = start.modelId() != null ? shelf.model(start.modelId()).model().id() : shelf.make(start.newModel(), DEVICE);
+        if (start.unitId() != null) {
+            shelf.checkUnit(start.unitId(), model);
+        }
+        long unit = start.unitId() != null ? start.unitId() : shelf.firstUnit(model, DEVICE);
+        long configuration = shelf.configure(unit, start.facts(), null, DEVICE);
+        long session = ledger.open(new Ledger.NewSession(configuration, plans.plan(seat.planId()).name(), seat.runs(), seat.timedMs(),
+            start.onMains(), start.batteryLevel(), clock.instant()));
+        seat.start(session);
+        events.publishEvent(new SeatChanged(seatId));
+    }
+
+    /** @param untilMs how long the phase is expected to last from now, in ms; null where it is not known */
+    @Transactional
+    public void progress(long seatId, Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable Long untilMs) {
+        Seat seat = heard(seatId);
+        if (!seat.phase().isOver() && seat.sessionId() != null) {
+            seat.enter(phase, testId, run, untilMs == null ? null : clock.instant().plusMillis(untilMs));
+        }
+        events.publishEvent(new SeatChanged(seatId));
+    }
+
+    /**
+     * Stores a delivered run once, however often it is delivered under the same key.
+     *
+     * @param bodyHash of what was delivered; another body under the same key is refused
+     */
+    @Transactional
+    public long deliver(long seatId, String key, String bodyHash, Ledger.NewRun run) {
+        Seat seat = heard(seatId);
+        var known = deliveries.findById(new Delivery.Key(seatId, key));
+        if (known.isPresent()) {
+            if (!known.get().bodyHash().equals(bodyHash)) {
+                throw Problem.invalid("key-reused", "Something else was delivered under this idempotency key before.");
+            }
+            return known.get().runId();
+        }
+        if (seat.sessionId() == null) {
+            throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
+        }
+        if (!plans.plan(seat.planId()).testIds().contains(run.testId())) {
+            throw Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan.");
+        }
+        if (run.runNumber() > seat.runs()) {
+            throw Problem.invalid("run-not-planned", "The plan has " + seat.runs() + " runs of each test, so there is no run " + run.runNumber() + ".");
+        }
+        long stored = ledger.record(seat.sessionId(), run);
+        deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));
+        events.publishEvent(new SeatChanged(seatId));
+        return stored;
+    }
+
+    @Transactional
+    public void end(long seatId, SessionState how) {
+        Seat seat = heard(seatId);
+        if (seat.phase().isOver()) {
+            return;
+        }
+        seat.enter(how == SessionState.DONE ? Phase.DONE : Phase.STOPPED, null, null, null);
+        if (seat.sessionId() != null) {
+            ledger.end(seat.sessionId(), how, clock.instant());
+        }
+        events.publishEvent(new SeatChanged(seatId));
+    }
+
+    /** Locked: two deliveries of one device are taken one after the other, so that a repeated one finds the first. */
+    private Seat heard(long seatId) {
+        Seat seat = seats.lockById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
+        seat.heard(clock.instant());
+        return seat;
+    }
+}

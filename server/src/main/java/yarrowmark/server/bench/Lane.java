@@ -1,0 +1,29 @@
+package yarrowmark.server.bench;
+
+import java.time.Instant;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.server.ledger.Reason;
+import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.shelf.ConfigurationRow;
+
+/**
+ * A seat as the reviewer sees it.
+ *
+ * @param device  what the device says it is, before it has a configuration
+ * @param msLeft  estimated time left, in ms
+ * @param command what the reviewer wants; the phase says what the device does
+ */
+public record Lane(long seatId, String code, Instant createdAt, Instant expiresAt, String planName, int runs, int timedMs, int pauseMs,
+                   @Nullable String device, @Nullable Long sessionId, @Nullable ConfigurationRow configuration, List<LaneTest> tests,
+                   Phase phase, @Nullable Long phaseTestId, @Nullable Integer phaseRun, @Nullable Instant phaseUntil, Command command,
+                   @Nullable Instant lastHeardAt, long msLeft) {
+    /** @param runs one place a planned run, in order */
+    public record LaneTest(long testId, String name, List<LaneRun> runs) { }
+
+    /**
+     * @param state    absent while the run is still to come
+     * @param attempts how often it was tried
+     */
+    public record LaneRun(int number, @Nullable RunState state, @Nullable Reason reason, @Nullable String reasonWords, int attempts) { }
+}

@@ -1,0 +1,79 @@
+package yarrowmark.server.bench;
+
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+import yarrowmark.core.plan.PlanTime;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.Ledger;
+import yarrowmark.server.ledger.LedgerSessions;
+import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.plan.PlanRow;
+import yarrowmark.server.plan.Plans;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.Shelf;
+
+/** Puts a seat together with its plan, its runs and its configuration. */
+@Component
+class Lanes {
+    private final Plans plans;
+    private final Catalog catalog;
+    private final Ledger ledger;
+    private final LedgerSessions sessions;
+    private final Shelf shelf;
+
+    Lanes(Plans plans, Catalog catalog, Ledger ledger, LedgerSessions sessions, Shelf shelf) {
+        this.plans = plans;
+        this.catalog = catalog;
+        this.ledger = ledger;
+        this.sessions = sessions;
+        this.shelf = shelf;
+    }
+
+    List<Lane> of(Collection<Seat> seats) {
+        List<Long> sessionIds = seats.stream().map(Seat::sessionId).filter(Objects::nonNull).toList();
+        Map<Long, List<Ledger.RunPart>> runs = ledger.runs(sessionIds).stream().collect(Collectors.groupingBy(Ledger.RunPart::sessionId));
+        Map<Long, Long> configurationOf = sessions.configurations(sessionIds);
+        Map<Long, ConfigurationRow> configurations = shelf.configurations(configurationOf.values()).stream()
+            .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        Map<Long, PlanRow> planById = plans.all().stream().collect(Collectors.toMap(PlanRow::id, p -> p));
+        Map<Long, String> names = catalog.tests().stream().collect(Collectors.toMap(TestRow::id, TestRow::name));
+        return seats.stream().map(seat -> lane(seat, planById.get(seat.planId()), names,
+            runs.getOrDefault(seat.sessionId(), List.of()),
+            configurations.get(configurationOf.get(seat.sessionId())))).toList();
+    }
+
+    private static Lane lane(Seat seat, PlanRow plan, Map<Long, String> names, List<Ledger.RunPart> runs, ConfigurationRow configuration) {
+        List<Lane.LaneTest> tests = plan.testIds().stream().map(t -> test(t, names.get(t), seat.runs(), runs)).toList();
+        int left = (int) tests.stream().flatMap(t -> t.runs().stream())
+            .filter(r -> r.state() == null || r.state() == RunState.STOPPED).count();
+        List<Long> durations = runs.stream().filter(r -> r.state() == RunState.OK).map(r -> (long) r.durationMs()).toList();
+        long msLeft = seat.phase().isOver() ? 0
+            : new PlanTime(tests.size(), seat.runs(), Duration.ofMillis(seat.timedMs()), Duration.ofMillis(seat.pauseMs()))
+                .left(left, durations).toMillis();
+        return new Lane(seat.id(), seat.code(), seat.createdAt(), seat.expiresAt(), plan.name(), seat.runs(), seat.timedMs(), seat.pauseMs(),
+            seat.device(), seat.sessionId(), configuration, tests, seat.phase(), seat.phaseTestId(), seat.phaseRun(), seat.phaseUntil(),
+            seat.command(), seat.lastHeardAt(), msLeft);
+    }
+
+    /** The last attempt speaks for a run; a test that cannot run fills all its places with its one answer. */
+    private static Lane.LaneTest test(long testId, String name, int planned, List<Ledger.RunPart> runs) {
+        List<Ledger.RunPart> mine = runs.stream().filter(r -> r.testId() == testId).toList();
+        var cannot = mine.stream().filter(r -> r.state() == RunState.COULD_NOT_RUN).findFirst();
+        List<Lane.LaneRun> places = new ArrayList<>();
+        for (int number = 1; number <= planned; number++) {
+            int n = number;
+            List<Ledger.RunPart> attempts = mine.stream().filter(r -> r.runNumber() == n).toList();
+            Ledger.RunPart last = attempts.isEmpty() ? cannot.orElse(null) : attempts.get(attempts.size() - 1);
+            places.add(last == null ? new Lane.LaneRun(number, null, null, null, 0)
+                : new Lane.LaneRun(number, last.state(), last.reason(), last.reasonWords(), attempts.size()));
+        }
+        return new Lane.LaneTest(testId, name, places);
+    }
+}

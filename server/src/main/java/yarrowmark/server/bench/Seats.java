@@ -1,0 +1,141 @@
+package yarrowmark.server.bench;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.Duration;
+import java.util.Base64;
+import java.util.HexFormat;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.http.HttpStatus;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.ledger.Ledger;
+import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.plan.Plans;
+
+/** The reviewer's side of the bench: codes, commands, and the list of seats; and letting a device in. */
+@Service
+class Seats {
+    static final Duration CODE_VALID = Duration.ofMinutes(10);
+    private static final Duration SHOWN_FOR = Duration.ofHours(24);
+    private static final SecureRandom RANDOM = new SecureRandom();
+
+    /** What a round is to be like on one device. */
+    record Settings(long planId, int runs, int timedMs, int pauseMs) { }
+
+    /** A device that was let in. The token is told once and kept only as a hash. */
+    record Joined(long seatId, String token) { }
+
+    private final SeatRepository seats;
+    private final Lanes lanes;
+    private final Plans plans;
+    private final Ledger ledger;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    Seats(SeatRepository seats, Lanes lanes, Plans plans, Ledger ledger, ApplicationEventPublisher events, Clock clock) {
+        this.seats = seats;
+        this.lanes = lanes;
+        this.plans = plans;
+        this.ledger = ledger;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    @Transactional(readOnly = true)
+    public List<Lane> onBench() {
+        return lanes.of(seats.findOnBench(clock.instant().minus(SHOWN_FOR), clock.instant()));
+    }
+
+    @Transactional
+    public Lane invite(Settings settings) {
+        plans.plan(settings.planId());
+        String code = PairingCode.next();
+        while (seats.existsByCode(code)) {
+            code = PairingCode.next();
+        }
+        Seat seat = seats.saveAndFlush(new Seat(code, settings, clock.instant(), CODE_VALID));
+        return told(seat);
+    }
+
+    @Transactional
+    public Joined join(String typedCode, @Nullable String device) {
+        Seat seat = seats.lockNewestByCode(PairingCode.normalised(typedCode))
+            .orElseThrow(() -> new Problem(HttpStatus.NOT_FOUND, "code-unknown",
+                "No device is expected under this code. Check the words and the two digits on the bench."));
+        if (seat.joinedAt() != null) {
+            throw Problem.conflict("code-used", "This code was used already. Each code lets in one device: ask for a new one at the bench.");
+        }
+        if (seat.phase() != Phase.WAITING || !clock.instant().isBefore(seat.expiresAt())) {
+            throw new Problem(HttpStatus.GONE, "code-expired", "This code is no longer valid. A code works for 10 minutes: ask for a new one at the bench.");
+        }
+        byte[] bytes = new byte[32];
+        RANDOM.nextBytes(bytes);
+        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        seat.join(hash(token), device, clock.instant());
+        told(seat);
+        return new Joined(seat.id(), token);
+    }
+
+    @Transactional
+    public Lane order(long seatId, Command command) {
+        Seat seat = locked(seatId);
+        if (seat.phase().isOver()) {
+            throw Problem.conflict("seat-over", "This device has finished already.");
+        }
+        seat.order(command);
+        if (command == Command.STOP && seat.sessionId() == null) {
+            seat.enter(Phase.STOPPED, null, null, null);
+        }
+        return told(seat);
+    }
+
+    /** For a device that is silent: ends its session from this side. */
+    @Transactional
+    public Lane end(long seatId) {
+        Seat seat = locked(seatId);
+        if (!seat.phase().isOver()) {
+            seat.order(Command.STOP);
+            seat.enter(Phase.STOPPED, null, null, null);
+            if (seat.sessionId() != null) {
+                ledger.end(seat.sessionId(), SessionState.STOPPED, clock.instant());
+            }
+        }
+        return told(seat);
+    }
+
+    /** Takes a seat that is over, or a code that nobody used, off the list. */
+    @Transactional
+    public Lane clear(long seatId) {
+        Seat seat = locked(seatId);
+        if (!seat.phase().isOver() && seat.phase() != Phase.WAITING) {
+            throw Problem.conflict("seat-busy", "This device is still at work. Stop it first.");
+        }
+        seat.enter(Phase.CLEARED, null, null, null);
+        return told(seat);
+    }
+
+    private Seat locked(long seatId) {
+        return seats.lockById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
+    }
+
+    private Lane told(Seat seat) {
+        seats.flush();
+        events.publishEvent(new SeatChanged(seat.id()));
+        return lanes.of(List.of(seat)).get(0);
+    }
+
+    static String hash(String text) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException("every Java platform has SHA-256", e);
+        }
+    }
+}

@@ -1,0 +1,100 @@
+package yarrowmark.server.catalog;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.Problem;
+
+/** The catalogue of suites, tests and metrics, and the purposes that weigh them. */
+@Service
+public class Catalog {
+    /** The purpose everybody has: every group weighs the same. */
+    public static final String EVERY_GROUP_ALIKE = "every group alike";
+
+    private final SuiteRepository suites;
+    private final SuiteVersionRepository versions;
+    private final ComparabilityGroupRepository comparability;
+    private final TestDefinitionRepository tests;
+    private final PurposeRepository purposes;
+
+    Catalog(SuiteRepository suites, SuiteVersionRepository versions, ComparabilityGroupRepository comparability,
+            TestDefinitionRepository tests, PurposeRepository purposes) {
+        this.suites = suites;
+        this.versions = versions;
+        this.comparability = comparability;
+        this.tests = tests;
+        this.purposes = purposes;
+    }
+
+    /** @param main whether it takes part in overall rankings */
+    public record NewMetric(String key, String name, String unit, Direction direction, Scale scale, boolean main) { }
+
+    public record NewTest(String key, String name, String summary, TestGroup group, List<NewMetric> metrics) { }
+
+    /** Makes a suite version with its tests and its own comparability group, unless it is there. Returns the test ids in order. */
+    @Transactional
+    public List<Long> ensure(String suite, String version, boolean builtIn, List<NewTest> newTests) {
+        var known = versions.findBySuiteNameAndVersion(suite, version);
+        if (known.isPresent()) {
+            return tests.findBySuiteVersionIdOrderByPosition(known.get().id()).stream().map(TestDefinition::id).toList();
+        }
+        Suite owner = suites.findByName(suite).orElseGet(() -> suites.save(new Suite(suite, builtIn)));
+        SuiteVersion made = versions.save(new SuiteVersion(owner, version));
+        ComparabilityGroup group = comparability.save(new ComparabilityGroup(made));
+        List<Long> ids = new ArrayList<>();
+        for (NewTest test : newTests) {
+            ids.add(tests.save(new TestDefinition(made, group, test, ids.size())).id());
+        }
+        return ids;
+    }
+
+    @Transactional
+    public void ensurePurpose(String name, Map<TestGroup, Double> weights) {
+        if (purposes.findByName(name).isEmpty()) {
+            purposes.save(new Purpose(name, weights));
+        }
+    }
+
+    static Map<TestGroup, Double> alike() {
+        Map<TestGroup, Double> weights = new EnumMap<>(TestGroup.class);
+        for (TestGroup group : TestGroup.values()) {
+            weights.put(group, 1.0);
+        }
+        return weights;
+    }
+
+    /** Every test, by group, suite and position. */
+    @Transactional(readOnly = true)
+    public List<TestRow> tests() {
+        return tests.findAllInOrder().stream().map(TestRow::of)
+            .sorted(Comparator.comparing(TestRow::group)).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<TestRow> tests(Collection<Long> ids) {
+        return tests.findByIdIn(ids).stream().map(TestRow::of).toList();
+    }
+
+    /** Every metric, in the order of its test. */
+    @Transactional(readOnly = true)
+    public List<MetricRow> metrics() {
+        return tests().stream().flatMap(t -> t.metrics().stream()).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<PurposeRow> purposes() {
+        return purposes.findAllByOrderById().stream().map(PurposeRow::of).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public PurposeRow purpose(long id) {
+        return purposes.findById(id).map(PurposeRow::of).orElseThrow(() -> Problem.notFound("purpose", id));
+    }
+}

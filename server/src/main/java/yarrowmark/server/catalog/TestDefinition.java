@@ -1,0 +1,83 @@
+package yarrowmark.server.catalog;
+
+import jakarta.persistence.CascadeType;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.FetchType;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OrderBy;
+import jakarta.persistence.Table;
+import java.util.ArrayList;
+import java.util.List;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+/** A test of a suite version. Named so because "Test" is taken in every test file. */
+@Entity
+@Table(name = "test")
+class TestDefinition {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+    @ManyToOne(fetch = FetchType.LAZY, optional = false)
+    private SuiteVersion suiteVersion;
+    @ManyToOne(fetch = FetchType.LAZY, optional = false)
+    private ComparabilityGroup comparabilityGroup;
+    private String testKey;
+    private String name;
+    private String summary;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    private TestGroup testGroup;
+    private int position;
+    @OneToMany(mappedBy = "test", cascade = CascadeType.PERSIST)
+    @OrderBy("id")
+    private List<Metric> metrics = new ArrayList<>();
+
+    protected TestDefinition() {
+    }
+
+    TestDefinition(SuiteVersion suiteVersion, ComparabilityGroup comparabilityGroup, Catalog.NewTest test, int position) {
+        this.suiteVersion = suiteVersion;
+        this.comparabilityGroup = comparabilityGroup;
+        this.testKey = test.key();
+        this.name = test.name();
+        this.summary = test.summary();
+        this.testGroup = test.group();
+        this.position = position;
+        test.metrics().forEach(m -> metrics.add(new Metric(this, m)));
+    }
+
+    Long id() {
+        return id;
+    }
+
+    SuiteVersion suiteVersion() {
+        return suiteVersion;
+    }
+
+    String key() {
+        return testKey;
+    }
+
+    String name() {
+        return name;
+    }
+
+    String summary() {
+        return summary;
+    }
+
+    TestGroup group() {
+        return testGroup;
+    }
+
+    List<Metric> metrics() {
+        return metrics;
+    }
+}

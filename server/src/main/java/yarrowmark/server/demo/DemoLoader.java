@@ -1,0 +1,161 @@
+package yarrowmark.server.demo;
+
+import jakarta.persistence.EntityManager;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.ApplicationArguments;
+import org.springframework.boot.ApplicationRunner;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.access.DemoSignIn;
+import yarrowmark.server.access.People;
+import yarrowmark.server.catalog.BuiltInSuite;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.Ledger;
+import yarrowmark.server.ledger.Reason;
+import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.platform.Settings;
+import yarrowmark.server.shelf.Shelf;
+
+/** Fills an empty demo shelf once, all or nothing: the same seed, the same shelf. */
+@Component
+@ConditionalOnProperty("yarrowmark.demo")
+class DemoLoader implements ApplicationRunner {
+    private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
+    private static final String LOADED = "demo.loaded";
+    private static final long SEED = 20_260_401;
+    private static final LocalDate FIRST_DAY = LocalDate.of(2026, 4, 1);
+
+    private final People people;
+    private final Shelf shelf;
+    private final Catalog catalog;
+    private final BuiltInSuite builtIn;
+    private final Ledger ledger;
+    private final Settings settings;
+    private final EntityManager entities;
+
+    DemoLoader(People people, Shelf shelf, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, Settings settings, EntityManager entities) {
+        this.people = people;
+        this.shelf = shelf;
+        this.catalog = catalog;
+        this.builtIn = builtIn;
+        this.ledger = ledger;
+        this.settings = settings;
+        this.entities = entities;
+    }
+
+    /** A test with how it behaves, and the id it was stored under. */
+    private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less) { }
+
+    @Override
+    @Transactional
+    public void run(ApplicationArguments arguments) {
+        if (settings.get(LOADED).isPresent()) {
+            return;
+        }
+        LOG.info("Loading the demo shelf");
+        people.makeOwner(DemoSignIn.NAME, DemoSignIn.PASSWORD, "Saltmarsh Kit Review");
+        catalog.ensurePurpose("field survey work", Map.of(TestGroup.PROCESSOR, 2.0, TestGroup.GRAPHICS, 1.0, TestGroup.STORAGE, 1.0,
+            TestGroup.BROWSER, 2.0, TestGroup.BODY, 2.0));
+        Random random = new Random(SEED);
+        int number = 0;
+        for (DemoDevices.Device device : DemoDevices.all()) {
+            long model = shelf.make(new Shelf.ModelFacts(device.maker(), device.model(), device.deviceClass(),
+                BigDecimal.valueOf(device.price()), "EUR", LocalDate.parse(device.released())), DemoSignIn.NAME);
+            long unit = shelf.firstUnit(model, DemoSignIn.NAME);
+            for (DemoDevices.Setup setup : device.setups()) {
+                List<Shelf.GivenFact> facts = setup.facts().entrySet().stream()
+                    .map(f -> new Shelf.GivenFact(f.getKey(), f.getValue(), !f.getKey().startsWith("room.") && !f.getKey().startsWith("power.")))
+                    .toList();
+                long configuration = shelf.configure(unit, facts, setup.name(), DemoSignIn.NAME);
+                sitting(configuration, device, setup, number++, random);
+                // A long list of stored things would be looked through again with every new one.
+                entities.flush();
+                entities.clear();
+            }
+        }
+        settings.put(LOADED, "1");
+        LOG.info("The demo shelf has {} configurations", number);
+    }
+
+    private void sitting(long configuration, DemoDevices.Device device, DemoDevices.Setup setup, int number, Random random) {
+        Instant start = FIRST_DAY.plusDays(number * 7L).atTime(9, 10).toInstant(ZoneOffset.UTC);
+        boolean mains = "mains".equals(setup.facts().get("power.source"));
+        long session = ledger.open(new Ledger.NewSession(configuration, "Field round", 3, 3_000, mains, mains ? null : 0.83, start));
+        Instant now = start;
+        List<Playable> tests = tests(device);
+        for (int t = 0; t < tests.size(); t++) {
+            Playable test = tests.get(t);
+            int runs = 3 + (random.nextInt(6) == 0 ? 2 : 0);
+            double speed = test.behaviour().speed().applyAsDouble(setup.speed());
+            double own = Math.exp(test.behaviour().taste() * random.nextGaussian());
+            for (int run = 1; run <= runs; run++) {
+                now = now.plusSeconds(40 + random.nextInt(30));
+                double noise = Math.exp(test.behaviour().noise() * random.nextGaussian());
+                if (random.nextInt(90) == 0) {
+                    ledger.record(session, failed(test, run, now, random));
+                    continue;
+                }
+                double merit = speed * own * noise;
+                double value = rounded(test.less() ? test.behaviour().level() / merit : test.behaviour().level() * merit, test.behaviour().resolution());
+                // Two readings that a reviewer would not count: something else was running.
+                boolean disturbed = run == 2 && (number == 3 && t == 1 || number == 12 && t == 3);
+                long stored = ledger.record(session, new Ledger.NewRun(test.testId(), run, 1, RunState.OK, null, null, 6_000 + random.nextInt(900), now,
+                    List.of(new Ledger.NewReading(test.metric(), disturbed ? value * 0.71 : value, test.behaviour().resolution(),
+                        samples(disturbed ? value * 0.71 : value, test.behaviour(), random)))));
+                if (disturbed) {
+                    ledger.setAside(ledger.readingOf(stored), number == 3 ? "The screen was being recorded" : "An update was downloading", DemoSignIn.NAME);
+                }
+            }
+        }
+        ledger.end(session, SessionState.DONE, now);
+    }
+
+    /** The built-in tests and the outside ones this class of device can run. */
+    private List<Playable> tests(DemoDevices.Device device) {
+        List<Playable> tests = new ArrayList<>();
+        List<Long> own = builtIn.ensure();
+        for (int i = 0; i < own.size(); i++) {
+            tests.add(new Playable(own.get(i), BuiltInSuite.RATE, DemoTests.BUILT_IN.get(i), false));
+        }
+        for (DemoTests.Suite suite : DemoTests.outside()) {
+            List<Long> ids = catalog.ensure(suite.name(), suite.version(), false, suite.tests());
+            if (!suite.without().contains(device.deviceClass())) {
+                for (int i = 0; i < ids.size(); i++) {
+                    Catalog.NewMetric metric = suite.tests().get(i).metrics().get(0);
+                    tests.add(new Playable(ids.get(i), metric.key(), suite.behaviours().get(i), metric.direction().sign() < 0));
+                }
+            }
+        }
+        return tests;
+    }
+
+    private static Ledger.NewRun failed(Playable test, int run, Instant now, Random random) {
+        return random.nextBoolean()
+            ? new Ledger.NewRun(test.testId(), run, 1, RunState.FAILED, Reason.ERROR, "The test closed before it showed a score", 2_100, now, List.of())
+            : new Ledger.NewRun(test.testId(), run, 1, RunState.STOPPED, Reason.HIDDEN, "The screen slept at 0:41", 4_100, now, List.of());
+    }
+
+    private static List<Double> samples(double value, DemoTests.Behaviour behaviour, Random random) {
+        List<Double> samples = new ArrayList<>();
+        for (int i = 0; i < 11; i++) {
+            samples.add(value * Math.exp(behaviour.noise() * random.nextGaussian()));
+        }
+        return samples;
+    }
+
+    private static double rounded(double value, double step) {
+        return Math.max(step, BigDecimal.valueOf(Math.round(value / step)).multiply(BigDecimal.valueOf(step)).doubleValue());
+    }
+}

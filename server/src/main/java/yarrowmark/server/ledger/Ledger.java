@@ -1,0 +1,195 @@
+package yarrowmark.server.ledger;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.platform.ChangeLog;
+import yarrowmark.server.platform.Problem;
+
+/** Writes to the ledger: sessions, runs with their readings, and setting aside. Nothing is ever taken out. */
+@Service
+public class Ledger {
+    static final int MOST_SAMPLES = 20_000;
+
+    private final SessionRepository sessions;
+    private final RunRepository runs;
+    private final ReadingRepository readings;
+    private final ReadingSamplesRepository timings;
+    private final SetAsideRepository asides;
+    private final Samples samples;
+    private final Catalog catalog;
+    private final ChangeLog changes;
+    private final Clock clock;
+
+    Ledger(SessionRepository sessions, RunRepository runs, ReadingRepository readings, ReadingSamplesRepository timings,
+           SetAsideRepository asides, Samples samples, Catalog catalog, ChangeLog changes, Clock clock) {
+        this.sessions = sessions;
+        this.runs = runs;
+        this.readings = readings;
+        this.timings = timings;
+        this.asides = asides;
+        this.samples = samples;
+        this.catalog = catalog;
+        this.changes = changes;
+        this.clock = clock;
+    }
+
+    /** @param batteryLevel 0 to 1 */
+    public record NewSession(long configurationId, String planName, int runs, int timedMs, @Nullable Boolean onMains,
+                             @Nullable Double batteryLevel, Instant startedAt) { }
+
+    /**
+     * @param resolution smallest step the value could show, in its unit
+     * @param samples    the timing samples behind it, may be empty
+     */
+    public record NewReading(String metric, double value, double resolution, List<Double> samples) { }
+
+    /** @param reason present unless the state is OK */
+    public record NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords,
+                         int durationMs, Instant finishedAt, List<NewReading> readings) { }
+
+    /** A run of a session, as the bench shows it. */
+    public record RunPart(long sessionId, long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason,
+                          @Nullable String reasonWords, int durationMs) { }
+
+    @Transactional
+    public long open(NewSession session) {
+        return sessions.save(new Session(session)).id();
+    }
+
+    @Transactional
+    public void end(long sessionId, SessionState how, Instant at) {
+        Session session = session(sessionId);
+        if (session.state() == SessionState.OPEN) {
+            session.end(how, at);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public SessionState state(long sessionId) {
+        return session(sessionId).state();
+    }
+
+    /**
+     * Stores a run with its readings and brings the touched samples up to date, all or nothing.
+     *
+     * @throws Problem when the session is over, the test unknown, or the run does not fit together
+     */
+    @Transactional
+    public long record(long sessionId, NewRun run) {
+        Session session = session(sessionId);
+        if (session.state() != SessionState.OPEN) {
+            throw Problem.conflict("session-over", "This session ended at " + session.endedAt()
+                + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
+        }
+        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst()
+            .orElseThrow(() -> Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
+        checkShape(run, test);
+        samples.lock(session.configurationId());
+        Run stored = runs.saveAndFlush(new Run(session, run));
+        Map<String, MetricRow> metrics = test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
+        for (NewReading given : run.readings()) {
+            MetricRow metric = metrics.get(given.metric());
+            new Measured(given.value(), given.resolution()).checkedFor(metric.scale());
+            Reading reading = readings.saveAndFlush(
+                new Reading(stored.id(), metric.id(), session.configurationId(), given.value(), given.resolution()));
+            if (!given.samples().isEmpty()) {
+                timings.save(new ReadingSamples(reading.id(), given.samples().stream().mapToDouble(Double::doubleValue).toArray()));
+            }
+            samples.refresh(session.configurationId(), metric);
+        }
+        return stored.id();
+    }
+
+    private static void checkShape(NewRun run, TestRow test) {
+        List<String> known = test.metrics().stream().map(MetricRow::key).toList();
+        for (NewReading given : run.readings()) {
+            if (!known.contains(given.metric())) {
+                throw Problem.invalid("unknown-metric",
+                    "The test " + test.name() + " has no metric \"" + given.metric() + "\". It has: " + String.join(", ", known) + ".");
+            }
+            if (given.samples().size() > MOST_SAMPLES || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
+                throw Problem.invalid("invalid-samples",
+                    "Timing samples must be finite numbers, at most " + MOST_SAMPLES + " of them.");
+            }
+        }
+        if (run.readings().stream().map(NewReading::metric).distinct().count() != run.readings().size()) {
+            throw Problem.invalid("twice", "A run has at most one reading of each metric.");
+        }
+        if (run.state() == RunState.OK) {
+            List<String> missing = test.metrics().stream().filter(MetricRow::main).map(MetricRow::key)
+                .filter(k -> run.readings().stream().noneMatch(r -> r.metric().equals(k))).toList();
+            if (!missing.isEmpty()) {
+                throw Problem.invalid("reading-missing", "A run that is ok needs a reading of: " + String.join(", ", missing) + ".");
+            }
+        } else if (run.reason() == null || !run.readings().isEmpty()) {
+            throw Problem.invalid("reason-missing", "A run that is not ok needs a reason and has no readings.");
+        }
+    }
+
+    /** The first reading of a run. */
+    @Transactional(readOnly = true)
+    public long readingOf(long runId) {
+        return readings.findByRuns(List.of(runId)).stream().findFirst().map(Reading::id)
+            .orElseThrow(() -> Problem.notFound("reading of run", runId));
+    }
+
+    /** The reading stays; it only stops counting. */
+    @Transactional
+    public void setAside(long readingId, String reason, String person) {
+        Reading reading = lockedReading(readingId);
+        if (asides.findByReadingIdAndTakenBackAtIsNull(readingId).isPresent()) {
+            throw Problem.conflict("set-aside-already", "This reading is set aside already.");
+        }
+        asides.saveAndFlush(new SetAside(readingId, reason.strip(), person, clock.instant()));
+        changes.note(person, "reading", readingId, "set aside", null, reason.strip());
+        samples.refresh(reading.configurationId(), metric(reading.metricId()));
+    }
+
+    @Transactional
+    public void takeBack(long readingId, String person) {
+        Reading reading = lockedReading(readingId);
+        SetAside aside = asides.findByReadingIdAndTakenBackAtIsNull(readingId)
+            .orElseThrow(() -> Problem.conflict("not-set-aside", "This reading counts already."));
+        aside.takeBack(person, clock.instant());
+        asides.saveAndFlush(aside);
+        changes.note(person, "reading", readingId, "set aside", aside.reason(), null);
+        samples.refresh(reading.configurationId(), metric(reading.metricId()));
+    }
+
+    /** Runs of these sessions, oldest first. */
+    @Transactional(readOnly = true)
+    public List<RunPart> runs(Collection<Long> sessionIds) {
+        if (sessionIds.isEmpty()) {
+            return List.of();
+        }
+        return runs.findBySessionIdInOrderById(sessionIds).stream()
+            .map(r -> new RunPart(r.sessionId(), r.testId(), r.runNumber(), r.attempt(), r.state(), r.reason(), r.reasonWords(), r.durationMs()))
+            .toList();
+    }
+
+    private Reading lockedReading(long readingId) {
+        Reading reading = readings.findById(readingId).orElseThrow(() -> Problem.notFound("reading", readingId));
+        samples.lock(reading.configurationId());
+        return reading;
+    }
+
+    private MetricRow metric(long id) {
+        return catalog.metrics().stream().filter(m -> m.id() == id).findFirst().orElseThrow(() -> Problem.notFound("metric", id));
+    }
+
+    private Session session(long id) {
+        return sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id));
+    }
+}

@@ -1,0 +1,71 @@
+package yarrowmark.server.ledger;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.Page;
+
+@RestController
+@RequestMapping("/api")
+class LedgerController {
+    record SetAsideBody(@NotBlank @Size(max = 500) String reason) { }
+
+    private final Ledger ledger;
+    private final LedgerQuery query;
+    private final LedgerPages pages;
+
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages) {
+        this.ledger = ledger;
+        this.query = query;
+        this.pages = pages;
+    }
+
+    @GetMapping("/ledger")
+    Page<LedgerRow> ledger(@RequestParam(required = false) @Nullable Long model, @RequestParam(required = false) @Nullable Long configuration,
+                           @RequestParam(required = false) @Nullable Long test, @RequestParam(required = false) @Nullable Long session,
+                           @RequestParam(required = false) @Nullable LedgerState state,
+                           @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
+                           @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
+        return query.page(new LedgerQuery.Filter(model, configuration, test, session, state), page, size);
+    }
+
+    @GetMapping("/readings/{id}")
+    LedgerPages.ReadingPage reading(@PathVariable long id) {
+        return pages.reading(id);
+    }
+
+    @PostMapping("/readings/{id}/set-aside")
+    LedgerPages.ReadingPage setAside(@PathVariable long id, @Valid @RequestBody SetAsideBody body, Principal who) {
+        ledger.setAside(id, body.reason(), who.getName());
+        return pages.reading(id);
+    }
+
+    @DeleteMapping("/readings/{id}/set-aside")
+    LedgerPages.ReadingPage takeBack(@PathVariable long id, Principal who) {
+        ledger.takeBack(id, who.getName());
+        return pages.reading(id);
+    }
+
+    @GetMapping("/sessions/{id}")
+    LedgerPages.SessionPage session(@PathVariable long id) {
+        return pages.session(id);
+    }
+
+    @GetMapping("/configurations/{id}/sessions")
+    List<LedgerPages.SessionPage> sessions(@PathVariable long id) {
+        return pages.sessionsOf(id);
+    }
+}

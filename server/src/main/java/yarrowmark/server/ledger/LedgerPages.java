@@ -1,0 +1,100 @@
+package yarrowmark.server.ledger;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.OptionalDouble;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.stats.SampleSummary;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.Shelf;
+
+/** Reads single readings and sessions with everything that belongs to them. */
+@Service
+class LedgerPages {
+    /** @param takenBackAt absent while the reading is out of the count */
+    record AsidePart(String reason, String person, Instant at, @Nullable Instant takenBackAt, @Nullable String takenBackBy) { }
+
+    /**
+     * All counted readings of the same metric on the same configuration.
+     *
+     * @param centre        geometric mean, in the metric's unit
+     * @param spreadPercent standard deviation in per cent of the centre
+     */
+    record SamplePart(int n, double centre, @Nullable Double spreadPercent, double smallest, double largest) { }
+
+    /** @param timings the timing samples behind the value, in its unit, in order */
+    record ReadingPage(long id, double value, double resolution, MetricRow metric, ConfigurationRow configuration, long sessionId,
+                       int runNumber, int attempt, int durationMs, Instant finishedAt, double[] timings, List<AsidePart> asides,
+                       @Nullable SamplePart sample) { }
+
+    record SessionPage(long id, ConfigurationRow configuration, String planName, int runs, int timedMs, SessionState state,
+                       @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt) { }
+
+    private final SessionRepository sessions;
+    private final RunRepository runs;
+    private final ReadingRepository readings;
+    private final ReadingSamplesRepository timings;
+    private final SetAsideRepository asides;
+    private final Catalog catalog;
+    private final Shelf shelf;
+
+    LedgerPages(SessionRepository sessions, RunRepository runs, ReadingRepository readings, ReadingSamplesRepository timings,
+                SetAsideRepository asides, Catalog catalog, Shelf shelf) {
+        this.sessions = sessions;
+        this.runs = runs;
+        this.readings = readings;
+        this.timings = timings;
+        this.asides = asides;
+        this.catalog = catalog;
+        this.shelf = shelf;
+    }
+
+    @Transactional(readOnly = true)
+    ReadingPage reading(long id) {
+        Reading reading = readings.findById(id).orElseThrow(() -> Problem.notFound("reading", id));
+        Run run = runs.findById(reading.runId()).orElseThrow();
+        MetricRow metric = catalog.metrics().stream().filter(m -> m.id() == reading.metricId()).findFirst().orElseThrow();
+        List<Measured> counted = readings.findCounted(reading.configurationId(), reading.metricId()).stream()
+            .map(r -> new Measured(r.value(), r.resolution())).toList();
+        SamplePart sample = null;
+        if (!counted.isEmpty()) {
+            SampleSummary s = SampleSummary.of(counted, metric.scale());
+            sample = new SamplePart(s.n(), s.centre(), boxed(s.spreadPercent()), s.smallest(), s.largest());
+        }
+        return new ReadingPage(id, reading.value(), reading.resolution(), metric, configuration(reading.configurationId()),
+            run.sessionId(), run.runNumber(), run.attempt(), run.durationMs(), run.finishedAt(),
+            timings.findById(id).map(ReadingSamples::values).orElse(new double[0]),
+            asides.findByReadingIdOrderById(id).stream()
+                .map(a -> new AsidePart(a.reason(), a.person(), a.at(), a.takenBackAt(), a.takenBackBy())).toList(),
+            sample);
+    }
+
+    @Transactional(readOnly = true)
+    SessionPage session(long id) {
+        return page(sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id)));
+    }
+
+    @Transactional(readOnly = true)
+    List<SessionPage> sessionsOf(long configurationId) {
+        return sessions.findByConfigurationIdOrderByStartedAtDesc(configurationId).stream().map(this::page).toList();
+    }
+
+    private SessionPage page(Session s) {
+        return new SessionPage(s.id(), configuration(s.configurationId()), s.planName(), s.runs(), s.timedMs(), s.state(), s.onMains(),
+            s.batteryLevel(), s.startedAt(), s.endedAt());
+    }
+
+    private ConfigurationRow configuration(long id) {
+        return shelf.configurations(List.of(id)).get(0);
+    }
+
+    private static Double boxed(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
+    }
+}

@@ -1,0 +1,20 @@
+package yarrowmark.server.ledger;
+
+/** What a ledger line can be filtered by. */
+public enum LedgerState {
+    COUNTED("rd.id is not null and a.id is null"),
+    SET_ASIDE("a.id is not null"),
+    FAILED("r.state = FAILED"),
+    COULD_NOT_RUN("r.state = COULD_NOT_RUN"),
+    STOPPED("r.state = STOPPED");
+
+    private final String condition;
+
+    LedgerState(String condition) {
+        this.condition = condition;
+    }
+
+    String condition() {
+        return condition;
+    }
+}

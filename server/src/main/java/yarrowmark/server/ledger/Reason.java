@@ -1,0 +1,7 @@
+package yarrowmark.server.ledger;
+
+/** Why a run gave no score. */
+public enum Reason {
+    NOT_SUPPORTED, NEEDS_SECURE_CONNECTION, WRONG_ANSWER, ERROR, OUT_OF_MEMORY, TOO_SLOW,
+    HIDDEN, RESIZED, RELOADED, STOPPED_BY_REVIEWER, STOPPED_AT_DEVICE, OTHER
+}

@@ -1,0 +1,67 @@
+package yarrowmark.server.ledger;
+
+import jakarta.persistence.EntityManager;
+import java.util.Collection;
+import java.util.List;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.MetricRow;
+
+/**
+ * Keeps the table of samples true: each change of a configuration's counted readings recomputes the touched sample
+ * from its readings, in the same transaction. A sample has few readings, so this is cheap, and no sum can drift.
+ */
+@Service
+public class Samples {
+    private final EntityManager entities;
+    private final ReadingRepository readings;
+
+    Samples(EntityManager entities, ReadingRepository readings) {
+        this.entities = entities;
+        this.readings = readings;
+    }
+
+    /** A stored sample with its place. */
+    public record SampleRow(long configurationId, long metricId, SampleMoments moments) { }
+
+    /** Waits until no other transaction changes readings of this configuration. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void lock(long configurationId) {
+        entities.createNativeQuery("select id from configuration where id = ? for update", Long.class)
+            .setParameter(1, configurationId).getSingleResult();
+    }
+
+    /** Recomputes one sample. The caller holds the configuration's lock and has flushed its changes. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void refresh(long configurationId, MetricRow metric) {
+        List<Measured> counted = readings.findCounted(configurationId, metric.id()).stream()
+            .map(r -> new Measured(r.value(), r.resolution())).toList();
+        Sample.Key key = new Sample.Key(configurationId, metric.id());
+        if (counted.isEmpty()) {
+            Sample gone = entities.find(Sample.class, key);
+            if (gone != null) {
+                entities.remove(gone);
+            }
+        } else {
+            entities.merge(new Sample(key, SampleMoments.of(counted, metric.direction(), metric.scale())));
+        }
+    }
+
+    /** Every sample of these metrics. */
+    @Transactional(readOnly = true)
+    public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
+        if (metricIds.isEmpty()) {
+            return List.of();
+        }
+        return entities.createQuery("""
+                select s.key.configurationId, s.key.metricId, s.n, s.mean, s.sumSquares, s.resolutionVariance
+                from Sample s where s.key.metricId in :ids""", Object[].class)
+            .setParameter("ids", metricIds).getResultList().stream()
+            .map(r -> new SampleRow((Long) r[0], (Long) r[1],
+                new SampleMoments((Integer) r[2], (Double) r[3], (Double) r[4], (Double) r[5])))
+            .toList();
+    }
+}

@@ -1,0 +1,88 @@
+package yarrowmark.server.ledger;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+
+/** One sitting of one configuration with one plan, with its conditions. */
+@Entity
+class Session {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    private Long id;
+    private long configurationId;
+    private String planName;
+    private int runs;
+    private int timedMs;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    private SessionState state = SessionState.OPEN;
+    private Boolean onMains;
+    private Double batteryLevel;
+    private Instant startedAt;
+    private Instant endedAt;
+
+    protected Session() {
+    }
+
+    Session(Ledger.NewSession s) {
+        this.configurationId = s.configurationId();
+        this.planName = s.planName();
+        this.runs = s.runs();
+        this.timedMs = s.timedMs();
+        this.onMains = s.onMains();
+        this.batteryLevel = s.batteryLevel();
+        this.startedAt = s.startedAt();
+    }
+
+    void end(SessionState how, Instant at) {
+        this.state = how;
+        this.endedAt = at;
+    }
+
+    Long id() {
+        return id;
+    }
+
+    long configurationId() {
+        return configurationId;
+    }
+
+    String planName() {
+        return planName;
+    }
+
+    int runs() {
+        return runs;
+    }
+
+    int timedMs() {
+        return timedMs;
+    }
+
+    SessionState state() {
+        return state;
+    }
+
+    Boolean onMains() {
+        return onMains;
+    }
+
+    Double batteryLevel() {
+        return batteryLevel;
+    }
+
+    Instant startedAt() {
+        return startedAt;
+    }
+
+    Instant endedAt() {
+        return endedAt;
+    }
+}

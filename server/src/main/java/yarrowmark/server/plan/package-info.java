@@ -1,0 +1,2 @@
+/** Plans: which tests, how many runs each, how long. */
+package yarrowmark.server.plan;

@@ -1,0 +1,121 @@
+package yarrowmark.server.platform;
+
+import jakarta.validation.ConstraintViolationException;
+import java.util.List;
+import java.util.Map;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.web.ErrorResponse;
+import org.springframework.web.bind.MethodArgumentNotValidException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
+import org.springframework.web.method.annotation.HandlerMethodValidationException;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import yarrowmark.core.measure.InvalidReadingException;
+
+/** Every error leaves the server as a problem detail (RFC 9457) with a stable code and a sentence for a person. */
+@RestControllerAdvice
+class ProblemAdvice {
+    private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+
+    /** One value that was refused. */
+    record Refused(String field, String reason) { }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> problem(Problem p) {
+        HttpHeaders headers = new HttpHeaders();
+        if (p instanceof TooManyTries tries) {
+            headers.set(HttpHeaders.RETRY_AFTER, Long.toString(Math.max(1, tries.waitFor().toSeconds())));
+        }
+        return new ResponseEntity<>(detail(p.status(), p.code(), p.getMessage()), headers, p.status());
+    }
+
+    @ExceptionHandler
+    ProblemDetail reading(InvalidReadingException e) {
+        return detail(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-reading", e.getMessage());
+    }
+
+    @ExceptionHandler
+    ProblemDetail invalidBody(MethodArgumentNotValidException e) {
+        List<Refused> refused = e.getBindingResult().getFieldErrors().stream()
+            .map(f -> new Refused(f.getField(), f.getDefaultMessage())).toList();
+        return refused(refused);
+    }
+
+    @ExceptionHandler
+    ProblemDetail invalidParameter(HandlerMethodValidationException e) {
+        List<Refused> refused = e.getParameterValidationResults().stream()
+            .flatMap(r -> r.getResolvableErrors().stream()
+                .map(m -> new Refused(r.getMethodParameter().getParameterName(), m.getDefaultMessage())))
+            .toList();
+        return refused(refused);
+    }
+
+    @ExceptionHandler
+    ProblemDetail invalid(ConstraintViolationException e) {
+        return refused(e.getConstraintViolations().stream()
+            .map(v -> new Refused(v.getPropertyPath().toString(), v.getMessage())).toList());
+    }
+
+    @ExceptionHandler
+    ProblemDetail wrongType(MethodArgumentTypeMismatchException e) {
+        return detail(HttpStatus.BAD_REQUEST, "unreadable",
+            "\"" + shortened(String.valueOf(e.getValue())) + "\" is not a value that " + e.getName() + " can have.");
+    }
+
+    @ExceptionHandler
+    ProblemDetail unreadable(HttpMessageNotReadableException e) {
+        if (BodyLimitFilter.wasExceeded(e)) {
+            return detail(HttpStatus.CONTENT_TOO_LARGE, BodyLimitFilter.CODE, BodyLimitFilter.MESSAGE);
+        }
+        return detail(HttpStatus.BAD_REQUEST, "unreadable",
+            "The request's body cannot be read as JSON of the expected shape: " + shortened(e.getMostSpecificCause().getMessage()));
+    }
+
+    /** The reader went away in mid-answer; there is nobody left to tell. */
+    @ExceptionHandler
+    void gone(AsyncRequestNotUsableException e) {
+        LOG.debug("a reader went away", e);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> other(Exception e) throws Exception {
+        if (e instanceof org.springframework.security.access.AccessDeniedException
+            || e instanceof org.springframework.security.core.AuthenticationException) {
+            throw e;
+        }
+        if (e instanceof ErrorResponse known) {
+            HttpStatusCode status = known.getStatusCode();
+            return new ResponseEntity<>(detail(status, "http-" + status.value(), String.valueOf(known.getBody().getDetail())), status);
+        }
+        LOG.error("unexpected", e);
+        return new ResponseEntity<>(detail(HttpStatus.INTERNAL_SERVER_ERROR, "unexpected",
+            "Something went wrong in the server. Nothing was stored by this request; the server's log says more."),
+            HttpStatus.INTERNAL_SERVER_ERROR);
+    }
+
+    private static ProblemDetail refused(List<Refused> refused) {
+        String sentence = String.join("; ", refused.stream().map(r -> r.field() + " " + r.reason()).toList());
+        ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid", sentence + ".");
+        detail.setProperties(Map.of("code", "invalid", "refused", refused));
+        return detail;
+    }
+
+    static ProblemDetail detail(HttpStatusCode status, String code, String sentence) {
+        ProblemDetail detail = ProblemDetail.forStatusAndDetail(status, sentence);
+        detail.setProperty("code", code);
+        return detail;
+    }
+
+    private static String shortened(String text) {
+        String line = text == null ? "" : text.lines().findFirst().orElse("");
+        return line.length() <= 160 ? line : line.substring(0, 160) + "…";
+    }
+}

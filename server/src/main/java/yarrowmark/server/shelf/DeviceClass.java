@@ -1,0 +1,4 @@
+package yarrowmark.server.shelf;
+
+/** What kind of thing a model is. */
+public enum DeviceClass { DESKTOP, MINI, LAPTOP, TABLET, PHONE, BOARD }

@@ -1,0 +1,19 @@
+package yarrowmark.server.shelf;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A model in a list.
+ *
+ * @param price    in currency, an ISO 4217 code
+ * @param released as a date
+ */
+public record ModelRow(long id, String maker, String name, DeviceClass deviceClass, @Nullable BigDecimal price,
+                       @Nullable String currency, @Nullable LocalDate released, int configurations, int version) {
+    static ModelRow of(Model m, int configurations) {
+        return new ModelRow(m.id(), m.maker().name(), m.name(), m.deviceClass(), m.price(), m.currency(), m.released(),
+            configurations, m.version());
+    }
+}

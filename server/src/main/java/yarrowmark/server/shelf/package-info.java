@@ -1,0 +1,2 @@
+/** Models, units and configurations with their facts. */
+package yarrowmark.server.shelf;

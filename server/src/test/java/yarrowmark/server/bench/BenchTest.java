@@ -1,0 +1,248 @@
+package yarrowmark.server.bench;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static yarrowmark.server.support.Bench.fact;
+import static yarrowmark.server.support.Bench.notOk;
+import static yarrowmark.server.support.Bench.ok;
+import static yarrowmark.server.support.Bench.testId;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import tools.jackson.databind.JsonNode;
+import yarrowmark.server.support.Bench;
+import yarrowmark.server.support.Client;
+import yarrowmark.server.support.MovableClock;
+import yarrowmark.server.support.ServerTest;
+
+@ServerTest
+class BenchTest {
+    @LocalServerPort
+    private int port;
+    @Autowired
+    private MovableClock clock;
+    private Bench bench;
+
+    @BeforeEach
+    void signIn() {
+        clock.letPass(Duration.ofMinutes(2));
+        bench = new Bench(port);
+    }
+
+    private Client.Answer join(String code) {
+        return new Client(port).post("/api/device/join", Map.of("code", code));
+    }
+
+    private JsonNode lane(Client device) {
+        long seat = device.get("/api/device/seat").body().path("seatId").asLong();
+        for (JsonNode lane : bench.owner().get("/api/bench").body().path("lanes")) {
+            if (lane.path("seatId").asLong() == seat) {
+                return lane;
+            }
+        }
+        throw new AssertionError("seat " + seat + " is not on the bench");
+    }
+
+    @Test
+    void aCodeIsReadableAndForgivesHowItIsTyped() {
+        String code = bench.invite(3).body().path("code").asString();
+        assertThat(code).matches("[A-Z]+-[2-9]{2}-[A-Z]+");
+        assertThat(join(code.toLowerCase().replace('-', ' ')).status()).isEqualTo(200);
+    }
+
+    @Test
+    void aWrongAUsedAndAnExpiredCodeAreToldApart() {
+        Client.Answer wrong = join("TEAL-99-NOWHERE");
+        assertThat(wrong.status()).isEqualTo(404);
+        assertThat(wrong.code()).isEqualTo("code-unknown");
+
+        String used = bench.invite(3).body().path("code").asString();
+        assertThat(join(used).status()).isEqualTo(200);
+        assertThat(join(used).code()).isEqualTo("code-used");
+
+        String late = bench.invite(3).body().path("code").asString();
+        clock.letPass(Duration.ofMinutes(10));
+        Client.Answer expired = join(late);
+        assertThat(expired.status()).isEqualTo(410);
+        assertThat(expired.detail()).contains("10 minutes");
+    }
+
+    @Test
+    void elevenWrongCodesInAMinuteMustWait() {
+        for (int i = 0; i < 10; i++) {
+            assertThat(join("NO-22-CODE").status()).isEqualTo(404);
+        }
+        String right = bench.invite(3).body().path("code").asString();
+        Client.Answer told = join(right);
+        assertThat(told.status()).isEqualTo(429);
+        assertThat(told.detail()).contains("Wait");
+        clock.letPass(Duration.ofSeconds(61));
+        assertThat(join(right).status()).isEqualTo(200);
+    }
+
+    @Test
+    void ofManyDevicesWithOneCodeExactlyOneGetsIn() {
+        String code = bench.invite(3).body().path("code").asString();
+        List<CompletableFuture<Integer>> tries = IntStream.range(0, 6)
+            .mapToObj(i -> CompletableFuture.supplyAsync(() -> join(code).status())).toList();
+        assertThat(tries.stream().map(CompletableFuture::join).filter(s -> s == 200)).hasSize(1);
+    }
+
+    @Test
+    void aRepeatedDeliveryCountsOnce() {
+        Client device = bench.started("Repeat", 3, List.of(fact("memory.size", "8589934592")));
+        long test = testId(device, "weir-hash-one");
+        String key = UUID.randomUUID().toString();
+        Client.Answer first = bench.deliver(device, key, ok(test, 1, 388.1));
+        List<CompletableFuture<Client.Answer>> again = IntStream.range(0, 4)
+            .mapToObj(i -> CompletableFuture.supplyAsync(() -> bench.deliver(device, key, ok(test, 1, 388.1)))).toList();
+        assertThat(first.status()).isEqualTo(200);
+        assertThat(again.stream().map(CompletableFuture::join)).allMatch(a -> a.body().equals(first.body()));
+        assertThat(bench.ledger("test=" + test + "&session=" + lane(device).path("sessionId").asLong()).path("total").asInt()).isEqualTo(1);
+
+        assertThat(bench.deliver(device, key, ok(test, 1, 999)).code()).isEqualTo("key-reused");
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"0", "-388.1", "1e999", "\"NaN\"", "\"Infinity\"", "\"fast\"", "null", "[]"})
+    void whatIsNoReadingIsRefusedAndNothingIsStored(String value) {
+        Client device = bench.started("Bad " + Math.abs(value.hashCode()), 3, List.of());
+        long test = testId(device, "weir-hash-one");
+        String body = Client.JSON.writeValueAsString(ok(test, 1, "@")).replace("\"@\"", value);
+        Client.Answer answer = bench.deliver(device, Client.JSON.readTree(body));
+        assertThat(answer.status()).as(answer.detail()).isIn(400, 422);
+        assertThat(answer.detail()).isNotBlank();
+        assertThat(bench.ledger("session=" + lane(device).path("sessionId").asLong()).path("total").asInt()).isZero();
+    }
+
+    @Test
+    void anUnknownTestAnUnplannedRunAndAMissingReasonAreNamed() {
+        Client device = bench.started("Unknown", 2, List.of());
+        long test = testId(device, "weir-hash-one");
+        assertThat(bench.deliver(device, ok(987_654, 1, 5)).code()).isEqualTo("unknown-test");
+        assertThat(bench.deliver(device, ok(test, 3, 5)).detail()).contains("2 runs");
+        Map<String, Object> silent = notOk(test, 1, "FAILED", "ERROR");
+        silent.remove("reason");
+        assertThat(bench.deliver(device, silent).code()).isEqualTo("reason-missing");
+        Map<String, Object> other = ok(test, 1, 5);
+        other.put("readings", List.of(Map.of("metric", "speed", "value", 5, "resolution", 0, "samples", List.of())));
+        assertThat(bench.deliver(device, other).detail()).contains("rate");
+    }
+
+    @Test
+    void aDeviceWithoutATokenIsNotAtTheBench() {
+        assertThat(new Client(port).get("/api/device/seat").code()).isEqualTo("no-seat");
+        assertThat(new Client(port).header("Authorization", "Bearer made-up").get("/api/device/seat").status()).isEqualTo(401);
+    }
+
+    @Test
+    void namesThatAreTooLongAreRefusedAndMarkupIsOnlyText() {
+        Client device = bench.joined(1);
+        Client.Answer longName = Bench.start(device, "LAPTOP", "x".repeat(5_000), List.of());
+        assertThat(longName.status()).isEqualTo(400);
+        assertThat(longName.detail()).contains("newModel.name");
+        String markup = "<img src=x onerror=alert(1)>";
+        assertThat(Bench.start(device, "LAPTOP", markup, List.of()).status()).isEqualTo(200);
+        assertThat(lane(device).path("configuration").path("model").asString()).isEqualTo(markup);
+    }
+
+    @Test
+    void startingTwiceGivesOneSession() {
+        Client device = bench.started("Twice", 1, List.of());
+        long session = lane(device).path("sessionId").asLong();
+        Client.Answer again = Bench.start(device, "LAPTOP", "Another name", List.of());
+        assertThat(again.body().path("sessionId").asLong()).isEqualTo(session);
+    }
+
+    @Test
+    void theLaneShowsRunsFailuresAndTheLastAttempt() {
+        Client device = bench.started("Lane", 2, List.of());
+        long hash = testId(device, "weir-hash-one");
+        long sketch = testId(device, "transect-sketch");
+        bench.deliver(device, notOk(hash, 1, "STOPPED", "HIDDEN"));
+        Map<String, Object> second = ok(hash, 1, 388);
+        second.put("attempt", 2);
+        bench.deliver(device, second);
+        bench.deliver(device, notOk(sketch, 1, "COULD_NOT_RUN", "NOT_SUPPORTED"));
+        JsonNode tests = lane(device).path("tests");
+        assertThat(tests.get(0).path("runs").get(0).path("state").asString()).isEqualTo("OK");
+        assertThat(tests.get(0).path("runs").get(0).path("attempts").asInt()).isEqualTo(2);
+        assertThat(tests.get(0).path("runs").get(1).has("state")).isFalse();
+        assertThat(tests.get(4).path("runs").get(1).path("state").asString()).isEqualTo("COULD_NOT_RUN");
+    }
+
+    @Test
+    void aCommandReachesADeviceThatWaitsForIt() {
+        Client device = bench.started("Waits", 1, List.of());
+        long seat = lane(device).path("seatId").asLong();
+        CompletableFuture<Client.Answer> waiting = CompletableFuture.supplyAsync(() -> device.get("/api/device/command?after=0"));
+        bench.owner().post("/api/bench/seats/" + seat + "/command", Map.of("command", "PAUSE"));
+        Client.Answer told = waiting.orTimeout(10, java.util.concurrent.TimeUnit.SECONDS).join();
+        assertThat(told.body().path("command").asString()).isEqualTo("PAUSE");
+        assertThat(told.body().path("revision").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void aSessionThatIsOverTakesNoMoreRunsAndKeepsWhatItHas() {
+        Client device = bench.started("Over", 2, List.of());
+        long test = testId(device, "weir-hash-one");
+        bench.deliver(device, ok(test, 1, 388));
+        JsonNode lane = lane(device);
+        bench.owner().post("/api/bench/seats/" + lane.path("seatId").asLong() + "/end", Map.of());
+        Client.Answer late = bench.deliver(device, ok(test, 2, 388));
+        assertThat(late.status()).isEqualTo(409);
+        assertThat(late.code()).isEqualTo("session-over");
+        assertThat(bench.ledger("session=" + lane.path("sessionId").asLong()).path("total").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void equalFactsAreOneConfigurationAndAChangedOneIsItsChild() {
+        List<Map<String, Object>> old = List.of(fact("firmware.version", "1.04"), fact("memory.size", "17179869184"));
+        Client first = bench.started("Same", 1, old);
+        long model = lane(first).path("configuration").path("modelId").asLong();
+        long configuration = lane(first).path("configuration").path("id").asLong();
+
+        Client second = bench.joined(1);
+        second.post("/api/device/start", Map.of("modelId", model, "facts", List.of(old.get(1), old.get(0))));
+        assertThat(lane(second).path("configuration").path("id").asLong()).isEqualTo(configuration);
+
+        Client third = bench.joined(1);
+        third.post("/api/device/start", Map.of("modelId", model, "facts", List.of(fact("firmware.version", "1.11"), old.get(1))));
+        JsonNode child = lane(third).path("configuration");
+        assertThat(child.path("name").asString()).isEqualTo("firmware 1.11");
+        JsonNode page = bench.owner().get("/api/configurations/" + child.path("id").asLong()).body();
+        assertThat(page.path("parentId").asLong()).isEqualTo(configuration);
+        assertThat(page.path("changed").get(0).path("before").asString()).isEqualTo("1.04");
+    }
+
+    @Test
+    void whoWatchesTheBenchMissesNothingAfterALostConnection() throws Exception {
+        String cursor = bench.owner().get("/api/bench").body().path("cursor").asString();
+        Client device = bench.started("Events", 1, List.of());
+        bench.deliver(device, ok(testId(device, "weir-hash-one"), 1, 388));
+        assertThat(events(cursor, 4)).contains("event:lane").contains("Events").contains("\"state\":\"OK\"");
+        assertThat(events("gone-5", 1)).contains("event:reset");
+    }
+
+    /** Reads an event stream until it has given so many events. */
+    private String events(String after, int count) throws Exception {
+        StringBuilder text = new StringBuilder();
+        try (var lines = new java.io.BufferedReader(new java.io.InputStreamReader(bench.owner().open("/api/bench/events?after=" + after)))) {
+            for (int seen = 0; seen < count; ) {
+                String line = lines.readLine();
+                text.append(line).append('\n');
+                seen += line.isEmpty() ? 1 : 0;
+            }
+        }
+        return text.toString();
+    }
+}

@@ -1,0 +1,127 @@
+package yarrowmark.server.support;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.function.Supplier;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A browser-like client: keeps cookies and sends the CSRF token back; or a device with a bearer token. */
+public final class Client {
+    public static final JsonMapper JSON = new JsonMapper();
+    public static final String NAME = "wren";
+    public static final String PASSWORD = "a long password";
+
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final String base;
+    private final Map<String, String> headers = new LinkedHashMap<>();
+
+    public Client(int port) {
+        this.base = "http://127.0.0.1:" + port;
+    }
+
+    /** An answer with its status; the body is empty where it is not JSON. */
+    public record Answer(int status, JsonNode body, HttpResponse<String> raw) {
+        public String code() {
+            return body.path("code").asString("");
+        }
+
+        public String detail() {
+            return body.path("detail").asString("");
+        }
+    }
+
+    /** Signed in as the owner, who is made on the way where there is none yet. */
+    public static Client owner(int port) {
+        Client client = new Client(port);
+        String state = client.get("/api/access").body().path("state").asString();
+        Map<String, String> who = state.equals("NEEDS_OWNER")
+            ? Map.of("name", NAME, "password", PASSWORD, "lab", "Test lab") : Map.of("name", NAME, "password", PASSWORD);
+        Answer answer = client.post("/api/access/" + (state.equals("NEEDS_OWNER") ? "owner" : "sign-in"), who);
+        if (answer.status() != 200) {
+            throw new IllegalStateException("cannot sign in: " + answer.detail());
+        }
+        return client;
+    }
+
+    public Client header(String name, String value) {
+        headers.put(name, value);
+        return this;
+    }
+
+    /** The Cookie header a browser would send, for requests that this client does not make itself. */
+    public String cookies() {
+        return cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue())
+            .collect(java.util.stream.Collectors.joining("; "));
+    }
+
+    /** An answer that goes on and on, such as an event stream. */
+    public InputStream open(String path) {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofInputStream()).body();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public Answer get(String path) {
+        return send(HttpRequest.newBuilder(URI.create(base + path)).GET());
+    }
+
+    public Answer post(String path, Object body) {
+        return postText(path, JSON.writeValueAsString(body));
+    }
+
+    public Answer postText(String path, String body) {
+        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
+            .POST(HttpRequest.BodyPublishers.ofString(body)));
+    }
+
+    /** A body that does not say how long it is. */
+    public Answer postStream(String path, Supplier<InputStream> body) {
+        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
+            .POST(HttpRequest.BodyPublishers.ofInputStream(body)));
+    }
+
+    public Answer put(String path, Object body) {
+        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
+            .PUT(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body))));
+    }
+
+    public Answer delete(String path) {
+        return send(HttpRequest.newBuilder(URI.create(base + path)).DELETE());
+    }
+
+    private Answer send(HttpRequest.Builder request) {
+        headers.forEach(request::header);
+        for (HttpCookie cookie : cookies.getCookieStore().getCookies()) {
+            if (cookie.getName().equals("XSRF-TOKEN")) {
+                request.header("X-XSRF-TOKEN", cookie.getValue());
+            }
+        }
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            String type = response.headers().firstValue("Content-Type").orElse("");
+            JsonNode body = type.contains("json") ? JSON.readTree(response.body()) : JSON.createObjectNode();
+            return new Answer(response.statusCode(), body, response);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}
