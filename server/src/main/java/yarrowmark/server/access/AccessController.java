@@ -1,5 +1,6 @@
 package yarrowmark.server.access;
 
+import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
@@ -59,7 +60,7 @@ class AccessController {
 
     /** Who is here. The token argument makes the answer carry the CSRF cookie that later requests need. */
     @GetMapping
-    Access access(CsrfToken csrf, @Nullable Authentication who) {
+    Access access(@Parameter(hidden = true) CsrfToken csrf, @Nullable Authentication who) {
         csrf.getToken();
         if (!people.hasOwner()) {
             return new Access(State.NEEDS_OWNER, people.labName(), null, null, null);
@@ -73,13 +74,13 @@ class AccessController {
     }
 
     @PostMapping("/owner")
-    Access owner(@Valid @RequestBody NewOwner body, CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
+    Access owner(@Valid @RequestBody NewOwner body, @Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
         people.makeOwner(body.name(), body.password(), body.lab());
         return signIn(new SignIn(body.name(), body.password()), csrf, request, response);
     }
 
     @PostMapping("/sign-in")
-    Access signIn(@Valid @RequestBody SignIn body, CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
+    Access signIn(@Valid @RequestBody SignIn body, @Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
         limit.check(request.getRemoteAddr());
         Authentication who;
         try {
@@ -100,7 +101,7 @@ class AccessController {
     }
 
     @PostMapping("/sign-out")
-    Access signOut(CsrfToken csrf, HttpServletRequest request) {
+    Access signOut(@Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request) {
         if (request.getSession(false) != null) {
             request.getSession(false).invalidate();
         }

@@ -50,6 +50,8 @@ class LiveFeed {
         reader.onTimeout(reader::complete);
         reader.onError(e -> readers.remove(reader));
         readers.add(reader);
+        // Without a first line the reader would not know that it is connected until something happens.
+        breathe(reader);
         for (Event missed : missed(lastSeen)) {
             send(reader, missed);
         }
@@ -83,12 +85,14 @@ class LiveFeed {
     /** A silent connection looks dead to the reader and to whatever stands between. */
     @Scheduled(fixedRate = 15_000)
     void breathe() {
-        for (SseEmitter reader : readers) {
-            try {
-                reader.send(SseEmitter.event().comment(""));
-            } catch (IOException | IllegalStateException e) {
-                readers.remove(reader);
-            }
+        readers.forEach(this::breathe);
+    }
+
+    private void breathe(SseEmitter reader) {
+        try {
+            reader.send(SseEmitter.event().comment(""));
+        } catch (IOException | IllegalStateException e) {
+            readers.remove(reader);
         }
     }
 }

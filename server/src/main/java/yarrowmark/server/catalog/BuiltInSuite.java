@@ -1,21 +1,17 @@
 package yarrowmark.server.catalog;
 
 import java.util.List;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
-import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.BeforeOpening;
 
 /**
  * The tests that Yarrowmark brings along. A change of the work inside one is a new version here, and so a new
  * comparability group. The keys are those of web/src/workloads; docs/method.md says what each does.
  */
 @Component
-@Order(Ordered.HIGHEST_PRECEDENCE)
-public class BuiltInSuite implements ApplicationRunner {
+public class BuiltInSuite implements BeforeOpening {
     public static final String NAME = "Yarrow round";
     public static final String VERSION = "1";
     /** Every built-in test has one main metric of this key. */
@@ -45,8 +41,13 @@ public class BuiltInSuite implements ApplicationRunner {
     }
 
     @Override
-    public void run(ApplicationArguments arguments) {
+    public int getPhase() {
+        return 10;
+    }
+
+    @Override
+    public void start() {
         ensure();
-        catalog.ensurePurpose(Catalog.EVERY_GROUP_ALIKE, Catalog.alike());
+        catalog.ensurePurpose(Catalog.ALL_ROUND, Catalog.alike());
     }
 }

@@ -16,7 +16,7 @@ import yarrowmark.server.platform.Problem;
 @Service
 public class Catalog {
     /** The purpose everybody has: every group weighs the same. */
-    public static final String EVERY_GROUP_ALIKE = "every group alike";
+    public static final String ALL_ROUND = "all-round use";
 
     private final SuiteRepository suites;
     private final SuiteVersionRepository versions;

@@ -11,8 +11,6 @@ import java.util.Map;
 import java.util.Random;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -25,13 +23,14 @@ import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.Reason;
 import yarrowmark.server.ledger.RunState;
 import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.Settings;
 import yarrowmark.server.shelf.Shelf;
 
 /** Fills an empty demo shelf once, all or nothing: the same seed, the same shelf. */
 @Component
 @ConditionalOnProperty("yarrowmark.demo")
-class DemoLoader implements ApplicationRunner {
+class DemoLoader implements BeforeOpening {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
     private static final String LOADED = "demo.loaded";
     private static final long SEED = 20_260_401;
@@ -56,11 +55,16 @@ class DemoLoader implements ApplicationRunner {
     }
 
     /** A test with how it behaves, and the id it was stored under. */
-    private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less) { }
+    private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less, boolean own) { }
+
+    @Override
+    public int getPhase() {
+        return 30;
+    }
 
     @Override
     @Transactional
-    public void run(ApplicationArguments arguments) {
+    public void start() {
         if (settings.get(LOADED).isPresent()) {
             return;
         }
@@ -113,7 +117,7 @@ class DemoLoader implements ApplicationRunner {
                 boolean disturbed = run == 2 && (number == 3 && t == 1 || number == 12 && t == 3);
                 long stored = ledger.record(session, new Ledger.NewRun(test.testId(), run, 1, RunState.OK, null, null, 6_000 + random.nextInt(900), now,
                     List.of(new Ledger.NewReading(test.metric(), disturbed ? value * 0.71 : value, test.behaviour().resolution(),
-                        samples(disturbed ? value * 0.71 : value, test.behaviour(), random)))));
+                        test.own() ? samples(disturbed ? value * 0.71 : value, test.behaviour(), random) : List.of()))));
                 if (disturbed) {
                     ledger.setAside(ledger.readingOf(stored), number == 3 ? "The screen was being recorded" : "An update was downloading", DemoSignIn.NAME);
                 }
@@ -127,14 +131,14 @@ class DemoLoader implements ApplicationRunner {
         List<Playable> tests = new ArrayList<>();
         List<Long> own = builtIn.ensure();
         for (int i = 0; i < own.size(); i++) {
-            tests.add(new Playable(own.get(i), BuiltInSuite.RATE, DemoTests.BUILT_IN.get(i), false));
+            tests.add(new Playable(own.get(i), BuiltInSuite.RATE, DemoTests.BUILT_IN.get(i), false, true));
         }
         for (DemoTests.Suite suite : DemoTests.outside()) {
             List<Long> ids = catalog.ensure(suite.name(), suite.version(), false, suite.tests());
             if (!suite.without().contains(device.deviceClass())) {
                 for (int i = 0; i < ids.size(); i++) {
                     Catalog.NewMetric metric = suite.tests().get(i).metrics().get(0);
-                    tests.add(new Playable(ids.get(i), metric.key(), suite.behaviours().get(i), metric.direction().sign() < 0));
+                    tests.add(new Playable(ids.get(i), metric.key(), suite.behaviours().get(i), metric.direction().sign() < 0, false));
                 }
             }
         }

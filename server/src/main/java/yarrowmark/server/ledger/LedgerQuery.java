@@ -51,7 +51,7 @@ class LedgerQuery {
         String where = conditions.isEmpty() ? "" : " where " + String.join(" and ", conditions);
         TypedQuery<LedgerRow> rows = entities.createQuery("select new yarrowmark.server.ledger.LedgerRow("
             + "r.id, rd.id, r.sessionId, c.id, m.id, k.name, m.name, m.deviceClass, c.name, t.id, t.name, r.runNumber, r.attempt, "
-            + "r.state, r.reason, r.reasonWords, r.finishedAt, x.name, rd.value, x.unit, x.direction, a.reason) "
+            + "r.state, r.reason, r.reasonWords, r.finishedAt, x.name, rd.value, rd.resolution, x.unit, x.direction, a.reason) "
             + FROM + where + " order by r.finishedAt desc, r.id desc, rd.id", LedgerRow.class);
         TypedQuery<Long> count = entities.createQuery("select count(*) " + COUNT_FROM + where, Long.class);
         values.forEach((name, value) -> {

@@ -1,19 +1,15 @@
 package yarrowmark.server.plan;
 
 import java.util.List;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
-import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.BuiltInSuite;
+import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.Problem;
 
 /** The plans of this shelf. */
 @Service
-@Order(Ordered.HIGHEST_PRECEDENCE + 1)
-public class Plans implements ApplicationRunner {
+public class Plans implements BeforeOpening {
     public static final String FIRST_ROUND = "First round";
     private static final int RUNS = 3;
     private static final int TIMED_MS = 3_000;
@@ -28,8 +24,13 @@ public class Plans implements ApplicationRunner {
     }
 
     @Override
+    public int getPhase() {
+        return 20;
+    }
+
+    @Override
     @Transactional
-    public void run(ApplicationArguments arguments) {
+    public void start() {
         if (plans.findByName(FIRST_ROUND).isEmpty()) {
             plans.save(new Plan(FIRST_ROUND, RUNS, TIMED_MS, PAUSE_MS, builtIn.ensure()));
         }

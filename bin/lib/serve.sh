@@ -1,0 +1,70 @@
+# Starts MariaDB and the server, and keeps them until Ctrl-C. Sourced by bin/demo and bin/start.
+# shellcheck source=common.sh
+source "$(dirname "${BASH_SOURCE[0]}")/common.sh"
+
+# serve NAME [--port N] [--no-build] : NAME is the shelf's directory below var/.
+serve() {
+  local name=$1 wanted=8080 build=yes
+  shift
+  while [ $# -gt 0 ]; do
+    case $1 in
+      --port) [[ ${2:-} =~ ^[0-9]+$ ]] || fail "--port needs a number"; wanted=$2; shift 2 ;;
+      --no-build) build=no; shift ;;
+      -h|--help) say "usage: bin/$name [--port N] [--no-build]"; exit 0 ;;
+      *) fail "unknown option $1; see bin/$name --help" ;;
+    esac
+  done
+  need_tools
+  need_packages mariadbd=mariadb-server
+  [ "$build" = no ] || build_program
+  local jar=$root/server/target/yarrowmark.jar
+  [ -f "$jar" ] || fail "the program is not built; start without --no-build"
+
+  local var=${YARROWMARK_VAR:-$root/var}/$name
+  mkdir -p "$var"
+  var=$(cd "$var" && pwd)
+  # The database ends when the pipe to its standard input closes, however this command ends.
+  local pipe=$var/keep line database='' server=''
+  rm -f "$pipe" "$var/database.ready"
+  mkfifo "$pipe"
+  "$root/bin/lib/database" "$var/mariadb" <"$pipe" >"$var/database.ready" &
+  database=$!
+  exec 8>"$pipe"
+  stop_all() {
+    trap - EXIT INT TERM HUP
+    if [ -n "$server" ]; then kill "$server" 2>/dev/null || true; wait "$server" 2>/dev/null || true; fi
+    exec 8>&-
+    wait "$database" 2>/dev/null || true
+    rm -f "$pipe" "$var/database.ready" "$var/server.pid"
+  }
+  trap 'stop_all' EXIT
+  trap 'exit 0' INT TERM HUP
+  while [ ! -s "$var/database.ready" ]; do
+    kill -0 "$database" 2>/dev/null || { database=''; fail "the database ended; its message is above"; }
+    sleep 0.1
+  done
+  line=$(cat "$var/database.ready")
+
+  local port
+  port=$(free_port "$wanted")
+  [ "$port" = "$wanted" ] || say "Port $wanted is taken, so this is port $port."
+  export YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD YARROWMARK_PORT=$port YARROWMARK_VAR=$var
+  IFS=$'\t' read -r YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD <<<"$line"
+  java -XX:+UseSerialGC -Xshare:auto -jar "$jar" >"$var/server.log" 2>&1 8>&- &
+  server=$!
+  echo "$server" >"$var/server.pid"
+  for _ in $(seq 1 1200); do
+    if (exec 3<>"/dev/tcp/127.0.0.1/$port" && printf 'GET /api/access HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3 && head -n 1 <&3 | grep -q ' 200') 2>/dev/null; then
+      say ""
+      say "Yarrowmark is at http://127.0.0.1:$port/"
+      [ "$name" = demo ] && say "Demo sign-in: name wren, password saltmarsh-demo"
+      say "Ctrl-C stops it. Its records are in $var"
+      wait "$server" || { server=''; fail "the server ended; see $var/server.log"; }
+      server=''
+      return
+    fi
+    kill -0 "$server" 2>/dev/null || { server=''; tail -n 20 "$var/server.log" >&2; fail "the server did not start; see $var/server.log"; }
+    sleep 0.1
+  done
+  fail "the server did not answer within two minutes; see $var/server.log"
+}

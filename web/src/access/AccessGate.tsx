@@ -1,0 +1,42 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, useContext, useEffect, type ReactNode } from 'react';
+import { api, value, type Schemas } from '../api/client.ts';
+import { Loading, Trouble } from '../ui/states.tsx';
+import { MakeOwner } from './MakeOwner.tsx';
+import { SignIn } from './SignIn.tsx';
+
+export type Access = Schemas['Access'];
+const AccessContext = createContext<Access | null>(null);
+
+/** Who is signed in, and to which lab. */
+export function useAccess(): Access {
+  const access = useContext(AccessContext);
+  if (!access) throw new Error('useAccess is used outside the gate');
+  return access;
+}
+
+/** Shows the program to who is signed in, and otherwise the page that leads there. */
+export function AccessGate({ children }: { children: ReactNode }) {
+  const queries = useQueryClient();
+  const access = useQuery({ queryKey: ['access'], queryFn: () => value(api.GET('/api/access')), staleTime: Infinity });
+  useEffect(() => {
+    const signedOut = () => void queries.invalidateQueries({ queryKey: ['access'] });
+    window.addEventListener('yarrowmark:signed-out', signedOut);
+    return () => window.removeEventListener('yarrowmark:signed-out', signedOut);
+  }, [queries]);
+
+  if (access.isPending) return <Loading what="the shelf" />;
+  if (access.isError) return <Trouble error={access.error} again={() => void access.refetch()} />;
+  const entered = (next: Access) => {
+    queries.clear();
+    queries.setQueryData(['access'], next);
+  };
+  switch (access.data.state) {
+    case 'NEEDS_OWNER':
+      return <MakeOwner onMade={entered} />;
+    case 'SIGNED_OUT':
+      return <SignIn access={access.data} onSignedIn={entered} />;
+    case 'SIGNED_IN':
+      return <AccessContext value={access.data}>{children}</AccessContext>;
+  }
+}

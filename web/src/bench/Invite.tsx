@@ -1,0 +1,49 @@
+import { useMutation } from '@tanstack/react-query';
+import { QRCodeSVG } from 'qrcode.react';
+import { api, value } from '../api/client.ts';
+import { countdown } from '../format/format.ts';
+import { useKeys } from '../shell/keys.ts';
+import type { Lane } from './useBench.ts';
+
+interface Settings {
+  planId: number;
+  runs: number;
+  timedMs: number;
+  pauseMs: number;
+}
+
+/** Makes the code that lets one device in, and shows it while it waits. */
+export function Invite({ settings, waiting, now }: { settings: Settings; waiting: readonly Lane[]; now: number }) {
+  const invite = useMutation({ mutationFn: () => value(api.POST('/api/bench/seats', { body: settings })) });
+  const withdraw = useMutation({ mutationFn: (id: number) => value(api.DELETE('/api/bench/seats/{id}', { params: { path: { id } } })) });
+  useKeys([{ key: 'n', does: 'A code for one more device', run: () => invite.mutate() }]);
+  const open = waiting.filter((lane) => new Date(lane.expiresAt).getTime() > now);
+  const here = /^(localhost|127\.|\[::1\])/.test(location.hostname);
+  return (
+    <section aria-label="Bring a device to the bench">
+      <h2>Bring a device to the bench</h2>
+      {open.slice(0, 3).map((lane, i) => (
+        <div key={lane.seatId} className="mt-3">
+          <p className={`font-title tracking-[0.04em] whitespace-nowrap ${i === 0 ? 'text-[25px]' : 'text-[18px]'}`} data-testid="code">{lane.code}</p>
+          <div className="mt-1 flex items-center gap-3">
+            {i === 0 && (
+              <div className="rounded-md bg-white p-1.5">
+                <QRCodeSVG value={`${location.origin}/j/${lane.code}`} size={96} bgColor="#ffffff" fgColor="#1d2a24" title={`Address with the code ${lane.code}`} />
+              </div>
+            )}
+            <p className="small">
+              {i === 0 && <>Scan, or open<br /><a className="link font-semibold break-all text-ink" href="/j" target="_blank" rel="noreferrer">{location.host}/j</a><br /></>}
+              Works once, {countdown(new Date(lane.expiresAt).getTime() - now)} left.{' '}
+              <button className="link" onClick={() => withdraw.mutate(lane.seatId)} aria-label={`Withdraw the code ${lane.code}`}>Withdraw</button>
+            </p>
+          </div>
+        </div>
+      ))}
+      <button className={`button mt-3 ${open.length === 0 ? 'button-main' : ''}`} disabled={invite.isPending} onClick={() => invite.mutate()}>
+        {open.length === 0 ? 'Make a code' : 'Another code'} <kbd>n</kbd>
+      </button>
+      <p role="alert" className="text-plum">{invite.error?.message ?? withdraw.error?.message}</p>
+      {here && <p className="small mt-2">This server listens on this machine only, so the device is another browser window here.</p>}
+    </section>
+  );
+}

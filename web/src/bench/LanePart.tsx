@@ -1,0 +1,136 @@
+import { useMutation } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
+import { useState } from 'react';
+import { api, value } from '../api/client.ts';
+import { countdown, duration, reason, runState } from '../format/format.ts';
+import type { Lane } from './useBench.ts';
+
+type Run = Lane['tests'][number]['runs'][number];
+const QUIET_MS = 90_000;
+
+/** One device: what it is, a dot for each run, what it does now, and what can be told to it. */
+export function LanePart({ lane, now }: { lane: Lane; now: number }) {
+  const c = lane.configuration;
+  const over = lane.phase === 'DONE' || lane.phase === 'STOPPED';
+  const pill = phasePill(lane);
+  const silentMs = lane.lastHeardAt ? now - new Date(lane.lastHeardAt).getTime() : 0;
+  const silent = !over && silentMs > QUIET_MS;
+  const name = c ? `${c.maker} ${c.model}` : (lane.device ?? lane.code);
+  return (
+    <article aria-label={name} className="border-t border-hair pt-2.5 pb-3">
+      <header className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+        <h2>{c ? <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="hover:underline">{name}</Link> : name}</h2>
+        <span className="small min-w-0 truncate">{c?.name}</span>
+        <span className="pill" data-tone={pill.tone}>{pill.words}</span>
+        {silent && <span className="pill" data-tone="bad">last heard {duration(silentMs)} ago</span>}
+        <Orders lane={lane} silent={silent} over={over} />
+      </header>
+      {lane.phase !== 'JOINED' && (
+        <ol className="mt-2 flex flex-wrap gap-1.5" aria-label="Tests">
+          {lane.tests.map((test) => {
+            const now_ = lane.phaseTestId === test.testId && !over;
+            const cannot = test.runs.every((run) => run.state === 'COULD_NOT_RUN');
+            return (
+              <li key={test.testId} data-now={now_} title={cannot ? (test.runs[0]?.reasonWords ?? undefined) : undefined}
+                className="flex min-w-[92px] flex-col gap-1 rounded-md border border-transparent bg-band px-2.5 py-1.5 data-[now=true]:border-leaf data-[now=true]:bg-sheet">
+                <span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">{test.name}</span>
+                {cannot ? <span className="text-[12px] leading-none text-ink-2">can’t run</span> : (
+                  <span className="flex gap-1.5">
+                    {test.runs.map((run) => <RunDot key={run.number} run={run} now={now_ && lane.phaseRun === run.number && lane.phase === 'RUNNING'} />)}
+                  </span>
+                )}
+              </li>
+            );
+          })}
+        </ol>
+      )}
+      <p className="mt-2 text-[13.5px] text-ink-2">
+        {nowInWords(lane, now)}
+        {over && lane.sessionId !== undefined && (
+          <>
+            {' '}<Link to="/ledger" search={{ session: lane.sessionId }} className="link">Its readings</Link>
+            {c && <>{' · '}<Link to="/standings" search={{ base: c.id }} className="link">its place in the standings</Link></>}
+          </>
+        )}
+      </p>
+    </article>
+  );
+}
+
+/** Filled: a score. Crossed: failed. Barred: cut off, run again. Ring: still to come. */
+function RunDot({ run, now }: { run: Run; now: boolean }) {
+  const words = `run ${run.number}: ${run.state ? runState(run.state) : now ? 'running' : 'to come'}${run.reason ? `, ${reason(run.reason)}` : ''}${run.attempts > 1 ? `, attempt ${run.attempts}` : ''}`;
+  return (
+    <svg width={13} height={13} viewBox="-6.5 -6.5 13 13" role="img" aria-label={words}>
+      <title>{words}</title>
+      {run.state === 'OK' ? <circle r={4.4} fill="var(--leaf)" />
+        : run.state === 'FAILED' ? <path d="M-4 -4L4 4M4 -4L-4 4" stroke="var(--plum)" strokeWidth={2.2} strokeLinecap="round" />
+        : run.state === 'STOPPED' ? <path d="M-4.4 0H4.4" stroke="var(--gold)" strokeWidth={2.6} strokeLinecap="round" />
+        : <circle r={4} fill={now ? 'var(--leaf-soft)' : 'none'} stroke={now ? 'var(--leaf)' : 'var(--ink-3)'} strokeWidth={now ? 2 : 1.1} />}
+    </svg>
+  );
+}
+
+function phasePill(lane: Lane): { words: string; tone: 'go' | 'wait' | 'bad' | 'off' } {
+  if (lane.command === 'STOP' && lane.phase !== 'DONE' && lane.phase !== 'STOPPED') return { words: 'stopping', tone: 'wait' };
+  if (lane.command === 'PAUSE' && lane.phase === 'RUNNING') return { words: 'pausing after this run', tone: 'wait' };
+  switch (lane.phase) {
+    case 'WAITING': case 'CLEARED': return { words: 'waiting', tone: 'off' };
+    case 'JOINED': return { words: 'being set up', tone: 'wait' };
+    case 'RUNNING': return { words: 'running', tone: 'go' };
+    case 'COOLING': return { words: 'cooling', tone: 'wait' };
+    case 'PAUSED': return { words: 'paused', tone: 'wait' };
+    case 'HIDDEN': return { words: 'page hidden', tone: 'bad' };
+    case 'DONE': return { words: 'finished', tone: 'go' };
+    case 'STOPPED': return { words: 'stopped', tone: 'off' };
+  }
+}
+
+function nowInWords(lane: Lane, now: number): string {
+  const test = lane.tests.find((t) => t.testId === lane.phaseTestId)?.name;
+  const run = lane.phaseRun ? `run ${lane.phaseRun} of ${lane.runs}` : '';
+  const left = `About ${duration(lane.msLeft)} left`;
+  switch (lane.phase) {
+    case 'JOINED': return 'Somebody is saying on the device which model it is.';
+    case 'RUNNING': return test ? `${test}, ${run}. ${left}.` : `Getting ready. ${left}.`;
+    case 'COOLING': {
+      const until = lane.phaseUntil ? new Date(lane.phaseUntil).getTime() - now : 0;
+      return `Next: ${test ?? ''}, ${run}${until > 0 ? `, in ${countdown(until)}` : ''}. ${left}.`;
+    }
+    case 'PAUSED': return `Held before ${test ?? 'the next test'}, ${run}. ${left}.`;
+    case 'HIDDEN': return `The page is hidden or its screen asleep. It goes on with ${test ?? 'the next test'}, ${run}, as soon as it is back.`;
+    case 'DONE': return 'Every run is in the ledger.';
+    case 'STOPPED': return 'What was finished is in the ledger.';
+    default: return '';
+  }
+}
+
+function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boolean }) {
+  const [sure, setSure] = useState(false);
+  const path = { params: { path: { id: lane.seatId } } };
+  const order = useMutation({ mutationFn: (command: 'GO' | 'PAUSE' | 'STOP') => value(api.POST('/api/bench/seats/{id}/command', { ...path, body: { command } })) });
+  const end = useMutation({ mutationFn: () => value(api.POST('/api/bench/seats/{id}/end', path)) });
+  const clear = useMutation({ mutationFn: () => value(api.DELETE('/api/bench/seats/{id}', path)) });
+  const problem = order.error ?? end.error ?? clear.error;
+  return (
+    <span className="ml-auto flex items-baseline gap-3">
+      {problem && <span role="alert" className="small text-plum">{problem.message}</span>}
+      {over ? <button className="small link" onClick={() => clear.mutate()}>Clear</button>
+        : sure ? (
+          <>
+            <span className="small">Stop it for good?</span>
+            <button className="small link text-plum" autoFocus onClick={() => { setSure(false); order.mutate('STOP'); }}>Stop</button>
+            <button className="small link" onClick={() => setSure(false)}>Keep on</button>
+          </>
+        ) : (
+          <>
+            {lane.command === 'PAUSE'
+              ? <button className="small link" onClick={() => order.mutate('GO')}>Go on</button>
+              : lane.command === 'GO' && lane.phase !== 'JOINED' && <button className="small link" onClick={() => order.mutate('PAUSE')}>Pause</button>}
+            {lane.command !== 'STOP' && <button className="small link" onClick={() => setSure(true)}>Stop</button>}
+            {(silent || lane.command === 'STOP') && lane.phase !== 'JOINED' && <button className="small link" title="Ends the session from here, without the device. What it has not sent yet will not be taken." onClick={() => end.mutate()}>End without the device</button>}
+          </>
+        )}
+    </span>
+  );
+}

@@ -1,0 +1,54 @@
+import type { DeviceSeat } from './api.ts';
+import type { Showing } from './conduct.ts';
+
+/** What the round is doing. Nothing here moves by itself: while a test runs, the page is still. */
+export function Running({ seat, showing, onStop }: { seat: DeviceSeat; showing: Showing | null; onStop: () => void }) {
+  const index = seat.tests.findIndex((test) => test.id === showing?.test?.id);
+  return (
+    <section className="py-2" aria-live="polite">
+      <div className="flex items-start justify-between gap-4">
+        <div>
+          <h1>{title(showing)}</h1>
+          <p className="mt-1 text-[16px] text-ink-2">{explanation(seat, showing)}</p>
+        </div>
+        {showing?.phase !== 'DONE' && showing?.phase !== 'STOPPED' && (
+          <button className="button shrink-0" onClick={onStop}>Stop</button>
+        )}
+      </div>
+      <ol className="mt-4 flex flex-wrap gap-x-4 gap-y-1">
+        {seat.tests.map((test, i) => (
+          <li key={test.id} aria-current={i === index ? 'step' : undefined} className={i === index ? 'font-semibold' : 'text-ink-3'}>
+            {test.name}
+          </li>
+        ))}
+      </ol>
+      {showing && showing.waiting > 0 && (
+        <p role="status" className="mt-3 border-l-2 border-gold pl-3">
+          {showing.waiting} finished {showing.waiting === 1 ? 'run waits' : 'runs wait'} on this device for the server. Nothing is lost; leave this page open.
+        </p>
+      )}
+      {showing?.notTaken.map((lost, i) => <p key={i} className="mt-2 text-plum">{lost.message}</p>)}
+    </section>
+  );
+}
+
+function title(showing: Showing | null): string {
+  switch (showing?.phase) {
+    case 'COOLING': return 'A pause';
+    case 'PAUSED': return 'Held by the reviewer';
+    case 'HIDDEN': return 'Waiting for this page';
+    case 'DONE': case 'STOPPED': return 'Sending the last results';
+    default: return showing?.paused ? 'Holding after this run' : (showing?.test?.name ?? 'Getting ready');
+  }
+}
+
+function explanation(seat: DeviceSeat, showing: Showing | null): string {
+  const run = showing?.runNumber ? `run ${showing.runNumber} of ${seat.runs}` : '';
+  switch (showing?.phase) {
+    case 'COOLING': return `Next: ${showing.test?.name}, ${run}.`;
+    case 'PAUSED': return 'It goes on when the reviewer says so.';
+    case 'HIDDEN': return 'The page has to be in front for a run to count.';
+    case 'DONE': case 'STOPPED': return 'Leave this page open until it says that it has finished.';
+    default: return run ? `${run}. Leave the device alone.` : '';
+  }
+}

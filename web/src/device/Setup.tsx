@@ -1,0 +1,160 @@
+import { useEffect, useState } from 'react';
+import type { DeviceApi, DeviceSeat, ModelRow, StartBody } from './api.ts';
+import type { Detected } from './detect.ts';
+import { inWords } from './DevicePage.tsx';
+
+const CLASSES = ['LAPTOP', 'TABLET', 'PHONE', 'MINI', 'DESKTOP', 'BOARD'] as const;
+type DeviceClass = (typeof CLASSES)[number];
+
+/** Facts a browser cannot see. The key is the vocabulary's; the reader turns typed text into its base unit. */
+const TYPED: { key: string; label: string; hint: string; read: (text: string) => string | null }[] = [
+  { key: 'memory.size', label: 'Memory', hint: '16 GB', read: readGigabytes },
+  { key: 'firmware.version', label: 'Firmware', hint: '1.11', read: (text) => text },
+  { key: 'power.mode', label: 'Power mode', hint: 'balanced', read: (text) => text },
+];
+
+/** "16", "16 GB" and "16,0 gb" are 16 · 2³⁰ bytes; null where the text is no amount of memory. */
+export function readGigabytes(text: string): string | null {
+  const match = /^(\d+(?:[.,]\d+)?)\s*(gb|gib|mb|mib)?$/i.exec(text.trim());
+  if (!match) return null;
+  const amount = Number(match[1]!.replace(',', '.'));
+  const bytes = amount * (match[2]?.toLowerCase().startsWith('m') ? 2 ** 20 : 2 ** 30);
+  return bytes >= 1 && bytes <= 2 ** 50 ? String(Math.round(bytes)) : null;
+}
+
+export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: DeviceSeat; detected: Detected | null; onStart: (body: StartBody) => Promise<void> }) {
+  const [words, setWords] = useState('');
+  const [models, setModels] = useState<ModelRow[] | null>(null);
+  const [model, setModel] = useState<ModelRow | 'new' | null>(null);
+  const [maker, setMaker] = useState('');
+  const [name, setName] = useState('');
+  const [deviceClass, setDeviceClass] = useState<DeviceClass>('LAPTOP');
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  const [mains, setMains] = useState<'mains' | 'battery'>('mains');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  useEffect(() => {
+    let wanted = true;
+    const wait = setTimeout(() => {
+      api.models(words).then(
+        (found) => wanted && setModels(found.rows),
+        (error: unknown) => wanted && setProblem(inWords(error)),
+      );
+    }, 150);
+    return () => {
+      wanted = false;
+      clearTimeout(wait);
+    };
+  }, [words, api]);
+
+  const unread = TYPED.find((fact) => typed[fact.key]?.trim() && fact.read(typed[fact.key]!.trim()) === null);
+  const ready = detected !== null && model !== null && (model !== 'new' || (maker.trim() !== '' && name.trim() !== '')) && !unread;
+
+  async function start() {
+    if (!detected || !model) return;
+    setBusy(true);
+    setProblem(null);
+    const facts = detected.facts.map(({ key, value }) => ({ key, value, detected: true }));
+    for (const fact of TYPED) {
+      const value = typed[fact.key]?.trim();
+      if (value) facts.push({ key: fact.key, value: fact.read(value)!, detected: false });
+    }
+    if (detected.onMains === null) facts.push({ key: 'power.source', value: mains, detected: false });
+    try {
+      await onStart({
+        ...(model === 'new' ? { newModel: { maker: maker.trim(), name: name.trim(), deviceClass } } : { modelId: model.id }),
+        facts,
+        onMains: detected.onMains ?? mains === 'mains',
+        ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
+      });
+    } catch (error) {
+      setProblem(inWords(error));
+      setBusy(false);
+    }
+  }
+
+  return (
+    <form
+      className="py-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (ready && !busy) void start();
+      }}
+    >
+      <h1>Which model is this?</h1>
+      {model && model !== 'new' ? (
+        <p className="mt-3 flex items-baseline gap-3 text-[16px]">
+          <b className="font-semibold">{model.maker} {model.name}</b>
+          <button type="button" className="link small" onClick={() => setModel(null)}>another one</button>
+        </p>
+      ) : model === 'new' ? (
+        <div className="mt-3 grid grid-cols-2 gap-x-5 gap-y-3">
+          <label className="small">Maker<input className="field text-[16px] text-ink" value={maker} maxLength={120} autoFocus onChange={(e) => setMaker(e.target.value)} /></label>
+          <label className="small">Model<input className="field text-[16px] text-ink" value={name} maxLength={120} onChange={(e) => setName(e.target.value)} /></label>
+          <label className="small">Class
+            <select className="field text-[16px] text-ink" value={deviceClass} onChange={(e) => setDeviceClass(e.target.value as DeviceClass)}>
+              {CLASSES.map((c) => <option key={c} value={c}>{c.toLowerCase()}</option>)}
+            </select>
+          </label>
+          <button type="button" className="link small self-end justify-self-start pb-2" onClick={() => setModel(null)}>choose from the shelf</button>
+        </div>
+      ) : (
+        <div className="mt-3">
+          <input className="field text-[16px]" placeholder="Search the shelf" aria-label="Search the shelf" value={words} maxLength={120} onChange={(e) => setWords(e.target.value)} />
+          <ul className="mt-1 max-h-56 overflow-y-auto">
+            {models?.map((row) => (
+              <li key={row.id}>
+                <button type="button" className="w-full border-b border-hair-2 px-1 py-2 text-left hover:bg-band" onClick={() => setModel(row)}>
+                  <span className="font-semibold">{row.maker} {row.name}</span> <span className="small">{row.deviceClass.toLowerCase()}</span>
+                </button>
+              </li>
+            ))}
+            {models?.length === 0 && <li className="small py-2">Nothing on the shelf has this name.</li>}
+          </ul>
+          <button type="button" className="button mt-3" onClick={() => { setModel('new'); setName(words); }}>It is a new model</button>
+        </div>
+      )}
+
+      <h2 className="mt-7">What this page found out</h2>
+      {detected ? (
+        <dl className="mt-1 grid grid-cols-[auto_1fr] gap-x-4">
+          {detected.facts.map((fact) => (
+            <div key={fact.key} className="col-span-2 grid grid-cols-subgrid border-b border-hair-2 py-1">
+              <dt className="small">{fact.label}</dt>
+              <dd className="text-right break-words">{fact.shown}</dd>
+            </div>
+          ))}
+        </dl>
+      ) : (
+        <p role="status" className="small mt-1">Looking. The refresh rate takes a second.</p>
+      )}
+
+      <h2 className="mt-7">What it cannot see</h2>
+      <p className="small">Optional. What you know here makes the score worth more later.</p>
+      <div className="mt-2 grid grid-cols-2 gap-x-5 gap-y-3">
+        {TYPED.map((fact) => (
+          <label key={fact.key} className="small">{fact.label}
+            <input className="field text-[16px] text-ink" placeholder={fact.hint} maxLength={120} value={typed[fact.key] ?? ''} aria-invalid={unread === fact}
+              onChange={(e) => setTyped({ ...typed, [fact.key]: e.target.value })} />
+          </label>
+        ))}
+        {detected && detected.onMains === null && (
+          <label className="small">Power
+            <select className="field text-[16px] text-ink" value={mains} onChange={(e) => setMains(e.target.value as 'mains' | 'battery')}>
+              <option value="mains">plugged in</option>
+              <option value="battery">on battery</option>
+            </select>
+          </label>
+        )}
+      </div>
+      {unread && <p className="mt-2 text-plum">{unread.label} is not understood. Write it like “{unread.hint}”.</p>}
+
+      <p role="alert" className="mt-4 min-h-6 text-plum">{problem}</p>
+      <button className="button button-main w-full py-3 text-[16px]" disabled={!ready || busy}>Start {seat.planName.toLowerCase()}</button>
+      <p className="small mt-2">
+        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each. Plug the device in, close everything else, and leave this page in front. It may get warm.
+      </p>
+    </form>
+  );
+}

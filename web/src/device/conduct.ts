@@ -1,0 +1,142 @@
+import { loadWorkload } from '../workloads/registry.ts';
+import { Refused, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
+import { Control } from './control.ts';
+import { deliverKept, type NotTaken } from './deliver.ts';
+import type { Outbox } from './outbox.ts';
+import { runRound } from './round.ts';
+
+/** What the page shows while a round is carried out. */
+export interface Showing {
+  phase: Phase;
+  test: DeviceTest | null;
+  runNumber: number | null;
+  /** Finished runs that the server has not confirmed. */
+  waiting: number;
+  notTaken: NotTaken[];
+  paused: boolean;
+}
+
+export interface Conductor {
+  stop(): void;
+  /** How the round ended, once everything is delivered. */
+  ended: Promise<'DONE' | 'STOPPED'>;
+}
+
+const RETRY_MS = 2_000;
+
+/** Carries out a seat's round on this page: runs, keeps, delivers, and goes on after a reload. */
+export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockResolutionMs: number, host: HTMLElement, show: (showing: Showing) => void): Conductor {
+  let showing: Showing = { phase: 'RUNNING', test: null, runNumber: null, waiting: 0, notTaken: [], paused: seat.command === 'PAUSE' };
+  const update = (change: Partial<Showing>) => show((showing = { ...showing, ...change }));
+  const control = new Control(api, seat.command, seat.commandRevision, () => update({ paused: control.paused() }));
+
+  let delivering: Promise<boolean> = Promise.resolve(true);
+  /** Answers whether everything is delivered. One delivery at a time, or two would send the same run. */
+  const deliver = (): Promise<boolean> =>
+    (delivering = delivering.then(async () => {
+      try {
+        const notTaken = await deliverKept(api, outbox, () => Date.now());
+        update({ waiting: 0, notTaken: [...showing.notTaken, ...notTaken] });
+        return true;
+      } catch {
+        update({ waiting: (await outbox.waiting()).length });
+        return false;
+      }
+    }));
+
+  let latest = {};
+  let telling: Promise<void> = Promise.resolve();
+  const tell = (phase: Phase, test?: DeviceTest, runNumber?: number, untilMs?: number) => {
+    update({ phase, test: test ?? null, runNumber: runNumber ?? null });
+    // The reviewer's lane is a courtesy: a round does not wait for it, and what is out of date by its turn is not told.
+    const mine = (latest = {});
+    telling = telling.then(() => (mine === latest ? api.progress(phase, test?.id, runNumber, untilMs).then((state) => control.heard(state)) : undefined)).catch(() => {});
+  };
+
+  const work = async (): Promise<'DONE' | 'STOPPED'> => {
+    let how = await outbox.ended();
+    if (!how) {
+      const begun = await outbox.begun();
+      if (begun) {
+        await outbox.keep({
+          key: crypto.randomUUID(),
+          finishedAt: Date.now(),
+          body: { testId: begun.testId, runNumber: begun.runNumber, attempt: begun.attempt, state: 'STOPPED', reason: 'RELOADED', reasonWords: 'The page was reloaded or closed in the middle of this run.', durationMs: Math.max(0, Math.min(86_400_000, Date.now() - begun.at)), readings: [] },
+        });
+      }
+      // What waits here has been done, whether or not the server knows it yet.
+      const kept = (await outbox.waiting()).map(({ body }) => ({ testId: body.testId, runNumber: body.runNumber, attempt: body.attempt, state: body.state }));
+      void deliver();
+      const wake = await keepAwake();
+      try {
+        how = await runRound(
+          { ...seat, done: [...seat.done, ...kept] },
+          {
+            obstacle: async (test) => {
+              const workload = await loadWorkload(test.key);
+              return workload ? workload.obstacle() : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
+            },
+            execute: async (test, signal) => {
+              const workload = await loadWorkload(test.key);
+              if (!workload) throw new Error(`This page does not know the test ${test.key}.`);
+              signal.throwIfAborted();
+              return workload.run({ timedMs: seat.timedMs, clockResolutionMs, signal, host });
+            },
+            begin: (testId, runNumber, attempt) => outbox.begin({ testId, runNumber, attempt, at: Date.now() }),
+            keep: async (run) => {
+              await outbox.keep({ key: crypto.randomUUID(), finishedAt: Date.now(), body: run });
+              void deliver();
+            },
+            tell,
+            shown: control.shown,
+            isShown: control.isShown,
+            allowed: async () => {
+              if (control.paused()) tell('PAUSED');
+              // What a run left to send is sent before the next one starts.
+              await delivering;
+              await control.allowed();
+            },
+            cool: control.cool,
+            watch: control.watch,
+            now: () => performance.now(),
+          },
+        );
+      } finally {
+        wake();
+      }
+      await outbox.ending(how);
+    }
+    update({ phase: how, test: null, runNumber: null });
+    control.close();
+    // The end waits for the last delivery: a session that is over takes no more runs.
+    for (;;) {
+      if ((await deliver()) && (await ended(api, how))) return how;
+      await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
+    }
+  };
+  return { stop: () => control.stopHere(), ended: work() };
+}
+
+async function ended(api: DeviceApi, how: 'DONE' | 'STOPPED'): Promise<boolean> {
+  try {
+    await api.end(how);
+    return true;
+  } catch (error) {
+    return error instanceof Refused;
+  }
+}
+
+/** Keeps the screen on where the browser can. Given back by the browser when the page is hidden, so asked again then. */
+async function keepAwake(): Promise<() => void> {
+  let lock: WakeLockSentinel | undefined;
+  const ask = async () => {
+    if (!document.hidden && 'wakeLock' in navigator) lock = await navigator.wakeLock.request('screen').catch(() => undefined);
+  };
+  const again = () => void ask();
+  document.addEventListener('visibilitychange', again);
+  await ask();
+  return () => {
+    document.removeEventListener('visibilitychange', again);
+    void lock?.release().catch(() => {});
+  };
+}

@@ -1,0 +1,119 @@
+import { describe, expect, test } from 'vitest';
+import { WrongAnswer, type Measurement } from '../workloads/types.ts';
+import type { DeviceSeat, DeviceTest } from './api.ts';
+import { Interrupted, remaining, runRound, type Finished, type Surroundings } from './round.ts';
+
+const tests: DeviceTest[] = ['weir', 'tile', 'list'].map((key, i) => ({ id: i + 1, key, name: key, summary: '', metric: 'rate' }));
+const seat = (done: DeviceSeat['done'] = []): DeviceSeat =>
+  ({ seatId: 1, planName: 'First round', runs: 2, timedMs: 100, pauseMs: 5, tests, done, phase: 'RUNNING', command: 'GO', commandRevision: 0 }) as DeviceSeat;
+
+const measured: Measurement = { rate: 388, samples: [387, 388, 389], resolution: 0.1, timedMs: 3000 };
+
+/** A page that does what a script says, and writes down what it was told. */
+function page(execute: (test: DeviceTest, call: number) => Measurement | Error, more: Partial<Surroundings> = {}) {
+  const kept: Finished[] = [];
+  const told: string[] = [];
+  let calls = 0;
+  const around: Surroundings = {
+    obstacle: async () => null,
+    execute: async (t) => {
+      const result = execute(t, ++calls);
+      if (result instanceof Error) throw result;
+      return result;
+    },
+    begin: async () => {},
+    keep: async (run) => void kept.push(run),
+    tell: (phase, t, run) => told.push(`${phase} ${t?.key ?? ''} ${run ?? ''}`.trim()),
+    shown: async () => {},
+    isShown: () => true,
+    allowed: async () => {},
+    cool: async () => {},
+    watch: () => ({ signal: new AbortController().signal, release: () => {} }),
+    now: () => 0,
+    ...more,
+  };
+  return { around, kept, told };
+}
+
+describe('what remains', () => {
+  test('finished and failed runs are not repeated, stopped ones are, with the next attempt', () => {
+    const left = remaining(
+      seat([
+        { testId: 1, runNumber: 1, attempt: 1, state: 'OK' },
+        { testId: 1, runNumber: 2, attempt: 1, state: 'STOPPED' },
+        { testId: 1, runNumber: 2, attempt: 2, state: 'STOPPED' },
+        { testId: 2, runNumber: 1, attempt: 1, state: 'FAILED' },
+        { testId: 3, runNumber: 1, attempt: 1, state: 'COULD_NOT_RUN' },
+      ]),
+    );
+    expect(left.map((r) => [r.test.key, r.runNumber, r.attempt])).toEqual([['weir', 2, 3], ['tile', 2, 1]]);
+  });
+});
+
+describe('a round', () => {
+  test('runs every test as often as planned, with pauses between', async () => {
+    const { around, kept, told } = page(() => measured);
+    expect(await runRound(seat(), around)).toBe('DONE');
+    expect(kept.map((r) => [r.testId, r.runNumber, r.state])).toEqual([[1, 1, 'OK'], [1, 2, 'OK'], [2, 1, 'OK'], [2, 2, 'OK'], [3, 1, 'OK'], [3, 2, 'OK']]);
+    expect(told.filter((t) => t.startsWith('COOLING'))).toHaveLength(5);
+    expect(kept[0]!.readings[0]).toEqual({ metric: 'rate', value: 388, resolution: 0.1, samples: [387, 388, 389] });
+  });
+
+  test('a run cut off by a hidden page is kept with that reason and run again', async () => {
+    const { around, kept } = page((_, call) => (call === 2 ? new Interrupted('HIDDEN', 'The page was hidden.') : measured));
+    expect(await runRound(seat(), around)).toBe('DONE');
+    expect(kept.slice(0, 3).map((r) => [r.runNumber, r.attempt, r.state, r.reason])).toEqual([
+      [1, 1, 'OK', undefined],
+      [2, 1, 'STOPPED', 'HIDDEN'],
+      [2, 2, 'OK', undefined],
+    ]);
+    expect(kept).toHaveLength(7);
+  });
+
+  test('a wrong answer is a failure with that reason, and the round goes on', async () => {
+    const { around, kept } = page((t) => (t.key === 'tile' ? new WrongAnswer('off by one') : measured));
+    expect(await runRound(seat(), around)).toBe('DONE');
+    expect(kept.filter((r) => r.state === 'FAILED').map((r) => r.reason)).toEqual(['WRONG_ANSWER', 'WRONG_ANSWER']);
+    expect(kept.filter((r) => r.state === 'OK')).toHaveLength(4);
+    expect(kept.filter((r) => r.state === 'FAILED').every((r) => r.readings.length === 0)).toBe(true);
+  });
+
+  test('a test that cannot run says so once', async () => {
+    const { around, kept } = page(() => measured, {
+      obstacle: async (t) => (t.key === 'weir' ? { reason: 'NEEDS_SECURE_CONNECTION', words: 'Needs a secure connection.' } : null),
+    });
+    await runRound(seat(), around);
+    expect(kept.filter((r) => r.testId === 1)).toMatchObject([{ state: 'COULD_NOT_RUN', reason: 'NEEDS_SECURE_CONNECTION', runNumber: 1 }]);
+    expect(kept).toHaveLength(5);
+  });
+
+  test('a stop ends the round, and the run it cut off is kept', async () => {
+    const { around, kept } = page((_, call) => (call === 3 ? new Interrupted('STOPPED_BY_REVIEWER', 'The reviewer stopped it.') : measured));
+    expect(await runRound(seat(), around)).toBe('STOPPED');
+    expect(kept.map((r) => r.state)).toEqual(['OK', 'OK', 'STOPPED']);
+  });
+
+  test('a stop between two runs ends the round without another attempt', async () => {
+    let asked = 0;
+    const { around, kept } = page(() => measured, {
+      allowed: async () => {
+        if (++asked === 2) throw new Interrupted('STOPPED_BY_REVIEWER', 'stop');
+      },
+    });
+    expect(await runRound(seat(), around)).toBe('STOPPED');
+    expect(kept).toHaveLength(1);
+  });
+
+  test('waits while the page is hidden and says so', async () => {
+    let shown = false;
+    const { around, told } = page(() => measured, { isShown: () => shown, shown: async () => void (shown = true) });
+    await runRound(seat(), around);
+    expect(told.slice(0, 2)).toEqual(['HIDDEN weir 1', 'RUNNING weir 1']);
+  });
+
+  test('what is cut off for ever does not run for ever', async () => {
+    const { around, kept } = page((t) => (t.key === 'weir' ? new Interrupted('RESIZED', 'resized') : measured));
+    expect(await runRound(seat(), around)).toBe('DONE');
+    expect(kept.filter((r) => r.testId === 1)).toHaveLength(40);
+  });
+});

@@ -1,0 +1,113 @@
+import type { Measurement, Obstacle } from '../workloads/types.ts';
+import { WrongAnswer } from '../workloads/types.ts';
+import type { DeviceSeat, DeviceTest, Phase, Reason, RunBody } from './api.ts';
+
+/** Why a run is cut off. Most are repeated as soon as that is possible; a stop by a person ends the round. */
+export class Interrupted extends Error {
+  readonly reason: Reason;
+  constructor(reason: Reason, words: string) {
+    super(words);
+    this.reason = reason;
+  }
+}
+
+/** What a run comes to before it is kept. */
+export type Finished = Omit<RunBody, 'attempt'> & { attempt: number };
+
+/** Everything the round needs from the page around it; tests put their own in its place. */
+export interface Surroundings {
+  obstacle(test: DeviceTest): Promise<Obstacle | null>;
+  /** Runs once; throws Interrupted, WrongAnswer or another error. */
+  execute(test: DeviceTest, signal: AbortSignal): Promise<Measurement>;
+  begin(testId: number, runNumber: number, attempt: number): Promise<void>;
+  keep(run: Finished): Promise<void>;
+  tell(phase: Phase, test?: DeviceTest, runNumber?: number, untilMs?: number): void;
+  /** Resolves when the page is shown; at once where it is. */
+  shown(): Promise<void>;
+  isShown(): boolean;
+  /** Resolves when the reviewer lets it go on; at once where nothing holds it. Throws Interrupted when stopped. */
+  allowed(): Promise<void>;
+  /** Waits out the pause between two runs; ends early where the round is stopped. */
+  cool(ms: number): Promise<void>;
+  /** Aborted with Interrupted when a run has to end now. Fresh for each run. */
+  watch(): { signal: AbortSignal; release: () => void };
+  now(): number;
+}
+
+const MOST_ATTEMPTS = 20;
+
+/** The runs that are still to come, in order, given what was done before. */
+export function remaining(seat: Pick<DeviceSeat, 'tests' | 'runs' | 'done'>): { test: DeviceTest; runNumber: number; attempt: number }[] {
+  return seat.tests.flatMap((test) => {
+    const done = seat.done.filter((run) => run.testId === test.id);
+    if (done.some((run) => run.state === 'COULD_NOT_RUN')) return [];
+    return Array.from({ length: seat.runs }, (_, i) => i + 1)
+      .filter((n) => !done.some((run) => run.runNumber === n && (run.state === 'OK' || run.state === 'FAILED')))
+      .map((runNumber) => ({
+        test,
+        runNumber,
+        attempt: 1 + done.filter((run) => run.runNumber === runNumber).reduce((most, run) => Math.max(most, run.attempt), 0),
+      }));
+  });
+}
+
+/** Carries out what remains. Answers how it ended; every attempt was kept with its state and reason. */
+export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<'DONE' | 'STOPPED'> {
+  let last: DeviceTest | null = null;
+  let cannot: number | null = null;
+  for (const { test, runNumber, attempt: first } of remaining(seat)) {
+    if (cannot === test.id) continue;
+    const obstacle = last === test ? null : await around.obstacle(test);
+    if (obstacle) {
+      cannot = test.id;
+      await around.keep({ testId: test.id, runNumber, attempt: first, state: 'COULD_NOT_RUN', reason: obstacle.reason, reasonWords: obstacle.words, durationMs: 0, readings: [] });
+      continue;
+    }
+    for (let attempt = first, again = true; again; attempt++) {
+      try {
+        if (last && seat.pauseMs > 0) {
+          around.tell('COOLING', test, runNumber, seat.pauseMs);
+          await around.cool(seat.pauseMs);
+        }
+        await around.allowed();
+        if (!around.isShown()) {
+          around.tell('HIDDEN', test, runNumber);
+          await around.shown();
+          await around.allowed();
+        }
+      } catch (error) {
+        if (error instanceof Interrupted) return 'STOPPED';
+        throw error;
+      }
+      last = test;
+      around.tell('RUNNING', test, runNumber);
+      const run = await attemptOnce(test, runNumber, attempt, around);
+      await around.keep(run);
+      if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
+      again = run.state === 'STOPPED' && attempt - first + 1 < MOST_ATTEMPTS;
+    }
+  }
+  return 'DONE';
+}
+
+async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number, around: Surroundings): Promise<Finished> {
+  const base = { testId: test.id, runNumber, attempt, readings: [] as RunBody['readings'] };
+  const started = around.now();
+  const took = () => Math.round(around.now() - started);
+  await around.begin(test.id, runNumber, attempt);
+  const { signal, release } = around.watch();
+  try {
+    const measured = await around.execute(test, signal);
+    const reading = { metric: test.metric, value: measured.rate, resolution: measured.resolution, samples: measured.samples };
+    return { ...base, state: 'OK', durationMs: took(), readings: [reading] };
+  } catch (error) {
+    if (error instanceof Interrupted) {
+      return { ...base, state: 'STOPPED', reason: error.reason, reasonWords: error.message, durationMs: took() };
+    }
+    const reason = error instanceof WrongAnswer ? 'WRONG_ANSWER' : error instanceof RangeError && /memory|allocat/i.test(error.message) ? 'OUT_OF_MEMORY' : 'ERROR';
+    const words = (error instanceof Error ? error.message : String(error)).slice(0, 500);
+    return { ...base, state: 'FAILED', reason, reasonWords: words || 'The test ended without saying why.', durationMs: took() };
+  } finally {
+    release();
+  }
+}

@@ -1,0 +1,121 @@
+/** The one place where values become text. It scales and rounds; it computes nothing. */
+
+const GROUP = '\u202f';
+const MINUS = '−';
+
+/** Four significant digits, thousands in groups: 388.1, 1 540, 0.0123. */
+export function number(value: number, digits = 4): string {
+  if (!Number.isFinite(value)) return '–';
+  if (value === 0) return '0';
+  const size = Math.floor(Math.log10(Math.abs(value)));
+  const decimals = Math.min(12, Math.max(0, digits - 1 - size));
+  const [whole, part] = Math.abs(value).toFixed(decimals).split('.') as [string, string | undefined];
+  const grouped = whole.length > 3 ? whole.replace(/\B(?=(\d{3})+$)/g, GROUP) : whole;
+  return `${value < 0 ? MINUS : ''}${grouped}${part ? `.${part}` : ''}`;
+}
+
+/** A whole number of things. */
+export function count(value: number): string {
+  return number(value, Math.max(1, Math.ceil(Math.log10(value + 1))));
+}
+
+/** A value in its unit. Never more digits than the step it was read in can show, where that is known. */
+export function quantity(value: number, unit: string, resolution = 0): string {
+  const size = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
+  const known = resolution > 0 ? Math.max(1, size + 1 + Math.ceil(-Math.log10(resolution) - 1e-9)) : 4;
+  const text = number(value, Math.min(4, known));
+  return unit === '1' || unit === '' ? text : `${text} ${unit}`;
+}
+
+/** An index: whole from 100 on, one decimal below. */
+export function index(value: number): string {
+  return value >= 99.5 ? number(Math.round(value), Math.max(1, Math.ceil(Math.log10(value + 1)))) : value.toFixed(1);
+}
+
+/** Half of an interval's width, as is usual behind ±. */
+export function plusMinus(low: number, high: number): string {
+  return `± ${((high - low) / 2).toFixed(1)}`;
+}
+
+export function percent(share: number, decimals = 0): string {
+  return `${(100 * share).toFixed(decimals)} %`;
+}
+
+/** "4" or "2–3". */
+export function place(best: number, worst: number): string {
+  return best === worst ? String(best) : `${best}–${worst}`;
+}
+
+/** A length of time in the words a person would use: "40 s", "3 min", "1 h 20 min". */
+export function duration(ms: number): string {
+  const seconds = Math.round(ms / 1000);
+  if (seconds < 90) return `${seconds} s`;
+  const minutes = Math.round(seconds / 60);
+  return minutes < 90 ? `${minutes} min` : `${Math.floor(minutes / 60)} h ${minutes % 60} min`;
+}
+
+/** "12:34" left of something. */
+export function countdown(ms: number): string {
+  const seconds = Math.max(0, Math.ceil(ms / 1000));
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
+}
+
+const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+const TIME = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+export function day(iso: string): string {
+  return DAY.format(new Date(iso));
+}
+
+export function moment(iso: string): string {
+  return `${day(iso)}, ${TIME.format(new Date(iso))}`;
+}
+
+export function price(amount: number, currency: string): string {
+  const whole = Math.max(1, Math.ceil(Math.log10(amount + 1)));
+  return `${number(amount, Number.isInteger(amount) ? whole : whole + 2)} ${currency}`;
+}
+
+export type DeviceClass = 'DESKTOP' | 'MINI' | 'LAPTOP' | 'TABLET' | 'PHONE' | 'BOARD';
+export const DEVICE_CLASSES: readonly DeviceClass[] = ['DESKTOP', 'MINI', 'LAPTOP', 'TABLET', 'PHONE', 'BOARD'];
+const PLURALS: Record<DeviceClass, string> = { DESKTOP: 'desktops', MINI: 'minis', LAPTOP: 'laptops', TABLET: 'tablets', PHONE: 'phones', BOARD: 'boards' };
+
+export function deviceClass(c: DeviceClass): string {
+  return c.toLowerCase();
+}
+
+/** "laptops", "laptops and tablets", "desktops, minis and boards", or everything. */
+export function classes(chosen: readonly DeviceClass[]): string {
+  if (chosen.length === 0 || chosen.length === DEVICE_CLASSES.length) return 'every class of device';
+  const names = DEVICE_CLASSES.filter((c) => chosen.includes(c)).map((c) => PLURALS[c]);
+  return names.length === 1 ? names[0]! : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+}
+
+const GROUPS = { PROCESSOR: 'Processor', MEMORY: 'Memory', GRAPHICS: 'Graphics', STORAGE: 'Storage', BROWSER: 'Browser', NETWORK: 'Network', VIDEO: 'Video', EVERYDAY: 'Everyday', BODY: 'Body' } as const;
+export type TestGroup = keyof typeof GROUPS;
+export function testGroup(group: TestGroup): string {
+  return GROUPS[group];
+}
+
+const REASONS: Record<string, string> = {
+  NOT_SUPPORTED: 'not supported here',
+  NEEDS_SECURE_CONNECTION: 'needs a secure connection',
+  WRONG_ANSWER: 'wrong answer, so the score does not count',
+  ERROR: 'it stopped with an error',
+  OUT_OF_MEMORY: 'not enough memory',
+  TOO_SLOW: 'too slow to finish',
+  HIDDEN: 'the page was hidden or the screen slept',
+  RESIZED: 'the window was resized',
+  RELOADED: 'the page was reloaded',
+  STOPPED_BY_REVIEWER: 'stopped by the reviewer',
+  STOPPED_AT_DEVICE: 'stopped at the device',
+  OTHER: 'another reason',
+};
+export function reason(code: string): string {
+  return REASONS[code] ?? code.toLowerCase().replaceAll('_', ' ');
+}
+
+const STATES: Record<string, string> = { OK: 'ok', FAILED: 'failed', COULD_NOT_RUN: 'could not run', STOPPED: 'stopped' };
+export function runState(state: string): string {
+  return STATES[state] ?? state;
+}

@@ -1,0 +1,142 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { getRouteApi, Link } from '@tanstack/react-router';
+import { useState } from 'react';
+import { api, value, type Schemas } from '../api/client.ts';
+import { MarkSign } from '../chart/Mark.tsx';
+import * as format from '../format/format.ts';
+import { useKeys } from '../shell/keys.ts';
+import { Opening } from '../shell/Opening.tsx';
+import { LEDGER_STATES } from '../shell/search-params.ts';
+import { slotOf, useTable } from '../shell/table-store.ts';
+import { Choice } from '../ui/Choice.tsx';
+import { Pager } from '../ui/Pager.tsx';
+import { Empty, Ready } from '../ui/states.tsx';
+import { ReadingPanel } from './ReadingPanel.tsx';
+
+type Row = Schemas['LedgerRow'];
+const route = getRouteApi('/ledger');
+const PAGE = 50;
+const STATE_WORDS: Record<(typeof LEDGER_STATES)[number], string> = {
+  COUNTED: 'readings that count', SET_ASIDE: 'readings set aside', FAILED: 'failed runs', COULD_NOT_RUN: 'tests that could not run', STOPPED: 'stopped runs',
+};
+
+/** Every reading ever taken, and every run that gave none, newest first. */
+export function LedgerView() {
+  const search = route.useSearch();
+  const navigate = route.useNavigate();
+  const [active, setActive] = useState(0);
+  const page = (search.page ?? 1) - 1;
+  const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, page: undefined, reading: undefined, ...change } });
+  const { reading, page: _, ...filter } = search;
+
+  const rows = useQuery({
+    queryKey: ['ledger', filter, page],
+    queryFn: ({ signal }) => value(api.GET('/api/ledger', { params: { query: { ...filter, page, size: PAGE } }, signal })),
+    placeholderData: keepPreviousData,
+  });
+  const models = useQuery({ queryKey: ['models', 'names'], queryFn: () => value(api.GET('/api/models', { params: { query: { size: 200 } } })) });
+  const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
+  const configuration = useQuery({
+    queryKey: ['configurations', [search.configuration]],
+    queryFn: () => value(api.GET('/api/configurations', { params: { query: { ids: [search.configuration!] } } })),
+    enabled: search.configuration !== undefined,
+  });
+
+  const list = rows.data?.rows ?? [];
+  const focus = (next: number) => {
+    if (next < 0 || next >= list.length) return;
+    setActive(next);
+    document.querySelector<HTMLElement>(`[data-line="${next}"]`)?.focus();
+  };
+  useKeys([
+    { key: 'ArrowDown', does: 'Next line', run: () => focus(active + 1) },
+    { key: 'ArrowUp', does: 'Line before', run: () => focus(active - 1) },
+  ]);
+
+  const c = configuration.data?.[0];
+  const anything = Object.keys(filter).length > 0;
+  return (
+    <>
+      <Opening
+        title="Ledger"
+        sentence={
+          <>
+            Showing{' '}
+            <Choice name="State" options={[{ value: undefined as Row['state'] | string | undefined, label: 'everything' }, ...LEDGER_STATES.map((s) => ({ value: s as string | undefined, label: STATE_WORDS[s] }))]}
+              value={search.state} onChoose={(state) => say({ state: state as (typeof LEDGER_STATES)[number] | undefined })}>{search.state ? STATE_WORDS[search.state] : 'everything'}</Choice>
+            {' of '}
+            {search.configuration !== undefined ? (
+              <button className="choice" onClick={() => say({ configuration: undefined })} title="Show every configuration again">{c ? `${c.maker} ${c.model}, ${c.name}` : 'one configuration'} ×</button>
+            ) : (
+              <Choice name="Model" options={[{ value: undefined as number | undefined, label: 'every model' }, ...(models.data?.rows.map((m) => ({ value: m.id as number | undefined, label: `${m.maker} ${m.name}`, detail: format.deviceClass(m.deviceClass) })) ?? [])]}
+                value={search.model} onChoose={(model) => say({ model })}>
+                {models.data?.rows.filter((m) => m.id === search.model).map((m) => `${m.maker} ${m.name}`)[0] ?? (search.model ? 'one model' : 'every model')}
+              </Choice>
+            )}
+            {' in '}
+            <Choice name="Test" options={[{ value: undefined as number | undefined, label: 'every test' }, ...(tests.data?.map((t) => ({ value: t.id as number | undefined, label: t.name, detail: `${format.testGroup(t.group)} · ${t.suite} ${t.version}` })) ?? [])]}
+              value={search.test} onChoose={(test) => say({ test })}>
+              {tests.data?.find((t) => t.id === search.test)?.name ?? 'every test'}
+            </Choice>
+            {search.session !== undefined && <>{' of '}<button className="choice" onClick={() => say({ session: undefined })} title="Show every session again">session {search.session} ×</button></>}
+            {', newest first'}
+            {rows.data && <span className="ml-2 text-[14px]">{format.count(rows.data.total)} {rows.data.total === 1 ? 'line' : 'lines'}</span>}
+          </>
+        }
+      />
+      <Ready query={rows} what="the ledger">
+        {(found) =>
+          found.total === 0 ? (
+            anything
+              ? <Empty title="No line is like this"><button className="link" onClick={() => void navigate({ search: {} })}>Show everything</button></Empty>
+              : <Empty title="Nothing was measured yet">Bring a device to the bench: press <kbd>g</kbd> <kbd>b</kbd>.</Empty>
+          ) : (
+            <>
+              <ul aria-label="Ledger">
+                {found.rows.map((row, i) => (
+                  <LedgerLine key={`${row.runId}-${row.readingId ?? 0}`} row={row} index={i} active={i === active} onActive={() => setActive(i)} onOpen={() => row.readingId !== undefined && say({ reading: row.readingId, page: search.page })} onSession={() => say({ session: row.sessionId })} />
+                ))}
+              </ul>
+              <Pager page={found.page} size={found.size} total={found.total} onPage={(next) => say({ page: next + 1 })} />
+            </>
+          )
+        }
+      </Ready>
+      <ReadingPanel id={reading} onClose={() => void navigate({ search: { ...search, reading: undefined } })} />
+    </>
+  );
+}
+
+function LedgerLine({ row, index, active, onActive, onOpen, onSession }: { row: Row; index: number; active: boolean; onActive: () => void; onOpen: () => void; onSession: () => void }) {
+  const table = useTable();
+  const slot = slotOf(table, row.configurationId);
+  const aside = row.asideReason !== undefined;
+  return (
+    <li className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-hair-2 py-1.5 hover:bg-sheet sm:grid-cols-[minmax(0,1.25fr)_minmax(0,1.25fr)_130px_minmax(0,1.1fr)_150px]">
+      <span className="flex min-w-0 items-center gap-1.5">
+        {slot !== null && <MarkSign slot={slot} size={13} />}
+        <span className="min-w-0">
+          <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(row.configurationId) }} className="block truncate font-semibold hover:underline">{row.maker} {row.model}</Link>
+          <span className="small block truncate">{row.configuration}</span>
+        </span>
+      </span>
+      <span className="order-3 min-w-0 sm:order-none">
+        <span className="block truncate">{row.test}</span>
+        <span className="small">run {row.runNumber}{row.attempt > 1 ? `, attempt ${row.attempt}` : ''}</span>
+      </span>
+      <span className="text-right">
+        {row.readingId !== undefined ? (
+          <button data-line={index} tabIndex={active ? 0 : -1} onFocus={onActive} onClick={onOpen} className={`text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}>
+            {format.quantity(row.value!, row.unit!, row.resolution)}
+          </button>
+        ) : (
+          <span data-line={index} tabIndex={active ? 0 : -1} onFocus={onActive} className="pill" data-tone={row.state === 'FAILED' ? 'bad' : 'off'}>{format.runState(row.state)}</span>
+        )}
+      </span>
+      <span className="small order-4 min-w-0 truncate sm:order-none" title={row.asideReason ?? row.reasonWords}>
+        {aside ? <>set aside: {row.asideReason}</> : row.reasonWords ?? (row.reason ? format.reason(row.reason) : '')}
+      </span>
+      <button className="small order-5 hidden text-right hover:underline sm:order-none sm:block" onClick={onSession} title="This session only">{format.moment(row.finishedAt)}</button>
+    </li>
+  );
+}

@@ -1,0 +1,100 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
+import { useState } from 'react';
+import { api, value, type Schemas } from '../api/client.ts';
+import { DotPlot } from '../chart/DotPlot.tsx';
+import * as format from '../format/format.ts';
+import { Panel } from '../ui/Panel.tsx';
+import { Ready } from '../ui/states.tsx';
+
+type ReadingPage = Schemas['ReadingPage'];
+
+/** A reading with everything behind it: its timing samples, its sample, its history; and setting it aside. */
+export function ReadingPanel({ id, onClose }: { id: number | undefined; onClose: () => void }) {
+  const reading = useQuery({
+    queryKey: ['reading', id],
+    queryFn: () => value(api.GET('/api/readings/{id}', { params: { path: { id: id! } } })),
+    enabled: id !== undefined,
+  });
+  return (
+    <Panel open={id !== undefined} onClose={onClose} side title={reading.data && id !== undefined ? reading.data.metric.test : 'Reading'}>
+      {id !== undefined && <Ready query={reading} what="the reading">{(page) => <Details key={page.id} page={page} />}</Ready>}
+    </Panel>
+  );
+}
+
+function Details({ page }: { page: ReadingPage }) {
+  const { metric, configuration: c, sample } = page;
+  const open = page.asides.find((a) => a.takenBackAt === undefined);
+  return (
+    <>
+      <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>{format.quantity(page.value, metric.unit, page.resolution)}</p>
+      <p className="small mt-1">{metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version}; run {page.runNumber}{page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}, took {format.duration(page.durationMs)}.</p>
+      <p className="mt-3">
+        <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="font-semibold hover:underline">{c.maker} {c.model}</Link>
+        <span className="small block">{c.name}, {c.unit}</span>
+        <Link to="/ledger" search={{ session: page.sessionId }} className="small link">its session</Link>
+      </p>
+      {page.timings.length > 0 && (
+        <section className="mt-5">
+          <h3>Timed samples</h3>
+          <DotPlot values={page.timings} unit={metric.unit} marked={page.value} name={`Timed samples of ${metric.test}`} />
+          <p className="small">{page.timings.length} samples in order; the reading is their median{page.resolution > 0 && <>. The clock’s step is worth {format.quantity(page.resolution, metric.unit)}</>}.</p>
+        </section>
+      )}
+      {sample && (
+        <section className="mt-5">
+          <h3>What counts for this test and configuration</h3>
+          <p className="mt-1">
+            {format.quantity(sample.centre, metric.unit)} <span className="small">from {sample.n} {sample.n === 1 ? 'reading' : 'readings'}, {format.number(sample.smallest)} to {format.number(sample.largest)}
+            {sample.spreadPercent !== undefined && <>, spread {sample.spreadPercent.toFixed(2)} %</>}</span>
+          </p>
+        </section>
+      )}
+      <Aside page={page} open={open !== undefined} />
+      {page.asides.length > 0 && (
+        <section className="mt-5">
+          <h3>History</h3>
+          {page.asides.map((a) => (
+            <p key={a.at} className="small border-b border-hair-2 py-1">
+              Set aside by {a.person}, {format.moment(a.at)}: {a.reason}
+              {a.takenBackAt && <span className="block">Taken back by {a.takenBackBy}, {format.moment(a.takenBackAt)}</span>}
+            </p>
+          ))}
+        </section>
+      )}
+    </>
+  );
+}
+
+function Aside({ page, open }: { page: ReadingPage; open: boolean }) {
+  const queries = useQueryClient();
+  const [reason, setReason] = useState('');
+  const path = { params: { path: { id: page.id } } };
+  const change = useMutation({
+    mutationFn: () => open ? value(api.DELETE('/api/readings/{id}/set-aside', path)) : value(api.POST('/api/readings/{id}/set-aside', { ...path, body: { reason } })),
+    onSuccess: (next) => {
+      setReason('');
+      queries.setQueryData(['reading', page.id], next);
+      void queries.invalidateQueries({ queryKey: ['ledger'] });
+      void queries.invalidateQueries({ queryKey: ['standings'] });
+    },
+  });
+  return (
+    <form className="mt-6" onSubmit={(event) => { event.preventDefault(); change.mutate(); }}>
+      {open ? (
+        <button className="button" disabled={change.isPending}>Count it again</button>
+      ) : (
+        <>
+          <label className="small" htmlFor="aside-reason">Set aside, because</label>
+          <div className="flex items-end gap-3">
+            <input id="aside-reason" className="field" placeholder="the screen slept, an update ran" maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} />
+            <button className="button whitespace-nowrap" disabled={reason.trim() === '' || change.isPending}>Set aside</button>
+          </div>
+          <p className="small mt-1">It stays in the ledger and no longer counts. You can take this back.</p>
+        </>
+      )}
+      <p role="alert" className="mt-1 text-plum">{change.error?.message}</p>
+    </form>
+  );
+}

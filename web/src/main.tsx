@@ -1,0 +1,35 @@
+import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { RouterProvider } from '@tanstack/react-router';
+import { setNonce } from 'get-nonce';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { AccessGate } from './access/AccessGate.tsx';
+import { Problem } from './api/client.ts';
+import { router } from './router.tsx';
+import { followTheme } from './shell/theme.ts';
+import './styles/app.css';
+
+// Some components write a style element while they are open; the content security policy lets in only those with the nonce.
+setNonce(document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '');
+followTheme();
+
+const queries = new QueryClient({
+  queryCache: new QueryCache(),
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      // What the server refused it will refuse again; what did not reach it is worth another try.
+      retry: (count, error) => count < 2 && (!(error instanceof Problem) || error.status === 0 || error.status >= 500),
+    },
+  },
+});
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <AccessGate>
+        <RouterProvider router={router} />
+      </AccessGate>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,30 @@
+import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
+import { BenchView } from './bench/BenchView.tsx';
+import { LedgerView } from './ledger/LedgerView.tsx';
+import { Shell } from './shell/Shell.tsx';
+import { NotHere } from './shell/NotHere.tsx';
+import { ConfigurationView } from './shelf/ConfigurationView.tsx';
+import { ModelView } from './shelf/ModelView.tsx';
+import { ShelfView } from './shelf/ShelfView.tsx';
+import { StandingsView } from './standings/StandingsView.tsx';
+import { benchSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+
+const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
+const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
+const shelf = createRoute({ getParentRoute: () => root, path: '/shelf', validateSearch: shelfSearch, component: ShelfView });
+const model = createRoute({ getParentRoute: () => root, path: '/shelf/models/$modelId', component: ModelView });
+const configuration = createRoute({ getParentRoute: () => root, path: '/shelf/configurations/$configurationId', component: ConfigurationView });
+const bench = createRoute({ getParentRoute: () => root, path: '/bench', validateSearch: benchSearch, component: BenchView });
+const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
+const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
+
+export const router = createRouter({
+  routeTree: root.addChildren([home, shelf, model, configuration, bench, ledger, standings]),
+  defaultPreload: false,
+});
+
+declare module '@tanstack/react-router' {
+  interface Register {
+    router: typeof router;
+  }
+}

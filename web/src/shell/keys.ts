@@ -1,0 +1,74 @@
+import { useEffect, useRef } from 'react';
+
+/** What a key does in a view, and how the help names it. */
+export interface KeyAction {
+  key: string;
+  does: string;
+  run: () => void;
+}
+
+/** The keys of the views that are open now, for the help. The innermost view comes last and wins. */
+const layers: { current: readonly KeyAction[] }[] = [];
+
+export function keysNow(): readonly KeyAction[] {
+  return layers.flatMap((layer) => layer.current);
+}
+
+function isWriting(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+}
+
+/** While a dialog or a list is open, its own keys are the only ones. */
+function isBusy(): boolean {
+  return document.querySelector('[role="dialog"], [role="listbox"]') !== null;
+}
+
+/** Binds keys while the component is shown. Nothing happens while somebody writes in a field. */
+export function useKeys(actions: readonly KeyAction[]): void {
+  const layer = useRef(actions);
+  layer.current = actions;
+  useEffect(() => {
+    layers.push(layer);
+    const pressed = (event: KeyboardEvent) => {
+      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target) || isBusy()) return;
+      const action = layer.current.find((a) => a.key === event.key);
+      if (action) {
+        event.preventDefault();
+        action.run();
+      }
+    };
+    window.addEventListener('keydown', pressed);
+    return () => {
+      layers.splice(layers.indexOf(layer), 1);
+      window.removeEventListener('keydown', pressed);
+    };
+  }, []);
+}
+
+const GO_WITHIN_MS = 1200;
+
+/** "g" and then a letter goes along the line of work. */
+export function useGo(go: Readonly<Record<string, () => void>>): void {
+  const latest = useRef(go);
+  latest.current = go;
+  useEffect(() => {
+    let since = 0;
+    const pressed = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target) || isBusy()) return;
+      if (event.key === 'g') {
+        since = event.timeStamp;
+      } else if (event.timeStamp - since < GO_WITHIN_MS && since > 0) {
+        since = 0;
+        const action = latest.current[event.key];
+        if (action) {
+          event.preventDefault();
+          event.stopImmediatePropagation();
+          action();
+        }
+      }
+    };
+    // Before the single keys, so that "g b" does not also make a base.
+    window.addEventListener('keydown', pressed, { capture: true });
+    return () => window.removeEventListener('keydown', pressed, { capture: true });
+  }, []);
+}

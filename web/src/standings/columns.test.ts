@@ -1,0 +1,17 @@
+import { expect, test } from 'vitest';
+import { columns } from './columns.ts';
+
+const total = (template: string) => template.split(' ').reduce((sum, track) => sum + Number.parseFloat(track), 0);
+
+test.each([[1240, 7], [1240, 4], [1900, 9], [760, 3]])('%i pixels hold every column of %i groups', (width, groups) => {
+  const { template } = columns(width, groups);
+  const tracks = template.split(' ').length;
+  expect(tracks).toBe(5 + groups);
+  expect(total(template) + 10 * (tracks - 1)).toBeLessThanOrEqual(width);
+});
+
+test('a phone shows the overall rail alone', () => {
+  const { template, group } = columns(350, 7);
+  expect(template.split(' ')).toHaveLength(5);
+  expect(group).toBe(0);
+});

@@ -1,0 +1,65 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from 'vitest';
+import { WrongAnswer } from '../types.ts';
+import { instantiate } from '../wasm.ts';
+import { checkLast, KNOWN_DIGEST, KNOWN_LENGTH, SEED, work, type MapTileCrush } from './crush.ts';
+
+const RAW = 0x10000;
+const PACKED = 0x110000;
+const UNPACKED = 0x210000;
+const load = () => instantiate<MapTileCrush>(readFileSync(new URL('../generated/map-tile-crush.wasm', import.meta.url)));
+
+/** Reads the packed format once more, in plain JavaScript, from its description in docs/method.md. */
+function plainUnpack(packed: Uint8Array): Uint8Array {
+  const out: number[] = [];
+  let at = 0;
+  while (at < packed.length) {
+    let count = packed[at++]!;
+    while (count === 255) {
+      for (let i = 0; i < 254; i++) out.push(packed[at++]!);
+      count = packed[at++]!;
+    }
+    for (let i = 0; i < count; i++) out.push(packed[at++]!);
+    if (at >= packed.length) break;
+    const length = packed[at]! + 4;
+    const distance = packed[at + 1]! | (packed[at + 2]! << 8);
+    at += 3;
+    for (let i = 0; i < length; i++) out.push(out[out.length - distance]!);
+  }
+  return Uint8Array.from(out);
+}
+
+function plainDigest(bytes: Uint8Array): number {
+  return bytes.reduce((h, b) => Math.imul(h ^ b, 0x01000193) >>> 0, 0x811c9dc5);
+}
+
+test('what is packed can be read by a plain reader, and has the known length and digest', async () => {
+  const crush = await load();
+  crush.prepare(SEED);
+  const length = crush.pack();
+  const raw = new Uint8Array(crush.memory.buffer, RAW, crush.RAW_BYTES.value);
+  const packed = new Uint8Array(crush.memory.buffer, PACKED, length);
+  expect(Buffer.compare(plainUnpack(packed), raw)).toBe(0);
+  expect(length).toBe(KNOWN_LENGTH);
+  expect(plainDigest(packed)).toBe(KNOWN_DIGEST);
+  // Tiles that hardly shrink, or shrink to nothing, would not stand for maps.
+  expect(raw.length / length).toBeGreaterThan(2.5);
+  expect(raw.length / length).toBeLessThan(20);
+});
+
+test('other tiles survive packing and unpacking', async () => {
+  const crush = await load();
+  for (const seed of [3, 99, 4711]) {
+    crush.prepare(seed);
+    expect(crush.unpack(crush.pack())).toBe(crush.RAW_BYTES.value);
+    expect(crush.same()).toBeTruthy();
+  }
+});
+
+test('a damaged result does not pass', async () => {
+  const crush = await load();
+  work(crush)(1);
+  checkLast(crush);
+  new Uint8Array(crush.memory.buffer)[UNPACKED + 1000]! ^= 1;
+  expect(() => checkLast(crush)).toThrow(WrongAnswer);
+});

@@ -1,0 +1,87 @@
+import { describe, expect, test } from 'vitest';
+import { measure, median } from './measure.ts';
+
+/** A machine whose clock moves only while it works. */
+function machine(msPerRound: (n: number) => number, step = 0) {
+  let time = 0;
+  let total = 0;
+  return {
+    now: () => (step > 0 ? Math.floor(time / step) * step : time),
+    work: (rounds: number) => {
+      for (let i = 0; i < rounds; i++) time += msPerRound(total++);
+    },
+    rounds: () => total,
+  };
+}
+
+describe('measure', () => {
+  test('gives the rate of a steady machine exactly', async () => {
+    const m = machine(() => 2);
+    const result = await measure(m.work, 1, { timedMs: 3000, clockResolutionMs: 0.005, now: m.now });
+    expect(result.rate).toBeCloseTo(500, 6);
+    expect(result.timedMs).toBeGreaterThanOrEqual(3000);
+    expect(result.samples.length).toBeGreaterThanOrEqual(5);
+  });
+
+  test('makes samples of at least a hundred steps of a coarse clock', async () => {
+    const m = machine(() => 0.01, 1);
+    const result = await measure(m.work, 1, { timedMs: 200, clockResolutionMs: 1, now: m.now });
+    expect(result.rate).toBeGreaterThan(98_000);
+    expect(result.rate).toBeLessThan(102_000);
+    expect(result.resolution / result.rate).toBeLessThanOrEqual(0.01);
+    expect(result.timedMs / result.samples.length).toBeGreaterThanOrEqual(100);
+  });
+
+  test('does not count the slow start', async () => {
+    const m = machine((n) => (n < 500 ? 10 : 1));
+    const result = await measure(m.work, 1, { timedMs: 6000, clockResolutionMs: 0.005, now: m.now });
+    expect(result.rate).toBeCloseTo(1000, 0);
+  });
+
+  test('a few disturbed samples do not move the reading', async () => {
+    let calls = 0;
+    const m = machine(() => 1);
+    const result = await measure(
+      (rounds) => {
+        m.work(rounds);
+        if (++calls % 5 === 0) m.work(rounds);
+      },
+      1,
+      { timedMs: 3000, clockResolutionMs: 0.005, now: () => m.now() },
+    );
+    expect(result.rate).toBeCloseTo(1000, 6);
+  });
+
+  test('counts what a round is worth', async () => {
+    const m = machine(() => 4);
+    const result = await measure(m.work, 60, { timedMs: 500, clockResolutionMs: 0, now: m.now });
+    expect(result.rate).toBeCloseTo((60 * 1000) / 4, 6);
+    expect(result.resolution).toBe(0);
+  });
+
+  test('stops when asked to between samples', async () => {
+    const m = machine(() => 1);
+    let left = 3;
+    const run = measure(m.work, 1, {
+      timedMs: 3000,
+      clockResolutionMs: 0.005,
+      now: m.now,
+      between: () => {
+        if (left-- === 0) throw new Error('stop');
+      },
+    });
+    await expect(run).rejects.toThrow('stop');
+  });
+
+  test('refuses times that make no sense', async () => {
+    await expect(measure(() => {}, 1, { timedMs: Number.NaN, clockResolutionMs: 0, now: () => 0 })).rejects.toThrow('timedMs');
+  });
+});
+
+test('median', () => {
+  const values = [3, 1, 2];
+  expect(median(values)).toBe(2);
+  expect(values).toEqual([3, 1, 2]);
+  expect(median([4, 1])).toBe(2.5);
+  expect(() => median([])).toThrow('at least one');
+});

@@ -1,0 +1,87 @@
+import type { Measurement } from './types.ts';
+
+/** A sample is never shorter than this many steps of the clock. */
+const CLOCK_STEPS = 100;
+/** A run has about this many samples, so that their median is worth something. */
+const SAMPLES = 12;
+const FEWEST_SAMPLES = 5;
+const WARM_ENOUGH = 0.02;
+const LONGEST_WARM_UP_MS = 5_000;
+const SHORTEST_SAMPLE_MS = 2;
+
+export interface MeasureOptions {
+  timedMs: number;
+  clockResolutionMs: number;
+  /** In milliseconds. */
+  now: () => number;
+  /** Called between samples: lets messages in, and throws when the run is to stop. */
+  between?: () => Promise<void> | void;
+}
+
+/**
+ * Times a piece of work: finds how many rounds make a sample long enough for the clock, warms up untimed until three
+ * samples in a row agree within 2 % (at most 5 s, and no longer than the timed part), then takes samples until their
+ * sum is the timed part.
+ *
+ * @param work does so many rounds, and checks each one's answer
+ * @param perRound how much of the test's unit one round is, for rates per second
+ */
+export async function measure(
+  work: (rounds: number) => Promise<void> | void,
+  perRound: number,
+  options: MeasureOptions,
+): Promise<Measurement> {
+  const { timedMs, clockResolutionMs, now, between } = options;
+  if (!(timedMs > 0) || !(clockResolutionMs >= 0)) {
+    throw new RangeError(`timedMs must be above 0 and clockResolutionMs 0 or more, not ${timedMs}, ${clockResolutionMs}`);
+  }
+  const least = Math.max(CLOCK_STEPS * clockResolutionMs, timedMs / SAMPLES, SHORTEST_SAMPLE_MS);
+
+  const time = async (rounds: number): Promise<number> => {
+    await between?.();
+    const start = now();
+    await work(rounds);
+    return now() - start;
+  };
+
+  let rounds = 1;
+  let took = await time(rounds);
+  while (took < least) {
+    // At most eight times as many at once: the first timings are too slow, and a guess from them too small, never too large.
+    const factor = took > 0 ? Math.min(8, Math.max(1.2, (1.1 * least) / took)) : 8;
+    rounds = Math.ceil(rounds * factor);
+    took = await time(rounds);
+  }
+
+  const warmUpEnd = now() + Math.min(LONGEST_WARM_UP_MS, timedMs);
+  const recent = [took];
+  while (now() < warmUpEnd) {
+    recent.push(await time(rounds));
+    const last = recent.slice(-3);
+    if (last.length === 3 && Math.max(...last) <= Math.min(...last) * (1 + WARM_ENOUGH)) break;
+  }
+  // What warmed up may be much faster than what was calibrated.
+  const warm = recent[recent.length - 1]!;
+  if (warm < least) rounds = Math.ceil(rounds * Math.min(8, (1.1 * least) / Math.max(warm, clockResolutionMs, 0.001)));
+
+  const times: number[] = [];
+  let sum = 0;
+  while (sum < timedMs || times.length < FEWEST_SAMPLES) {
+    const t = await time(rounds);
+    times.push(t);
+    sum += t;
+  }
+  const unit = (t: number) => (rounds * perRound * 1000) / t;
+  const samples = times.map(unit);
+  const rate = median(samples);
+  const typical = median(times);
+  return { rate, samples, resolution: (rate * clockResolutionMs) / typical, timedMs: sum };
+}
+
+/** Middle value; the mean of the middle two where there is an even number. The array is left as it was. */
+export function median(values: readonly number[]): number {
+  if (values.length === 0) throw new RangeError('a median needs at least one value');
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
+}

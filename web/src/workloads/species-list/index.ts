@@ -1,0 +1,138 @@
+import { measure } from '../measure.ts';
+import type { RunOptions, Workload } from '../types.ts';
+import { WrongAnswer } from '../types.ts';
+import { byName, edits, foldText, makeList, ROWS, type Species } from './list.ts';
+
+export const SEED = 60;
+export const KNOWN_DIGEST = 3764239492;
+const WIDTH = 960;
+const HEIGHT = 640;
+const ROW_HEIGHT = 24;
+const ROUNDS_PER_MINUTE = 60;
+
+const STYLE = `
+  * { box-sizing: border-box; margin: 0 }
+  body { font: 14px sans-serif; background: #fff; color: #111 }
+  .list { width: ${WIDTH - 20}px }
+  .row { display: flex; height: ${ROW_HEIGHT}px; border-bottom: 1px solid #ddd; overflow: hidden }
+  .row.out { display: none }
+  .name { flex: 1; padding: 2px 8px; white-space: nowrap }
+  .count { width: 80px; text-align: right }
+  .place { width: 120px; padding-left: 12px; color: #555 }`;
+
+/** A frame of its own with a fixed size: the same layout work whatever the size of the display. */
+async function openFrame(host: HTMLElement): Promise<{ frame: HTMLIFrameElement; body: HTMLElement }> {
+  const frame = document.createElement('iframe');
+  frame.width = String(WIDTH);
+  frame.height = String(HEIGHT);
+  frame.title = 'The list that is being measured';
+  host.append(frame);
+  const inner = frame.contentWindow as (Window & typeof globalThis) | null;
+  if (!inner) throw new Error('the frame for the list could not be opened');
+  const sheet = new inner.CSSStyleSheet();
+  sheet.replaceSync(STYLE);
+  inner.document.adoptedStyleSheets = [sheet];
+  return { frame, body: inner.document.body };
+}
+
+interface Row {
+  element: HTMLElement;
+  count: HTMLElement;
+  species: Species;
+}
+
+function build(document: Document, list: HTMLElement, species: Species): Row {
+  const element = document.createElement('div');
+  element.className = 'row';
+  const name = document.createElement('span');
+  name.className = 'name';
+  name.textContent = species.name;
+  const count = document.createElement('span');
+  count.className = 'count';
+  count.textContent = String(species.count);
+  const place = document.createElement('span');
+  place.className = 'place';
+  place.textContent = species.wetland ? 'wetland' : 'dry ground';
+  element.append(name, count, place);
+  list.append(element);
+  return { element, count, species };
+}
+
+/** Builds, sorts, filters and edits the list once, with the layout computed after each step. */
+function round(body: HTMLElement, data: readonly Species[]): void {
+  const document = body.ownerDocument;
+  const list = document.createElement('div');
+  list.className = 'list';
+  body.append(list);
+  const rows = data.map((species) => build(document, list, species));
+  expectHeight(list, ROWS);
+
+  const order = new Map(byName(data).map((species, place) => [species.id, place]));
+  [...rows].sort((a, b) => order.get(a.species.id)! - order.get(b.species.id)!).forEach((row) => list.append(row.element));
+  expectHeight(list, ROWS);
+
+  let shown = 0;
+  for (const row of rows) {
+    row.element.classList.toggle('out', !row.species.wetland);
+    shown += row.species.wetland ? 1 : 0;
+  }
+  expectHeight(list, shown);
+
+  for (const edit of edits(SEED)) rows[edit.row]!.count.textContent = String(edit.count);
+  expectHeight(list, shown);
+
+  let digest = 0x811c9dc5;
+  for (let row = list.firstElementChild; row; row = row.nextElementSibling) {
+    if (!row.classList.contains('out')) digest = foldText(digest, `${row.children[0]!.textContent}${row.children[1]!.textContent}`);
+  }
+  if (digest !== KNOWN_DIGEST) throw new WrongAnswer('The list does not show what it should.');
+  list.remove();
+}
+
+/** Asking for the height makes the browser lay out what has changed. */
+function expectHeight(list: HTMLElement, rows: number): void {
+  if (list.offsetHeight !== rows * ROW_HEIGHT) {
+    throw new WrongAnswer(`The list is ${list.offsetHeight} pixels high and should be ${rows * ROW_HEIGHT}.`);
+  }
+}
+
+/** Lets the browser draw and take messages; a timer would wait longer than needed. */
+function breathe(): Promise<void> {
+  return new Promise((resolve) => {
+    const channel = new MessageChannel();
+    channel.port1.onmessage = () => resolve();
+    channel.port2.postMessage(null);
+  });
+}
+
+/** Rounds per minute of building, sorting, filtering and editing a long list on a page. */
+export const workload: Workload = {
+  key: 'species-list',
+  obstacle() {
+    const able = typeof CSSStyleSheet === 'function' && 'replaceSync' in CSSStyleSheet.prototype && 'adoptedStyleSheets' in Document.prototype;
+    return able ? null : { reason: 'NOT_SUPPORTED', words: 'This browser cannot share style sheets with a frame.' };
+  },
+  async run(options: RunOptions) {
+    const { frame, body } = await openFrame(options.host);
+    try {
+      const data = makeList(SEED);
+      return await measure(
+        (rounds) => {
+          for (let i = 0; i < rounds; i++) round(body, data);
+        },
+        ROUNDS_PER_MINUTE,
+        {
+          timedMs: options.timedMs,
+          clockResolutionMs: options.clockResolutionMs,
+          now: () => performance.now(),
+          between: async () => {
+            await breathe();
+            options.signal.throwIfAborted();
+          },
+        },
+      );
+    } finally {
+      frame.remove();
+    }
+  },
+};

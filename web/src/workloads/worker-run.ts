@@ -1,0 +1,47 @@
+import { measure } from './measure.ts';
+import type { Measurement, RunOptions } from './types.ts';
+import { WrongAnswer } from './types.ts';
+
+/** What a page asks of a workload's worker. */
+export interface WorkerRequest {
+  timedMs: number;
+  clockResolutionMs: number;
+}
+
+export type WorkerAnswer =
+  | { kind: 'measured'; measurement: Measurement }
+  | { kind: 'wrong'; message: string }
+  | { kind: 'failed'; message: string };
+
+/** Runs a worker once and ends it, so that each test starts with fresh memory and leaves none behind. */
+export function runInWorker(worker: Worker, options: RunOptions): Promise<Measurement> {
+  return new Promise<Measurement>((resolve, reject) => {
+    const stop = () => reject(options.signal.reason);
+    options.signal.addEventListener('abort', stop, { once: true });
+    if (options.signal.aborted) stop();
+    worker.onmessage = (event: MessageEvent<WorkerAnswer>) => {
+      const answer = event.data;
+      if (answer.kind === 'measured') resolve(answer.measurement);
+      else reject(answer.kind === 'wrong' ? new WrongAnswer(answer.message) : new Error(answer.message));
+    };
+    worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be loaded'));
+    worker.postMessage({ timedMs: options.timedMs, clockResolutionMs: options.clockResolutionMs } satisfies WorkerRequest);
+  }).finally(() => worker.terminate());
+}
+
+/** The other side: waits for the request, prepares, measures, answers. */
+export function serveRun(prepare: () => Promise<{ work: (rounds: number) => void; perRound: number; after?: () => void }>): void {
+  self.onmessage = async (event: MessageEvent<WorkerRequest>) => {
+    let answer: WorkerAnswer;
+    try {
+      const { work, perRound, after } = await prepare();
+      const measurement = await measure(work, perRound, { ...event.data, now: () => performance.now() });
+      after?.();
+      answer = { kind: 'measured', measurement };
+    } catch (error) {
+      const message = error instanceof Error ? error.message : String(error);
+      answer = { kind: error instanceof WrongAnswer ? 'wrong' : 'failed', message };
+    }
+    self.postMessage(answer);
+  };
+}

@@ -1,0 +1,18 @@
+import react from '@vitejs/plugin-react';
+import tailwindcss from '@tailwindcss/vite';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  // The server puts a fresh nonce in the place of this word with every answer.
+  html: { cspNonce: '__NONCE__' },
+  worker: { format: 'es' },
+  build: {
+    target: 'es2022',
+    modulePreload: { polyfill: false },
+    // A data: address would need its own permission in the content security policy.
+    assetsInlineLimit: 0,
+    rollupOptions: { input: { index: 'index.html', device: 'device.html' } },
+  },
+  test: { environment: 'node' },
+} as Parameters<typeof defineConfig>[0]);
