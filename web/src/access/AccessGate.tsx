@@ -28,7 +28,8 @@ export function AccessGate({ children }: { children: ReactNode }) {
   if (access.isPending) return <Loading what="the shelf" />;
   if (access.isError) return <Trouble error={access.error} again={() => void access.refetch()} />;
   const entered = (next: Access) => {
-    queries.clear();
+    // What somebody else saw before is forgotten; this query itself stays, because the gate is watching it.
+    queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'access' });
     queries.setQueryData(['access'], next);
   };
   switch (access.data.state) {

@@ -69,6 +69,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
       void deliver();
       const wake = await keepAwake();
       try {
+        await fetchAhead(seat.tests, control);
         how = await runRound(
           { ...seat, done: [...seat.done, ...kept] },
           {
@@ -123,6 +124,25 @@ async function ended(api: DeviceApi, how: 'DONE' | 'STOPPED'): Promise<boolean> 
     return true;
   } catch (error) {
     return error instanceof Refused;
+  }
+}
+
+/**
+ * Loads every test and the files it needs before the first run. From then on a server that is away stops nothing.
+ * Waits for the server where it is away now; a stop ends the waiting.
+ */
+async function fetchAhead(tests: readonly DeviceTest[], control: Control): Promise<void> {
+  for (;;) {
+    try {
+      const workloads = await Promise.all(tests.map((test) => loadWorkload(test.key)));
+      const answers = await Promise.all(workloads.flatMap((workload) => workload?.assets ?? []).map((file) => fetch(file)));
+      await Promise.all(answers.map((answer) => answer.arrayBuffer()));
+      if (answers.every((answer) => answer.ok)) return;
+    } catch {
+      // Tried again below.
+    }
+    await control.cool(RETRY_MS).catch(() => {});
+    if (control.isStopped()) return;
   }
 }
 

@@ -48,6 +48,7 @@ export class Control {
   }
 
   paused = (): boolean => this.command === 'PAUSE';
+  isStopped = (): boolean => this.stopped !== null;
 
   /** The person at the device stops the round, at once. */
   stopHere(): void {
@@ -64,12 +65,17 @@ export class Control {
     this.onChange();
   }
 
-  watch = (): { signal: AbortSignal; release: () => void } => {
+  watch = (limitMs: number, over: Error): { signal: AbortSignal; release: () => void } => {
     const controller = new AbortController();
+    const timer = setTimeout(() => controller.abort(over), limitMs);
     this.running = controller;
     if (this.stopped) controller.abort(this.stopped);
     else if (document.hidden) this.visibility();
-    return { signal: controller.signal, release: () => void (this.running = null) };
+    const release = () => {
+      clearTimeout(timer);
+      this.running = null;
+    };
+    return { signal: controller.signal, release };
   };
 
   isShown = (): boolean => !document.hidden;

@@ -111,6 +111,23 @@ describe('a round', () => {
     expect(told.slice(0, 2)).toEqual(['HIDDEN weir 1', 'RUNNING weir 1']);
   });
 
+  test('a run that is stuck is ended as too slow', async () => {
+    let limit = 0;
+    const { around, kept } = page(() => measured, {
+      watch: (limitMs, over) => {
+        limit = limitMs;
+        return { signal: AbortSignal.abort(over), release: () => {} };
+      },
+      execute: async (t, signal) => {
+        if (t.key === 'weir') signal.throwIfAborted();
+        return measured;
+      },
+    });
+    expect(await runRound(seat(), around)).toBe('DONE');
+    expect(limit).toBeGreaterThan(60_000);
+    expect(kept.slice(0, 2).map((r) => r.reason)).toEqual(['TOO_SLOW', 'TOO_SLOW']);
+  });
+
   test('what is cut off for ever does not run for ever', async () => {
     const { around, kept } = page((t) => (t.key === 'weir' ? new Interrupted('RESIZED', 'resized') : measured));
     expect(await runRound(seat(), around)).toBe('DONE');

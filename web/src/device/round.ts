@@ -29,12 +29,19 @@ export interface Surroundings {
   allowed(): Promise<void>;
   /** Waits out the pause between two runs; ends early where the round is stopped. */
   cool(ms: number): Promise<void>;
-  /** Aborted with Interrupted when a run has to end now. Fresh for each run. */
-  watch(): { signal: AbortSignal; release: () => void };
+  /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
+  watch(limitMs: number, over: Error): { signal: AbortSignal; release: () => void };
   now(): number;
 }
 
 const MOST_ATTEMPTS = 20;
+
+/** A run that takes this long is stuck: the timed part, warming up and calibration need a few times the timed part. */
+export function longestRunMs(timedMs: number): number {
+  return 60_000 + 10 * timedMs;
+}
+
+class TookTooLong extends Error {}
 
 /** The runs that are still to come, in order, given what was done before. */
 export function remaining(seat: Pick<DeviceSeat, 'tests' | 'runs' | 'done'>): { test: DeviceTest; runNumber: number; attempt: number }[] {
@@ -81,7 +88,7 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
       }
       last = test;
       around.tell('RUNNING', test, runNumber);
-      const run = await attemptOnce(test, runNumber, attempt, around);
+      const run = await attemptOnce(test, runNumber, attempt, longestRunMs(seat.timedMs), around);
       await around.keep(run);
       if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
       again = run.state === 'STOPPED' && attempt - first + 1 < MOST_ATTEMPTS;
@@ -90,12 +97,12 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
   return 'DONE';
 }
 
-async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number, around: Surroundings): Promise<Finished> {
+async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number, limitMs: number, around: Surroundings): Promise<Finished> {
   const base = { testId: test.id, runNumber, attempt, readings: [] as RunBody['readings'] };
   const started = around.now();
   const took = () => Math.round(around.now() - started);
   await around.begin(test.id, runNumber, attempt);
-  const { signal, release } = around.watch();
+  const { signal, release } = around.watch(limitMs, new TookTooLong(`It was not done after ${Math.round(limitMs / 1000)} s.`));
   try {
     const measured = await around.execute(test, signal);
     const reading = { metric: test.metric, value: measured.rate, resolution: measured.resolution, samples: measured.samples };
@@ -104,10 +111,15 @@ async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number,
     if (error instanceof Interrupted) {
       return { ...base, state: 'STOPPED', reason: error.reason, reasonWords: error.message, durationMs: took() };
     }
-    const reason = error instanceof WrongAnswer ? 'WRONG_ANSWER' : error instanceof RangeError && /memory|allocat/i.test(error.message) ? 'OUT_OF_MEMORY' : 'ERROR';
     const words = (error instanceof Error ? error.message : String(error)).slice(0, 500);
-    return { ...base, state: 'FAILED', reason, reasonWords: words || 'The test ended without saying why.', durationMs: took() };
+    return { ...base, state: 'FAILED', reason: failure(error), reasonWords: words || 'The test ended without saying why.', durationMs: took() };
   } finally {
     release();
   }
+}
+
+function failure(error: unknown): Reason {
+  if (error instanceof WrongAnswer) return 'WRONG_ANSWER';
+  if (error instanceof TookTooLong) return 'TOO_SLOW';
+  return error instanceof RangeError && /memory|allocat/i.test(error.message) ? 'OUT_OF_MEMORY' : 'ERROR';
 }

@@ -54,7 +54,7 @@ export function LedgerView() {
   ]);
 
   const c = configuration.data?.[0];
-  const anything = Object.keys(filter).length > 0;
+  const anything = Object.values(filter).some((v) => v !== undefined);
   return (
     <>
       <Opening

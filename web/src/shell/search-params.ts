@@ -1,6 +1,9 @@
 import { DEVICE_CLASSES, type DeviceClass } from '../format/format.ts';
 
-/** What a view's sentence says is its address. An address may be typed by hand, so whatever makes no sense is dropped. */
+/**
+ * What a view's sentence says is its address. An address may be typed by hand, so whatever makes no sense becomes
+ * undefined: left out, it would come back from the address as it was typed.
+ */
 type Raw = Record<string, unknown>;
 
 function id(value: unknown): number | undefined {
@@ -22,9 +25,9 @@ function oneOf<T>(value: unknown, allowed: readonly T[]): T | undefined {
   return allowed.find((a) => a === value);
 }
 
-/** Leaves out what is not said, so that the address stays short. */
-function said<T extends object>(params: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
-  return Object.fromEntries(Object.entries(params).filter(([, v]) => v !== undefined)) as { [K in keyof T]?: Exclude<T[K], undefined> };
+/** For those who write addresses, every part may be left out. */
+function lax<T extends object>(params: T): { [K in keyof T]?: T[K] } {
+  return params;
 }
 
 export const LEDGER_STATES = ['COUNTED', 'SET_ASIDE', 'FAILED', 'COULD_NOT_RUN', 'STOPPED'] as const;
@@ -32,13 +35,10 @@ export const RUNS = [1, 2, 3, 5, 10] as const;
 export const TIMED_MS = [100, 500, 1000, 3000, 10_000, 30_000] as const;
 export const PAUSE_MS = [0, 2000, 5000, 15_000, 60_000] as const;
 
-export const shelfSearch = (raw: Raw) => said({ q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']) });
-export const benchSearch = (raw: Raw) =>
-  said({ runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
-export const ledgerSearch = (raw: Raw) =>
-  said({
+export const shelfSearch = (raw: Raw) => lax({ q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']) });
+export const benchSearch = (raw: Raw) => lax({ runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
+export const ledgerSearch = (raw: Raw) => lax({
     model: id(raw['model']), configuration: id(raw['configuration']), test: id(raw['test']), session: id(raw['session']),
     state: oneOf(raw['state'], LEDGER_STATES), page: id(raw['page']), reading: id(raw['reading']),
   });
-export const standingsSearch = (raw: Raw) =>
-  said({ classes: classList(raw['classes']), purpose: id(raw['purpose']), metric: id(raw['metric']), base: id(raw['base']) });
+export const standingsSearch = (raw: Raw) => lax({ classes: classList(raw['classes']), purpose: id(raw['purpose']), metric: id(raw['metric']), base: id(raw['base']) });

@@ -30,6 +30,8 @@ export interface Obstacle {
 
 export interface Workload {
   key: string;
+  /** Files it needs while it runs. They are fetched before the round starts, so that a lost server stops no run. */
+  assets: readonly string[];
   /** Nothing where it can run. */
   obstacle(): Obstacle | null;
   run(options: RunOptions): Promise<Measurement>;

@@ -108,6 +108,7 @@ function breathe(): Promise<void> {
 /** Rounds per minute of building, sorting, filtering and editing a long list on a page. */
 export const workload: Workload = {
   key: 'species-list',
+  assets: [],
   obstacle() {
     const able = typeof CSSStyleSheet === 'function' && 'replaceSync' in CSSStyleSheet.prototype && 'adoptedStyleSheets' in Document.prototype;
     return able ? null : { reason: 'NOT_SUPPORTED', words: 'This browser cannot share style sheets with a frame.' };

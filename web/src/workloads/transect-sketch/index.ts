@@ -1,9 +1,11 @@
 import type { Workload } from '../types.ts';
 import { runInWorker } from '../worker-run.ts';
+import script from './sketch.worker.ts?worker&url';
 
 /** Drawings per second on a canvas that is not shown. */
 export const workload: Workload = {
   key: 'transect-sketch',
+  assets: [script],
   obstacle() {
     let able = false;
     try {
@@ -13,5 +15,5 @@ export const workload: Workload = {
     }
     return able ? null : { reason: 'NOT_SUPPORTED', words: 'This browser cannot draw on a canvas that is not shown.' };
   },
-  run: (options) => runInWorker(new Worker(new URL('./sketch.worker.ts', import.meta.url), { type: 'module' }), options),
+  run: (options) => runInWorker(new Worker(script, { type: 'module' }), options),
 };

@@ -1,7 +1,9 @@
+import wasm from '../generated/weir-hash.wasm?url';
 import { measure } from '../measure.ts';
 import type { RunOptions, Workload } from '../types.ts';
 import { WrongAnswer } from '../types.ts';
 import { wasmObstacle } from '../wasm.ts';
+import script from './all.worker.ts?worker&url';
 
 type Answer = { kind: 'ready' } | { kind: 'done' } | { kind: 'failed'; name: string; message: string };
 
@@ -11,6 +13,7 @@ type Answer = { kind: 'ready' } | { kind: 'done' } | { kind: 'failed'; name: str
  */
 export const workload: Workload = {
   key: 'weir-hash-all',
+  assets: [script, wasm],
   obstacle() {
     if (typeof SharedArrayBuffer !== 'function' || !globalThis.crossOriginIsolated) {
       return { reason: 'NEEDS_SECURE_CONNECTION', words: 'Needs a secure connection: only then do browsers share memory between threads.' };
@@ -21,7 +24,7 @@ export const workload: Workload = {
     const count = Math.max(1, navigator.hardwareConcurrency || 1);
     const share = new SharedArrayBuffer(4);
     const left = new Int32Array(share);
-    const workers = Array.from({ length: count }, () => new Worker(new URL('./all.worker.ts', import.meta.url), { type: 'module' }));
+    const workers = Array.from({ length: count }, () => new Worker(script, { type: 'module' }));
     const ask = (message: unknown, wanted: Answer['kind']) =>
       new Promise<void>((resolve, reject) => {
         const stop = () => reject(options.signal.reason);

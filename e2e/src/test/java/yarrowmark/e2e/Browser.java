@@ -1,0 +1,129 @@
+package yarrowmark.e2e;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import org.openqa.selenium.By;
+import org.openqa.selenium.JavascriptExecutor;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.chrome.ChromeDriver;
+import org.openqa.selenium.chrome.ChromeDriverService;
+import org.openqa.selenium.chrome.ChromeOptions;
+import org.openqa.selenium.interactions.Actions;
+import org.openqa.selenium.logging.LogType;
+import org.openqa.selenium.support.ui.WebDriverWait;
+
+/** A headless Chromium with a fresh profile. Elements are found by what a person sees; conditions are waited for. */
+final class Browser implements AutoCloseable {
+    static final Duration PATIENCE = Duration.ofSeconds(30);
+
+    private final ChromeDriver driver;
+
+    Browser() {
+        this(1280, 800);
+    }
+
+    Browser(int width, int height) {
+        ChromeOptions options = new ChromeOptions();
+        options.setBinary("/usr/bin/chromium");
+        try {
+            options.addArguments("--headless=new", "--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking",
+                "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--window-size=" + width + "," + height,
+                "--user-data-dir=" + Files.createTempDirectory("yarrowmark-browser"));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(new java.io.File("/usr/bin/chromedriver")).build();
+        driver = new ChromeDriver(service, options);
+        driver.executeCdpCommand("Emulation.setDeviceMetricsOverride",
+            Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", width < 500));
+    }
+
+    ChromeDriver driver() {
+        return driver;
+    }
+
+    Browser open(String address) {
+        driver.get(address);
+        return this;
+    }
+
+    /** Waits until there is an answer that is neither null nor false. */
+    <T> T until(String what, Duration patience, Supplier<T> look) {
+        return new WebDriverWait(driver, patience).withMessage(() -> what + " did not come about. The page says:\n" + text())
+            .ignoring(StaleElementReferenceException.class).ignoring(NoSuchElementException.class).until((Function<Object, T>) d -> look.get());
+    }
+
+    WebElement see(String xpath) {
+        return until("to see " + xpath, PATIENCE, () -> driver.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst().orElse(null));
+    }
+
+    WebElement seeText(String words) {
+        return see("//*[contains(normalize-space(.), \"" + words + "\") and not(*[contains(normalize-space(.), \"" + words + "\")])]");
+    }
+
+    WebElement button(String name) {
+        return see("//button[starts-with(normalize-space(.), \"" + name + "\") or @aria-label=\"" + name + "\"]");
+    }
+
+    void press(String name) {
+        until("to press " + name, PATIENCE, () -> {
+            button(name).click();
+            return true;
+        });
+    }
+
+    void type(String label, String words) {
+        WebElement field = see("//label[starts-with(normalize-space(.), \"" + label + "\")]//input | //input[@aria-label=\"" + label
+            + "\"] | //input[@id=//label[starts-with(normalize-space(.), \"" + label + "\")]/@for]");
+        field.sendKeys(Keys.chord(Keys.CONTROL, "a"), words);
+    }
+
+    /** A control of the sentence: opens it and picks an option. */
+    void choose(String control, String option) {
+        see("//button[starts-with(@aria-label, \"" + control + ":\")]").click();
+        see("//*[@role='option'][contains(normalize-space(.), \"" + option + "\")]").click();
+    }
+
+    void keys(CharSequence... keys) {
+        new Actions(driver).sendKeys(keys).perform();
+    }
+
+    String text() {
+        return (String) js("return document.body.innerText");
+    }
+
+    Object js(String code, Object... arguments) {
+        return ((JavascriptExecutor) driver).executeScript(code, arguments);
+    }
+
+    void cdp(String command, Map<String, Object> parameters) {
+        driver.executeCdpCommand(command, parameters);
+    }
+
+    /** What the page's console complains about, the content security policy's complaints among it. */
+    List<String> complaints() {
+        return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
+            .filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
+            .map(e -> e.getMessage()).toList();
+    }
+
+    void signIntoDemo(String address) {
+        open(address);
+        press("go straight in");
+        see("//nav[@aria-label='Line of work']");
+    }
+
+    @Override
+    public void close() {
+        driver.quit();
+    }
+}

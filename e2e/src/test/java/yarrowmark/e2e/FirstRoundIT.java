@@ -1,0 +1,207 @@
+package yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+import org.openqa.selenium.WindowType;
+
+/** A reviewer in one browser, a device in another, from the code to the place in the standings. */
+class FirstRoundIT {
+    private static final Duration A_ROUND = Duration.ofSeconds(150);
+    private static Program program;
+    private static Browser reviewer;
+    private static int models;
+
+    private Browser device;
+    private String model;
+
+    @BeforeAll
+    static void demo() {
+        program = Program.start("demo", "first-round");
+        reviewer = new Browser();
+        reviewer.signIntoDemo(program.address());
+    }
+
+    @AfterAll
+    static void stop() {
+        if (reviewer != null) {
+            reviewer.close();
+        }
+        program.close();
+    }
+
+    @BeforeEach
+    void freshDevice() {
+        device = new Browser(900, 700);
+        model = "Drift " + (40 + models++);
+    }
+
+    @AfterEach
+    void leave() {
+        device.close();
+    }
+
+    private String code(String settings) {
+        reviewer.open(program.address() + "bench?" + settings);
+        reviewer.press(reviewer.text().contains("Another code") ? "Another code" : "Make a code");
+        return reviewer.until("a code", Browser.PATIENCE, () -> {
+            List<WebElement> codes = reviewer.driver().findElements(By.cssSelector("[data-testid=code]"));
+            return codes.isEmpty() ? null : codes.get(0).getText();
+        });
+    }
+
+    /** The device joins by the address of the QR code, says which model it is, and starts. */
+    private void start(String settings) {
+        device.open(program.address() + "j/" + code(settings));
+        device.press("It is a new model");
+        device.type("Maker", "Pellow");
+        device.type("Model", model);
+        device.press("Start first round");
+        device.see("//h1[not(starts-with(., 'Which'))]");
+    }
+
+    private WebElement lane() {
+        return reviewer.see("//article[@aria-label=\"Pellow " + model + "\"]");
+    }
+
+    private void laneSays(String words, Duration patience) {
+        reviewer.until("the lane to say " + words, patience, () -> lane().getText().contains(words));
+    }
+
+    private void finished() {
+        device.until("the device to finish", A_ROUND, () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
+    }
+
+    private List<WebElement> dots(String words) {
+        return lane().findElements(By.cssSelector("svg[aria-label*=\"" + words + "\"]"));
+    }
+
+    @Test
+    void aBrowserJoinsRunsAndFindsItsPlace() {
+        start("runs=2&timed=100&pause=0");
+        finished();
+        laneSays("finished", Browser.PATIENCE);
+        assertThat(dots(": ok")).hasSize(10);
+        assertThat(device.complaints()).isEmpty();
+
+        lane().findElement(By.linkText("Its readings")).click();
+        reviewer.seeText("10 lines");
+        reviewer.until("ten values", Browser.PATIENCE, () -> reviewer.driver().findElements(By.cssSelector("button[data-line]")).size() == 10);
+        reviewer.driver().findElements(By.cssSelector("button[data-line]")).get(0).click();
+        reviewer.seeText("Timed samples");
+        reviewer.type("Set aside, because", "trying it out");
+        reviewer.press("Set aside");
+        reviewer.button("Count it again");
+        reviewer.seeText("Set aside by wren");
+        reviewer.press("Count it again");
+        reviewer.seeText("Taken back by wren");
+        reviewer.keys(Keys.ESCAPE);
+
+        reviewer.open(program.address() + "standings");
+        WebElement row = reviewer.see("//*[@role='row'][@data-line='0']");
+        row.click();
+        reviewer.until("its row", Browser.PATIENCE, () -> {
+            if (reviewer.text().contains("Pellow " + model)) {
+                return true;
+            }
+            reviewer.keys(Keys.ARROW_DOWN);
+            return false;
+        });
+        assertThat(reviewer.complaints()).isEmpty();
+    }
+
+    @Test
+    void aReloadInTheMiddleOfARunLosesNoFinishedRunAndGoesOn() {
+        start("runs=2&timed=3000&pause=0");
+        reviewer.until("a first finished run", A_ROUND, () -> !dots(": ok").isEmpty());
+        device.driver().navigate().refresh();
+        reviewer.until("the cut-off run to be told", A_ROUND, () -> lane().getText().contains("running"));
+        reviewer.seeText("The page was reloaded or closed");
+        reviewer.until("the run to be repeated", A_ROUND, () -> !dots("attempt 2").isEmpty());
+        device.press("Stop");
+        laneSays("stopped", A_ROUND);
+        String session = lane().findElement(By.linkText("Its readings")).getAttribute("href").replaceAll(".*session=(\\d+).*", "$1");
+        reviewer.open(program.address() + "ledger?session=" + session);
+        reviewer.seeText("attempt 2");
+        assertThat(reviewer.text()).contains("stopped").contains("ops/s");
+    }
+
+    @Test
+    void aLostServerLosesNothing() {
+        start("runs=1&timed=500&pause=0");
+        reviewer.until("a first finished run", A_ROUND, () -> !dots(": ok").isEmpty());
+        program.kill();
+        device.until("the device to say that results wait", A_ROUND, () -> device.text().contains("on this device for the server"));
+        device.until("the device to have finished its runs", A_ROUND, () -> device.text().contains("Sending the last results"));
+        program.startAgain();
+        finished();
+        reviewer.signIntoDemo(program.address());
+        reviewer.open(program.address() + "bench");
+        laneSays("finished", Browser.PATIENCE);
+        assertThat(dots(": ok")).hasSize(5);
+    }
+
+    @Test
+    void aHiddenPageStopsTheRunWhichIsThenRepeated() {
+        start("runs=1&timed=3000&pause=0");
+        laneSays("running", A_ROUND);
+        String page = device.driver().getWindowHandle();
+        device.until("the first test to run", A_ROUND, () -> device.text().contains("Weir hash, one thread") && device.text().contains("run 1 of 1"));
+        device.driver().switchTo().newWindow(WindowType.TAB);
+        reviewer.seeText("The page was hidden or the screen slept");
+        laneSays("page hidden", A_ROUND);
+        device.driver().switchTo().window(page);
+        reviewer.until("the run to be repeated", A_ROUND, () -> !dots("ok, attempt 2").isEmpty());
+    }
+
+    @Test
+    void pauseHoldsGoOnReleasesAndStopEnds() {
+        start("runs=3&timed=500&pause=0");
+        laneSays("running", A_ROUND);
+        lane().findElement(By.xpath(".//button[.='Pause']")).click();
+        laneSays("paused", A_ROUND);
+        device.seeText("Held by the reviewer");
+        lane().findElement(By.xpath(".//button[.='Go on']")).click();
+        laneSays("running", A_ROUND);
+        lane().findElement(By.xpath(".//button[.='Stop']")).click();
+        lane().findElement(By.xpath(".//button[.='Stop']")).click();
+        laneSays("stopped", A_ROUND);
+        device.seeText("What was finished before is in the ledger");
+    }
+
+    @Test
+    void aTestThatCannotRunSaysWhy() {
+        device.cdp("Page.addScriptToEvaluateOnNewDocument", Map.of("source", "delete window.OffscreenCanvas"));
+        start("runs=1&timed=100&pause=0");
+        finished();
+        laneSays("can’t run", Browser.PATIENCE);
+        reviewer.seeText("cannot draw on a canvas that is not shown");
+    }
+
+    @Test
+    void wrongUsedAndEmptyCodesAreToldApart() {
+        device.open(program.address() + "j");
+        assertThat(device.button("Join").isEnabled()).isFalse();
+        device.type("Code", "NO-22-SUCH");
+        device.press("Join");
+        device.seeText("No device is expected under this code");
+        String code = code("runs=1&timed=100&pause=0");
+        try (Browser first = new Browser(390, 844)) {
+            first.open(program.address() + "j/" + code);
+            first.seeText("Which model is this?");
+            device.type("Code", code);
+            device.press("Join");
+            device.seeText("was used already");
+        }
+    }
+}

@@ -1,0 +1,129 @@
+package yarrowmark.e2e;
+
+import java.io.BufferedReader;
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.LinkedBlockingQueue;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/** The real program, started by the command a person would use, with records of its own below target/. */
+final class Program implements AutoCloseable {
+    private static final Path BIN = Path.of("..", "bin").toAbsolutePath().normalize();
+
+    private final String command;
+    private final Path records;
+    private Process process;
+    private String address;
+
+    private Program(String command, Path records) {
+        this.command = command;
+        this.records = records;
+    }
+
+    /** @param command "demo" or "start" */
+    static Program start(String command, String recordsName) {
+        Path records = Path.of("target", "records", recordsName).toAbsolutePath();
+        deleteAll(records);
+        Program program = new Program(command, records);
+        program.launch(List.of());
+        return program;
+    }
+
+    String address() {
+        return address;
+    }
+
+    /** Kills the server without warning, as a lost machine would. The database goes with the command that started both. */
+    void kill() {
+        long server = Long.parseLong(read(records.resolve(command).resolve("server.pid")).strip());
+        ProcessHandle.of(server).ifPresent(ProcessHandle::destroyForcibly);
+        awaitEnd();
+    }
+
+    /** Starts again with the same records at the same address. */
+    void startAgain() {
+        launch(List.of("--port", address.replaceAll(".*:(\\d+)/?$", "$1")));
+    }
+
+    private void launch(List<String> more) {
+        List<String> words = Stream.concat(Stream.of(BIN.resolve(command).toString(), "--no-build"), more.stream()).toList();
+        ProcessBuilder builder = new ProcessBuilder(words).redirectErrorStream(true);
+        builder.environment().put("YARROWMARK_VAR", records.toString());
+        BlockingQueue<String> lines = new LinkedBlockingQueue<>();
+        try {
+            process = builder.start();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        Thread reader = new Thread(() -> {
+            try (BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+                out.lines().forEach(lines::add);
+            } catch (IOException | UncheckedIOException e) {
+                lines.add("its output ended: " + e.getMessage());
+            }
+        });
+        reader.setDaemon(true);
+        reader.start();
+        StringBuilder said = new StringBuilder();
+        try {
+            for (String line = lines.poll(150, TimeUnit.SECONDS); line != null; line = lines.poll(150, TimeUnit.SECONDS)) {
+                said.append(line).append('\n');
+                if (line.startsWith("Yarrowmark is at ")) {
+                    address = line.substring("Yarrowmark is at ".length()).strip();
+                    return;
+                }
+                if (line.startsWith("Yarrowmark cannot go on")) {
+                    break;
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        throw new IllegalStateException("bin/" + command + " did not start:\n" + said);
+    }
+
+    @Override
+    public void close() {
+        process.destroy();
+        awaitEnd();
+    }
+
+    private void awaitEnd() {
+        try {
+            if (!process.waitFor(40, TimeUnit.SECONDS)) {
+                throw new IllegalStateException("bin/" + command + " did not end when it should");
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private static String read(Path file) {
+        try {
+            return Files.readString(file);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void deleteAll(Path directory) {
+        if (!Files.exists(directory)) {
+            return;
+        }
+        try (Stream<Path> files = Files.walk(directory)) {
+            for (Path file : files.sorted(java.util.Comparator.reverseOrder()).collect(Collectors.toList())) {
+                Files.delete(file);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}
