@@ -62,3 +62,11 @@ build_program() {
   say "Building Yarrowmark (the first time takes some minutes)"
   (cd "$root" && mvn -q -B -ntp -pl core,web,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
 }
+
+# run_e2e_main CLASS [ARGUMENT ...] : runs one of the programs that drive the real interface.
+run_e2e_main() {
+  local main=$1
+  shift
+  (cd "$root" && mvn -q -B -ntp -pl core,web,server,e2e install -DskipTests -Dexec.skip) >&2 || fail "the browser programs could not be built"
+  (cd "$root/e2e" && mvn -q -B -ntp exec:java -Dexec.classpathScope=test -Dexec.mainClass="$main" -Dexec.cleanupDaemonThreads=false -Dexec.args="$*")
+}

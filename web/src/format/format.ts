@@ -38,7 +38,7 @@ export function plusMinus(low: number, high: number): string {
 }
 
 export function percent(share: number, decimals = 0): string {
-  return `${(100 * share).toFixed(decimals)} %`;
+  return `${(100 * share).toFixed(decimals)}\u00a0%`;
 }
 
 /** "4" or "2–3". */
@@ -56,7 +56,7 @@ export function duration(ms: number): string {
 
 /** "12:34" left of something. */
 export function countdown(ms: number): string {
-  const seconds = Math.max(0, Math.ceil(ms / 1000));
+  const seconds = Math.max(0, Math.floor(ms / 1000));
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 }
 

@@ -39,7 +39,7 @@ function Details({ page }: { page: ReadingPage }) {
         <section className="mt-5">
           <h3>Timed samples</h3>
           <DotPlot values={page.timings} unit={metric.unit} marked={page.value} name={`Timed samples of ${metric.test}`} />
-          <p className="small">{page.timings.length} samples in order; the reading is their median{page.resolution > 0 && <>. The clock’s step is worth {format.quantity(page.resolution, metric.unit)}</>}.</p>
+          <p className="small">{page.timings.length} samples in order; the reading is their median{page.resolution > 0 && <>. The clock’s step is worth {format.number(page.resolution, 2)} {metric.unit}</>}.</p>
         </section>
       )}
       {sample && (

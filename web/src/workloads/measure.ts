@@ -2,8 +2,11 @@ import type { Measurement } from './types.ts';
 
 /** A sample is never shorter than this many steps of the clock. */
 const CLOCK_STEPS = 100;
-/** A run has about this many samples, so that their median is worth something. */
-const SAMPLES = 12;
+/**
+ * A run has about this many samples. Other programs disturb a machine in bursts of some tens of milliseconds: the median
+ * of many short samples looks past a burst, while in a few long ones every sample has its share of it.
+ */
+const SAMPLES = 50;
 const FEWEST_SAMPLES = 5;
 const WARM_ENOUGH = 0.02;
 const LONGEST_WARM_UP_MS = 5_000;

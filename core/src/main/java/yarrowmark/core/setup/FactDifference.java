@@ -1,10 +1,12 @@
 package yarrowmark.core.setup;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 
 /**
  * A fact on which two configurations do not agree.
@@ -13,6 +15,8 @@ import java.util.TreeSet;
  * @param after  empty where only the earlier one knows it
  */
 public record FactDifference(FactKey key, Optional<String> before, Optional<String> after) {
+
+    private static final int MOST_NAMED = 3;
 
     /** Every fact that differs or is known on one side only, in key order. Neither map is changed. */
     public static List<FactDifference> between(Map<String, String> before, Map<String, String> after) {
@@ -30,16 +34,18 @@ public record FactDifference(FactKey key, Optional<String> before, Optional<Stri
     }
 
     /**
-     * What a configuration that differs like this is called: "firmware 1.11", "browser 141.2, mains".
-     * At most three facts are named; more are counted.
+     * What a configuration that differs like this is called: "firmware 1.11", "browser 141.2, mains". Facts that changed
+     * come before facts that were not known before; at most three are named, more are counted. Empty where nothing that
+     * tells a reader anything was changed or added.
      */
     public static String name(List<FactDifference> differences) {
-        List<String> parts = differences.stream()
-            .filter(d -> d.after().isPresent())
-            .limit(3)
-            .map(d -> d.key().brief() + " " + FactText.of(d.key(), d.after().get()))
+        List<FactDifference> telling = differences.stream()
+            .filter(d -> d.after().isPresent() && d.key().naming())
+            .sorted(Comparator.comparing((FactDifference d) -> d.before().isEmpty()))
             .toList();
-        long more = differences.stream().filter(d -> d.after().isPresent()).count() - parts.size();
-        return String.join(", ", parts) + (more > 0 ? " and " + more + " more" : "");
+        String named = telling.stream().limit(MOST_NAMED)
+            .map(d -> d.key().brief() + " " + FactText.of(d.key(), d.after().get()))
+            .collect(Collectors.joining(", "));
+        return named + (telling.size() > MOST_NAMED ? " and " + (telling.size() - MOST_NAMED) + " more" : "");
     }
 }

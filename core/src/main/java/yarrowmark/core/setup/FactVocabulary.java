@@ -27,13 +27,13 @@ public final class FactVocabulary {
         add("processor.boost_clock", "Highest clock", "highest clock", g, DECIMAL, "Hz");
         g = FactGroup.MEMORY;
         add("memory.size", "Memory size", "memory", g, INTEGER, "By");
-        add("memory.reported", "Memory as the browser tells it, at least", "reported memory", g, INTEGER, "By");
+        addQuiet("memory.reported", "Memory as the browser tells it, at least", g, INTEGER, "By");
         add("memory.kind", "Memory kind", "memory kind", g, CHOICE, "");
         add("memory.channels", "Channels", "channels", g, INTEGER, "1");
         add("memory.speed", "Transfer rate", "memory rate", g, DECIMAL, "T/s");
         g = FactGroup.GRAPHICS;
         add("graphics.renderer", "Graphics", "graphics", g, TEXT, "");
-        add("graphics.vendor", "Graphics maker, as told", "graphics maker", g, TEXT, "");
+        addQuiet("graphics.vendor", "Graphics maker, as told", g, TEXT, "");
         g = FactGroup.STORAGE;
         add("storage.model", "Drive", "drive", g, TEXT, "");
         add("storage.size", "Drive size", "drive size", g, INTEGER, "By");
@@ -44,22 +44,22 @@ public final class FactVocabulary {
         add("os.name", "Operating system", "system", g, TEXT, "");
         add("os.version", "System version", "system", g, VERSION, "");
         add("os.kernel", "Kernel", "kernel", g, VERSION, "");
-        add("os.language", "Language", "language", g, TEXT, "");
+        addQuiet("os.language", "Language", g, TEXT, "");
         g = FactGroup.DRIVERS;
         add("driver.graphics", "Graphics driver", "graphics driver", g, VERSION, "");
         g = FactGroup.BROWSER;
         add("browser.name", "Browser", "browser", g, TEXT, "");
         add("browser.version", "Browser version", "browser", g, VERSION, "");
-        add("browser.secure_context", "Secure connection", "secure connection", g, YES_NO, "");
-        add("browser.isolated", "Cross-origin isolated", "cross-origin isolated", g, YES_NO, "");
-        add("browser.clock_resolution", "Clock resolution", "clock resolution", g, DECIMAL, "s");
+        addQuiet("browser.secure_context", "Secure connection", g, YES_NO, "");
+        addQuiet("browser.isolated", "Cross-origin isolated", g, YES_NO, "");
+        addQuiet("browser.clock_resolution", "Clock resolution", g, DECIMAL, "s");
         g = FactGroup.POWER;
         add("power.source", "Power", "power", g, CHOICE, "");
         add("power.mode", "Power mode", "power mode", g, CHOICE, "");
         add("power.sustained_limit", "Sustained power limit", "power limit", g, DECIMAL, "W");
         g = FactGroup.DISPLAY;
         add("display.resolution", "Resolution", "resolution", g, TEXT, "");
-        add("display.pixel_ratio", "Pixel ratio", "pixel ratio", g, DECIMAL, "1");
+        addQuiet("display.pixel_ratio", "Pixel ratio", g, DECIMAL, "1");
         add("display.refresh", "Refresh rate", "refresh rate", g, DECIMAL, "Hz");
         g = FactGroup.COOLING;
         add("cooling.kind", "Cooling", "cooling", g, CHOICE, "");
@@ -71,7 +71,12 @@ public final class FactVocabulary {
     }
 
     private static void add(String key, String label, String brief, FactGroup group, FactKey.Type type, String unit) {
-        KEYS.put(key, new FactKey(key, label, brief, group, type, unit));
+        KEYS.put(key, new FactKey(key, label, brief, group, type, unit, true));
+    }
+
+    /** A fact that is noted, but by which no configuration is called. */
+    private static void addQuiet(String key, String label, FactGroup group, FactKey.Type type, String unit) {
+        KEYS.put(key, new FactKey(key, label, label, group, type, unit, false));
     }
 
     public static Optional<FactKey> find(String key) {
@@ -80,7 +85,7 @@ public final class FactVocabulary {
 
     /** The entry, or one made for an unknown key: its own name as label, text, in the group Other. */
     public static FactKey entry(String key) {
-        return find(key).orElseGet(() -> new FactKey(key, key, key, FactGroup.OTHER, TEXT, ""));
+        return find(key).orElseGet(() -> new FactKey(key, key, key, FactGroup.OTHER, TEXT, "", true));
     }
 
     /** Every entry, in the order it is shown. */

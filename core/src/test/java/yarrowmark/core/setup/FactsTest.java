@@ -32,6 +32,14 @@ class FactsTest {
     }
 
     @Test
+    void whatChangedComesBeforeWhatWasNotKnown() {
+        Map<String, String> before = Map.of("power.mode", "balanced");
+        Map<String, String> after = Map.of("power.mode", "quiet", "memory.size", "8589934592", "browser.isolated", "true");
+        assertThat(FactDifference.name(FactDifference.between(before, after))).isEqualTo("power mode quiet, memory 8 GB");
+        assertThat(FactDifference.name(FactDifference.between(Map.of(), Map.of("browser.isolated", "true")))).isEmpty();
+    }
+
+    @Test
     void manyChangesAreCounted() {
         Map<String, String> after = IntStream.range(0, 5).boxed().collect(Collectors.toMap(i -> "own.k" + i, i -> "v"));
         assertThat(FactDifference.name(FactDifference.between(Map.of(), after))).isEqualTo("own.k0 v, own.k1 v, own.k2 v and 2 more");

@@ -21,7 +21,7 @@ final class ConfigurationNames {
     static String suggest(@Nullable Map<String, String> parent, Map<String, String> facts) {
         if (parent != null) {
             String changed = FactDifference.name(FactDifference.between(parent, facts));
-            return changed.isEmpty() ? "fewer facts known" : changed;
+            return changed.isEmpty() ? "other small facts" : changed;
         }
         String parts = TELLING.stream().map(k -> facts.containsKey(k) ? FactText.of(FactVocabulary.entry(k), facts.get(k)) : null)
             .filter(Objects::nonNull).collect(Collectors.joining(" · "));

@@ -1,0 +1,82 @@
+package yarrowmark.e2e;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import java.util.Map;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.OutputType;
+
+/** Makes docs/screenshots from the demo shelf, at 1280x800. Run by bin/screenshots. */
+public final class Screenshots {
+    private static final Path TARGET = Path.of("..", "docs", "screenshots");
+
+    private Screenshots() {
+    }
+
+    public static void main(String[] arguments) throws IOException {
+        Files.createDirectories(TARGET);
+        try (Program program = Program.start("demo", "screenshots"); Browser reviewer = new Browser(); Browser device = new Browser(390, 844)) {
+            take(reviewer.open(program.address()), "sign-in", () -> reviewer.seeText("This is the demo"));
+            reviewer.signIntoDemo(program.address());
+            reviewer.see("//*[@role='row'][@data-line='7']");
+            for (int row : new int[] {4, 7, 9}) {
+                reviewer.see("//*[@role='row'][@data-line='" + row + "']").click();
+                reviewer.keys(Keys.ENTER);
+            }
+            reviewer.until("three on the table", Browser.PATIENCE, () -> reviewer.driver().findElements(By.cssSelector("footer [data-base]")).size() == 3);
+            reviewer.keys("3");
+            reviewer.keys("b");
+            reviewer.keys("3");
+            reviewer.js("document.activeElement.blur(); document.querySelector('[role=rowgroup].overflow-y-auto').scrollTop = 0");
+            take(reviewer, "standings", () -> reviewer.see("//footer//*[@data-base='true']"));
+            reviewer.choose("Test", "Heron flight");
+            take(reviewer, "standings-one-test", () -> reviewer.seeText("Heron flight, right is better"));
+            reviewer.open(program.address() + "shelf");
+            take(reviewer, "shelf", () -> reviewer.seeText("Dunlin Sanderling"));
+            reviewer.seeText("Quenby Folio 14").click();
+            take(reviewer, "model", () -> reviewer.see("//h1[.='Quenby Folio 14']"));
+            reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
+            take(reviewer, "configuration", () -> reviewer.see("//h2[.='What changed']"));
+            reviewer.open(program.address() + "ledger?state=SET_ASIDE");
+            reviewer.see("//button[@data-line='0']").click();
+            take(reviewer, "ledger-reading", () -> reviewer.seeText("Set aside by wren"));
+            reviewer.open(program.address() + "ledger");
+            take(reviewer, "ledger", () -> reviewer.see("//button[@data-line]"));
+            bench(program, reviewer, device);
+            reviewer.open(program.address() + "standings");
+            reviewer.press("Saltmarsh Kit Review");
+            reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
+            take(reviewer, "standings-dark", () -> reviewer.see("//*[@role='row'][@data-line='7']"));
+        }
+    }
+
+    private static void bench(Program program, Browser reviewer, Browser device) throws IOException {
+        // The device is an invented one, in its browser's words too.
+        device.cdp("Emulation.setUserAgentOverride", Map.of("userAgent", "Curlew/141.2 (Fenland)", "userAgentMetadata", Map.of(
+            "brands", List.of(Map.of("brand", "Curlew", "version", "141")), "fullVersionList", List.of(Map.of("brand", "Curlew", "version", "141.2.19")),
+            "platform", "Fenland", "platformVersion", "12.4", "architecture", "", "model", "", "mobile", false)));
+        reviewer.open(program.address() + "bench?runs=3&timed=500&pause=2000");
+        reviewer.press("Make a code");
+        String code = reviewer.see("//*[@data-testid='code']").getText();
+        device.open(program.address() + "j");
+        take(device, "device-join", () -> device.see("//input[@id='code']"));
+        device.type("Code", code);
+        device.press("Join");
+        device.see("//li//button[contains(., 'Larkspur Slate 8')]").click();
+        device.press("Start first round");
+        reviewer.until("some runs", Browser.PATIENCE.multipliedBy(3), () -> reviewer.driver().findElements(By.cssSelector("article svg[aria-label*=': ok']")).size() >= 7);
+        reviewer.press("Make a code");
+        take(device, "device-running", () -> device.see("//button[.='Stop']"));
+        take(reviewer, "bench", () -> reviewer.see("//*[@data-testid='code']"));
+    }
+
+    private static void take(Browser browser, String name, Runnable ready) throws IOException {
+        ready.run();
+        browser.until("fonts", Browser.PATIENCE, () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
+        Files.write(TARGET.resolve(name + ".png"), browser.driver().getScreenshotAs(OutputType.BYTES));
+        System.out.println("docs/screenshots/" + name + ".png");
+    }
+}

@@ -1,0 +1,67 @@
+package yarrowmark.e2e;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.Statement;
+import java.util.Arrays;
+import java.util.Locale;
+
+/**
+ * How long the standings take from the click to rows that can be used, with some 200 rows. Run by bin/bench. The demo's
+ * configurations are copied straight into the database with their samples moved a little.
+ */
+public final class StandingsViewSpeed {
+    private static final int COPIES = 8;
+    private static final int TRIES = 7;
+
+    private StandingsViewSpeed() {
+    }
+
+    public static void main(String[] arguments) throws Exception {
+        try (Program program = Program.start("demo", "speed"); Browser browser = new Browser()) {
+            String[] database = Files.readString(Path.of("target", "records", "speed", "demo", "database.ready")).strip().split("\t");
+            copyShelf(database);
+            browser.signIntoDemo(program.address());
+            double[] view = new double[TRIES];
+            double[] answer = new double[TRIES];
+            for (int i = 0; i < TRIES; i++) {
+                browser.open(program.address() + "shelf");
+                browser.see("//h1[.='Shelf']");
+                answer[i] = timed(browser, "await (await fetch('/api/standings')).json()");
+                view[i] = timed(browser, """
+                    document.querySelector('nav a[href^="/standings"]').click();
+                    while (!document.querySelector('[data-line="8"] svg')) await new Promise(requestAnimationFrame);
+                    await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));""");
+            }
+            long rows = (Long) browser.js("return Number(document.querySelector('[role=table]').getAttribute('aria-rowcount')) - 1");
+            System.out.printf(Locale.ROOT, "Standings with %d rows: answer %.0f ms, view usable after %.0f ms (medians of %d)%n", rows, median(answer), median(view), TRIES);
+        }
+    }
+
+    private static double timed(Browser browser, String code) {
+        return ((Number) browser.driver().executeAsyncScript("const done = arguments[arguments.length - 1]; (async () => { const start = performance.now(); "
+            + code + "; done(performance.now() - start + 1e-9); })();")).doubleValue();
+    }
+
+    private static void copyShelf(String[] database) throws Exception {
+        try (Connection connection = DriverManager.getConnection(database[0], database[1], database[2]); Statement sql = connection.createStatement()) {
+            for (int copy = 1; copy <= COPIES; copy++) {
+                sql.execute("INSERT INTO unit (model_id, label) SELECT id, 'Copy " + copy + "' FROM model");
+                sql.execute("INSERT INTO configuration (unit_id, name, fingerprint, created_at) SELECT u.id, c.name, SHA2(CONCAT(c.id, '-" + copy
+                    + "'), 256), c.created_at FROM configuration c JOIN unit o ON o.id = c.unit_id JOIN unit u ON u.model_id = o.model_id AND u.label = 'Copy "
+                    + copy + "' WHERE o.label = 'Unit 1'");
+                sql.execute("INSERT INTO sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) "
+                    + "SELECT n.id, s.metric_id, s.n, s.mean + 0.02 * " + copy + " * SIN(n.id), s.sum_squares, s.resolution_variance FROM configuration n "
+                    + "JOIN configuration c ON n.fingerprint = SHA2(CONCAT(c.id, '-" + copy + "'), 256) JOIN sample s ON s.configuration_id = c.id");
+            }
+        }
+    }
+
+    private static double median(double[] values) {
+        double[] sorted = values.clone();
+        Arrays.sort(sorted);
+        return sorted[sorted.length / 2];
+    }
+}
