@@ -23,7 +23,7 @@ class LiveFeed {
     private static final int KEPT = 500;
     private static final Duration LONGEST = Duration.ofHours(6);
 
-    private record Event(long number, String name, Object data) { }
+    record Event(long number, String name, Object data) { }
 
     private final String start = UUID.randomUUID().toString().substring(0, 8);
     private final List<SseEmitter> readers = new CopyOnWriteArrayList<>();
@@ -58,7 +58,7 @@ class LiveFeed {
         return reader;
     }
 
-    private List<Event> missed(@Nullable String lastSeen) {
+    synchronized List<Event> missed(@Nullable String lastSeen) {
         if (lastSeen == null || lastSeen.isEmpty()) {
             return List.of();
         }

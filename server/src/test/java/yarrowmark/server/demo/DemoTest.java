@@ -1,0 +1,106 @@
+package yarrowmark.server.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.annotation.DirtiesContext;
+import org.springframework.test.context.TestPropertySource;
+import tools.jackson.databind.JsonNode;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.support.Client;
+import yarrowmark.server.support.ServerTest;
+
+/** The demo shelf as a reviewer meets it. Ends its server afterwards: the other tests want an empty shelf. */
+@ServerTest
+@TestPropertySource(properties = {"yarrowmark.demo=true", "server.address=127.0.0.1"})
+@DirtiesContext
+class DemoTest {
+    @LocalServerPort
+    private int port;
+    @Autowired
+    private DemoLoader loader;
+    @Autowired
+    private JdbcTemplate sql;
+    private Client reviewer;
+
+    @BeforeEach
+    void signIn() {
+        reviewer = new Client(port);
+        JsonNode known = reviewer.get("/api/access").body().path("demo");
+        assertThat(reviewer.post("/api/access/sign-in", Map.of("name", known.path("name").asString(), "password", known.path("password").asString())).status())
+            .isEqualTo(200);
+    }
+
+    @Test
+    void theShelfHasModelsOfEveryClassFailuresGapsAndTwoReadingsSetAside() {
+        JsonNode models = reviewer.get("/api/models?size=200").body();
+        Set<String> classes = new HashSet<>();
+        models.path("rows").forEach(m -> classes.add(m.path("deviceClass").asString()));
+        assertThat(models.path("total").asInt()).isGreaterThanOrEqualTo(14);
+        assertThat(classes).hasSize(6);
+        assertThat(sql.queryForObject("select count(*) from configuration", Integer.class)).isGreaterThanOrEqualTo(20);
+        assertThat(reviewer.get("/api/tests").body()).hasSizeGreaterThanOrEqualTo(11);
+        assertThat(reviewer.get("/api/ledger?state=SET_ASIDE").body().path("total").asInt()).isEqualTo(2);
+        assertThat(reviewer.get("/api/ledger?state=FAILED").body().path("total").asInt()).isPositive();
+        assertThat(reviewer.get("/api/ledger?state=STOPPED").body().path("total").asInt()).isPositive();
+        JsonNode rows = reviewer.get("/api/standings").body().path("rows");
+        int whole = reviewer.get("/api/standings").body().path("metrics").size();
+        assertThat(rows).anyMatch(r -> r.path("tests").asInt() < whole).anyMatch(r -> r.path("tests").asInt() == whole);
+    }
+
+    @Test
+    void loadingAgainChangesNothing() {
+        Integer before = sql.queryForObject("select count(*) from reading", Integer.class);
+        loader.start();
+        assertThat(sql.queryForObject("select count(*) from reading", Integer.class)).isEqualTo(before);
+    }
+
+    @Test
+    void everyStoredSampleIsWhatItsCountedReadingsSay() {
+        List<Map<String, Object>> stored = sql.queryForList("select s.*, m.direction, m.scale from sample s join metric m on m.id = s.metric_id");
+        assertThat(stored).hasSizeGreaterThan(150);
+        for (Map<String, Object> s : stored) {
+            List<Measured> readings = sql.query("""
+                select r.value, r.resolution from reading r left join set_aside a on a.reading_id = r.id and a.taken_back_at is null
+                where r.configuration_id = ? and r.metric_id = ? and a.id is null""",
+                (row, i) -> new Measured(row.getDouble(1), row.getDouble(2)), s.get("configuration_id"), s.get("metric_id"));
+            SampleMoments expected = SampleMoments.of(readings, Direction.valueOf((String) s.get("direction")), Scale.valueOf((String) s.get("scale")));
+            assertThat(s.get("n")).isEqualTo(expected.n());
+            assertThat((Double) s.get("mean")).isCloseTo(expected.mean(), within(1e-12));
+            assertThat((Double) s.get("sum_squares")).isCloseTo(expected.sumSquares(), within(1e-12));
+        }
+    }
+
+    @Test
+    void lessIsBetterWhereThatIsSo() {
+        long recount = 0;
+        for (JsonNode test : reviewer.get("/api/tests").body()) {
+            if (test.path("key").asString().equals("recount")) {
+                recount = test.path("metrics").get(0).path("id").asLong();
+            }
+        }
+        JsonNode rows = reviewer.get("/api/standings?metric=" + recount).body().path("rows");
+        double first = rows.get(0).path("value").asDouble();
+        double last = rows.get(rows.size() - 1).path("value").asDouble();
+        assertThat(first).isLessThan(last);
+    }
+
+    @Test
+    void anOpenAddressIsRefused() {
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> yarrowmark.server.access.DemoAddressCheck.check("0.0.0.0"))
+            .hasMessageContaining("loopback");
+        yarrowmark.server.access.DemoAddressCheck.check("127.0.0.1");
+    }
+}
