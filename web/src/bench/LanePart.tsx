@@ -14,7 +14,8 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
   const over = lane.phase === 'DONE' || lane.phase === 'STOPPED';
   const pill = phasePill(lane);
   const silentMs = lane.lastHeardAt ? now - new Date(lane.lastHeardAt).getTime() : 0;
-  const silent = !over && silentMs > QUIET_MS;
+  // A device that is paused or hidden has nothing to say.
+  const silent = (lane.phase === 'RUNNING' || lane.phase === 'COOLING') && silentMs > QUIET_MS;
   const name = c ? `${c.maker} ${c.model}` : (lane.device ?? lane.code);
   return (
     <article aria-label={name} className="border-t border-hair pt-2.5 pb-3">

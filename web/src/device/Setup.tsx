@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { DeviceApi, DeviceSeat, ModelRow, StartBody } from './api.ts';
+import type { DeviceApi, DeviceSeat, ModelPage, ModelRow, StartBody } from './api.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './DevicePage.tsx';
 
@@ -26,6 +26,8 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
   const [words, setWords] = useState('');
   const [models, setModels] = useState<ModelRow[] | null>(null);
   const [model, setModel] = useState<ModelRow | 'new' | null>(null);
+  const [units, setUnits] = useState<ModelPage['units']>([]);
+  const [unit, setUnit] = useState<number | null>(null);
   const [maker, setMaker] = useState('');
   const [name, setName] = useState('');
   const [deviceClass, setDeviceClass] = useState<DeviceClass>('LAPTOP');
@@ -48,6 +50,19 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     };
   }, [words, api]);
 
+  async function choose(row: ModelRow) {
+    setModel(row);
+    setUnits([]);
+    setUnit(null);
+    try {
+      const page = await api.model(row.id);
+      setUnits(page.units);
+      setUnit(page.units[0]?.id ?? null);
+    } catch (error) {
+      setProblem(inWords(error));
+    }
+  }
+
   const unread = TYPED.find((fact) => typed[fact.key]?.trim() && fact.read(typed[fact.key]!.trim()) === null);
   const ready = detected !== null && model !== null && (model !== 'new' || (maker.trim() !== '' && name.trim() !== '')) && !unread;
 
@@ -63,7 +78,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     if (detected.onMains === null) facts.push({ key: 'power.source', value: mains, detected: false });
     try {
       await onStart({
-        ...(model === 'new' ? { newModel: { maker: maker.trim(), name: name.trim(), deviceClass } } : { modelId: model.id }),
+        ...(model === 'new' ? { newModel: { maker: maker.trim(), name: name.trim(), deviceClass } } : { modelId: model.id, ...(unit === null ? {} : { unitId: unit }) }),
         facts,
         onMains: detected.onMains ?? mains === 'mains',
         ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
@@ -84,10 +99,19 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     >
       <h1>Which model is this?</h1>
       {model && model !== 'new' ? (
-        <p className="mt-3 flex items-baseline gap-3 text-[16px]">
-          <b className="font-semibold">{model.maker} {model.name}</b>
-          <button type="button" className="link small" onClick={() => setModel(null)}>another one</button>
-        </p>
+        <>
+          <p className="mt-3 flex items-baseline gap-3 text-[16px]">
+            <b className="font-semibold">{model.maker} {model.name}</b>
+            <button type="button" className="link small" onClick={() => setModel(null)}>another one</button>
+          </p>
+          {units.length > 1 && (
+            <label className="small mt-3 block max-w-72">Which unit
+              <select className="field text-[16px] text-ink" value={unit ?? ''} onChange={(e) => setUnit(Number(e.target.value))}>
+                {units.map((u) => <option key={u.id} value={u.id}>{u.label}</option>)}
+              </select>
+            </label>
+          )}
+        </>
       ) : model === 'new' ? (
         <div className="mt-3 grid grid-cols-2 gap-x-5 gap-y-3">
           <label className="small">Maker<input className="field text-[16px] text-ink" value={maker} maxLength={120} autoFocus onChange={(e) => setMaker(e.target.value)} /></label>
@@ -105,7 +129,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
           <ul className="mt-1 max-h-56 overflow-y-auto">
             {models?.map((row) => (
               <li key={row.id}>
-                <button type="button" className="w-full border-b border-hair-2 px-1 py-2 text-left hover:bg-band" onClick={() => setModel(row)}>
+                <button type="button" className="w-full border-b border-hair-2 px-1 py-2 text-left hover:bg-band" onClick={() => void choose(row)}>
                   <span className="font-semibold">{row.maker} {row.name}</span> <span className="small">{row.deviceClass.toLowerCase()}</span>
                 </button>
               </li>

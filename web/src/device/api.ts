@@ -7,6 +7,7 @@ export type RunBody = Schemas['RunBody'];
 export type StartBody = Schemas['StartBody'];
 export type Reason = NonNullable<RunBody['reason']>;
 export type ModelRow = Schemas['ModelRow'];
+export type ModelPage = Schemas['ModelPage'];
 export type CommandState = Schemas['CommandState'];
 export type Phase = Schemas['ProgressBody']['phase'];
 
@@ -39,6 +40,7 @@ export class DeviceApi {
 
   seat = () => this.send<DeviceSeat>('GET', 'seat');
   models = (words: string) => this.send<{ rows: ModelRow[] }>('GET', `models?q=${encodeURIComponent(words)}`);
+  model = (id: number) => this.send<ModelPage>('GET', `models/${id}`);
   start = (body: StartBody) => this.send<DeviceSeat>('POST', 'start', body);
   end = (how: 'DONE' | 'STOPPED') => this.send<DeviceSeat>('POST', 'end', { how });
   command = (after: number, signal: AbortSignal) => this.send<CommandState>('GET', `command?after=${after}`, undefined, { signal });

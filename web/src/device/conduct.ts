@@ -91,10 +91,10 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
             tell,
             shown: control.shown,
             isShown: control.isShown,
-            allowed: async () => {
-              if (control.paused()) tell('PAUSED');
-              // What a run left to send is sent before the next one starts.
+            allowed: async (test, runNumber) => {
+              // What a run left to send is sent before the next one starts. A pause may come meanwhile, so it is looked at after.
               await delivering;
+              if (control.paused()) tell('PAUSED', test, runNumber);
               await control.allowed();
             },
             cool: control.cool,

@@ -25,8 +25,8 @@ export interface Surroundings {
   /** Resolves when the page is shown; at once where it is. */
   shown(): Promise<void>;
   isShown(): boolean;
-  /** Resolves when the reviewer lets it go on; at once where nothing holds it. Throws Interrupted when stopped. */
-  allowed(): Promise<void>;
+  /** Resolves when the reviewer lets this run begin; at once where nothing holds it. Throws Interrupted when stopped. */
+  allowed(test: DeviceTest, runNumber: number): Promise<void>;
   /** Waits out the pause between two runs; ends early where the round is stopped. */
   cool(ms: number): Promise<void>;
   /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
@@ -76,11 +76,11 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
           around.tell('COOLING', test, runNumber, seat.pauseMs);
           await around.cool(seat.pauseMs);
         }
-        await around.allowed();
+        await around.allowed(test, runNumber);
         if (!around.isShown()) {
           around.tell('HIDDEN', test, runNumber);
           await around.shown();
-          await around.allowed();
+          await around.allowed(test, runNumber);
         }
       } catch (error) {
         if (error instanceof Interrupted) return 'STOPPED';

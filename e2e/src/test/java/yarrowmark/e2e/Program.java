@@ -41,6 +41,11 @@ final class Program implements AutoCloseable {
         return address;
     }
 
+    /** The program's own database: address, user, password. */
+    String[] database() {
+        return read(records.resolve(command).resolve("database.ready")).strip().split("\t");
+    }
+
     /** Kills the server without warning, as a lost machine would. The database goes with the command that started both. */
     void kill() {
         long server = Long.parseLong(read(records.resolve(command).resolve("server.pid")).strip());

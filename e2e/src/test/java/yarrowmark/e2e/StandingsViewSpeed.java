@@ -1,7 +1,5 @@
 package yarrowmark.e2e;
 
-import java.nio.file.Files;
-import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.Statement;
@@ -21,8 +19,7 @@ public final class StandingsViewSpeed {
 
     public static void main(String[] arguments) throws Exception {
         try (Program program = Program.start("demo", "speed"); Browser browser = new Browser()) {
-            String[] database = Files.readString(Path.of("target", "records", "speed", "demo", "database.ready")).strip().split("\t");
-            copyShelf(database);
+            copyShelf(program.database());
             browser.signIntoDemo(program.address());
             double[] view = new double[TRIES];
             double[] answer = new double[TRIES];

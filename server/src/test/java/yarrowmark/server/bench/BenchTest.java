@@ -225,6 +225,23 @@ class BenchTest {
     }
 
     @Test
+    void aDeviceIsOneUnitOfItsModel() {
+        Client first = bench.started("Units", 1, List.of());
+        long model = lane(first).path("configuration").path("modelId").asLong();
+        JsonNode units = bench.owner().post("/api/models/" + model + "/units", Map.of("label", "On loan")).body().path("units");
+        Client second = bench.joined(1);
+        second.post("/api/device/start", Map.of("modelId", model, "unitId", units.get(1).path("id").asLong(), "facts", List.of()));
+        assertThat(lane(second).path("configuration").path("unit").asString()).isEqualTo("On loan");
+
+        Client stranger = bench.started("Units of another", 1, List.of());
+        long other = lane(stranger).path("configuration").path("modelId").asLong();
+        Client third = bench.joined(1);
+        Client.Answer refused = third.post("/api/device/start", Map.of("modelId", other, "unitId", units.get(1).path("id").asLong(), "facts", List.of()));
+        assertThat(refused.code()).isEqualTo("unit-of-another-model");
+        assertThat(third.post("/api/device/start", Map.of("facts", List.of())).code()).isEqualTo("which-model");
+    }
+
+    @Test
     void whoWatchesTheBenchMissesNothingAfterALostConnection() throws Exception {
         String cursor = bench.owner().get("/api/bench").body().path("cursor").asString();
         Client device = bench.started("Events", 1, List.of());
