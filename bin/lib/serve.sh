@@ -20,11 +20,13 @@ serve() {
   local jar=$root/server/target/yarrowmark.jar
   [ -f "$jar" ] || fail "the program is not built; start without --no-build"
 
-  local var=${YARROWMARK_VAR:-$root/var}/$name
+  # Not local: the exit trap, which stops everything, may run when this function is already left.
+  var=${YARROWMARK_VAR:-$root/var}/$name
   mkdir -p "$var"
   var=$(cd "$var" && pwd)
   # The database ends when the pipe to its standard input closes, however this command ends.
-  local pipe=$var/keep line database='' server=''
+  pipe=$var/keep database='' server=''
+  local line
   rm -f "$pipe" "$var/database.ready"
   mkfifo "$pipe"
   "$root/bin/lib/database" "$var/mariadb" <"$pipe" >"$var/database.ready" &
