@@ -21,7 +21,7 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
     <article aria-label={name} className="border-t border-hair pt-2.5 pb-3">
       <header className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
         <h2>{c ? <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="hover:underline">{name}</Link> : name}</h2>
-        <span className="small min-w-0 truncate">{c?.name}</span>
+        <span className="small max-w-[400px] min-w-0 truncate" title={c?.name}>{c?.name}</span>
         <span className="pill" data-tone={pill.tone}>{pill.words}</span>
         {silent && <span className="pill" data-tone="bad">last heard {duration(silentMs)} ago</span>}
         <Orders lane={lane} silent={silent} over={over} />

@@ -58,6 +58,8 @@ public final class Screenshots {
         device.cdp("Emulation.setUserAgentOverride", Map.of("userAgent", "Curlew/141.2 (Fenland)", "userAgentMetadata", Map.of(
             "brands", List.of(Map.of("brand", "Curlew", "version", "141")), "fullVersionList", List.of(Map.of("brand", "Curlew", "version", "141.2.19")),
             "platform", "Fenland", "platformVersion", "12.4", "architecture", "", "model", "", "mobile", false)));
+        device.cdp("Page.addScriptToEvaluateOnNewDocument", Map.of("source",
+            "WebGL2RenderingContext.prototype.getParameter = () => 'Brae tile 1s'; Object.defineProperty(screen, 'width', {value: 1920}); Object.defineProperty(screen, 'height', {value: 1200})"));
         reviewer.open(program.address() + "bench?runs=3&timed=500&pause=2000");
         reviewer.press("Make a code");
         String code = reviewer.see("//*[@data-testid='code']").getText();
