@@ -1,4 +1,4 @@
-import { QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { RouterProvider } from '@tanstack/react-router';
 import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
@@ -14,7 +14,6 @@ setNonce(document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.
 followTheme();
 
 const queries = new QueryClient({
-  queryCache: new QueryCache(),
   defaultOptions: {
     queries: {
       staleTime: 10_000,

@@ -11,8 +11,6 @@ interface SessionRepository extends JpaRepository<Session, Long> {
 }
 
 interface RunRepository extends JpaRepository<Run, Long> {
-    List<Run> findBySessionIdOrderById(long sessionId);
-
     List<Run> findBySessionIdInOrderById(Collection<Long> sessionIds);
 }
 
