@@ -14,7 +14,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FactsTest {
     @ParameterizedTest
     @CsvSource({
-        "memory.size, 34359738368, 32 GB", "storage.size, 512000000000, 512 GB", "processor.base_clock, 3400000000, 3.4 GHz",
+        "memory.size, 34359738368, 32 GiB", "storage.size, 512000000000, 512 GB", "processor.base_clock, 3400000000, 3.4 GHz",
         "display.refresh, 60, 60 Hz", "browser.clock_resolution, 0.000005, 5 µs", "room.temperature, 21.5, 21.5 °C",
         "power.sustained_limit, 28, 28 W", "browser.isolated, true, yes", "memory.speed, 5600000000, 5600 MT/s",
         "processor.threads, 16, 16", "memory.size, a lot, a lot", "own.key, whatever, whatever"})
@@ -35,7 +35,7 @@ class FactsTest {
     void whatChangedComesBeforeWhatWasNotKnown() {
         Map<String, String> before = Map.of("power.mode", "balanced");
         Map<String, String> after = Map.of("power.mode", "quiet", "memory.size", "8589934592", "browser.isolated", "true");
-        assertThat(FactDifference.name(FactDifference.between(before, after))).isEqualTo("power mode quiet, memory 8 GB");
+        assertThat(FactDifference.name(FactDifference.between(before, after))).isEqualTo("power mode quiet, memory 8 GiB");
         assertThat(FactDifference.name(FactDifference.between(Map.of(), Map.of("browser.isolated", "true")))).isEmpty();
     }
 

@@ -1,0 +1,34 @@
+package yarrowmark.core.capture;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/**
+ * One rule of a tool's file: which line tells a fact, and how.
+ *
+ * @param fact    key of the fact; a name that begins with "_" is kept for products and is no fact
+ * @param line    matches the line; its first group is the value where there is no template
+ * @param when    each must be found in some line of the same block
+ * @param unless  none may be found in any line of the same block
+ * @param as      template for the text that is then read as if a person had typed it: "$1 KiB"
+ * @param take    what to do with several matches
+ * @param remove  taken out of the value first, such as separators of thousands
+ * @param words   whole values that are written otherwise: "rotational 1" is "disk"
+ * @param ignored values that say nothing, such as "Not Specified"
+ */
+record Rule(String fact, Pattern line, List<Pattern> when, List<Pattern> unless, Optional<String> as, Take take, Optional<Pattern> remove,
+            Map<String, String> words, Optional<Pattern> ignored) {
+    enum Take { FIRST, LAST, COUNT, DISTINCT, SUM, MOST }
+
+    Rule {
+        when = List.copyOf(when);
+        unless = List.copyOf(unless);
+        words = Map.copyOf(words);
+    }
+
+    boolean isFact() {
+        return !fact.startsWith("_");
+    }
+}

@@ -1,0 +1,92 @@
+package yarrowmark.core.capture;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.Properties;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class FactCaptureTest {
+    static Stream<String> tools() {
+        return ToolFiles.NAMES.stream().filter(n -> !n.equals("lsblk-json-parts"));
+    }
+
+    /** The samples are ours: the shape is the tool's, every name in them is invented. */
+    @ParameterizedTest
+    @MethodSource("tools")
+    void everyFactInTheSampleOfAToolIsRead(String tool) {
+        assertThat(values(FactCapture.read(text(tool + ".txt")))).containsExactlyInAnyOrderEntriesOf(expected(tool));
+    }
+
+    @Test
+    void severalToolsMayBePastedAtOnceAndEachIsReadOnItsOwn() {
+        String all = Stream.of("os-release", "lscpu", "lsblk-json", "meminfo", "uname", "lspci").map(t -> text(t + ".txt")).collect(Collectors.joining("\n"));
+        FactCapture.Captured captured = FactCapture.read(all);
+        assertThat(captured.tools()).containsExactly("lscpu", "/proc/meminfo", "/etc/os-release", "uname", "lsblk", "lspci");
+        assertThat(values(captured)).containsAllEntriesOf(expected("lscpu")).containsAllEntriesOf(expected("lsblk-json")).containsAllEntriesOf(expected("lspci"))
+            .containsEntry("os.kernel", "6.12.9-2-fen");
+        assertThat(captured.doubts()).as("lscpu and uname disagree about the architecture").extracting(FactCapture.Found::value).containsExactly("ARM 64 bit");
+    }
+
+    @Test
+    void whatIsNotRecognisedIsGivenBackWithItsLine() {
+        FactCapture.Captured captured = FactCapture.read("a note of mine\n\nMemTotal:  16265216 kB\nMemFree:  12 kB\n");
+        assertThat(captured.facts()).extracting(FactCapture.Found::line).containsExactly(3);
+        assertThat(captured.unread()).extracting(FactCapture.Unread::number).containsExactly(1, 4);
+        assertThat(captured.lines()).isEqualTo(3);
+        assertThat(FactCapture.read("").facts()).isEmpty();
+    }
+
+    @Test
+    void aTerminalsColoursAndThreeThousandLinesOfLogDoNoHarm() {
+        String log = IntStream.range(0, 3_000).mapToObj(i -> "\u001B[3" + i % 8 + "m[" + i + "]\u001B[0m something \u001B]0;title\u0007happened\r")
+            .collect(Collectors.joining("\n"));
+        FactCapture.Captured captured = FactCapture.read(log + "\n\u001B[1mMemTotal:\u001B[0m  16265216 kB\r\n");
+        assertThat(values(captured)).containsExactly(Map.entry("memory.usable", "16655581184"));
+        assertThat(captured.unread()).hasSize(3_000);
+        assertThat(captured.unread().get(7).text()).isEqualTo("[7] something happened");
+    }
+
+    @Test
+    void brokenAndDeepJsonIsText() {
+        assertThat(FactCapture.read("{\n \"blockdevices\": [\n  {\"name\":\"sda\",").facts()).isEmpty();
+        assertThat(FactCapture.read("[".repeat(5_000) + "]".repeat(5_000)).facts()).isEmpty();
+        assertThat(FactCapture.read("{\"a\": }").unread()).hasSize(1);
+    }
+
+    @Test
+    void nonsenseOfAToolsShapeTellsNothing() {
+        assertThat(values(FactCapture.read("CPU(s): 0\nSocket(s): 99999\nThread(s) per core: 2\nModel name: -\nCPU max MHz: 99999999999"))).isEmpty();
+    }
+
+    private static Map<String, String> values(FactCapture.Captured captured) {
+        return captured.facts().stream().collect(Collectors.toMap(FactCapture.Found::key, FactCapture.Found::value));
+    }
+
+    private static Map<String, String> expected(String tool) {
+        Properties properties = new Properties();
+        try (InputStream in = FactCaptureTest.class.getResourceAsStream(tool + ".expected")) {
+            properties.load(new java.io.InputStreamReader(in, StandardCharsets.UTF_8));
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+        return properties.stringPropertyNames().stream().collect(Collectors.toMap(n -> n, properties::getProperty, (a, b) -> a, TreeMap::new));
+    }
+
+    private static String text(String name) {
+        try (InputStream in = FactCaptureTest.class.getResourceAsStream(name)) {
+            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+    }
+}
