@@ -3,23 +3,29 @@ import { BenchView } from './bench/BenchView.tsx';
 import { LedgerView } from './ledger/LedgerView.tsx';
 import { Shell } from './shell/Shell.tsx';
 import { NotHere } from './shell/NotHere.tsx';
+import { ChecklistsView } from './shelf/ChecklistsView.tsx';
 import { ConfigurationView } from './shelf/ConfigurationView.tsx';
+import { ConfigureView } from './shelf/ConfigureView.tsx';
+import { DifferenceView } from './shelf/DifferenceView.tsx';
 import { ModelView } from './shelf/ModelView.tsx';
 import { ShelfView } from './shelf/ShelfView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
-import { benchSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+import { benchSearch, configureSearch, differenceSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
 const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
 const shelf = createRoute({ getParentRoute: () => root, path: '/shelf', validateSearch: shelfSearch, component: ShelfView });
 const model = createRoute({ getParentRoute: () => root, path: '/shelf/models/$modelId', component: ModelView });
 const configuration = createRoute({ getParentRoute: () => root, path: '/shelf/configurations/$configurationId', component: ConfigurationView });
+const configure = createRoute({ getParentRoute: () => root, path: '/shelf/configure', validateSearch: configureSearch, component: ConfigureView });
+const difference = createRoute({ getParentRoute: () => root, path: '/shelf/difference', validateSearch: differenceSearch, component: DifferenceView });
+const checklists = createRoute({ getParentRoute: () => root, path: '/shelf/checklists', component: ChecklistsView });
 const bench = createRoute({ getParentRoute: () => root, path: '/bench', validateSearch: benchSearch, component: BenchView });
 const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
 const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, bench, ledger, standings]),
+  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, ledger, standings]),
   defaultPreload: false,
 });
 

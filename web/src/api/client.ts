@@ -3,23 +3,44 @@ import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
 
+/** What the server adds to a refusal, so that the interface can help: which values, what the state is now. */
+export interface ProblemBody {
+  code?: string;
+  detail?: string;
+  refused?: { field: string; reason: string }[];
+  now?: unknown;
+  nowShown?: string;
+  configurationId?: number;
+  modelId?: number;
+  fingerprint?: string;
+  facts?: { key: string; shown: string }[];
+}
+
 /** A request that the server did not carry out, in the server's own words for a person. */
 export class Problem extends Error {
   readonly status: number;
   readonly code: string;
-  constructor(status: number, code: string, message: string) {
+  readonly body: ProblemBody;
+  constructor(status: number, code: string, message: string, body: ProblemBody = {}) {
     super(message);
     this.status = status;
     this.code = code;
+    this.body = body;
   }
 }
 
 const client = createClient<paths>({ baseUrl: '/', headers: { Accept: 'application/json' } });
 
+/** The token that proves a change was asked for by this page. */
+function csrfToken(): string | undefined {
+  const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
+  return token && decodeURIComponent(token);
+}
+
 client.use({
   onRequest({ request }) {
-    const token = /(?:^|; )XSRF-TOKEN=([^;]+)/.exec(document.cookie)?.[1];
-    if (token && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', decodeURIComponent(token));
+    const token = csrfToken();
+    if (token && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', token);
     return request;
   },
 });
@@ -40,11 +61,23 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new Problem(0, 'unreachable', 'The server cannot be reached. Nothing was changed; try again in a moment.');
   }
-  if (!answer.response.ok) {
-    const problem = (answer.error ?? {}) as { code?: string; detail?: string };
-    const status = answer.response.status;
-    if (problem.code === 'signed-out') window.dispatchEvent(new Event('yarrowmark:signed-out'));
-    throw new Problem(status, problem.code ?? 'unknown', problem.detail ?? `The server answered ${status} without a reason.`);
-  }
+  if (!answer.response.ok) throw problem(answer.response.status, (answer.error ?? {}) as ProblemBody);
   return answer.data as T;
+}
+
+function problem(status: number, body: ProblemBody): Problem {
+  if (body.code === 'signed-out') window.dispatchEvent(new Event('yarrowmark:signed-out'));
+  return new Problem(status, body.code ?? 'unknown', body.detail ?? `The server answered ${status} without a reason.`, body);
+}
+
+/** Sends a file as it is; the document's client only knows JSON. */
+export async function sendFile<T>(path: string, file: Blob): Promise<T> {
+  const token = csrfToken();
+  return value<T>(
+    fetch(path, { method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream', Accept: 'application/json', ...(token ? { 'X-XSRF-TOKEN': token } : {}) } })
+      .then(async (response) => {
+        const body: unknown = await response.json().catch(() => ({}));
+        return response.ok ? { data: body as T, response } : { error: body, response };
+      }),
+  );
 }

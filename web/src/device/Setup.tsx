@@ -2,25 +2,18 @@ import { useEffect, useState } from 'react';
 import type { DeviceApi, DeviceSeat, ModelPage, ModelRow, StartBody } from './api.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './DevicePage.tsx';
+import { Checks, type Check } from './Checks.tsx';
 
 const CLASSES = ['LAPTOP', 'TABLET', 'PHONE', 'MINI', 'DESKTOP', 'BOARD'] as const;
 type DeviceClass = (typeof CLASSES)[number];
 
-/** Facts a browser cannot see. The key is the vocabulary's; the reader turns typed text into its base unit. */
-const TYPED: { key: string; label: string; hint: string; read: (text: string) => string | null }[] = [
-  { key: 'memory.size', label: 'Memory', hint: '16 GB', read: readGigabytes },
-  { key: 'firmware.version', label: 'Firmware', hint: '1.11', read: (text) => text },
-  { key: 'power.mode', label: 'Power mode', hint: 'balanced', read: (text) => text },
+/** Facts a browser cannot see. The server reads what is typed, in whatever unit people write it. */
+const TYPED: { key: string; label: string; hint: string }[] = [
+  { key: 'memory.size', label: 'Memory', hint: '16 GB' },
+  { key: 'firmware.version', label: 'Firmware', hint: '1.11' },
+  { key: 'power.mode', label: 'Power mode', hint: 'balanced' },
+  { key: 'room.temperature', label: 'Room temperature', hint: '21.5 °C' },
 ];
-
-/** "16", "16 GB" and "16,0 gb" are 16 · 2³⁰ bytes; null where the text is no amount of memory. */
-export function readGigabytes(text: string): string | null {
-  const match = /^(\d+(?:[.,]\d+)?)\s*(gb|gib|mb|mib)?$/i.exec(text.trim());
-  if (!match) return null;
-  const amount = Number(match[1]!.replace(',', '.'));
-  const bytes = amount * (match[2]?.toLowerCase().startsWith('m') ? 2 ** 20 : 2 ** 30);
-  return bytes >= 1 && bytes <= 2 ** 50 ? String(Math.round(bytes)) : null;
-}
 
 export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: DeviceSeat; detected: Detected | null; onStart: (body: StartBody) => Promise<void> }) {
   const [words, setWords] = useState('');
@@ -33,6 +26,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
   const [deviceClass, setDeviceClass] = useState<DeviceClass>('LAPTOP');
   const [typed, setTyped] = useState<Record<string, string>>({});
   const [mains, setMains] = useState<'mains' | 'battery'>('mains');
+  const [checks, setChecks] = useState<Check[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
 
@@ -63,8 +57,18 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     }
   }
 
-  const unread = TYPED.find((fact) => typed[fact.key]?.trim() && fact.read(typed[fact.key]!.trim()) === null);
-  const ready = detected !== null && model !== null && (model !== 'new' || (maker.trim() !== '' && name.trim() !== '')) && !unread;
+  const chosenClass = model === null ? null : model === 'new' ? deviceClass : model.deviceClass;
+  const ready = detected !== null && model !== null && (model !== 'new' || (maker.trim() !== '' && name.trim() !== ''));
+
+  useEffect(() => {
+    if (chosenClass === null) return;
+    let wanted = true;
+    // Without its list a device can still be measured; the session then says that nothing was ticked.
+    api.checklist(chosenClass).then((items) => wanted && setChecks(items.map((text) => ({ text, ticked: false }))), () => wanted && setChecks([]));
+    return () => {
+      wanted = false;
+    };
+  }, [chosenClass, api]);
 
   async function start() {
     if (!detected || !model) return;
@@ -73,13 +77,14 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     const facts = detected.facts.map(({ key, value }) => ({ key, value, detected: true }));
     for (const fact of TYPED) {
       const value = typed[fact.key]?.trim();
-      if (value) facts.push({ key: fact.key, value: fact.read(value)!, detected: false });
+      if (value) facts.push({ key: fact.key, value, detected: false });
     }
     if (detected.onMains === null) facts.push({ key: 'power.source', value: mains, detected: false });
     try {
       await onStart({
         ...(model === 'new' ? { newModel: { maker: maker.trim(), name: name.trim(), deviceClass } } : { modelId: model.id, ...(unit === null ? {} : { unitId: unit }) }),
         facts,
+        checks,
         onMains: detected.onMains ?? mains === 'mains',
         ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
       });
@@ -159,7 +164,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
       <div className="mt-2 grid grid-cols-2 gap-x-5 gap-y-3">
         {TYPED.map((fact) => (
           <label key={fact.key} className="small">{fact.label}
-            <input className="field text-[16px] text-ink" placeholder={fact.hint} maxLength={120} value={typed[fact.key] ?? ''} aria-invalid={unread === fact}
+            <input className="field text-[16px] text-ink" placeholder={fact.hint} maxLength={120} value={typed[fact.key] ?? ''}
               onChange={(e) => setTyped({ ...typed, [fact.key]: e.target.value })} />
           </label>
         ))}
@@ -172,7 +177,8 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
           </label>
         )}
       </div>
-      {unread && <p className="mt-2 text-plum">{unread.label} is not understood. Write it like “{unread.hint}”.</p>}
+
+      <Checks checks={checks} onChecks={setChecks} />
 
       <p role="alert" className="mt-4 min-h-6 text-plum">{problem}</p>
       <button className="button button-main w-full py-3 text-[16px]" disabled={!ready || busy}>Start {seat.planName.toLowerCase()}</button>

@@ -41,6 +41,7 @@ export class DeviceApi {
   seat = () => this.send<DeviceSeat>('GET', 'seat');
   models = (words: string) => this.send<{ rows: ModelRow[] }>('GET', `models?q=${encodeURIComponent(words)}`);
   model = (id: number) => this.send<ModelPage>('GET', `models/${id}`);
+  checklist = (deviceClass: ModelRow['deviceClass']) => this.send<string[]>('GET', `checklist?deviceClass=${deviceClass}`);
   start = (body: StartBody) => this.send<DeviceSeat>('POST', 'start', body);
   end = (how: 'DONE' | 'STOPPED') => this.send<DeviceSeat>('POST', 'end', { how });
   command = (after: number, signal: AbortSignal) => this.send<CommandState>('GET', `command?after=${after}`, undefined, { signal });

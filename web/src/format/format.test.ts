@@ -46,3 +46,12 @@ test.each([[40, 's', 1, '40 s'], [42.6, 's', 0.1, '42.6 s'], [388.123, 'ops/s', 
 test('a count has no decimals', () => {
   expect([0, 9, 10, 976, 1000, 12345].map(format.count)).toEqual(['0', '9', '10', '976', '1\u202f000', '12\u202f345']);
 });
+
+test('how a fact changed is a factor, a shift or an order', () => {
+  expect(format.factStep({ how: 'RATIO', amount: 2 }, 'By')).toBe('× 2.00');
+  expect(format.factStep({ how: 'SHIFT', amount: 1.5 }, 'Cel')).toBe('+1.50 °C');
+  expect(format.factStep({ how: 'SHIFT', amount: -1.5 }, 'Cel')).toBe('−1.50 °C');
+  expect(format.factStep({ how: 'NEWER' }, '')).toBe('newer');
+  expect(format.factStep({ how: 'OTHER' }, '')).toBe('');
+  expect(format.percentOf(0.617)).toBe('61.7\u00a0%');
+});

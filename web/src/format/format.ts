@@ -41,6 +41,18 @@ export function percent(share: number, decimals = 0): string {
   return `${(100 * share).toFixed(decimals)}\u00a0%`;
 }
 
+/** A ratio as per cent of its base: 0.62 is 62 %. */
+export function percentOf(ratio: number): string {
+  return `${number(100 * ratio, 3)}\u00a0%`;
+}
+
+/** How a fact's value relates to the base's: "× 2", "+1.5 °C", "newer". */
+export function factStep(step: { how: 'RATIO' | 'SHIFT' | 'NEWER' | 'OLDER' | 'OTHER'; amount?: number }, unit: string): string {
+  if (step.how === 'RATIO') return `× ${number(step.amount ?? NaN, 3)}`;
+  if (step.how === 'SHIFT') return `${(step.amount ?? 0) > 0 ? '+' : ''}${number(step.amount ?? NaN, 3)} ${unit === 'Cel' ? '°C' : unit}`;
+  return step.how === 'OTHER' ? '' : step.how.toLowerCase();
+}
+
 /** "4" or "2–3". */
 export function place(best: number, worst: number): string {
   return best === worst ? String(best) : `${best}–${worst}`;

@@ -24,6 +24,7 @@ export function Shell() {
   useKeys([
     { key: '/', does: 'Search, and go to anything', run: () => setSearching(true) },
     { key: '?', does: 'Show these keys', run: () => setHelping(true) },
+    { key: 'f', does: 'Facts of the table side by side', run: () => void navigate({ to: '/shelf/difference' }) },
   ]);
   useGo(Object.fromEntries(LINE.map((view) => [view.letter, () => void navigate({ to: view.to })])));
 

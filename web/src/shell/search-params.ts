@@ -21,6 +21,11 @@ function classList(value: unknown): DeviceClass[] | undefined {
   return known.length > 0 ? known : undefined;
 }
 
+function idList(value: unknown): number[] | undefined {
+  const list = (Array.isArray(value) ? value : []).map(id).filter((n) => n !== undefined);
+  return list.length > 0 ? [...new Set(list)].slice(0, 8) : undefined;
+}
+
 function oneOf<T>(value: unknown, allowed: readonly T[]): T | undefined {
   return allowed.find((a) => a === value);
 }
@@ -35,7 +40,14 @@ export const RUNS = [1, 2, 3, 5, 10] as const;
 export const TIMED_MS = [100, 500, 1000, 3000, 10_000, 30_000] as const;
 export const PAUSE_MS = [0, 2000, 5000, 15_000, 60_000] as const;
 
-export const shelfSearch = (raw: Raw) => lax({ q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']) });
+export const RELATIONS = ['KNOWN', 'IS', 'AT_LEAST', 'AT_MOST'] as const;
+
+export const shelfSearch = (raw: Raw) => lax({
+    q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']), maker: text(raw['maker']), since: id(raw['since']), dearest: id(raw['dearest']),
+    retired: raw['retired'] === true ? true : undefined, fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']),
+  });
+export const configureSearch = (raw: Raw) => lax({ unit: id(raw['unit']), from: id(raw['from']) });
+export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), base: id(raw['base']) });
 export const benchSearch = (raw: Raw) => lax({ runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
 export const ledgerSearch = (raw: Raw) => lax({
     model: id(raw['model']), configuration: id(raw['configuration']), test: id(raw['test']), session: id(raw['session']),

@@ -22,6 +22,7 @@ class ArchitectureTest {
     static final ArchRule features = layeredArchitecture().consideringOnlyDependenciesInLayers()
         .layer("platform").definedBy("yarrowmark.server.platform..")
         .layer("access").definedBy("yarrowmark.server.access..")
+        .layer("files").definedBy("yarrowmark.server.files..")
         .layer("shelf").definedBy("yarrowmark.server.shelf..")
         .layer("catalog").definedBy("yarrowmark.server.catalog..")
         .layer("plan").definedBy("yarrowmark.server.plan..")
@@ -36,7 +37,8 @@ class ArchitectureTest {
         .whereLayer("ledger").mayOnlyBeAccessedByLayers("bench", "analysis", "demo")
         .whereLayer("plan").mayOnlyBeAccessedByLayers("bench")
         .whereLayer("shelf").mayOnlyBeAccessedByLayers("ledger", "bench", "analysis", "demo")
-        .whereLayer("catalog").mayOnlyBeAccessedByLayers("plan", "ledger", "bench", "analysis", "demo");
+        .whereLayer("files").mayOnlyBeAccessedByLayers("shelf")
+        .whereLayer("catalog").mayOnlyBeAccessedByLayers("shelf", "plan", "ledger", "bench", "analysis", "demo");
 
     @ArchTest
     static final ArchRule noCycles = slices().matching("yarrowmark.server.(*)..").should().beFreeOfCycles();

@@ -99,6 +99,20 @@ public enum Dimension {
         return Optional.empty();
     }
 
+    /** How the base unit is written; empty where a number alone is meant. */
+    String baseWord() {
+        return switch (this) {
+            case NONE, COUNT -> "";
+            case BYTES, MEMORY -> "B";
+            case TRANSFERS -> "T/s";
+            case TEMPERATURE -> "°C";
+            case ENERGY -> "Wh";
+            case ROTATION -> "rpm";
+            case LUMINANCE -> "cd/m²";
+            default -> base;
+        };
+    }
+
     /** An example of a unit to write, for messages. */
     String exampleUnit() {
         return switch (this) {

@@ -253,6 +253,13 @@ public final class FactReader {
         return (stripped.signum() == 0 ? BigDecimal.ZERO : stripped).toPlainString();
     }
 
+    /** A text that is read as exactly this kept value: the way it is shown where that loses nothing, else all its digits. */
+    public static String exactText(FactKey key, String value) {
+        String shown = FactText.of(key, value);
+        boolean same = read(key, shown) instanceof Understood u && u.value().equals(value);
+        return same || !key.isQuantity() ? shown : (value + " " + key.dimension().baseWord()).strip();
+    }
+
     /** A way to write this fact, for messages and empty fields. */
     public static String example(FactKey key) {
         return switch (key.type()) {

@@ -11,6 +11,8 @@ import static yarrowmark.core.setup.FactKey.Type.YES_NO;
 
 import java.util.Collection;
 import java.util.Collections;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -190,5 +192,18 @@ public final class FactVocabulary {
     /** Every entry, in the order it is shown. */
     public static Collection<FactKey> all() {
         return Collections.unmodifiableCollection(KEYS.values());
+    }
+
+    /** Known keys in the order they are shown, others behind them by name. */
+    public static Comparator<String> order() {
+        return Comparator.comparingInt((String k) -> Ranks.OF.getOrDefault(k, Integer.MAX_VALUE)).thenComparing(Comparator.naturalOrder());
+    }
+
+    private static final class Ranks {
+        static final Map<String, Integer> OF = new HashMap<>();
+
+        static {
+            KEYS.keySet().forEach(k -> OF.put(k, OF.size()));
+        }
     }
 }

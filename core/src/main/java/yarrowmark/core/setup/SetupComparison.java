@@ -2,7 +2,6 @@ package yarrowmark.core.setup;
 
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -63,7 +62,7 @@ public record SetupComparison(List<Row> differing, List<Row> partly, List<Row> s
             throw new IllegalArgumentException("a difference needs two configurations, not " + setups.size());
         }
         Objects.checkIndex(base, setups.size());
-        Set<String> keys = new TreeSet<>(order());
+        Set<String> keys = new TreeSet<>(FactVocabulary.order());
         setups.forEach(s -> keys.addAll(s.keySet()));
         List<Row> differing = new ArrayList<>();
         List<Row> partly = new ArrayList<>();
@@ -94,19 +93,6 @@ public record SetupComparison(List<Row> differing, List<Row> partly, List<Row> s
             return key.tolerance().covers(least, most);
         } catch (NumberFormatException e) {
             return false;
-        }
-    }
-
-    /** Known keys in the order of the vocabulary, others behind them by name. */
-    static Comparator<String> order() {
-        return Comparator.comparingInt((String k) -> Order.RANKS.getOrDefault(k, Integer.MAX_VALUE)).thenComparing(Comparator.naturalOrder());
-    }
-
-    private static final class Order {
-        static final Map<String, Integer> RANKS = new HashMap<>();
-
-        static {
-            FactVocabulary.all().forEach(k -> RANKS.put(k.key(), RANKS.size()));
         }
     }
 }

@@ -77,4 +77,12 @@ class FactReaderTest {
             }
         }
     }
+
+    @ParameterizedTest
+    @CsvSource({"memory.size, 17179869184, 16 GiB", "memory.usable, 16655581184, 16655581184 B", "storage.size, 512110190592, 512110190592 B",
+        "processor.boost_clock, 4812345678, 4812345678 Hz", "room.temperature, 21.53729, 21.53729 °C", "power.source, mains, mains", "display.diagonal, 0.3557, 0.3557 m"})
+    void theExactTextIsReadAsTheSameValueToTheLastDigit(String key, String value, String text) {
+        assertThat(FactReader.exactText(FactVocabulary.entry(key), value)).isEqualTo(text);
+        assertThat(read(key, text)).isInstanceOfSatisfying(FactReader.Understood.class, u -> assertThat(u.value()).isEqualTo(value));
+    }
 }

@@ -12,6 +12,7 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfIndex;
 
 /** Go to anything: models, configurations and tests by a part of their name. */
 @RestController
@@ -32,7 +33,7 @@ class SearchController {
     @GetMapping
     Found search(@RequestParam @Size(max = 120) String q) {
         String words = q.strip().toLowerCase(Locale.ROOT);
-        return new Found(shelf.search(q, List.of(), 0, MOST).rows(), shelf.searchConfigurations(q, MOST),
+        return new Found(shelf.search(ShelfIndex.Question.words(q), 0, MOST).rows(), shelf.searchConfigurations(q, MOST),
             catalog.tests().stream().filter(t -> t.name().toLowerCase(Locale.ROOT).contains(words)).limit(MOST).toList());
     }
 }

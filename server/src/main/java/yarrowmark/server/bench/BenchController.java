@@ -7,6 +7,7 @@ import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
 import java.time.Instant;
+import java.security.Principal;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
@@ -56,8 +57,8 @@ class BenchController {
     }
 
     @PostMapping("/seats")
-    Lane invite(@Valid @RequestBody Invitation body) {
-        return seats.invite(new Seats.Settings(body.planId(), body.runs(), body.timedMs(), body.pauseMs()));
+    Lane invite(@Valid @RequestBody Invitation body, Principal who) {
+        return seats.invite(new Seats.Settings(body.planId(), body.runs(), body.timedMs(), body.pauseMs()), who.getName());
     }
 
     @PostMapping("/seats/{id}/command")

@@ -36,7 +36,9 @@ import yarrowmark.server.platform.TryLimit;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.ModelRow;
+import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfIndex;
 
 /** What the page on a device under test talks to. No sign-in: a code lets it in, a token keeps it at its seat. */
 @RestController
@@ -59,7 +61,11 @@ class DeviceController {
 
     record StartBody(@Nullable Long modelId, @Nullable @Valid NewModelBody newModel, @Nullable Long unitId,
                      @NotNull @Size(max = 100) List<@Valid @NotNull FactBody> facts, @Nullable Boolean onMains,
-                     @Nullable @DecimalMin("0") @DecimalMax("1") Double batteryLevel) { }
+                     @Nullable @DecimalMin("0") @DecimalMax("1") Double batteryLevel,
+                     @Nullable @Size(max = 40) List<@Valid @NotNull CheckBody> checks) { }
+
+    /** One line of the checklist, and whether whoever holds the device ticked it. */
+    record CheckBody(@NotBlank @Size(max = 200) String text, boolean ticked) { }
 
     record ProgressBody(@NotNull Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable @Min(0) @Max(86_400_000) Long untilMs) { }
 
@@ -84,15 +90,17 @@ class DeviceController {
     private final Seats seats;
     private final DeviceWork work;
     private final Shelf shelf;
+    private final Checklists checklists;
     private final CommandWaiters waiters;
     private final JsonMapper json;
     private final Clock clock;
     private final TryLimit limit;
 
-    DeviceController(Seats seats, DeviceWork work, Shelf shelf, CommandWaiters waiters, JsonMapper json, Clock clock) {
+    DeviceController(Seats seats, DeviceWork work, Shelf shelf, Checklists checklists, CommandWaiters waiters, JsonMapper json, Clock clock) {
         this.seats = seats;
         this.work = work;
         this.shelf = shelf;
+        this.checklists = checklists;
         this.waiters = waiters;
         this.json = json;
         this.clock = clock;
@@ -119,13 +127,20 @@ class DeviceController {
     Page<ModelRow> models(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
                           @RequestParam(defaultValue = "") @Size(max = 120) String q) {
         work.seatOf(authorization);
-        return shelf.search(q, List.of(), 0, MODELS_SHOWN);
+        return shelf.search(ShelfIndex.Question.words(q), 0, MODELS_SHOWN);
     }
 
     @GetMapping("/models/{id}")
     ModelPage model(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization, @PathVariable long id) {
         work.seatOf(authorization);
         return shelf.model(id);
+    }
+
+    /** What to do before the first run, for this class of device. */
+    @GetMapping("/checklist")
+    List<String> checklist(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization, @RequestParam DeviceClass deviceClass) {
+        work.seatOf(authorization);
+        return checklists.items(deviceClass);
     }
 
     @PostMapping("/start")
@@ -135,8 +150,9 @@ class DeviceController {
         NewModelBody made = body.newModel();
         work.start(seat, new DeviceWork.Start(body.modelId(),
             made == null ? null : new Shelf.ModelFacts(made.maker(), made.name(), made.deviceClass(), null, null, null),
-            body.unitId(), body.facts().stream().map(f -> new Shelf.GivenFact(f.key(), f.value(), f.detected())).toList(),
-            body.onMains(), body.batteryLevel()));
+            body.unitId(), body.facts().stream().map(f -> new DeviceWork.ToldFact(f.key(), f.value(), f.detected())).toList(),
+            body.onMains(), body.batteryLevel(), body.checks() == null ? List.of()
+                : body.checks().stream().map(c -> new Ledger.Check(c.text(), c.ticked())).toList()));
         return answer(seat);
     }
 

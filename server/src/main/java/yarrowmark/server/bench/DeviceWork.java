@@ -1,6 +1,7 @@
 package yarrowmark.server.bench;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -8,6 +9,9 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.setup.FactKey;
+import yarrowmark.core.setup.FactReader;
+import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.Ledger;
@@ -15,6 +19,9 @@ import yarrowmark.server.ledger.SessionState;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
+import yarrowmark.server.shelf.Configurations;
+import yarrowmark.server.shelf.FactSource;
+import yarrowmark.server.shelf.GivenFact;
 import yarrowmark.server.shelf.Shelf;
 
 /** The device's side of the bench: starting its session, telling progress, delivering runs, ending. */
@@ -24,8 +31,11 @@ class DeviceWork {
     private static final String DEVICE = "device at the bench";
 
     /** What the device is, as its page found out and its holder said. Exactly one of modelId and newModel. */
-    record Start(@Nullable Long modelId, Shelf.@Nullable ModelFacts newModel, @Nullable Long unitId, List<Shelf.GivenFact> facts,
-                 @Nullable Boolean onMains, @Nullable Double batteryLevel) { }
+    record Start(@Nullable Long modelId, Shelf.@Nullable ModelFacts newModel, @Nullable Long unitId, List<ToldFact> facts,
+                 @Nullable Boolean onMains, @Nullable Double batteryLevel, List<Ledger.Check> checks) { }
+
+    /** @param value in the base unit where the page detected it, else as somebody typed it */
+    record ToldFact(String key, String value, boolean detected) { }
 
     /** Everything the device needs to go on, also after a reload. */
     record Work(Seat seat, PlanRow plan, List<TestRow> tests, List<Ledger.RunPart> runs, @Nullable SessionState sessionState) { }
@@ -35,17 +45,19 @@ class DeviceWork {
     private final Plans plans;
     private final Catalog catalog;
     private final Shelf shelf;
+    private final Configurations configurations;
     private final Ledger ledger;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    DeviceWork(SeatRepository seats, DeliveryRepository deliveries, Plans plans, Catalog catalog, Shelf shelf, Ledger ledger,
+    DeviceWork(SeatRepository seats, DeliveryRepository deliveries, Plans plans, Catalog catalog, Shelf shelf, Configurations configurations, Ledger ledger,
                ApplicationEventPublisher events, Clock clock) {
         this.seats = seats;
         this.deliveries = deliveries;
         this.plans = plans;
         this.catalog = catalog;
         this.shelf = shelf;
+        this.configurations = configurations;
         this.ledger = ledger;
         this.events = events;
         this.clock = clock;
@@ -91,11 +103,33 @@ class DeviceWork {
             shelf.checkUnit(start.unitId(), model);
         }
         long unit = start.unitId() != null ? start.unitId() : shelf.firstUnit(model, DEVICE);
-        long configuration = shelf.configure(unit, start.facts(), null, DEVICE);
+        long configuration = configurations.configure(unit, facts(start.facts()), null, DEVICE);
         long session = ledger.open(new Ledger.NewSession(configuration, plans.plan(seat.planId()).name(), seat.runs(), seat.timedMs(),
-            start.onMains(), start.batteryLevel(), clock.instant()));
+            start.onMains(), start.batteryLevel(), clock.instant(), start.checks(),
+            seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy()));
         seat.start(session);
         events.publishEvent(new SeatChanged(seatId));
+    }
+
+    /** Typed facts are read like those of any form; a detected choice is kept under the name the vocabulary has for it. */
+    private static List<GivenFact> facts(List<ToldFact> told) {
+        List<Problem.Refused> refused = new ArrayList<>();
+        List<GivenFact> facts = new ArrayList<>();
+        for (ToldFact t : told) {
+            FactKey key = FactVocabulary.entry(t.key());
+            FactReader.Reading reading = t.detected() && key.type() != FactKey.Type.CHOICE ? null : FactReader.read(key, t.value());
+            if (reading instanceof FactReader.Understood u) {
+                facts.add(new GivenFact(t.key(), u.value(), t.detected() ? FactSource.DETECTED : FactSource.TYPED));
+            } else if (t.detected()) {
+                facts.add(new GivenFact(t.key(), t.value(), FactSource.DETECTED));
+            } else {
+                refused.add(new Problem.Refused(t.key(), ((FactReader.NotUnderstood) reading).reason()));
+            }
+        }
+        if (!refused.isEmpty()) {
+            throw Problem.refused("facts-refused", refused);
+        }
+        return facts;
     }
 
     /** @param untilMs how long the phase is expected to last from now, in ms; null where it is not known */

@@ -40,11 +40,13 @@ class Seat {
     private Integer phaseRun;
     private Instant phaseUntil;
     private Instant lastHeardAt;
+    private String invitedBy;
 
     protected Seat() {
     }
 
-    Seat(String code, Seats.Settings settings, Instant now, Duration valid) {
+    Seat(String code, Seats.Settings settings, String invitedBy, Instant now, Duration valid) {
+        this.invitedBy = invitedBy;
         this.code = code;
         this.planId = settings.planId();
         this.runs = settings.runs();
@@ -60,6 +62,11 @@ class Seat {
         this.joinedAt = now;
         this.phase = Phase.JOINED;
         this.lastHeardAt = now;
+    }
+
+    /** The reviewer who made the code; null for codes of earlier versions. */
+    String invitedBy() {
+        return invitedBy;
     }
 
     void start(long newSessionId) {

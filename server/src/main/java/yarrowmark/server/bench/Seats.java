@@ -54,13 +54,13 @@ class Seats {
     }
 
     @Transactional
-    public Lane invite(Settings settings) {
+    public Lane invite(Settings settings, String person) {
         plans.plan(settings.planId());
         String code = PairingCode.next();
         while (seats.existsByCode(code)) {
             code = PairingCode.next();
         }
-        Seat seat = seats.saveAndFlush(new Seat(code, settings, clock.instant(), CODE_VALID));
+        Seat seat = seats.saveAndFlush(new Seat(code, settings, person, clock.instant(), CODE_VALID));
         return told(seat);
     }
 

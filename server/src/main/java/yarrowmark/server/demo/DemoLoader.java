@@ -25,6 +25,10 @@ import yarrowmark.server.ledger.RunState;
 import yarrowmark.server.ledger.SessionState;
 import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.Settings;
+import yarrowmark.server.shelf.Checklists;
+import yarrowmark.server.shelf.Configurations;
+import yarrowmark.server.shelf.FactSource;
+import yarrowmark.server.shelf.GivenFact;
 import yarrowmark.server.shelf.Shelf;
 
 /** Fills an empty demo shelf once, all or nothing: the same seed, the same shelf. */
@@ -38,15 +42,19 @@ class DemoLoader implements BeforeOpening {
 
     private final People people;
     private final Shelf shelf;
+    private final Checklists checklists;
+    private final Configurations configurations;
     private final Catalog catalog;
     private final BuiltInSuite builtIn;
     private final Ledger ledger;
     private final Settings settings;
     private final EntityManager entities;
 
-    DemoLoader(People people, Shelf shelf, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, Settings settings, EntityManager entities) {
+    DemoLoader(People people, Shelf shelf, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, Settings settings, EntityManager entities) {
         this.people = people;
         this.shelf = shelf;
+        this.checklists = checklists;
+        this.configurations = configurations;
         this.catalog = catalog;
         this.builtIn = builtIn;
         this.ledger = ledger;
@@ -79,10 +87,11 @@ class DemoLoader implements BeforeOpening {
                 BigDecimal.valueOf(device.price()), "EUR", LocalDate.parse(device.released())), DemoSignIn.NAME);
             long unit = shelf.firstUnit(model, DemoSignIn.NAME);
             for (DemoDevices.Setup setup : device.setups()) {
-                List<Shelf.GivenFact> facts = setup.facts().entrySet().stream()
-                    .map(f -> new Shelf.GivenFact(f.getKey(), f.getValue(), !f.getKey().startsWith("room.") && !f.getKey().startsWith("power.")))
+                List<GivenFact> facts = setup.facts().entrySet().stream()
+                    .map(f -> new GivenFact(f.getKey(), f.getValue(),
+                        f.getKey().startsWith("room.") || f.getKey().startsWith("power.") ? FactSource.TYPED : FactSource.DETECTED))
                     .toList();
-                long configuration = shelf.configure(unit, facts, setup.name(), DemoSignIn.NAME);
+                long configuration = configurations.configure(unit, facts, setup.name(), DemoSignIn.NAME);
                 sitting(configuration, device, setup, number++, random);
                 // A long list of stored things would be looked through again with every new one.
                 entities.flush();
@@ -96,7 +105,8 @@ class DemoLoader implements BeforeOpening {
     private void sitting(long configuration, DemoDevices.Device device, DemoDevices.Setup setup, int number, Random random) {
         Instant start = FIRST_DAY.plusDays(number * 7L).atTime(9, 10).toInstant(ZoneOffset.UTC);
         boolean mains = "mains".equals(setup.facts().get("power.source"));
-        long session = ledger.open(new Ledger.NewSession(configuration, "Field round", 3, 3_000, mains, mains ? null : 0.83, start));
+        long session = ledger.open(new Ledger.NewSession(configuration, "Field round", 3, 3_000, mains, mains ? null : 0.83, start,
+            checklists.items(device.deviceClass()).stream().map(text -> new Ledger.Check(text, number != 3 || !text.contains("records"))).toList(), DemoSignIn.NAME));
         Instant now = start;
         List<Playable> tests = tests(device);
         for (int t = 0; t < tests.size(); t++) {

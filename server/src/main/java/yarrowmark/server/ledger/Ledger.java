@@ -47,7 +47,10 @@ public class Ledger {
 
     /** @param batteryLevel 0 to 1 */
     public record NewSession(long configurationId, String planName, int runs, int timedMs, @Nullable Boolean onMains,
-                             @Nullable Double batteryLevel, Instant startedAt) { }
+                             @Nullable Double batteryLevel, Instant startedAt, List<Check> checks, String checkedBy) { }
+
+    /** One line of the checklist before the first run. */
+    public record Check(String text, boolean ticked) { }
 
     /**
      * @param resolution smallest step the value could show, in its unit

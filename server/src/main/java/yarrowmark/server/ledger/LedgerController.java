@@ -23,14 +23,18 @@ import yarrowmark.server.platform.Page;
 class LedgerController {
     record SetAsideBody(@NotBlank @Size(max = 500) String reason) { }
 
+    record MergeBody(long into) { }
+
     private final Ledger ledger;
     private final LedgerQuery query;
     private final LedgerPages pages;
+    private final Merging merging;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages) {
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging) {
         this.ledger = ledger;
         this.query = query;
         this.pages = pages;
+        this.merging = merging;
     }
 
     @GetMapping("/ledger")
@@ -67,5 +71,16 @@ class LedgerController {
     @GetMapping("/configurations/{id}/sessions")
     List<LedgerPages.SessionPage> sessions(@PathVariable long id) {
         return pages.sessionsOf(id);
+    }
+
+    @GetMapping("/models/{id}/sessions")
+    List<LedgerPages.SessionPage> sessionsOfModel(@PathVariable long id) {
+        return pages.sessionsOfModel(id);
+    }
+
+    /** Moves the sessions of one configuration to another of the same unit with equal facts. */
+    @PostMapping("/configurations/{id}/merge")
+    void merge(@PathVariable long id, @RequestBody MergeBody body, Principal who) {
+        merging.merge(id, body.into(), who.getName());
     }
 }

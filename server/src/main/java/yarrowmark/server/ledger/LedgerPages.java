@@ -34,7 +34,10 @@ class LedgerPages {
                        @Nullable SamplePart sample) { }
 
     record SessionPage(long id, ConfigurationRow configuration, String planName, int runs, int timedMs, SessionState state,
-                       @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt) { }
+                       @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt, List<CheckPart> checks) { }
+
+    /** One line of the checklist before the first run, in the words of that day. */
+    record CheckPart(String text, boolean ticked, String person) { }
 
     private final SessionRepository sessions;
     private final RunRepository runs;
@@ -85,9 +88,16 @@ class LedgerPages {
         return sessions.findByConfigurationIdOrderByStartedAtDesc(configurationId).stream().map(this::page).toList();
     }
 
+    @Transactional(readOnly = true)
+    List<SessionPage> sessionsOfModel(long modelId) {
+        List<Long> configurations = shelf.model(modelId).units().stream().flatMap(u -> u.configurations().stream()).map(c -> c.id()).toList();
+        return sessions.findByConfigurationIdInOrderByStartedAtDesc(configurations).stream().map(this::page).toList();
+    }
+
     private SessionPage page(Session s) {
         return new SessionPage(s.id(), configuration(s.configurationId()), s.planName(), s.runs(), s.timedMs(), s.state(), s.onMains(),
-            s.batteryLevel(), s.startedAt(), s.endedAt());
+            s.batteryLevel(), s.startedAt(), s.endedAt(),
+            s.checks().stream().map(c -> new CheckPart(c.text, c.ticked, c.person)).toList());
     }
 
     private ConfigurationRow configuration(long id) {

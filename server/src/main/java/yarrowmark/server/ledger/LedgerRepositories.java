@@ -8,6 +8,8 @@ import org.springframework.data.jpa.repository.Query;
 
 interface SessionRepository extends JpaRepository<Session, Long> {
     List<Session> findByConfigurationIdOrderByStartedAtDesc(long configurationId);
+
+    List<Session> findByConfigurationIdInOrderByStartedAtDesc(Collection<Long> configurationIds);
 }
 
 interface RunRepository extends JpaRepository<Run, Long> {

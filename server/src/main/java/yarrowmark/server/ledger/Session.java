@@ -1,12 +1,18 @@
 package yarrowmark.server.ledger;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.OrderColumn;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
@@ -27,6 +33,10 @@ class Session {
     private Double batteryLevel;
     private Instant startedAt;
     private Instant endedAt;
+    @ElementCollection
+    @CollectionTable(name = "session_check", joinColumns = @JoinColumn(name = "session_id"))
+    @OrderColumn(name = "position")
+    private List<SessionCheck> checks = new ArrayList<>();
 
     protected Session() {
     }
@@ -39,6 +49,7 @@ class Session {
         this.onMains = s.onMains();
         this.batteryLevel = s.batteryLevel();
         this.startedAt = s.startedAt();
+        s.checks().forEach(c -> checks.add(new SessionCheck(c.text(), c.ticked(), s.checkedBy())));
     }
 
     void end(SessionState how, Instant at) {
@@ -76,6 +87,10 @@ class Session {
 
     Double batteryLevel() {
         return batteryLevel;
+    }
+
+    List<SessionCheck> checks() {
+        return checks;
     }
 
     Instant startedAt() {

@@ -23,7 +23,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class BodyLimitFilter extends OncePerRequestFilter {
     static final String CODE = "body-too-large";
     static final int MOST_BYTES = 2 * 1024 * 1024;
-    static final String MESSAGE = "The request is larger than 2 MB and was not read. Nothing was stored.";
+    /** A photo as a phone takes it. */
+    static final int MOST_PHOTO_BYTES = 16 * 1024 * 1024;
+    static final String MESSAGE = "The request is larger than 2 MB, or 16 MB for a photo, and was not read. Nothing was stored.";
 
     private static final class Exceeded extends IOException {
         Exceeded() {
@@ -43,25 +45,29 @@ class BodyLimitFilter extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
         throws ServletException, IOException {
-        if (request.getContentLengthLong() > MOST_BYTES) {
+        int most = request.getRequestURI().endsWith("/photo") ? MOST_PHOTO_BYTES : MOST_BYTES;
+        if (request.getContentLengthLong() > most) {
             response.setStatus(413);
             response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
             response.getWriter().write("{\"status\":413,\"code\":\"" + CODE + "\",\"detail\":\"" + MESSAGE + "\"}");
             return;
         }
-        chain.doFilter(request.getContentLengthLong() < 0 ? new Limited(request) : request, response);
+        chain.doFilter(request.getContentLengthLong() < 0 ? new Limited(request, most) : request, response);
     }
 
     private static final class Limited extends HttpServletRequestWrapper {
-        Limited(HttpServletRequest request) {
+        private final int most;
+
+        Limited(HttpServletRequest request, int most) {
             super(request);
+            this.most = most;
         }
 
         @Override
         public ServletInputStream getInputStream() throws IOException {
             ServletInputStream in = super.getInputStream();
             return new ServletInputStream() {
-                private long left = MOST_BYTES;
+                private long left = most;
 
                 @Override
                 public int read() throws IOException {

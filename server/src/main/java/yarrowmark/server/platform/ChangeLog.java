@@ -1,37 +1,23 @@
 package yarrowmark.server.platform;
 
-import jakarta.persistence.Entity;
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.GeneratedValue;
-import jakarta.persistence.GenerationType;
-import jakarta.persistence.Id;
-import jakarta.persistence.Table;
+import java.security.SecureRandom;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Who changed what, when, from, to. Written in the transaction of the change itself. */
 @Service
 public class ChangeLog {
-    private static final int LONGEST = 500;
-
-    @Entity(name = "ChangeEntry")
-    @Table(name = "change_entry")
-    static class ChangeEntry {
-        @Id
-        @GeneratedValue(strategy = GenerationType.IDENTITY)
-        private Long id;
-        private Instant at;
-        private String person;
-        private String subject;
-        private long subjectId;
-        private String field;
-        private String oldValue;
-        private String newValue;
-    }
+    /** The field of a change that made its subject. */
+    public static final String MADE = "made";
+    private static final int LONGEST = 20_000;
+    private static final SecureRandom RANDOM = new SecureRandom();
 
     private final EntityManager entities;
     private final Clock clock;
@@ -43,7 +29,12 @@ public class ChangeLog {
 
     /** Notes a change where the two values differ; null stands for "nothing there". */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void note(String person, String subject, long subjectId, String field, Object from, Object to) {
+    public void note(String person, String subject, long subjectId, String field, @Nullable Object from, @Nullable Object to) {
+        note(person, subject, subjectId, field, from, to, null);
+    }
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void note(String person, String subject, long subjectId, String field, @Nullable Object from, @Nullable Object to, @Nullable String reason) {
         if (Objects.equals(from, to)) {
             return;
         }
@@ -55,10 +46,28 @@ public class ChangeLog {
         entry.field = field;
         entry.oldValue = text(from);
         entry.newValue = text(to);
+        entry.changeSet = currentSet();
+        entry.reason = reason;
         entities.persist(entry);
     }
 
-    private static String text(Object value) {
+    /** All that one transaction changes belongs together and is taken back together. */
+    long currentSet() {
+        Long set = (Long) TransactionSynchronizationManager.getResource(this);
+        if (set == null) {
+            set = RANDOM.nextLong(1, 1L << 53);
+            TransactionSynchronizationManager.bindResource(this, set);
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void afterCompletion(int status) {
+                    TransactionSynchronizationManager.unbindResourceIfPossible(ChangeLog.this);
+                }
+            });
+        }
+        return set;
+    }
+
+    private static @Nullable String text(@Nullable Object value) {
         if (value == null) {
             return null;
         }

@@ -25,16 +25,15 @@ import yarrowmark.core.measure.InvalidReadingException;
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
 
-    /** One value that was refused. */
-    record Refused(String field, String reason) { }
-
     @ExceptionHandler
     ResponseEntity<ProblemDetail> problem(Problem p) {
         HttpHeaders headers = new HttpHeaders();
         if (p instanceof TooManyTries tries) {
             headers.set(HttpHeaders.RETRY_AFTER, Long.toString(Math.max(1, tries.waitFor().toSeconds())));
         }
-        return new ResponseEntity<>(detail(p.status(), p.code(), p.getMessage()), headers, p.status());
+        ProblemDetail detail = detail(p.status(), p.code(), p.getMessage());
+        p.more().forEach(detail::setProperty);
+        return new ResponseEntity<>(detail, headers, p.status());
     }
 
     @ExceptionHandler
@@ -44,16 +43,16 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ProblemDetail invalidBody(MethodArgumentNotValidException e) {
-        List<Refused> refused = e.getBindingResult().getFieldErrors().stream()
-            .map(f -> new Refused(f.getField(), f.getDefaultMessage())).toList();
+        List<Problem.Refused> refused = e.getBindingResult().getFieldErrors().stream()
+            .map(f -> new Problem.Refused(f.getField(), f.getDefaultMessage())).toList();
         return refused(refused);
     }
 
     @ExceptionHandler
     ProblemDetail invalidParameter(HandlerMethodValidationException e) {
-        List<Refused> refused = e.getParameterValidationResults().stream()
+        List<Problem.Refused> refused = e.getParameterValidationResults().stream()
             .flatMap(r -> r.getResolvableErrors().stream()
-                .map(m -> new Refused(r.getMethodParameter().getParameterName(), m.getDefaultMessage())))
+                .map(m -> new Problem.Refused(r.getMethodParameter().getParameterName(), m.getDefaultMessage())))
             .toList();
         return refused(refused);
     }
@@ -61,7 +60,7 @@ class ProblemAdvice {
     @ExceptionHandler
     ProblemDetail invalid(ConstraintViolationException e) {
         return refused(e.getConstraintViolations().stream()
-            .map(v -> new Refused(v.getPropertyPath().toString(), v.getMessage())).toList());
+            .map(v -> new Problem.Refused(v.getPropertyPath().toString(), v.getMessage())).toList());
     }
 
     @ExceptionHandler
@@ -101,7 +100,7 @@ class ProblemAdvice {
             HttpStatus.INTERNAL_SERVER_ERROR);
     }
 
-    private static ProblemDetail refused(List<Refused> refused) {
+    private static ProblemDetail refused(List<Problem.Refused> refused) {
         String sentence = String.join("; ", refused.stream().map(r -> r.field() + " " + r.reason()).toList());
         ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid", sentence + ".");
         detail.setProperties(Map.of("code", "invalid", "refused", refused));

@@ -1,22 +1,33 @@
 package yarrowmark.server.shelf;
 
 import jakarta.persistence.CascadeType;
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import yarrowmark.core.setup.Fingerprint;
 
-/** The facts of a unit at the time of a session. Immutable: a changed unit is a new configuration with a parent. */
+/**
+ * The facts of a unit at the time of a session. Once it has sessions its facts change by corrections only: a changed
+ * unit is a new configuration with a parent.
+ */
 @Entity
 class Configuration {
     @Id
@@ -26,26 +37,57 @@ class Configuration {
     private Unit unit;
     @ManyToOne(fetch = FetchType.LAZY)
     private Configuration parent;
-    private String name;
+    String name;
     @JdbcTypeCode(SqlTypes.CHAR)
     private String fingerprint;
     private Instant createdAt;
-    @OneToMany(mappedBy = "configuration", cascade = CascadeType.PERSIST)
+    Instant retiredAt;
+    /** Where its sessions went, when it turned out to be the same as another. */
+    Long mergedInto;
+    @OneToMany(mappedBy = "configuration", cascade = {CascadeType.PERSIST, CascadeType.REMOVE}, orphanRemoval = true)
     private List<Fact> facts = new ArrayList<>();
+    @ElementCollection
+    @CollectionTable(name = "tested_fact", joinColumns = @JoinColumn(name = "configuration_id"))
+    @Column(name = "fact_key")
+    private Set<String> tested = new TreeSet<>();
 
     protected Configuration() {
     }
 
-    Configuration(Unit unit, Configuration parent, String name, String fingerprint, Instant createdAt) {
+    Configuration(Unit unit, Configuration parent, String name, Instant createdAt) {
         this.unit = unit;
         this.parent = parent;
         this.name = name;
-        this.fingerprint = fingerprint;
         this.createdAt = createdAt;
+        this.fingerprint = Fingerprint.of(Map.of());
     }
 
-    void add(String key, String value, Fact.Source source) {
-        facts.add(new Fact(this, key, value, source));
+    /** Makes the facts these and no others; facts that stay are kept as they are stored. */
+    void describe(Map<String, GivenFact> given) {
+        facts.removeIf(f -> !given.containsKey(f.key()));
+        given.forEach((key, g) -> fact(key).ifPresentOrElse(f -> {
+            f.factValue = g.value();
+            f.source = g.source();
+            f.otherValue = g.other();
+        }, () -> {
+            Fact made = new Fact(this, key, g.value(), g.source());
+            made.otherValue = g.other();
+            facts.add(made);
+        }));
+        seal();
+    }
+
+    /** Brings the fingerprint up to date with the facts. */
+    void seal() {
+        fingerprint = Fingerprint.of(values());
+    }
+
+    Optional<Fact> fact(String key) {
+        return facts.stream().filter(f -> f.key().equals(key)).findFirst();
+    }
+
+    void remove(Fact fact) {
+        facts.remove(fact);
     }
 
     Map<String, String> values() {
@@ -66,8 +108,8 @@ class Configuration {
         return parent;
     }
 
-    String name() {
-        return name;
+    String fingerprint() {
+        return fingerprint;
     }
 
     Instant createdAt() {
@@ -76,5 +118,9 @@ class Configuration {
 
     List<Fact> facts() {
         return facts;
+    }
+
+    Set<String> tested() {
+        return tested;
     }
 }

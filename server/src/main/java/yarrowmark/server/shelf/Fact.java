@@ -11,26 +11,26 @@ import jakarta.persistence.ManyToOne;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
+/** One typed value of a configuration. */
 @Entity
 class Fact {
-    /** Where a fact comes from. */
-    public enum Source { DETECTED, TYPED }
-
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Configuration configuration;
     private String factKey;
-    private String factValue;
+    String factValue;
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
-    private Source source;
+    FactSource source;
+    /** What the other source says, until the reviewer picks; null where there is no contradiction. */
+    String otherValue;
 
     protected Fact() {
     }
 
-    Fact(Configuration configuration, String key, String value, Source source) {
+    Fact(Configuration configuration, String key, String value, FactSource source) {
         this.configuration = configuration;
         this.factKey = key;
         this.factValue = value;
@@ -43,9 +43,5 @@ class Fact {
 
     String value() {
         return factValue;
-    }
-
-    Source source() {
-        return source;
     }
 }

@@ -10,25 +10,45 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.Version;
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
+/** A product a reader can buy. What people may change of it is listed in {@link ModelFields}. */
 @Entity
 class Model {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
-    private Maker maker;
-    private String name;
+    Maker maker;
+    String name;
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
-    private DeviceClass deviceClass;
-    private BigDecimal price;
+    DeviceClass deviceClass;
+    BigDecimal price;
+    /** ISO 4217. */
     @JdbcTypeCode(SqlTypes.CHAR)
-    private String currency;
-    private LocalDate released;
+    String currency;
+    LocalDate priceOn;
+    String priceSource;
+    LocalDate released;
+    /** Outer sides in m. */
+    BigDecimal width;
+    BigDecimal depth;
+    BigDecimal height;
+    /** In g. */
+    BigDecimal weight;
+    /** Capacity in Wh. */
+    BigDecimal battery;
+    String screen;
+    String ports;
+    String wireless;
+    String notes;
+    @JdbcTypeCode(SqlTypes.CHAR)
+    String photoHash;
+    Instant retiredAt;
     @Version
     private int version;
 
@@ -41,47 +61,11 @@ class Model {
         this.deviceClass = deviceClass;
     }
 
-    void describe(Maker newMaker, String newName, DeviceClass newClass) {
-        this.maker = newMaker;
-        this.name = newName;
-        this.deviceClass = newClass;
-    }
-
-    void sell(BigDecimal newPrice, String newCurrency, LocalDate newReleased) {
-        this.price = newPrice;
-        this.currency = newCurrency;
-        this.released = newReleased;
-    }
-
     Long id() {
         return id;
     }
 
-    Maker maker() {
-        return maker;
-    }
-
-    String name() {
-        return name;
-    }
-
-    DeviceClass deviceClass() {
-        return deviceClass;
-    }
-
-    BigDecimal price() {
-        return price;
-    }
-
-    String currency() {
-        return currency;
-    }
-
-    LocalDate released() {
-        return released;
-    }
-
-    int version() {
-        return version;
+    String fullName() {
+        return maker.name() + " " + name;
     }
 }

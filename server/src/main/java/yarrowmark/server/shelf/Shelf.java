@@ -4,60 +4,80 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
-import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.data.domain.PageRequest;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.setup.FactDifference;
-import yarrowmark.core.setup.Fingerprint;
+import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 
-/** The shelf: models, their units, and the configurations of units. */
+/** The shelf: models and their units, and what is asked about them. */
 @Service
 public class Shelf {
-    private static final String MODEL = "model";
-    private static final int LONGEST_NAME = 200;
+    static final String MODEL = "model";
+    static final String UNIT = "unit";
 
-    private final MakerRepository makers;
     private final ModelRepository models;
+    private final MakerRepository makers;
     private final UnitRepository units;
     private final ConfigurationRepository configurations;
+    private final CorrectionRepository corrections;
+    private final Configurations setups;
+    private final ModelFields modelFields;
+    private final UnitFields unitFields;
+    private final ShelfIndex index;
     private final ChangeLog changes;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Shelf(MakerRepository makers, ModelRepository models, UnitRepository units, ConfigurationRepository configurations,
-          ChangeLog changes, Clock clock) {
-        this.makers = makers;
+    Shelf(ModelRepository models, MakerRepository makers, UnitRepository units, ConfigurationRepository configurations, CorrectionRepository corrections,
+          Configurations setups, ModelFields modelFields, UnitFields unitFields, ShelfIndex index, ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
         this.models = models;
+        this.makers = makers;
         this.units = units;
         this.configurations = configurations;
+        this.corrections = corrections;
+        this.setups = setups;
+        this.modelFields = modelFields;
+        this.unitFields = unitFields;
+        this.index = index;
         this.changes = changes;
+        this.events = events;
         this.clock = clock;
     }
 
-    /** What a person says about a model. */
+    /** What a person says about a new model. */
     public record ModelFacts(String maker, String name, DeviceClass deviceClass, @Nullable BigDecimal price,
                              @Nullable String currency, @Nullable LocalDate released) { }
 
-    /** One fact as it was found or typed. */
-    public record GivenFact(String key, String value, boolean detected) { }
+    /** A unit that must go back soon. @param daysLeft below 0 where it is late */
+    public record DueUnit(long unitId, long modelId, String maker, String model, String label, LocalDate dueBack, long daysLeft) { }
 
     @Transactional(readOnly = true)
-    public Page<ModelRow> search(String words, Collection<DeviceClass> classes, int page, int size) {
-        Collection<DeviceClass> wanted = classes.isEmpty() ? EnumSet.allOf(DeviceClass.class) : classes;
-        var found = models.search(likeable(words), wanted, PageRequest.of(page, size));
+    public Page<ModelRow> search(ShelfIndex.Question question, int page, int size) {
+        ShelfIndex.Found found = index.models(question, page, size);
+        Map<Long, Model> byId = models.findWithMakerByIdIn(found.ids()).stream().collect(Collectors.toMap(Model::id, Function.identity()));
         Map<Long, Integer> counts = new HashMap<>();
-        for (Object[] row : configurations.countByModel(found.map(Model::id).getContent())) {
+        for (Object[] row : configurations.countByModel(found.ids())) {
             counts.put((Long) row[0], ((Number) row[1]).intValue());
         }
-        return Page.of(found, m -> ModelRow.of(m, counts.getOrDefault(m.id(), 0)));
+        return new Page<>(found.ids().stream().filter(byId::containsKey).map(id -> ModelRow.of(byId.get(id), counts.getOrDefault(id, 0))).toList(),
+            page, size, found.total());
+    }
+
+    @Transactional(readOnly = true)
+    public List<ConfigurationRow> searchConfigurations(String words, int most) {
+        List<Long> ids = index.configurations(words, most);
+        Map<Long, ConfigurationRow> rows = configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, Function.identity()));
+        return ids.stream().filter(rows::containsKey).map(rows::get).toList();
     }
 
     @Transactional(readOnly = true)
@@ -69,103 +89,154 @@ public class Shelf {
     public ModelPage model(long id) {
         Model model = models.findWithMakerById(id).orElseThrow(() -> Problem.notFound(MODEL, id));
         List<Configuration> found = configurations.findByUnitModelIdOrderById(id);
-        return ModelPage.of(model, units.findByModelIdOrderById(id), found);
+        return ModelPage.of(model, modelFields.all(), units.findByModelIdOrderById(id), unitFields.all(), found,
+            setups.sessions(found.stream().map(Configuration::id).toList()));
     }
 
     @Transactional
     public long make(ModelFacts facts, String person) {
-        Maker maker = maker(facts.maker());
+        Maker maker = modelFields.maker(facts.maker().strip());
         String name = facts.name().strip();
-        refuseTwins(maker, name);
         Model model = new Model(maker, name, facts.deviceClass());
-        model.sell(facts.price(), facts.currency(), checked(facts.released()));
+        refuseTwin(model);
+        model.price = facts.price();
+        model.currency = facts.currency();
+        model.released = facts.released() == null ? null : Dates.checked(facts.released(), "A release date", clock);
         models.saveAndFlush(model);
-        changes.note(person, MODEL, model.id(), "made", null, maker.name() + " " + name);
+        changes.note(person, MODEL, model.id(), ChangeLog.MADE, null, model.fullName());
+        events.publishEvent(new ModelTouched(model.id()));
         return model.id();
     }
 
-    /** @param version the version the person saw; another one means that somebody else changed it since */
+    /**
+     * Changes one field of a model.
+     *
+     * @param seen  the kept value the person saw; another one now means that somebody else changed it since
+     * @param typed as typed; null or blank empties the field
+     */
     @Transactional
-    public void change(long id, int version, ModelFacts facts, String person) {
-        Model model = models.findWithMakerById(id).orElseThrow(() -> Problem.notFound(MODEL, id));
-        if (model.version() != version) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else changed this model since you opened it. It is now "
-                + model.maker().name() + " " + model.name() + ". Your words are still in the form: look at the new state, then save again.");
-        }
-        Maker maker = maker(facts.maker());
-        String name = facts.name().strip();
-        if (!(maker.id().equals(model.maker().id()) && name.equalsIgnoreCase(model.name()))) {
-            refuseTwins(maker, name);
-        }
-        changes.note(person, MODEL, id, "maker", model.maker().name(), maker.name());
-        changes.note(person, MODEL, id, "name", model.name(), name);
-        changes.note(person, MODEL, id, "class", model.deviceClass(), facts.deviceClass());
-        changes.note(person, MODEL, id, "price", plain(model.price()), plain(facts.price()));
-        changes.note(person, MODEL, id, "currency", model.currency(), facts.currency());
-        changes.note(person, MODEL, id, "released", model.released(), facts.released());
-        model.describe(maker, name, facts.deviceClass());
-        model.sell(facts.price(), facts.currency(), checked(facts.released()));
+    public void changeModel(long id, String field, @Nullable String seen, @Nullable String typed, String person) {
+        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        EditableField<Model> f = modelFields.field(field);
+        set(MODEL, id, model, f, seen, f.kept(typed), person);
+        refuseTwin(model);
         models.saveAndFlush(model);
+        events.publishEvent(new ModelTouched(id));
+    }
+
+    @Transactional
+    public void changeUnit(long id, String field, @Nullable String seen, @Nullable String typed, String person) {
+        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        EditableField<Unit> f = unitFields.field(field);
+        set(UNIT, id, unit, f, seen, f.kept(typed), person);
+        refuseTwin(unit);
+        units.saveAndFlush(unit);
+        events.publishEvent(new ModelTouched(unit.model().id()));
+    }
+
+    /** The one way in which a field changes, also when a change is taken back. */
+    <T> void set(String subject, long id, T record, EditableField<T> field, @Nullable String seen, @Nullable String kept, String person) {
+        String now = field.get().apply(record);
+        if (!java.util.Objects.equals(now, seen)) {
+            Problem clash = Problem.conflict("changed-meanwhile", "Somebody else changed " + field.label().toLowerCase(java.util.Locale.ROOT) + " since you opened it. It is now "
+                + (now == null ? "empty" : "\"" + field.shown(now) + "\"") + ". What you typed is still here: keep either.");
+            throw now == null ? clash : clash.with("now", now).with("nowShown", field.shown(now));
+        }
+        changes.note(person, subject, id, field.name(), now, kept);
+        field.set().accept(record, kept);
     }
 
     @Transactional
     public long addUnit(long modelId, String label, String person) {
         Model model = models.findById(modelId).orElseThrow(() -> Problem.notFound(MODEL, modelId));
-        String text = label.strip();
-        if (units.existsByModelIdAndLabel(modelId, text)) {
-            throw Problem.conflict("unit-exists", "This model has a unit called \"" + text + "\" already. Use another label.");
-        }
-        Unit unit = units.saveAndFlush(new Unit(model, text));
-        changes.note(person, "unit", unit.id(), "made", null, text);
+        Unit unit = new Unit(model, label.strip());
+        refuseTwin(unit);
+        units.saveAndFlush(unit);
+        changes.note(person, UNIT, unit.id(), ChangeLog.MADE, null, unit.label);
+        events.publishEvent(new ModelTouched(modelId));
         return unit.id();
     }
 
-    /** The model's first unit, or a new one where it has none. */
+    /** The model's first unit that is not retired, or a new one where it has none. */
     @Transactional
     public long firstUnit(long modelId, String person) {
-        return units.findByModelIdOrderById(modelId).stream().findFirst().map(Unit::id)
-            .orElseGet(() -> addUnit(modelId, "Unit 1", person));
+        List<Unit> all = units.findByModelIdOrderById(modelId);
+        return all.stream().filter(u -> u.retiredAt == null).findFirst().map(Unit::id)
+            .orElseGet(() -> addUnit(modelId, "Unit " + (all.size() + 1), person));
     }
 
     /** @throws Problem when the unit is not one of this model's */
     @Transactional(readOnly = true)
     public void checkUnit(long unitId, long modelId) {
-        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
+        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound(UNIT, unitId));
         if (!unit.model().id().equals(modelId)) {
             throw Problem.invalid("unit-of-another-model", "Unit " + unitId + " belongs to another model.");
         }
     }
 
-    /**
-     * The unit's configuration with exactly these facts: the one that is there, or a new child of the newest. A new
-     * one is named by what changed; the first one by what it is.
-     */
+    @Transactional(readOnly = true)
+    public long modelOfUnit(long unitId) {
+        return units.findById(unitId).orElseThrow(() -> Problem.notFound(UNIT, unitId)).model().id();
+    }
+
     @Transactional
-    public long configure(long unitId, List<GivenFact> facts, @Nullable String name, String person) {
-        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
-        Map<String, String> values = new TreeMap<>();
-        facts.forEach(f -> values.put(f.key(), f.value().strip()));
-        String fingerprint = Fingerprint.of(values);
-        var same = configurations.findByUnitIdAndFingerprint(unitId, fingerprint);
-        if (same.isPresent()) {
-            return same.get().id();
+    public void retireModel(long id, boolean retired, String person) {
+        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        changes.note(person, MODEL, id, "retired", model.retiredAt != null, retired);
+        model.retiredAt = retired ? clock.instant() : null;
+        events.publishEvent(new ModelTouched(id));
+    }
+
+    @Transactional
+    public void retireUnit(long id, boolean retired, String person) {
+        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        changes.note(person, UNIT, id, "retired", unit.retiredAt != null, retired);
+        unit.retiredAt = retired ? clock.instant() : null;
+        events.publishEvent(new ModelTouched(unit.model().id()));
+    }
+
+    /** Takes a model out for good; only where nothing hangs on it. */
+    @Transactional
+    public void removeModel(long id, String person) {
+        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        if (units.existsByModelId(id)) {
+            throw Problem.conflict("has-units", model.fullName() + " has units. Retire it instead: it then stays out of the way, and its scores stay.");
         }
-        Configuration parent = configurations.findFirstByUnitIdOrderByIdDesc(unitId).orElse(null);
-        String called = name != null ? name : ConfigurationNames.suggest(parent == null ? null : parent.values(), values);
-        Configuration made = new Configuration(unit, parent, shortened(called), fingerprint, clock.instant());
-        Map<String, GivenFact> last = new TreeMap<>();
-        facts.forEach(f -> last.put(f.key(), f));
-        last.values().forEach(f -> made.add(f.key(), f.value().strip(), f.detected() ? Fact.Source.DETECTED : Fact.Source.TYPED));
-        configurations.saveAndFlush(made);
-        changes.note(person, "configuration", made.id(), "made", null, made.name());
-        return made.id();
+        changes.note(person, MODEL, id, "removed", model.fullName(), null);
+        models.delete(model);
+        events.publishEvent(new ModelTouched(id));
+    }
+
+    @Transactional
+    public void removeUnit(long id, String person) {
+        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        if (configurations.existsByUnitId(id)) {
+            throw Problem.conflict("has-configurations", "\"" + unit.label + "\" has configurations. Retire it instead.");
+        }
+        changes.note(person, UNIT, id, "removed", unit.label, null);
+        units.delete(unit);
+        events.publishEvent(new ModelTouched(unit.model().id()));
+    }
+
+    @Transactional
+    public void photograph(long id, @Nullable String hash, String person) {
+        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        changes.note(person, MODEL, id, "photo", model.photoHash, hash);
+        model.photoHash = hash;
+    }
+
+    @Transactional(readOnly = true)
+    public List<DueUnit> due(int days) {
+        LocalDate today = LocalDate.now(clock);
+        return units.dueUntil(today.plusDays(days)).stream().map(u -> new DueUnit(u.id(), u.model().id(), u.model().maker.name(), u.model().name, u.label, u.dueBack,
+            java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack))).toList();
     }
 
     @Transactional(readOnly = true)
     public ConfigurationPage configuration(long id) {
-        Configuration c = configurations.findWithFactsById(id).orElseThrow(() -> Problem.notFound("configuration", id));
-        List<FactDifference> changed = c.parent() == null ? List.of() : FactDifference.between(c.parent().values(), c.values());
-        return ConfigurationPage.of(c, changed);
+        Configuration c = configurations.findWithFactsById(id).orElseThrow(() -> Problem.notFound(Configurations.SUBJECT, id));
+        return ConfigurationPage.of(c, setups.sessions(id), configurations.sameFacts(c.fingerprint(), c.unit().model().id(), id),
+            corrections.findByConfigurationIdOrderById(id));
     }
 
     /** Names of these configurations, for the table and for lists; unknown ids are left out. */
@@ -175,39 +246,44 @@ public class Shelf {
     }
 
     @Transactional(readOnly = true)
-    public List<ConfigurationRow> searchConfigurations(String words, int most) {
-        return configurations.search(likeable(words), PageRequest.of(0, most)).stream().map(ConfigurationRow::of).toList();
+    public List<ConfigurationRow> twins() {
+        return configurations.twins().stream().map(ConfigurationRow::of).toList();
     }
 
-    private Maker maker(String name) {
-        return makers.findByName(name.strip()).orElseGet(() -> makers.saveAndFlush(new Maker(name.strip())));
-    }
-
-    private void refuseTwins(Maker maker, String name) {
-        if (models.existsByMakerAndName(maker, name)) {
-            throw Problem.conflict("model-exists", maker.name() + " " + name + " is on the shelf already.");
+    /**
+     * The facts of these configurations side by side.
+     *
+     * @param tested keys that are the change under test; null takes those that the configurations themselves are marked with
+     */
+    @Transactional(readOnly = true)
+    public DifferencePage difference(List<Long> ids, long base, @Nullable Collection<String> tested) {
+        Map<Long, Configuration> found = configurations.findWithFactsByIdIn(ids).stream().collect(Collectors.toMap(Configuration::id, Function.identity()));
+        List<Configuration> in = ids.stream().distinct().map(id -> {
+            if (!found.containsKey(id)) {
+                throw Problem.notFound(Configurations.SUBJECT, id);
+            }
+            return found.get(id);
+        }).toList();
+        int at = in.stream().map(Configuration::id).toList().indexOf(base);
+        if (in.size() < 2 || at < 0) {
+            throw Problem.invalid("not-two", "A difference needs at least two configurations, and one of them as the base.");
         }
-    }
-
-    private LocalDate checked(@Nullable LocalDate released) {
-        int latest = LocalDate.now(clock).getYear() + 5;
-        if (released != null && (released.getYear() < 1970 || released.getYear() > latest)) {
-            throw Problem.invalid("released-out-of-range",
-                "A release date must lie between 1970 and " + latest + ", not in " + released.getYear() + ".");
+        HashSet<String> keys = new HashSet<>(tested == null ? List.of() : tested);
+        if (tested == null) {
+            in.stream().filter(c -> c.id() != base).forEach(c -> keys.addAll(c.tested()));
         }
-        return released;
+        return DifferencePage.of(in.stream().map(ConfigurationRow::of).toList(), base, SetupComparison.of(in.stream().map(Configuration::values).toList(), at, keys));
     }
 
-    private static String plain(@Nullable BigDecimal price) {
-        return price == null ? null : price.stripTrailingZeros().toPlainString();
+    private void refuseTwin(Model model) {
+        models.findByMakerAndName(model.maker, model.name).filter(other -> !other.id().equals(model.id())).ifPresent(other -> {
+            throw Problem.conflict("model-exists", other.fullName() + " is on the shelf already.").with("modelId", other.id());
+        });
     }
 
-    /** Search words are text, not a pattern. */
-    private static String likeable(String words) {
-        return words.strip().replace("!", "!!").replace("%", "!%").replace("_", "!_");
-    }
-
-    private static String shortened(String name) {
-        return name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME - 1) + "…";
+    private void refuseTwin(Unit unit) {
+        units.findByModelIdAndLabel(unit.model().id(), unit.label).filter(other -> !other.id().equals(unit.id())).ifPresent(other -> {
+            throw Problem.conflict("unit-exists", "This model has a unit called \"" + other.label + "\" already. Use another label.");
+        });
     }
 }

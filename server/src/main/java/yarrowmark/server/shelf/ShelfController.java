@@ -14,6 +14,7 @@ import java.security.Principal;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -22,14 +23,14 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.server.files.Files;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 
 @RestController
 @RequestMapping("/api")
 class ShelfController {
-    private static final int MOST_ON_TABLE = 8;
-
     record ModelBody(
         @NotBlank @Size(max = 120) String maker,
         @NotBlank @Size(max = 120) String name,
@@ -46,20 +47,35 @@ class ShelfController {
         }
     }
 
-    record ChangeModelBody(int version, @NotNull @Valid ModelBody model) { }
+    /**
+     * @param seen the kept value the person saw; absent where the field was empty
+     * @param text as typed; absent or blank empties the field
+     */
+    record FieldBody(@Nullable @Size(max = 20_000) String seen, @Nullable @Size(max = 20_000) String text) { }
 
     record UnitBody(@NotBlank @Size(max = 80) String label) { }
 
-    private final Shelf shelf;
+    record RetiredBody(boolean retired) { }
 
-    ShelfController(Shelf shelf) {
+    private final Shelf shelf;
+    private final Files files;
+
+    ShelfController(Shelf shelf, Files files) {
         this.shelf = shelf;
+        this.files = files;
     }
 
+    /** @param fact a fact that some configuration of the model must have, by its key; value is typed as people write it */
     @GetMapping("/models")
     Page<ModelRow> models(@RequestParam(defaultValue = "") @Size(max = 120) String q, @RequestParam(defaultValue = "") List<DeviceClass> deviceClass,
-                          @RequestParam(defaultValue = "0") @Min(0) int page, @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
-        return shelf.search(q, deviceClass, page, size);
+                          @RequestParam(required = false) @Nullable @Size(max = 120) String maker, @RequestParam(required = false) @Nullable LocalDate releasedFrom,
+                          @RequestParam(required = false) @Nullable Double dearest, @RequestParam(defaultValue = "false") boolean retired,
+                          @RequestParam(required = false) @Nullable @Size(max = 80) String fact, @RequestParam(defaultValue = "KNOWN") ShelfIndex.Relation relation,
+                          @RequestParam(defaultValue = "") @Size(max = 120) String value,
+                          @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page, @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
+        ShelfIndex.FactCondition condition = fact == null ? null
+            : new ShelfIndex.FactCondition(fact, relation, value.isBlank() ? null : EditableField.understood(FactVocabulary.entry(fact), value));
+        return shelf.search(new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition), page, size);
     }
 
     @GetMapping("/makers")
@@ -77,9 +93,33 @@ class ShelfController {
         return shelf.model(id);
     }
 
-    @PutMapping("/models/{id}")
-    ModelPage change(@PathVariable long id, @Valid @RequestBody ChangeModelBody body, Principal who) {
-        shelf.change(id, body.version(), body.model().facts(), who.getName());
+    @PutMapping("/models/{id}/fields/{field}")
+    ModelPage change(@PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
+        shelf.changeModel(id, field, body.seen(), body.text(), who.getName());
+        return shelf.model(id);
+    }
+
+    @PutMapping("/models/{id}/retired")
+    ModelPage retire(@PathVariable long id, @RequestBody RetiredBody body, Principal who) {
+        shelf.retireModel(id, body.retired(), who.getName());
+        return shelf.model(id);
+    }
+
+    @DeleteMapping("/models/{id}")
+    void remove(@PathVariable long id, Principal who) {
+        shelf.removeModel(id, who.getName());
+    }
+
+    /** The picture itself, in whatever format a camera or a screenshot has; what is kept is drawn anew from it. */
+    @PostMapping("/models/{id}/photo")
+    ModelPage photograph(@PathVariable long id, @RequestBody byte[] upload, Principal who) {
+        shelf.photograph(id, files.keepPicture(upload), who.getName());
+        return shelf.model(id);
+    }
+
+    @DeleteMapping("/models/{id}/photo")
+    ModelPage takePhotoAway(@PathVariable long id, Principal who) {
+        shelf.photograph(id, null, who.getName());
         return shelf.model(id);
     }
 
@@ -89,13 +129,26 @@ class ShelfController {
         return shelf.model(id);
     }
 
-    @GetMapping("/configurations")
-    List<ConfigurationRow> configurations(@RequestParam @Size(max = MOST_ON_TABLE) List<Long> ids) {
-        return shelf.configurations(ids);
+    @PutMapping("/units/{id}/fields/{field}")
+    ModelPage changeUnit(@PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
+        shelf.changeUnit(id, field, body.seen(), body.text(), who.getName());
+        return shelf.model(shelf.modelOfUnit(id));
     }
 
-    @GetMapping("/configurations/{id}")
-    ConfigurationPage configuration(@PathVariable long id) {
-        return shelf.configuration(id);
+    @PutMapping("/units/{id}/retired")
+    ModelPage retireUnit(@PathVariable long id, @RequestBody RetiredBody body, Principal who) {
+        shelf.retireUnit(id, body.retired(), who.getName());
+        return shelf.model(shelf.modelOfUnit(id));
+    }
+
+    @DeleteMapping("/units/{id}")
+    void removeUnit(@PathVariable long id, Principal who) {
+        shelf.removeUnit(id, who.getName());
+    }
+
+    /** Units that must go back within so many days, or are late. */
+    @GetMapping("/units/due")
+    List<Shelf.DueUnit> due(@RequestParam(defaultValue = "14") @Min(0) @Max(400) int days) {
+        return shelf.due(days);
     }
 }

@@ -1,12 +1,13 @@
 package yarrowmark.server.shelf;
 
+import jakarta.persistence.LockModeType;
+import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
-import org.springframework.data.domain.Page;
-import org.springframework.data.domain.Pageable;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 
 interface MakerRepository extends JpaRepository<Maker, Long> {
@@ -16,46 +17,81 @@ interface MakerRepository extends JpaRepository<Maker, Long> {
 }
 
 interface ModelRepository extends JpaRepository<Model, Long> {
-    /** Models whose maker and name together hold the words, in shelf order. */
-    @EntityGraph(attributePaths = "maker")
-    @Query("""
-        select m from Model m where (:words = '' or concat(m.maker.name, ' ', m.name) like concat('%', :words, '%') escape '!')
-        and m.deviceClass in :classes order by m.maker.name, m.name""")
-    Page<Model> search(String words, Collection<DeviceClass> classes, Pageable page);
-
     @EntityGraph(attributePaths = "maker")
     Optional<Model> findWithMakerById(long id);
 
-    boolean existsByMakerAndName(Maker maker, String name);
+    @EntityGraph(attributePaths = "maker")
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select m from Model m where m.id = :id")
+    Optional<Model> lock(long id);
+
+    @EntityGraph(attributePaths = "maker")
+    List<Model> findWithMakerByIdIn(Collection<Long> ids);
+
+    Optional<Model> findByMakerAndName(Maker maker, String name);
 }
 
 interface UnitRepository extends JpaRepository<Unit, Long> {
     List<Unit> findByModelIdOrderById(long modelId);
 
-    boolean existsByModelIdAndLabel(long modelId, String label);
+    Optional<Unit> findByModelIdAndLabel(long modelId, String label);
+
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select u from Unit u where u.id = :id")
+    Optional<Unit> lock(long id);
+
+    boolean existsByModelId(long modelId);
+
+    @EntityGraph(attributePaths = "model.maker")
+    @Query("select u from Unit u where u.dueBack <= :until and u.retiredAt is null order by u.dueBack, u.id")
+    List<Unit> dueUntil(LocalDate until);
+}
+
+interface ClaimRepository extends JpaRepository<Claim, Long> {
+    List<Claim> findByModelIdOrderById(long modelId);
+}
+
+interface CorrectionRepository extends JpaRepository<FactCorrection, Long> {
+    List<FactCorrection> findByConfigurationIdOrderById(long configurationId);
 }
 
 interface ConfigurationRepository extends JpaRepository<Configuration, Long> {
-    Optional<Configuration> findByUnitIdAndFingerprint(long unitId, String fingerprint);
+    List<Configuration> findByUnitIdAndFingerprintOrderByIdDesc(long unitId, String fingerprint);
 
-    Optional<Configuration> findFirstByUnitIdOrderByIdDesc(long unitId);
+    Optional<Configuration> findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(long unitId);
 
     List<Configuration> findByUnitModelIdOrderById(long modelId);
 
+    boolean existsByUnitId(long unitId);
+
+    boolean existsByParentId(long parentId);
+
+    boolean existsByMergedInto(long id);
+
+    @Query(value = "select id from configuration where id = :id for update", nativeQuery = true)
+    Optional<Long> lock(long id);
+
     @EntityGraph(attributePaths = {"unit.model.maker", "parent", "facts"})
     Optional<Configuration> findWithFactsById(long id);
+
+    @EntityGraph(attributePaths = {"unit.model.maker", "facts"})
+    List<Configuration> findWithFactsByIdIn(Collection<Long> ids);
 
     @EntityGraph(attributePaths = "unit.model.maker")
     List<Configuration> findWithModelByIdIn(Collection<Long> ids);
 
     /** How many configurations each of these models has. */
-    @Query("select c.unit.model.id, count(c) from Configuration c where c.unit.model.id in :models group by c.unit.model.id")
+    @Query("select c.unit.model.id, count(c) from Configuration c where c.unit.model.id in :models and c.mergedInto is null group by c.unit.model.id")
     List<Object[]> countByModel(Collection<Long> models);
 
+    /** Configurations that share unit and facts with another one. */
     @EntityGraph(attributePaths = "unit.model.maker")
     @Query("""
-        select c from Configuration c
-        where concat(c.unit.model.maker.name, ' ', c.unit.model.name, ' ', c.name) like concat('%', :words, '%') escape '!'
-        order by c.unit.model.maker.name, c.unit.model.name, c.id""")
-    List<Configuration> search(String words, Pageable page);
+        select c from Configuration c where c.mergedInto is null and exists (select 1 from Configuration o
+        where o.unit = c.unit and o.fingerprint = c.fingerprint and o.id <> c.id and o.mergedInto is null) order by c.unit.id, c.fingerprint, c.id""")
+    List<Configuration> twins();
+
+    @EntityGraph(attributePaths = "unit.model.maker")
+    @Query("select c from Configuration c where c.fingerprint = :fingerprint and c.unit.model.id = :model and c.id <> :id and c.mergedInto is null order by c.id")
+    List<Configuration> sameFacts(String fingerprint, long model, long id);
 }

@@ -6,6 +6,8 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
+import java.time.Instant;
+import java.time.LocalDate;
 
 /** One specimen of a model. */
 @Entity
@@ -15,7 +17,14 @@ class Unit {
     private Long id;
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Model model;
-    private String label;
+    String label;
+    /** Serial number or asset tag. */
+    String serial;
+    /** Where it came from. */
+    String origin;
+    /** When it must go back. */
+    LocalDate dueBack;
+    Instant retiredAt;
 
     protected Unit() {
     }
@@ -31,9 +40,5 @@ class Unit {
 
     Model model() {
         return model;
-    }
-
-    String label() {
-        return label;
     }
 }

@@ -1,2 +1,2 @@
-/** Models, units and configurations with their facts. */
+/** Models, units and configurations with their facts; checklists; searching them all. */
 package yarrowmark.server.shelf;

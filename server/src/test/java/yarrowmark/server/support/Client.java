@@ -90,6 +90,12 @@ public final class Client {
             .POST(HttpRequest.BodyPublishers.ofString(body)));
     }
 
+    /** A file, as a browser sends it. */
+    public Answer postBytes(String path, byte[] bytes) {
+        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/octet-stream")
+            .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
+    }
+
     /** A body that does not say how long it is. */
     public Answer postStream(String path, Supplier<InputStream> body) {
         return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")

@@ -1,0 +1,109 @@
+package yarrowmark.server.analysis;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.setup.FactText;
+import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.shelf.Claims;
+import yarrowmark.server.shelf.ModelPage;
+import yarrowmark.server.shelf.Shelf;
+
+/** What the scores say of one model: its best places, and its maker's claims beside what was measured. */
+@Service
+class ModelOverview {
+    private static final int MOST_PLACES = 5;
+
+    /** @param of how many configurations have a place in it */
+    record BestPlace(long metricId, String test, String suite, TestGroup group, long configurationId, String configuration, int best, int worst, int of) { }
+
+    /**
+     * A claim beside what was found.
+     *
+     * @param found           what the best configuration measured, or what configurations are; null while the claim is open
+     * @param foundPerClaimed measured over claimed, turned so that above 1 is better than claimed; null for facts and open claims
+     * @param kept            whether it was found to hold; null while it is open
+     */
+    record ClaimCheck(Claims.ClaimRow claim, @Nullable String found, @Nullable Double measured, @Nullable Double foundPerClaimed, @Nullable Boolean kept, List<String> configurations) { }
+
+    private final Shelf shelf;
+    private final Claims claims;
+    private final Catalog catalog;
+    private final Samples samples;
+    private final StandingsService standings;
+
+    ModelOverview(Shelf shelf, Claims claims, Catalog catalog, Samples samples, StandingsService standings) {
+        this.shelf = shelf;
+        this.claims = claims;
+        this.catalog = catalog;
+        this.samples = samples;
+        this.standings = standings;
+    }
+
+    /** The tests in which a configuration of this model stands best, by its place among all that have one. */
+    @Transactional(readOnly = true)
+    public List<BestPlace> bestPlaces(long modelId) {
+        Map<Long, String> own = configurations(modelId);
+        List<MetricRow> metrics = catalog.metrics().stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
+        Set<Long> measured = samples.ofMetrics(metrics.stream().map(MetricRow::id).toList()).stream()
+            .filter(s -> own.containsKey(s.configurationId())).map(Samples.SampleRow::metricId).collect(Collectors.toSet());
+        List<BestPlace> places = new ArrayList<>();
+        for (MetricRow m : metrics) {
+            if (measured.contains(m.id())) {
+                List<Standings.Row> placed = standings.standings(new StandingsService.Question(List.of(), null, m.id(), null)).rows().stream()
+                    .filter(r -> r.placeBest() != null).toList();
+                placed.stream().filter(r -> own.containsKey(r.configuration().id())).min(Comparator.comparing(Standings.Row::placeBest).thenComparing(Standings.Row::placeWorst))
+                    .ifPresent(r -> places.add(new BestPlace(m.id(), m.test(), m.suite(), m.group(), r.configuration().id(), r.configuration().name(),
+                        r.placeBest(), r.placeWorst(), placed.size())));
+            }
+        }
+        return places.stream().sorted(Comparator.comparingDouble((BestPlace p) -> (p.best() + p.worst()) / 2.0 / p.of())).limit(MOST_PLACES).toList();
+    }
+
+    @Transactional(readOnly = true)
+    public List<ClaimCheck> claims(long modelId) {
+        Map<Long, String> own = configurations(modelId);
+        return claims.of(modelId).stream().map(c -> c.metric() == null ? fact(c, own) : score(c, c.metric(), own)).toList();
+    }
+
+    private ClaimCheck score(Claims.ClaimRow claim, MetricRow metric, Map<Long, String> own) {
+        return samples.ofMetrics(List.of(metric.id())).stream().filter(s -> own.containsKey(s.configurationId()))
+            .max(Comparator.comparingDouble(s -> s.moments().mean()))
+            .map(s -> {
+                double value = metric.scale() == Scale.RATIO ? Merit.toValue(s.moments().mean(), metric.direction()) : metric.direction().sign() * s.moments().mean();
+                double ratio = value / Double.parseDouble(claim.value());
+                double better = metric.direction() == Direction.MORE_IS_BETTER ? ratio : 1 / ratio;
+                return new ClaimCheck(claim, null, value, better, better >= 1, List.of(own.get(s.configurationId())));
+            }).orElseGet(() -> new ClaimCheck(claim, null, null, null, null, List.of()));
+    }
+
+    private ClaimCheck fact(Claims.ClaimRow claim, Map<Long, String> own) {
+        Map<String, List<String>> found = own.keySet().stream().map(shelf::configuration)
+            .flatMap(c -> c.facts().stream().filter(f -> f.key().equals(claim.factKey())).map(f -> Map.entry(f.value(), c.configuration().name())))
+            .collect(Collectors.groupingBy(Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
+        if (found.isEmpty()) {
+            return new ClaimCheck(claim, null, null, null, null, List.of());
+        }
+        String shown = found.keySet().stream().sorted().map(v -> FactText.of(FactVocabulary.entry(claim.factKey()), v)).collect(Collectors.joining(", "));
+        return new ClaimCheck(claim, shown, null, null, found.keySet().equals(Set.of(claim.value())), found.values().stream().flatMap(List::stream).toList());
+    }
+
+    private Map<Long, String> configurations(long modelId) {
+        ModelPage page = shelf.model(modelId);
+        return page.units().stream().flatMap(u -> u.configurations().stream()).filter(c -> c.mergedInto() == null)
+            .collect(Collectors.toMap(ModelPage.ConfigurationPart::id, ModelPage.ConfigurationPart::name));
+    }
+}

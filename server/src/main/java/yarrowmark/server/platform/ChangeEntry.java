@@ -1,0 +1,28 @@
+package yarrowmark.server.platform;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+
+/** One value that changed. Entries of one transaction share a change set. */
+@Entity
+class ChangeEntry {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    Long id;
+    Instant at;
+    String person;
+    String subject;
+    long subjectId;
+    String field;
+    String oldValue;
+    String newValue;
+    long changeSet;
+    String reason;
+    /** Who took the change back, where somebody did. */
+    String undoneBy;
+    /** The change set that this one takes back. */
+    Long undoes;
+}

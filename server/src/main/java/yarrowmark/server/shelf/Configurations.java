@@ -1,0 +1,340 @@
+package yarrowmark.server.shelf;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.setup.FactDifference;
+import yarrowmark.core.setup.FactGroup;
+import yarrowmark.core.setup.FactText;
+import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.core.setup.Fingerprint;
+import yarrowmark.server.platform.ChangeLog;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.Undoable;
+
+/** Configurations of units: made, copied and changed, corrected, picked, retired. */
+@Service
+public class Configurations {
+    static final String SUBJECT = "configuration";
+    private static final int LONGEST_NAME = 200;
+
+    private final UnitRepository units;
+    private final ConfigurationRepository configurations;
+    private final ObjectProvider<ConfigurationUse> use;
+    private final EntityManager entities;
+    private final ChangeLog changes;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    Configurations(UnitRepository units, ConfigurationRepository configurations, ObjectProvider<ConfigurationUse> use, EntityManager entities,
+                   ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
+        this.units = units;
+        this.configurations = configurations;
+        this.use = use;
+        this.entities = entities;
+        this.changes = changes;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /**
+     * The unit's configuration as a device at the bench tells it: the one that is there with these facts; the newest,
+     * filled, where it was prepared and never measured; else a new child of the newest. What a person had typed and the
+     * device does not tell is kept, but for the room's conditions, which are those of a day. Where the device contradicts
+     * something typed, its word is taken and the other one is kept beside it until the reviewer picks.
+     */
+    @Transactional
+    public long configure(long unitId, List<GivenFact> told, @Nullable String name, String person) {
+        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
+        Configuration newest = configurations.findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(unitId).orElse(null);
+        Map<String, GivenFact> facts = new TreeMap<>();
+        told.forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value().strip(), f.source())));
+        if (newest != null) {
+            carryOver(newest, facts);
+        }
+        Optional<Configuration> same = withFacts(unitId, facts);
+        if (same.isPresent()) {
+            return same.get().id();
+        }
+        if (newest != null && sessions(newest.id()) == 0) {
+            return fill(newest, facts, person);
+        }
+        return make(unit, newest, name, facts, person).id();
+    }
+
+    private static void carryOver(Configuration newest, Map<String, GivenFact> facts) {
+        for (Fact known : newest.facts()) {
+            GivenFact told = facts.get(known.key());
+            if (told == null && known.source != FactSource.DETECTED && FactVocabulary.entry(known.key()).group() != FactGroup.ROOM) {
+                facts.put(known.key(), new GivenFact(known.key(), known.value(), known.source, known.otherValue));
+            } else if (told != null && told.source() == FactSource.DETECTED && known.source != FactSource.DETECTED && !told.value().equals(known.value())) {
+                facts.put(known.key(), new GivenFact(known.key(), told.value(), told.source(), known.value()));
+            }
+        }
+    }
+
+    private long fill(Configuration prepared, Map<String, GivenFact> facts, String person) {
+        noteFacts(prepared.id(), prepared.values(), facts, person);
+        prepared.describe(facts);
+        configurations.flush();
+        touched(prepared);
+        return prepared.id();
+    }
+
+    /** @param parentId the configuration it is copied from; null for one from nothing */
+    @Transactional
+    public long make(long unitId, @Nullable Long parentId, @Nullable String name, List<TypedFacts.Typed> typed, String person) {
+        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
+        Configuration parent = parentId == null ? null : withFacts(parentId);
+        Map<String, GivenFact> facts = TypedFacts.read(typed, parent);
+        withFacts(unitId, facts).ifPresent(same -> {
+            throw Problem.conflict("same-facts", "\"" + same.name + "\" of this unit has exactly these facts already. Change one, or use that one.").with("configurationId", same.id());
+        });
+        // A copy for another unit of the model starts a tree of its own there.
+        Configuration above = parent != null && parent.unit().id().equals(unitId) ? parent : null;
+        String called = name != null && !name.isBlank() ? name
+            : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts));
+        return make(unit, above, called, facts, person).id();
+    }
+
+    /**
+     * Changes facts in place, as long as nothing was measured.
+     *
+     * @param seen fingerprint of the facts the person saw
+     */
+    @Transactional
+    public void change(long id, String seen, List<TypedFacts.Typed> typed, String person) {
+        Configuration c = locked(id);
+        refuseUsed(c);
+        refuseOutdated(c, seen);
+        Map<String, GivenFact> facts = TypedFacts.read(typed, c);
+        noteFacts(id, c.values(), facts, person);
+        c.describe(facts);
+        configurations.flush();
+        touched(c);
+    }
+
+    /** Takes a change of facts back, as long as nothing was measured and they are still as the change left them. */
+    @Transactional
+    public void putBack(long id, List<Undoable.Noted> noted, String person) {
+        Configuration c = locked(id);
+        refuseUsed(c);
+        Map<String, GivenFact> facts = new TreeMap<>();
+        c.facts().forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value(), f.source, f.otherValue)));
+        for (Undoable.Noted n : noted) {
+            GivenFact now = facts.get(n.field());
+            if (!java.util.Objects.equals(now == null ? null : now.value(), n.to())) {
+                throw Problem.conflict("changed-meanwhile", "The facts are no longer as this change left them, so it cannot be taken back.");
+            }
+            if (n.from() == null) {
+                facts.remove(n.field());
+            } else {
+                facts.put(n.field(), new GivenFact(n.field(), n.from(), FactSource.TYPED));
+            }
+        }
+        noteFacts(id, c.values(), facts, person);
+        c.describe(facts);
+        configurations.flush();
+        touched(c);
+    }
+
+    /** A fact of the past was described wrongly. @param text as typed; null where it should not be there at all */
+    @Transactional
+    public void correct(long id, String seen, String key, @Nullable String text, String reason, String person) {
+        Configuration c = locked(id);
+        refuseOutdated(c, seen);
+        String value = text == null || text.isBlank() ? null : TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null).get(key).value();
+        String old = c.fact(key).map(Fact::value).orElse(null);
+        if (java.util.Objects.equals(old, value)) {
+            throw Problem.invalid("same-value", "That is what is stored already; there is nothing to correct.");
+        }
+        correct(c, key, value, FactSource.TYPED, reason.strip(), person);
+    }
+
+    /** Settles a contradiction. @param other whether the value that stood aside is the right one */
+    @Transactional
+    public void pick(long id, String key, boolean other, String person) {
+        Configuration c = locked(id);
+        Fact fact = c.fact(key).filter(f -> f.otherValue != null)
+            .orElseThrow(() -> Problem.conflict("nothing-to-pick", "Nobody contradicts this fact any more."));
+        String taken = fact.otherValue;
+        fact.otherValue = null;
+        if (other) {
+            correct(c, key, taken, FactSource.TYPED, "The reviewer picked the typed value over the detected one", person);
+        } else {
+            changes.note(person, SUBJECT, id, "picked: " + key, "detected and typed differed", fact.value());
+            configurations.flush();
+        }
+    }
+
+    private void correct(Configuration c, String key, @Nullable String value, FactSource source, String reason, String person) {
+        Optional<Fact> fact = c.fact(key);
+        FactCorrection correction = new FactCorrection();
+        correction.configurationId = c.id();
+        correction.factKey = key;
+        correction.oldValue = fact.map(Fact::value).orElse(null);
+        correction.newValue = value;
+        correction.reason = reason;
+        correction.person = person;
+        correction.at = clock.instant();
+        entities.persist(correction);
+        Map<String, GivenFact> facts = new TreeMap<>();
+        c.facts().forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value(), f.source, f.otherValue)));
+        if (value == null) {
+            facts.remove(key);
+        } else {
+            facts.put(key, new GivenFact(key, value, source));
+        }
+        c.describe(facts);
+        configurations.flush();
+        changes.note(person, SUBJECT, c.id(), "correction: " + key, correction.oldValue, value, reason);
+        touched(c);
+    }
+
+    @Transactional
+    public void rename(long id, String from, String to, String person) {
+        Configuration c = locked(id);
+        if (!c.name.equals(from)) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else renamed it to \"" + c.name + "\" since you opened it.").with("now", c.name);
+        }
+        String name = to.strip();
+        changes.note(person, SUBJECT, id, "name", c.name, name);
+        c.name = name;
+        configurations.flush();
+        touched(c);
+    }
+
+    @Transactional
+    public void retire(long id, boolean retired, String person) {
+        Configuration c = locked(id);
+        if ((c.retiredAt != null) != retired) {
+            changes.note(person, SUBJECT, id, "retired", c.retiredAt != null, retired);
+            c.retiredAt = retired ? clock.instant() : null;
+            touched(c);
+        }
+    }
+
+    /** Takes it out for good; only where nothing hangs on it. */
+    @Transactional
+    public void remove(long id, String person) {
+        Configuration c = locked(id);
+        refuseUsed(c);
+        if (configurations.existsByParentId(id) || configurations.existsByMergedInto(id)) {
+            throw Problem.conflict("has-children", "Other configurations were copied from \"" + c.name + "\". Retire it instead: it then stays out of the way.");
+        }
+        changes.note(person, SUBJECT, id, "removed", c.name, null);
+        configurations.delete(c);
+        touched(c);
+    }
+
+    @Transactional
+    public void test(long id, Set<String> keys, String person) {
+        Configuration c = locked(id);
+        changes.note(person, SUBJECT, id, "change under test", String.join(", ", c.tested()), String.join(", ", keys));
+        c.tested().clear();
+        c.tested().addAll(keys);
+        configurations.flush();
+    }
+
+    /** For the ledger, which has moved the sessions: the emptied one leaves the shelf and says where they are. */
+    @Transactional
+    public void merged(long from, long into, String person) {
+        Configuration gone = locked(from);
+        gone.mergedInto = into;
+        gone.retiredAt = clock.instant();
+        changes.note(person, SUBJECT, from, "merged into", null, into);
+        touched(gone);
+    }
+
+    /** @throws Problem unless both are of one unit and have the same facts */
+    @Transactional(readOnly = true)
+    public void checkSame(long one, long other) {
+        Configuration a = withFacts(one);
+        Configuration b = withFacts(other);
+        if (one == other || !a.unit().id().equals(b.unit().id()) || !a.fingerprint().equals(b.fingerprint()) || a.mergedInto != null || b.mergedInto != null) {
+            throw Problem.conflict("not-the-same", "Only two configurations of one unit with equal facts can be merged. These differ"
+                + (a.unit().id().equals(b.unit().id()) ? "." : " in their unit."));
+        }
+    }
+
+    private Configuration make(Unit unit, @Nullable Configuration parent, @Nullable String name, Map<String, GivenFact> facts, String person) {
+        String called = name != null ? name : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts));
+        Configuration made = new Configuration(unit, parent, shortened(called.strip()), clock.instant());
+        made.describe(facts);
+        configurations.saveAndFlush(made);
+        changes.note(person, SUBJECT, made.id(), ChangeLog.MADE, null, made.name);
+        touched(made);
+        return made;
+    }
+
+    /** The newest that is neither retired nor merged away. */
+    private Optional<Configuration> withFacts(long unitId, Map<String, GivenFact> facts) {
+        return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(values(facts))).stream()
+            .filter(c -> c.mergedInto == null && c.retiredAt == null).findFirst();
+    }
+
+    private void noteFacts(long id, Map<String, String> before, Map<String, GivenFact> after, String person) {
+        for (FactDifference d : FactDifference.between(before, values(after))) {
+            changes.note(person, SUBJECT, id, d.key().key(), d.before().orElse(null), d.after().orElse(null));
+        }
+    }
+
+    private void refuseUsed(Configuration c) {
+        int sessions = sessions(c.id());
+        if (sessions > 0) {
+            throw Problem.conflict("has-readings", "\"" + c.name + "\" was measured in " + sessions + (sessions == 1 ? " session" : " sessions")
+                + ", so its facts stay. Save your changes as a new configuration, or correct a fact that was wrong all along.");
+        }
+    }
+
+    private static void refuseOutdated(Configuration c, String seen) {
+        if (!c.fingerprint().equals(seen)) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else changed these facts since you opened them. What you typed is still here: look at both, then save again.")
+                .with("facts", c.values().entrySet().stream().map(f -> Map.of("key", f.getKey(), "shown", FactText.of(FactVocabulary.entry(f.getKey()), f.getValue()))).toList())
+                .with("fingerprint", c.fingerprint());
+        }
+    }
+
+    int sessions(long id) {
+        ConfigurationUse ledger = use.getIfAvailable();
+        return ledger == null ? 0 : ledger.sessions(List.of(id)).getOrDefault(id, 0);
+    }
+
+    Map<Long, Integer> sessions(Collection<Long> ids) {
+        ConfigurationUse ledger = use.getIfAvailable();
+        return ledger == null || ids.isEmpty() ? Map.of() : ledger.sessions(ids);
+    }
+
+    private Configuration withFacts(long id) {
+        return configurations.findWithFactsById(id).orElseThrow(() -> Problem.notFound(SUBJECT, id));
+    }
+
+    private Configuration locked(long id) {
+        configurations.lock(id);
+        return withFacts(id);
+    }
+
+    private void touched(Configuration c) {
+        events.publishEvent(new ModelTouched(c.unit().model().id()));
+    }
+
+    private static Map<String, String> values(Map<String, GivenFact> facts) {
+        Map<String, String> values = new TreeMap<>();
+        facts.forEach((k, f) -> values.put(k, f.value()));
+        return values;
+    }
+
+    private static String shortened(String name) {
+        return name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME - 1) + "…";
+    }
+}

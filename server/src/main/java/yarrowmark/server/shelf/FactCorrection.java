@@ -1,0 +1,22 @@
+package yarrowmark.server.shelf;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+
+/** A fact of the past that had been described wrongly. A value is null where the fact was not there. */
+@Entity
+class FactCorrection {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    Long id;
+    long configurationId;
+    String factKey;
+    String oldValue;
+    String newValue;
+    String reason;
+    String person;
+    Instant at;
+}

@@ -1,0 +1,4 @@
+package yarrowmark.server.shelf;
+
+/** Something of a model, its units or their configurations changed, so that it may be found by other words now. */
+record ModelTouched(long modelId) { }

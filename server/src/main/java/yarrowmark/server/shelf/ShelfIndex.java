@@ -1,0 +1,317 @@
+package yarrowmark.server.shelf;
+
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+import org.apache.lucene.document.Document;
+import org.apache.lucene.document.DoublePoint;
+import org.apache.lucene.document.Field;
+import org.apache.lucene.document.LongPoint;
+import org.apache.lucene.document.NumericDocValuesField;
+import org.apache.lucene.document.SortedDocValuesField;
+import org.apache.lucene.document.StringField;
+import org.apache.lucene.index.IndexWriter;
+import org.apache.lucene.index.IndexWriterConfig;
+import org.apache.lucene.index.MultiDocValues;
+import org.apache.lucene.index.NumericDocValues;
+import org.apache.lucene.index.Term;
+import org.apache.lucene.search.BooleanClause.Occur;
+import org.apache.lucene.search.BooleanQuery;
+import org.apache.lucene.search.ConstantScoreQuery;
+import org.apache.lucene.search.IndexSearcher;
+import org.apache.lucene.search.PrefixQuery;
+import org.apache.lucene.search.Query;
+import org.apache.lucene.search.ScoreDoc;
+import org.apache.lucene.search.SearcherManager;
+import org.apache.lucene.search.Sort;
+import org.apache.lucene.search.SortField;
+import org.apache.lucene.search.TermQuery;
+import org.apache.lucene.store.ByteBuffersDirectory;
+import org.apache.lucene.util.BytesRef;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionPhase;
+import org.springframework.transaction.event.TransactionalEventListener;
+import yarrowmark.core.setup.FactKey;
+import yarrowmark.core.setup.FactText;
+import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.server.platform.BeforeOpening;
+import yarrowmark.server.platform.Problem;
+
+/**
+ * Finds models and configurations by any words of theirs: names, makers, labels, serials and every fact. Kept in memory
+ * and made anew from the database at each start; what is shown is always read from the database, never from here.
+ *
+ * <p>A full-text index of the database itself was tried and is ten to a hundred times slower than a plain query for words
+ * that thousands of rows share, and such words (16, GiB) are what people type.
+ */
+@Component
+public class ShelfIndex implements BeforeOpening {
+    private static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
+    private static final String WORD = "w";
+    private static final Sort IN_SHELF_ORDER = new Sort(new SortField("order", SortField.Type.STRING), new SortField("id", SortField.Type.LONG));
+
+    /** How a fact that is asked for must relate to the value. */
+    public enum Relation { KNOWN, IS, AT_LEAST, AT_MOST }
+
+    /** @param value in the base unit; null where it need only be known */
+    public record FactCondition(String key, Relation relation, @Nullable String value) { }
+
+    /**
+     * @param words        any part of a name, or beginnings of any other words; all must be there
+     * @param classes      none stands for all
+     * @param releasedFrom first day, or null
+     * @param dearest      highest price in whatever currency, or null
+     * @param retired      whether those that were retired are asked for, and no others
+     */
+    public record Question(String words, Collection<DeviceClass> classes, @Nullable String maker, @Nullable LocalDate releasedFrom, @Nullable Double dearest,
+                           boolean retired, @Nullable FactCondition fact) {
+        public static Question words(String words) {
+            return new Question(words, List.of(), null, null, null, false, null);
+        }
+    }
+
+    record Found(List<Long> ids, long total) { }
+
+    private final ShelfIndexSource source;
+    private final IndexWriter writer;
+    private final SearcherManager searchers;
+    private volatile boolean filled;
+
+    ShelfIndex(ShelfIndexSource source) throws IOException {
+        this.source = source;
+        this.writer = new IndexWriter(new ByteBuffersDirectory(), new IndexWriterConfig());
+        this.searchers = new SearcherManager(writer, null);
+    }
+
+    @Override
+    public int getPhase() {
+        return 40;
+    }
+
+    @Override
+    public void start() {
+        rebuild();
+    }
+
+    /** Makes the whole index anew. */
+    public void rebuild() {
+        long began = System.nanoTime();
+        try {
+            writer.deleteAll();
+            source.models(null, this::add);
+            writer.commit();
+            searchers.maybeRefreshBlocking();
+            filled = true;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        LOG.info("The shelf can be searched after {} ms", (System.nanoTime() - began) / 1_000_000);
+    }
+
+    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    void touched(ModelTouched event) {
+        if (!filled) {
+            return;
+        }
+        try {
+            writer.deleteDocuments(new Term("model", Long.toString(event.modelId())));
+            source.models(event.modelId(), this::add);
+            searchers.maybeRefreshBlocking();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void add(ShelfIndexSource.ModelWords m) {
+        try {
+            Document model = document("model", m.id(), m);
+            Set<String> words = new LinkedHashSet<>();
+            name(words, m.maker());
+            name(words, m.name());
+            words(words, m.deviceClass().name().toLowerCase(Locale.ROOT));
+            m.unitWords().forEach(u -> words(words, u));
+            Set<String> conditions = new LinkedHashSet<>();
+            for (ShelfIndexSource.ConfigurationWords c : m.configurations()) {
+                Document configuration = document("configuration", c.id(), m);
+                Set<String> own = new LinkedHashSet<>();
+                name(own, m.maker());
+                name(own, m.name());
+                name(own, c.name());
+                name(words, c.name());
+                c.facts().forEach((key, value) -> {
+                    FactKey known = FactVocabulary.entry(key);
+                    words(own, FactText.of(known, value));
+                    condition(conditions, model, known, value);
+                });
+                words.addAll(own);
+                finish(configuration, own);
+            }
+            if (m.released() != null) {
+                model.add(new LongPoint("released", m.released().toEpochDay()));
+            }
+            if (m.price() != null) {
+                model.add(new DoublePoint("price", m.price()));
+            }
+            finish(model, words);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static Document document(String kind, long id, ShelfIndexSource.ModelWords m) {
+        Document d = new Document();
+        d.add(new StringField("kind", kind, Field.Store.NO));
+        d.add(new StringField("model", Long.toString(m.id()), Field.Store.NO));
+        d.add(new StringField("class", m.deviceClass().name(), Field.Store.NO));
+        d.add(new StringField("maker", m.maker().toLowerCase(Locale.ROOT), Field.Store.NO));
+        d.add(new StringField("retired", Boolean.toString(m.retired()), Field.Store.NO));
+        d.add(new NumericDocValuesField("id", id));
+        d.add(new SortedDocValuesField("order", new BytesRef((m.maker() + " " + m.name()).toLowerCase(Locale.ROOT))));
+        return d;
+    }
+
+    private void finish(Document d, Set<String> words) throws IOException {
+        words.forEach(w -> d.add(new StringField(WORD, w, Field.Store.NO)));
+        writer.addDocument(d);
+    }
+
+    private static void condition(Set<String> seen, Document model, FactKey key, String value) {
+        if (seen.add(key.key() + "=" + value)) {
+            model.add(new StringField("fact", key.key(), Field.Store.NO));
+            model.add(new StringField("fact:" + key.key(), value.toLowerCase(Locale.ROOT), Field.Store.NO));
+            if (key.isQuantity()) {
+                try {
+                    model.add(new DoublePoint("number:" + key.key(), Double.parseDouble(value)));
+                } catch (NumberFormatException e) {
+                    // Kept as text before the key became a quantity; it is found by its words.
+                    LOG.debug("{} is no number: {}", key.key(), value);
+                }
+            }
+        }
+    }
+
+    /** Parts of a name are found wherever they begin. */
+    private static void name(Set<String> into, String name) {
+        words(into, name);
+        for (String word : parts(name)) {
+            for (int i = 1; i < word.length() - 1; i++) {
+                into.add(word.substring(i));
+            }
+        }
+    }
+
+    /** "3.4 GHz" is found by 3.4, by 4, by ghz and by 3.4ghz. */
+    private static void words(Set<String> into, String text) {
+        List<String> parts = parts(text);
+        into.addAll(parts);
+        if (parts.size() == 2) {
+            into.add(parts.get(0) + parts.get(1));
+        }
+        for (String part : parts) {
+            for (String piece : part.split("[^\\p{L}\\p{N}]+")) {
+                if (!piece.isEmpty()) {
+                    into.add(piece);
+                }
+            }
+        }
+    }
+
+    private static List<String> parts(String text) {
+        List<String> parts = new ArrayList<>();
+        for (String part : text.toLowerCase(Locale.ROOT).split("\\s+")) {
+            if (!part.isEmpty()) {
+                parts.add(part.length() <= 100 ? part : part.substring(0, 100));
+            }
+        }
+        return parts;
+    }
+
+    Found models(Question q, int page, int size) {
+        BooleanQuery.Builder query = new BooleanQuery.Builder();
+        query.add(term("kind", "model"), Occur.FILTER).add(term("retired", Boolean.toString(q.retired())), Occur.FILTER);
+        wordsOf(query, q.words());
+        if (!q.classes().isEmpty()) {
+            BooleanQuery.Builder any = new BooleanQuery.Builder();
+            q.classes().forEach(c -> any.add(term("class", c.name()), Occur.SHOULD));
+            query.add(any.build(), Occur.FILTER);
+        }
+        if (q.maker() != null) {
+            query.add(term("maker", q.maker().toLowerCase(Locale.ROOT)), Occur.FILTER);
+        }
+        if (q.releasedFrom() != null) {
+            query.add(LongPoint.newRangeQuery("released", q.releasedFrom().toEpochDay(), Long.MAX_VALUE), Occur.FILTER);
+        }
+        if (q.dearest() != null) {
+            query.add(DoublePoint.newRangeQuery("price", 0, q.dearest()), Occur.FILTER);
+        }
+        if (q.fact() != null) {
+            query.add(fact(q.fact()), Occur.FILTER);
+        }
+        return find(query.build(), page, size);
+    }
+
+    private static Query fact(FactCondition f) {
+        if (f.relation() == Relation.KNOWN || f.value() == null) {
+            return term("fact", f.key());
+        }
+        if (f.relation() == Relation.IS) {
+            return term("fact:" + f.key(), f.value().toLowerCase(Locale.ROOT));
+        }
+        if (!FactVocabulary.entry(f.key()).isQuantity()) {
+            throw Problem.invalid("not-a-quantity", FactVocabulary.entry(f.key()).label() + " is no quantity, so nothing is at least or at most it.");
+        }
+        double value = Double.parseDouble(f.value());
+        return f.relation() == Relation.AT_LEAST ? DoublePoint.newRangeQuery("number:" + f.key(), value, Double.POSITIVE_INFINITY)
+            : DoublePoint.newRangeQuery("number:" + f.key(), Double.NEGATIVE_INFINITY, value);
+    }
+
+    List<Long> configurations(String words, int most) {
+        BooleanQuery.Builder query = new BooleanQuery.Builder().add(term("kind", "configuration"), Occur.FILTER).add(term("retired", "false"), Occur.FILTER);
+        wordsOf(query, words);
+        return find(query.build(), 0, most).ids();
+    }
+
+    /** Each word must begin some word of the record. They are text, never a pattern. */
+    private static void wordsOf(BooleanQuery.Builder query, String words) {
+        parts(words).stream().limit(20).forEach(w -> query.add(new PrefixQuery(new Term(WORD, w)), Occur.FILTER));
+    }
+
+    private static Query term(String field, String value) {
+        return new TermQuery(new Term(field, value));
+    }
+
+    private Found find(Query query, int page, int size) {
+        try {
+            IndexSearcher searcher = searchers.acquire();
+            try {
+                Query plain = new ConstantScoreQuery(query);
+                ScoreDoc[] hits = searcher.search(plain, (page + 1) * size, IN_SHELF_ORDER).scoreDocs;
+                List<Long> ids = new ArrayList<>();
+                List<Integer> docs = new ArrayList<>();
+                for (int i = page * size; i < hits.length; i++) {
+                    docs.add(hits[i].doc);
+                }
+                for (int doc : docs) {
+                    NumericDocValues values = MultiDocValues.getNumericValues(searcher.getIndexReader(), "id");
+                    if (values != null && values.advanceExact(doc)) {
+                        ids.add(values.longValue());
+                    }
+                }
+                return new Found(ids, searcher.count(plain));
+            } finally {
+                searchers.release(searcher);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}
