@@ -136,10 +136,10 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
                   <div className="flex gap-3">
                     <dt className="text-ink-2">{fact.label}</dt>
                     <dd className="ml-auto min-w-0 text-right break-words">
-                      {fact.shown} <span className="small text-ink-3">{SOURCES[fact.source]}</span>{' '}
                       {page.sessions > 0 && correcting !== fact.key && page.mergedInto === undefined && (
-                        <button className="small link text-ink-3 opacity-0 group-hover:opacity-100 focus:opacity-100" aria-label={`Correct ${fact.label}`} onClick={() => setCorrecting(fact.key)}>correct</button>
+                        <button className="small link mr-2 text-ink-3 opacity-0 group-hover:opacity-100 focus:opacity-100" aria-label={`Correct ${fact.label}`} onClick={() => setCorrecting(fact.key)}>correct</button>
                       )}
+                      {fact.shown} <span className="small text-ink-3">{SOURCES[fact.source]}</span>
                     </dd>
                   </div>
                   {correcting === fact.key && <CorrectionForm page={page} fact={fact} onDone={(next) => { setCorrecting(null); if (next) onPage(next); }} />}

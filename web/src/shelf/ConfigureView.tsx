@@ -48,7 +48,7 @@ function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry
       onSave={(facts, name) => save.mutate({ facts, name })} onCancel={() => window.history.back()}>
       <Opening
         title={parent ? `Copy of ${parent.configuration.name}` : 'New configuration'}
-        sentence={parent ? <>Of the {parent.configuration.maker} {parent.configuration.model}, {parent.configuration.unit}. Change what is different now; it is called by what you change.</>
+        sentence={parent ? <>Of the {parent.configuration.maker} {parent.configuration.model}, {parent.configuration.unit}. {parent.sessions > 0 && 'It was measured, so its own facts stay as they are; what you save is a new configuration under it. '}Change what is different now; it is called by what you change.</>
           : 'Every fact that can move a score. What is left empty is not known, and can be detected at the bench.'}
       />
       {same !== undefined && <button type="button" className="button" onClick={() => void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(same) } })}>Open the one with these facts</button>}

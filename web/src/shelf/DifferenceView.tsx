@@ -105,7 +105,8 @@ function Line({ row, onMark }: { row: FactRow; onMark?: () => void }) {
       {row.cells.map((cell, i) => (
         <td key={i}>
           {cell.shown ?? <span className="text-ink-3">not known</span>}
-          {cell.change && <span className="small ml-1.5 text-ink-2">{factStep(cell.change, row.unit)}</span>}
+          {cell.change && ' '}
+          {cell.change && <span className="small ml-1 text-ink-2">{factStep(cell.change, row.unit)}</span>}
         </td>
       ))}
       <td className="text-right whitespace-nowrap">

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useId, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { api, Problem, value } from '../api/client.ts';
 import { byGroup, isChanged, toBody, withFact, type Entry, type FactRow } from './fact-rows.ts';
 import { FactLine } from './FactLine.tsx';
@@ -33,11 +33,12 @@ export function FactEditor({ rows, onRows, vocabulary, saveWords, named, error, 
   const [reading, setReading] = useState(false);
   const [leaving, setLeaving] = useState(false);
   const [understood, setUnderstood] = useState<Record<string, string | null>>({});
+  useEffect(() => form.current?.querySelector<HTMLInputElement>('fieldset input')?.focus(), []);
   const refused = error instanceof Problem ? error.body.refused ?? [] : [];
   const changed = rows.filter(isChanged);
   const change = (key: string, to: Partial<FactRow>) => onRows(rows.map((r) => (r.key === key ? { ...r, ...to } : r)));
   const leave = () => (changed.length > 0 && !leaving ? setLeaving(true) : onCancel());
-  const suggested = changed.filter((r) => r.kept !== null && !r.removed).map((r) => `${vocabulary.find((v) => v.key === r.key)?.brief.toLowerCase() ?? r.label} ${understood[r.key] ?? r.text.trim()}`).slice(0, 3).join(', ');
+  const suggested = changed.filter((r) => r.kept !== null && !r.removed && understood[r.key]).map((r) => `${vocabulary.find((v) => v.key === r.key)?.brief ?? r.label} ${understood[r.key]}`).slice(0, 3).join(', ');
 
   function keys(event: KeyboardEvent) {
     if (event.key === 'Escape') {

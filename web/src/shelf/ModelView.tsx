@@ -76,7 +76,7 @@ function Model({ page }: { page: ModelPage }) {
           ))}
           {page.derived.map((d) => (
             <div key={d.label} className="flex gap-3 border-b border-hair-2 py-1">
-              <span className="text-ink-2">{d.label}</span><span className="small text-ink-3">follows</span><span className="ml-auto">{number(d.value, 3)} {d.unit}</span>
+              <span className="text-ink-2">{d.label}</span><span className="small text-ink-3">follows</span><span className="ml-auto pr-1">{number(d.value, 3)} {d.unit}</span>
             </div>
           ))}
           <p className="mt-3 flex gap-4">

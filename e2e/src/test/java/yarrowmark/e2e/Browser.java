@@ -97,6 +97,11 @@ final class Browser implements AutoCloseable {
         new Actions(driver).sendKeys(keys).perform();
     }
 
+    /** Holds Ctrl while the key is pressed. */
+    void keyWithCtrl(CharSequence key) {
+        new Actions(driver).keyDown(Keys.CONTROL).sendKeys(key).keyUp(Keys.CONTROL).perform();
+    }
+
     String text() {
         return (String) js("return document.body.innerText");
     }

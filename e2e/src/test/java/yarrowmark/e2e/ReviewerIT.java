@@ -91,8 +91,8 @@ class ReviewerIT {
         browser.keys(Keys.ENTER);
         browser.see("//h1[.='Hawkmoor Ridge']");
         String page = browser.driver().getCurrentUrl();
-        browser.press("Edit");
-        browser.type("Model", "Ridge second edition");
+        browser.press("Name: Ridge. Change it");
+        browser.type("Name", "Ridge second edition");
         try (Browser other = new Browser()) {
             other.open(program.address());
             other.type("Name", "wren");
@@ -100,14 +100,17 @@ class ReviewerIT {
             other.press("Sign in");
             other.see("//nav[@aria-label='Line of work']");
             other.open(page);
-            other.press("Edit");
-            other.type("Price", "89");
+            other.press("Name: Ridge. Change it");
+            other.type("Name", "Ridge II");
             other.press("Save");
-            other.seeText("89 EUR");
+            other.see("//h1[.='Hawkmoor Ridge II']");
         }
         browser.press("Save");
-        browser.seeText("Somebody else changed this model");
-        assertThat(browser.see("//label[starts-with(., 'Model')]//input").getAttribute("value")).isEqualTo("Ridge second edition");
+        browser.see("//*[@role='alert'][contains(., 'It is now') and contains(., 'Ridge II')]");
+        browser.press("Keep mine");
+        browser.see("//h1[.='Hawkmoor Ridge second edition']");
+        browser.press("Take this back");
+        browser.see("//h1[.='Hawkmoor Ridge II']");
     }
 
     @Test

@@ -40,6 +40,16 @@ public final class Screenshots {
             take(reviewer, "model", () -> reviewer.see("//h1[.='Quenby Folio 14']"));
             reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
             take(reviewer, "configuration", () -> reviewer.see("//h2[.='What changed']"));
+            reviewer.keys("d");
+            reviewer.press("this is under test");
+            take(reviewer, "facts-side-by-side", () -> reviewer.seeText("one change under test"));
+            reviewer.driver().navigate().back();
+            reviewer.see("//h2[.='What changed']");
+            reviewer.keys("c");
+            reviewer.press("Read facts from text");
+            reviewer.see("//textarea").sendKeys("PRETTY_NAME=\"Fenland 12.5\"\nNAME=\"Fenland\"\nVERSION_ID=\"12.5\"\nMemTotal:       16265216 kB\nSwapTotal:       2097148 kB\n");
+            reviewer.press("Read it");
+            take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
             reviewer.open(program.address() + "ledger?state=SET_ASIDE");
             reviewer.see("//button[@data-line='0']").click();
             take(reviewer, "ledger-reading", () -> reviewer.seeText("Set aside by wren"));

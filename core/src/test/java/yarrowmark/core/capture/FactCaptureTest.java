@@ -44,6 +44,7 @@ class FactCaptureTest {
         assertThat(captured.unread()).extracting(FactCapture.Unread::number).containsExactly(1, 4);
         assertThat(captured.lines()).isEqualTo(3);
         assertThat(FactCapture.read("").facts()).isEmpty();
+        assertThat(FactCapture.read("NAME=\"Fenland\"\nVERSION_ID=\"12.4\"").tools()).containsExactly("/etc/os-release");
     }
 
     @Test

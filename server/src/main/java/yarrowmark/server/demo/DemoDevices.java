@@ -36,12 +36,12 @@ final class DemoDevices {
     }
 
     static List<Device> all() {
-        Setup folio = setup("Thessaly 5", 12, 16, "Thessaly graphics 5", "1920x1200", 60, "Fenland", "1.04", new Speed(1.38, 1.62, 1.35, 1.42, 2.1, 1.33, 31));
-        Setup cob = setup("Corvane 7", 16, 16, "Corvane vision 2", "1920x1080", 60, "Fenland", "2.30", new Speed(1.46, 2.05, 1.5, 1.38, 2.5, 1.41, 48));
+        Setup folio = limited("16", setup("Thessaly 5", 12, 16, "Thessaly graphics 5", "1920x1200", 60, "Fenland", "1.04", new Speed(1.38, 1.62, 1.35, 1.42, 2.1, 1.33, 31)));
+        Setup cob = limited("28", setup("Corvane 7", 16, 16, "Corvane vision 2", "1920x1080", 60, "Fenland", "2.30", new Speed(1.46, 2.05, 1.5, 1.38, 2.5, 1.41, 48)));
         Setup shire = setup("Corvane 9d", 24, 64, "Hawk render 60", "2560x1440", 144, "Fenland", "0.98", new Speed(1.85, 4.6, 2.3, 6.2, 4.4, 1.72, 180));
         Setup drift = setup("Corvane 6", 12, 16, "Corvane vision 1", "1920x1080", 60, "Fenland", "3.02", new Speed(1.22, 1.35, 1.2, 1.15, 1.6, 1.2, 24));
         Setup spar = setup("Brae 1c", 4, 4, "Brae tile 1", "1920x1080", 60, "Fenland", "1.00", new Speed(0.42, 0.3, 0.45, 0.22, 0.2, 0.4, 9));
-        Setup traverse = setup("Corvane 9", 20, 32, "Corvane vision 4", "2560x1600", 120, "Fenland", "1.20", new Speed(1.68, 2.75, 1.8, 2.3, 3.0, 1.55, 62));
+        Setup traverse = limited("45", setup("Corvane 9", 20, 32, "Corvane vision 4", "2560x1600", 120, "Fenland", "1.20", new Speed(1.68, 2.75, 1.8, 2.3, 3.0, 1.55, 62)));
         return List.of(
             new Device("Larkspur", "Slate 11", TABLET, 549, "2024-09-12", List.of(
                 setup("Brae 2", 8, 8, "Brae tile 2", "2360x1640", 60, "Tern OS", "5.1", new Speed(1, 1, 1, 1, 1, 1, 11)))),
@@ -96,7 +96,11 @@ final class DemoDevices {
         facts.put("display.resolution", resolution);
         facts.put("display.refresh", Integer.toString(refresh));
         facts.put("room.temperature", "21.5");
-        return new Setup(processor + " · " + memoryGb + " GB · firmware " + firmware, facts, speed);
+        return new Setup(processor + " · " + memoryGb + " GiB · firmware " + firmware, facts, speed);
+    }
+
+    private static Setup limited(String watts, Setup from) {
+        return changed(from, from.name(), Map.of("power.sustained_limit", watts), from.speed());
     }
 
     private static Setup changed(Setup from, String name, Map<String, String> changes, Speed speed) {

@@ -2,6 +2,7 @@ package yarrowmark.server.demo;
 
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -18,6 +19,7 @@ import yarrowmark.server.access.DemoSignIn;
 import yarrowmark.server.access.People;
 import yarrowmark.server.catalog.BuiltInSuite;
 import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.Reason;
@@ -26,6 +28,7 @@ import yarrowmark.server.ledger.SessionState;
 import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.Settings;
 import yarrowmark.server.shelf.Checklists;
+import yarrowmark.server.shelf.Claims;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.FactSource;
 import yarrowmark.server.shelf.GivenFact;
@@ -42,6 +45,8 @@ class DemoLoader implements BeforeOpening {
 
     private final People people;
     private final Shelf shelf;
+    private final Claims claims;
+    private final Clock clock;
     private final Checklists checklists;
     private final Configurations configurations;
     private final Catalog catalog;
@@ -50,9 +55,11 @@ class DemoLoader implements BeforeOpening {
     private final Settings settings;
     private final EntityManager entities;
 
-    DemoLoader(People people, Shelf shelf, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, Settings settings, EntityManager entities) {
+    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, Settings settings, EntityManager entities) {
         this.people = people;
         this.shelf = shelf;
+        this.claims = claims;
+        this.clock = clock;
         this.checklists = checklists;
         this.configurations = configurations;
         this.catalog = catalog;
@@ -86,6 +93,7 @@ class DemoLoader implements BeforeOpening {
             long model = shelf.make(new Shelf.ModelFacts(device.maker(), device.model(), device.deviceClass(),
                 BigDecimal.valueOf(device.price()), "EUR", LocalDate.parse(device.released())), DemoSignIn.NAME);
             long unit = shelf.firstUnit(model, DemoSignIn.NAME);
+            describe(device, model, unit);
             for (DemoDevices.Setup setup : device.setups()) {
                 List<GivenFact> facts = setup.facts().entrySet().stream()
                     .map(f -> new GivenFact(f.getKey(), f.getValue(),
@@ -100,6 +108,21 @@ class DemoLoader implements BeforeOpening {
         }
         settings.put(LOADED, "1");
         LOG.info("The demo shelf has {} configurations", number);
+    }
+
+    /** What the lab noted about a model and its unit, where it noted anything. */
+    private void describe(DemoDevices.Device device, long model, long unit) {
+        DemoNotes.Note note = DemoNotes.of(device.model());
+        note.fields().forEach((field, text) -> shelf.changeModel(model, field, null, text, DemoSignIn.NAME));
+        note.unit().forEach((field, text) -> shelf.changeUnit(unit, field, null, text, DemoSignIn.NAME));
+        note.daysLeft().ifPresent(days -> shelf.changeUnit(unit, "dueBack", null, LocalDate.now(clock).plusDays(days).toString(), DemoSignIn.NAME));
+        // The tests a claim may be about exist from the first device that runs them.
+        tests(device);
+        for (DemoNotes.Promise promise : note.claims()) {
+            Long metric = promise.test() == null ? null
+                : catalog.metrics().stream().filter(m -> m.test().equals(promise.test())).findFirst().map(MetricRow::id).orElseThrow();
+            claims.add(model, promise.factKey(), metric, promise.text(), promise.source(), DemoSignIn.NAME);
+        }
     }
 
     private void sitting(long configuration, DemoDevices.Device device, DemoDevices.Setup setup, int number, Random random) {

@@ -37,13 +37,13 @@ class Configuration {
     private Unit unit;
     @ManyToOne(fetch = FetchType.LAZY)
     private Configuration parent;
-    String name;
+    private String name;
     @JdbcTypeCode(SqlTypes.CHAR)
     private String fingerprint;
     private Instant createdAt;
-    Instant retiredAt;
+    private Instant retiredAt;
     /** Where its sessions went, when it turned out to be the same as another. */
-    Long mergedInto;
+    private Long mergedInto;
     @OneToMany(mappedBy = "configuration", cascade = {CascadeType.PERSIST, CascadeType.REMOVE}, orphanRemoval = true)
     private List<Fact> facts = new ArrayList<>();
     @ElementCollection
@@ -80,6 +80,19 @@ class Configuration {
     /** Brings the fingerprint up to date with the facts. */
     void seal() {
         fingerprint = Fingerprint.of(values());
+    }
+
+    void rename(String newName) {
+        this.name = newName;
+    }
+
+    void retire(Instant at) {
+        this.retiredAt = at;
+    }
+
+    void mergeInto(long other, Instant at) {
+        this.mergedInto = other;
+        this.retiredAt = at;
     }
 
     Optional<Fact> fact(String key) {
@@ -122,5 +135,17 @@ class Configuration {
 
     Set<String> tested() {
         return tested;
+    }
+
+    String name() {
+        return name;
+    }
+
+    Long mergedInto() {
+        return mergedInto;
+    }
+
+    boolean isRetired() {
+        return retiredAt != null;
     }
 }

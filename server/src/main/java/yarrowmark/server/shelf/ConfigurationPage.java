@@ -45,8 +45,8 @@ public record ConfigurationPage(ConfigurationRow configuration, long unitId, @Nu
             return new FactPart(f.key(), key.label(), key.group().label(), f.value(), FactText.of(key, f.value()), f.source,
                 f.otherValue == null ? null : FactText.of(key, f.otherValue));
         }).toList();
-        return new ConfigurationPage(ConfigurationRow.of(c), c.unit().id(), c.parent() == null ? null : c.parent().id(), c.parent() == null ? null : c.parent().name,
-            c.createdAt(), c.fingerprint(), sessions, c.mergedInto, facts,
+        return new ConfigurationPage(ConfigurationRow.of(c), c.unit().id(), c.parent() == null ? null : c.parent().id(), c.parent() == null ? null : c.parent().name(),
+            c.createdAt(), c.fingerprint(), sessions, c.mergedInto(), facts,
             changed.stream().map(d -> new ChangedFact(d.key().key(), d.key().label(), shown(d.key(), d.before().orElse(null)), shown(d.key(), d.after().orElse(null)))).toList(),
             List.copyOf(c.tested()), FactContradiction.in(values).stream().map(FactContradiction::reason).toList(),
             same.stream().map(s -> new SameFacts(ConfigurationRow.of(s), s.unit().id().equals(c.unit().id()))).toList(),

@@ -98,7 +98,7 @@ public class Configurations {
         Configuration parent = parentId == null ? null : withFacts(parentId);
         Map<String, GivenFact> facts = TypedFacts.read(typed, parent);
         withFacts(unitId, facts).ifPresent(same -> {
-            throw Problem.conflict("same-facts", "\"" + same.name + "\" of this unit has exactly these facts already. Change one, or use that one.").with("configurationId", same.id());
+            throw Problem.conflict("same-facts", "\"" + same.name() + "\" of this unit has exactly these facts already. Change one, or use that one.").with("configurationId", same.id());
         });
         // A copy for another unit of the model starts a tree of its own there.
         Configuration above = parent != null && parent.unit().id().equals(unitId) ? parent : null;
@@ -204,12 +204,12 @@ public class Configurations {
     @Transactional
     public void rename(long id, String from, String to, String person) {
         Configuration c = locked(id);
-        if (!c.name.equals(from)) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else renamed it to \"" + c.name + "\" since you opened it.").with("now", c.name);
+        if (!c.name().equals(from)) {
+            throw Problem.conflict("changed-meanwhile", "Somebody else renamed it to \"" + c.name() + "\" since you opened it.").with("now", c.name());
         }
         String name = to.strip();
-        changes.note(person, SUBJECT, id, "name", c.name, name);
-        c.name = name;
+        changes.note(person, SUBJECT, id, "name", c.name(), name);
+        c.rename(name);
         configurations.flush();
         touched(c);
     }
@@ -217,9 +217,9 @@ public class Configurations {
     @Transactional
     public void retire(long id, boolean retired, String person) {
         Configuration c = locked(id);
-        if ((c.retiredAt != null) != retired) {
-            changes.note(person, SUBJECT, id, "retired", c.retiredAt != null, retired);
-            c.retiredAt = retired ? clock.instant() : null;
+        if ((c.isRetired()) != retired) {
+            changes.note(person, SUBJECT, id, "retired", c.isRetired(), retired);
+            c.retire(retired ? clock.instant() : null);
             touched(c);
         }
     }
@@ -230,9 +230,9 @@ public class Configurations {
         Configuration c = locked(id);
         refuseUsed(c);
         if (configurations.existsByParentId(id) || configurations.existsByMergedInto(id)) {
-            throw Problem.conflict("has-children", "Other configurations were copied from \"" + c.name + "\". Retire it instead: it then stays out of the way.");
+            throw Problem.conflict("has-children", "Other configurations were copied from \"" + c.name() + "\". Retire it instead: it then stays out of the way.");
         }
-        changes.note(person, SUBJECT, id, "removed", c.name, null);
+        changes.note(person, SUBJECT, id, "removed", c.name(), null);
         configurations.delete(c);
         touched(c);
     }
@@ -250,8 +250,7 @@ public class Configurations {
     @Transactional
     public void merged(long from, long into, String person) {
         Configuration gone = locked(from);
-        gone.mergedInto = into;
-        gone.retiredAt = clock.instant();
+        gone.mergeInto(into, clock.instant());
         changes.note(person, SUBJECT, from, "merged into", null, into);
         touched(gone);
     }
@@ -261,7 +260,7 @@ public class Configurations {
     public void checkSame(long one, long other) {
         Configuration a = withFacts(one);
         Configuration b = withFacts(other);
-        if (one == other || !a.unit().id().equals(b.unit().id()) || !a.fingerprint().equals(b.fingerprint()) || a.mergedInto != null || b.mergedInto != null) {
+        if (one == other || !a.unit().id().equals(b.unit().id()) || !a.fingerprint().equals(b.fingerprint()) || a.mergedInto() != null || b.mergedInto() != null) {
             throw Problem.conflict("not-the-same", "Only two configurations of one unit with equal facts can be merged. These differ"
                 + (a.unit().id().equals(b.unit().id()) ? "." : " in their unit."));
         }
@@ -272,7 +271,7 @@ public class Configurations {
         Configuration made = new Configuration(unit, parent, shortened(called.strip()), clock.instant());
         made.describe(facts);
         configurations.saveAndFlush(made);
-        changes.note(person, SUBJECT, made.id(), ChangeLog.MADE, null, made.name);
+        changes.note(person, SUBJECT, made.id(), ChangeLog.MADE, null, made.name());
         touched(made);
         return made;
     }
@@ -280,7 +279,7 @@ public class Configurations {
     /** The newest that is neither retired nor merged away. */
     private Optional<Configuration> withFacts(long unitId, Map<String, GivenFact> facts) {
         return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(values(facts))).stream()
-            .filter(c -> c.mergedInto == null && c.retiredAt == null).findFirst();
+            .filter(c -> c.mergedInto() == null && !c.isRetired()).findFirst();
     }
 
     private void noteFacts(long id, Map<String, String> before, Map<String, GivenFact> after, String person) {
@@ -292,7 +291,7 @@ public class Configurations {
     private void refuseUsed(Configuration c) {
         int sessions = sessions(c.id());
         if (sessions > 0) {
-            throw Problem.conflict("has-readings", "\"" + c.name + "\" was measured in " + sessions + (sessions == 1 ? " session" : " sessions")
+            throw Problem.conflict("has-readings", "\"" + c.name() + "\" was measured in " + sessions + (sessions == 1 ? " session" : " sessions")
                 + ", so its facts stay. Save your changes as a new configuration, or correct a fact that was wrong all along.");
         }
     }

@@ -3,6 +3,7 @@ package yarrowmark.server.shelf;
 import java.util.function.BiConsumer;
 import java.util.function.Function;
 import java.util.function.UnaryOperator;
+import org.hibernate.Hibernate;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactReader;
@@ -35,6 +36,20 @@ record EditableField<T>(String name, String label, String example, int longest, 
 
     EditableField<T> readBy(UnaryOperator<String> newRead) {
         return new EditableField<>(name, label, example, longest, required, get, set, newRead, show);
+    }
+
+    /** What is kept now. A record may stand in for one that is not loaded yet, and then has no fields of its own. */
+    @Nullable String value(T record) {
+        return get.apply(loaded(record));
+    }
+
+    void put(T record, @Nullable String kept) {
+        set.accept(loaded(record), kept);
+    }
+
+    @SuppressWarnings("unchecked")
+    private static <T> T loaded(T record) {
+        return (T) Hibernate.unproxy(record);
     }
 
     /** The kept text for what somebody typed; null where the field is emptied. */

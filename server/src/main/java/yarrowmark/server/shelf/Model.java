@@ -65,7 +65,59 @@ class Model {
         return id;
     }
 
+    void retire(Instant at) {
+        this.retiredAt = at;
+    }
+
+    void photograph(String hash) {
+        this.photoHash = hash;
+    }
+
     String fullName() {
         return maker.name() + " " + name;
+    }
+
+    Maker maker() {
+        return maker;
+    }
+
+    String name() {
+        return name;
+    }
+
+    DeviceClass deviceClass() {
+        return deviceClass;
+    }
+
+    BigDecimal price() {
+        return price;
+    }
+
+    String currency() {
+        return currency;
+    }
+
+    LocalDate released() {
+        return released;
+    }
+
+    BigDecimal width() {
+        return width;
+    }
+
+    BigDecimal depth() {
+        return depth;
+    }
+
+    BigDecimal height() {
+        return height;
+    }
+
+    String photoHash() {
+        return photoHash;
+    }
+
+    boolean isRetired() {
+        return retiredAt != null;
     }
 }

@@ -22,7 +22,7 @@ public record ModelPage(ModelRow model, List<FieldPart> fields, List<DerivedPart
      */
     public record FieldPart(String name, String label, @Nullable String value, @Nullable String shown, String example) {
         static <T> FieldPart of(EditableField<T> field, T record) {
-            String kept = field.get().apply(record);
+            String kept = field.value(record);
             return new FieldPart(field.name(), field.label(), kept, field.shown(kept), field.example());
         }
     }
@@ -37,10 +37,10 @@ public record ModelPage(ModelRow model, List<FieldPart> fields, List<DerivedPart
 
     static ModelPage of(Model model, List<EditableField<Model>> fields, List<Unit> units, List<EditableField<Unit>> unitFields,
                         List<Configuration> configurations, Map<Long, Integer> sessions) {
-        List<UnitPart> parts = units.stream().map(u -> new UnitPart(u.id(), u.label, u.retiredAt != null, u.dueBack,
+        List<UnitPart> parts = units.stream().map(u -> new UnitPart(u.id(), u.label(), u.isRetired(), u.dueBack(),
             unitFields.stream().map(f -> FieldPart.of(f, u)).toList(),
             configurations.stream().filter(c -> c.unit().id().equals(u.id()))
-                .map(c -> new ConfigurationPart(c.id(), c.parent() == null ? null : c.parent().id(), c.name, c.createdAt(), c.retiredAt != null, c.mergedInto,
+                .map(c -> new ConfigurationPart(c.id(), c.parent() == null ? null : c.parent().id(), c.name(), c.createdAt(), c.isRetired(), c.mergedInto(),
                     sessions.getOrDefault(c.id(), 0)))
                 .toList())).toList();
         return new ModelPage(ModelRow.of(model, configurations.size()), fields.stream().map(f -> FieldPart.of(f, model)).toList(), derived(model), parts);
@@ -48,8 +48,8 @@ public record ModelPage(ModelRow model, List<FieldPart> fields, List<DerivedPart
 
     private static List<DerivedPart> derived(Model m) {
         List<DerivedPart> parts = new ArrayList<>();
-        if (m.width != null && m.depth != null && m.height != null) {
-            BodySize size = new BodySize(m.width.doubleValue(), m.depth.doubleValue(), m.height.doubleValue());
+        if (m.width() != null && m.depth() != null && m.height() != null) {
+            BodySize size = new BodySize(m.width().doubleValue(), m.depth().doubleValue(), m.height().doubleValue());
             parts.add(new DerivedPart("Volume", size.litres(), "l"));
             parts.add(new DerivedPart("Thickness", size.thickness() * 1000, "mm"));
         }

@@ -136,14 +136,14 @@ public class Shelf {
 
     /** The one way in which a field changes, also when a change is taken back. */
     <T> void set(String subject, long id, T record, EditableField<T> field, @Nullable String seen, @Nullable String kept, String person) {
-        String now = field.get().apply(record);
+        String now = field.value(record);
         if (!java.util.Objects.equals(now, seen)) {
             Problem clash = Problem.conflict("changed-meanwhile", "Somebody else changed " + field.label().toLowerCase(java.util.Locale.ROOT) + " since you opened it. It is now "
                 + (now == null ? "empty" : "\"" + field.shown(now) + "\"") + ". What you typed is still here: keep either.");
             throw now == null ? clash : clash.with("now", now).with("nowShown", field.shown(now));
         }
         changes.note(person, subject, id, field.name(), now, kept);
-        field.set().accept(record, kept);
+        field.put(record, kept);
     }
 
     @Transactional
@@ -152,7 +152,7 @@ public class Shelf {
         Unit unit = new Unit(model, label.strip());
         refuseTwin(unit);
         units.saveAndFlush(unit);
-        changes.note(person, UNIT, unit.id(), ChangeLog.MADE, null, unit.label);
+        changes.note(person, UNIT, unit.id(), ChangeLog.MADE, null, unit.label());
         events.publishEvent(new ModelTouched(modelId));
         return unit.id();
     }
@@ -161,7 +161,7 @@ public class Shelf {
     @Transactional
     public long firstUnit(long modelId, String person) {
         List<Unit> all = units.findByModelIdOrderById(modelId);
-        return all.stream().filter(u -> u.retiredAt == null).findFirst().map(Unit::id)
+        return all.stream().filter(u -> !u.isRetired()).findFirst().map(Unit::id)
             .orElseGet(() -> addUnit(modelId, "Unit " + (all.size() + 1), person));
     }
 
@@ -182,16 +182,16 @@ public class Shelf {
     @Transactional
     public void retireModel(long id, boolean retired, String person) {
         Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
-        changes.note(person, MODEL, id, "retired", model.retiredAt != null, retired);
-        model.retiredAt = retired ? clock.instant() : null;
+        changes.note(person, MODEL, id, "retired", model.isRetired(), retired);
+        model.retire(retired ? clock.instant() : null);
         events.publishEvent(new ModelTouched(id));
     }
 
     @Transactional
     public void retireUnit(long id, boolean retired, String person) {
         Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
-        changes.note(person, UNIT, id, "retired", unit.retiredAt != null, retired);
-        unit.retiredAt = retired ? clock.instant() : null;
+        changes.note(person, UNIT, id, "retired", unit.isRetired(), retired);
+        unit.retire(retired ? clock.instant() : null);
         events.publishEvent(new ModelTouched(unit.model().id()));
     }
 
@@ -211,9 +211,9 @@ public class Shelf {
     public void removeUnit(long id, String person) {
         Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
         if (configurations.existsByUnitId(id)) {
-            throw Problem.conflict("has-configurations", "\"" + unit.label + "\" has configurations. Retire it instead.");
+            throw Problem.conflict("has-configurations", "\"" + unit.label() + "\" has configurations. Retire it instead.");
         }
-        changes.note(person, UNIT, id, "removed", unit.label, null);
+        changes.note(person, UNIT, id, "removed", unit.label(), null);
         units.delete(unit);
         events.publishEvent(new ModelTouched(unit.model().id()));
     }
@@ -221,15 +221,15 @@ public class Shelf {
     @Transactional
     public void photograph(long id, @Nullable String hash, String person) {
         Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
-        changes.note(person, MODEL, id, "photo", model.photoHash, hash);
-        model.photoHash = hash;
+        changes.note(person, MODEL, id, "photo", model.photoHash(), hash);
+        model.photograph(hash);
     }
 
     @Transactional(readOnly = true)
     public List<DueUnit> due(int days) {
         LocalDate today = LocalDate.now(clock);
-        return units.dueUntil(today.plusDays(days)).stream().map(u -> new DueUnit(u.id(), u.model().id(), u.model().maker.name(), u.model().name, u.label, u.dueBack,
-            java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack))).toList();
+        return units.dueUntil(today.plusDays(days)).stream().map(u -> new DueUnit(u.id(), u.model().id(), u.model().maker().name(), u.model().name(), u.label(), u.dueBack(),
+            java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack()))).toList();
     }
 
     @Transactional(readOnly = true)
@@ -276,14 +276,14 @@ public class Shelf {
     }
 
     private void refuseTwin(Model model) {
-        models.findByMakerAndName(model.maker, model.name).filter(other -> !other.id().equals(model.id())).ifPresent(other -> {
+        models.findByMakerAndName(model.maker(), model.name()).filter(other -> !other.id().equals(model.id())).ifPresent(other -> {
             throw Problem.conflict("model-exists", other.fullName() + " is on the shelf already.").with("modelId", other.id());
         });
     }
 
     private void refuseTwin(Unit unit) {
-        units.findByModelIdAndLabel(unit.model().id(), unit.label).filter(other -> !other.id().equals(unit.id())).ifPresent(other -> {
-            throw Problem.conflict("unit-exists", "This model has a unit called \"" + other.label + "\" already. Use another label.");
+        units.findByModelIdAndLabel(unit.model().id(), unit.label()).filter(other -> !other.id().equals(unit.id())).ifPresent(other -> {
+            throw Problem.conflict("unit-exists", "This model has a unit called \"" + other.label() + "\" already. Use another label.");
         });
     }
 }

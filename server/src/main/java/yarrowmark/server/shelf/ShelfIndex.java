@@ -32,6 +32,8 @@ import org.apache.lucene.search.SearcherManager;
 import org.apache.lucene.search.Sort;
 import org.apache.lucene.search.SortField;
 import org.apache.lucene.search.TermQuery;
+import org.apache.lucene.search.TopFieldCollectorManager;
+import org.apache.lucene.search.TopFieldDocs;
 import org.apache.lucene.store.ByteBuffersDirectory;
 import org.apache.lucene.util.BytesRef;
 import org.jspecify.annotations.Nullable;
@@ -56,7 +58,9 @@ import yarrowmark.server.platform.Problem;
 @Component
 public class ShelfIndex implements BeforeOpening {
     private static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
-    private static final String WORD = "w";
+    /** Words of models and of configurations lie apart: what is looked for is always one of the two. */
+    private static final String MODEL_WORD = "w";
+    private static final String CONFIGURATION_WORD = "c";
     private static final Sort IN_SHELF_ORDER = new Sort(new SortField("order", SortField.Type.STRING), new SortField("id", SortField.Type.LONG));
 
     /** How a fact that is asked for must relate to the value. */
@@ -108,7 +112,7 @@ public class ShelfIndex implements BeforeOpening {
         try {
             writer.deleteAll();
             source.models(null, this::add);
-            writer.commit();
+            writer.forceMerge(1);
             searchers.maybeRefreshBlocking();
             filled = true;
         } catch (IOException e) {
@@ -153,7 +157,7 @@ public class ShelfIndex implements BeforeOpening {
                     condition(conditions, model, known, value);
                 });
                 words.addAll(own);
-                finish(configuration, own);
+                finish(configuration, CONFIGURATION_WORD, own);
             }
             if (m.released() != null) {
                 model.add(new LongPoint("released", m.released().toEpochDay()));
@@ -161,7 +165,7 @@ public class ShelfIndex implements BeforeOpening {
             if (m.price() != null) {
                 model.add(new DoublePoint("price", m.price()));
             }
-            finish(model, words);
+            finish(model, MODEL_WORD, words);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -179,8 +183,8 @@ public class ShelfIndex implements BeforeOpening {
         return d;
     }
 
-    private void finish(Document d, Set<String> words) throws IOException {
-        words.forEach(w -> d.add(new StringField(WORD, w, Field.Store.NO)));
+    private void finish(Document d, String field, Set<String> words) throws IOException {
+        words.forEach(w -> d.add(new StringField(field, w, Field.Store.NO)));
         writer.addDocument(d);
     }
 
@@ -238,7 +242,7 @@ public class ShelfIndex implements BeforeOpening {
     Found models(Question q, int page, int size) {
         BooleanQuery.Builder query = new BooleanQuery.Builder();
         query.add(term("kind", "model"), Occur.FILTER).add(term("retired", Boolean.toString(q.retired())), Occur.FILTER);
-        wordsOf(query, q.words());
+        wordsOf(query, MODEL_WORD, q.words());
         if (!q.classes().isEmpty()) {
             BooleanQuery.Builder any = new BooleanQuery.Builder();
             q.classes().forEach(c -> any.add(term("class", c.name()), Occur.SHOULD));
@@ -276,13 +280,13 @@ public class ShelfIndex implements BeforeOpening {
 
     List<Long> configurations(String words, int most) {
         BooleanQuery.Builder query = new BooleanQuery.Builder().add(term("kind", "configuration"), Occur.FILTER).add(term("retired", "false"), Occur.FILTER);
-        wordsOf(query, words);
+        wordsOf(query, CONFIGURATION_WORD, words);
         return find(query.build(), 0, most).ids();
     }
 
     /** Each word must begin some word of the record. They are text, never a pattern. */
-    private static void wordsOf(BooleanQuery.Builder query, String words) {
-        parts(words).stream().limit(20).forEach(w -> query.add(new PrefixQuery(new Term(WORD, w)), Occur.FILTER));
+    private static void wordsOf(BooleanQuery.Builder query, String field, String words) {
+        parts(words).stream().limit(20).forEach(w -> query.add(new PrefixQuery(new Term(field, w)), Occur.FILTER));
     }
 
     private static Query term(String field, String value) {
@@ -293,20 +297,17 @@ public class ShelfIndex implements BeforeOpening {
         try {
             IndexSearcher searcher = searchers.acquire();
             try {
-                Query plain = new ConstantScoreQuery(query);
-                ScoreDoc[] hits = searcher.search(plain, (page + 1) * size, IN_SHELF_ORDER).scoreDocs;
+                // One pass gives the page and how many there are in all.
+                TopFieldDocs found = searcher.search(new ConstantScoreQuery(query), new TopFieldCollectorManager(IN_SHELF_ORDER, (page + 1) * size, null, Integer.MAX_VALUE));
+                ScoreDoc[] hits = found.scoreDocs;
                 List<Long> ids = new ArrayList<>();
-                List<Integer> docs = new ArrayList<>();
                 for (int i = page * size; i < hits.length; i++) {
-                    docs.add(hits[i].doc);
-                }
-                for (int doc : docs) {
                     NumericDocValues values = MultiDocValues.getNumericValues(searcher.getIndexReader(), "id");
-                    if (values != null && values.advanceExact(doc)) {
+                    if (values != null && values.advanceExact(hits[i].doc)) {
                         ids.add(values.longValue());
                     }
                 }
-                return new Found(ids, searcher.count(plain));
+                return new Found(ids, found.totalHits.value);
             } finally {
                 searchers.release(searcher);
             }

@@ -34,11 +34,27 @@ class Unit {
         this.label = label;
     }
 
+    void retire(Instant at) {
+        this.retiredAt = at;
+    }
+
     Long id() {
         return id;
     }
 
     Model model() {
         return model;
+    }
+
+    String label() {
+        return label;
+    }
+
+    LocalDate dueBack() {
+        return dueBack;
+    }
+
+    boolean isRetired() {
+        return retiredAt != null;
     }
 }

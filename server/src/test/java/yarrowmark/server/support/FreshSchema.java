@@ -10,7 +10,7 @@ import org.springframework.context.ApplicationContextInitializer;
 import org.springframework.context.ConfigurableApplicationContext;
 
 /** Gives each server that a test starts an empty database of its own: several may be up at the same time. */
-final class FreshSchema implements ApplicationContextInitializer<ConfigurableApplicationContext> {
+public final class FreshSchema implements ApplicationContextInitializer<ConfigurableApplicationContext> {
     private static final AtomicInteger COUNT = new AtomicInteger();
 
     @Override
