@@ -9,8 +9,11 @@ import { ConfigureView } from './shelf/ConfigureView.tsx';
 import { DifferenceView } from './shelf/DifferenceView.tsx';
 import { ModelView } from './shelf/ModelView.tsx';
 import { ShelfView } from './shelf/ShelfView.tsx';
+import { NewSessionView } from './sheet/NewSessionView.tsx';
+import { SheetView } from './sheet/SheetView.tsx';
+import { SuitesView } from './suites/SuitesView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
-import { benchSearch, configureSearch, differenceSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+import { benchSearch, byHandSearch, configureSearch, differenceSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
 const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
@@ -21,11 +24,14 @@ const configure = createRoute({ getParentRoute: () => root, path: '/shelf/config
 const difference = createRoute({ getParentRoute: () => root, path: '/shelf/difference', validateSearch: differenceSearch, component: DifferenceView });
 const checklists = createRoute({ getParentRoute: () => root, path: '/shelf/checklists', component: ChecklistsView });
 const bench = createRoute({ getParentRoute: () => root, path: '/bench', validateSearch: benchSearch, component: BenchView });
+const byHand = createRoute({ getParentRoute: () => root, path: '/bench/by-hand', validateSearch: byHandSearch, component: NewSessionView });
+const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$sessionId', component: SheetView });
+const suites = createRoute({ getParentRoute: () => root, path: '/suites', component: SuitesView });
 const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
 const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, ledger, standings]),
+  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, ledger, standings]),
   defaultPreload: false,
 });
 

@@ -105,6 +105,17 @@ export function classes(chosen: readonly DeviceClass[]): string {
 
 const GROUPS = { PROCESSOR: 'Processor', MEMORY: 'Memory', GRAPHICS: 'Graphics', STORAGE: 'Storage', BROWSER: 'Browser', NETWORK: 'Network', VIDEO: 'Video', EVERYDAY: 'Everyday', BODY: 'Body' } as const;
 export type TestGroup = keyof typeof GROUPS;
+export const TEST_GROUPS = Object.keys(GROUPS) as TestGroup[];
+
+/** "more is better", in the words of a sentence. */
+export function direction(d: 'MORE_IS_BETTER' | 'LESS_IS_BETTER'): string {
+  return d === 'MORE_IS_BETTER' ? 'more is better' : 'less is better';
+}
+
+export function unitName(unit: string): string {
+  return unit === '1' || unit === '' ? 'points' : unit;
+}
+
 export function testGroup(group: TestGroup): string {
   return GROUPS[group];
 }

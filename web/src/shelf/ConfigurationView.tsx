@@ -41,6 +41,7 @@ function Configuration({ page }: { page: ConfigurationPage }) {
     { key: 'Enter', does: 'Put it on the table, or take it off', run: () => void tableActions.toggle(c.id) },
     { key: 'c', does: 'Copy it and change facts', run: copy },
     { key: 'e', does: page.sessions > 0 ? 'Change facts, in a copy because it was measured' : 'Change facts', run: edit },
+    { key: 's', does: 'Type scores', run: () => void navigate({ to: '/bench/by-hand', search: { configuration: c.id } }) },
     ...(parentId === undefined ? [] : [{ key: 'd', does: 'Facts beside those of its parent', run: () => void navigate({ to: '/shelf/difference', search: { ids: [parentId, c.id] } }) }]),
   ]);
 
@@ -59,6 +60,7 @@ function Configuration({ page }: { page: ConfigurationPage }) {
         <OnTableButton id={c.id} />
         <button className="button" onClick={copy}>Copy and change <kbd>c</kbd></button>
         {page.sessions === 0 && page.mergedInto === undefined && <button className="button" onClick={edit}>Edit <kbd>e</kbd></button>}
+        <Link to="/bench/by-hand" search={{ configuration: c.id }} className="button">Type scores <kbd>s</kbd></Link>
         <Link to="/ledger" search={{ configuration: c.id }} className="button">Its readings</Link>
       </Opening>
       <Notices page={page} onPage={show} />
@@ -189,7 +191,7 @@ function Sessions({ id }: { id: number }) {
           <ul>
             {list.map((s) => (
               <li key={s.id} className="border-b border-hair-2 py-1.5">
-                <Link to="/ledger" search={{ session: s.id }} className="font-semibold hover:underline">{s.planName}</Link>, {moment(s.startedAt)}
+                <Link to={s.byHand ? '/bench/sheet/$sessionId' : '/ledger'} params={{ sessionId: String(s.id) }} search={s.byHand ? {} : { session: s.id }} className="font-semibold hover:underline">{s.planName}</Link>, {moment(s.startedAt)}
                 <span className="small block">{s.onMains === undefined ? 'power not known' : s.onMains ? 'on mains' : 'on battery'}, {s.state.toLowerCase()}</span>
                 {s.checks.length > 0 && (
                   <details>

@@ -11,6 +11,7 @@ import yarrow from './yarrow.svg';
 /** The line of work, in the order the work happens. A view that is not built is not in it. */
 const LINE = [
   { to: '/shelf', name: 'Shelf', letter: 'h' },
+  { to: '/suites', name: 'Suites', letter: 'u' },
   { to: '/bench', name: 'Bench', letter: 'b' },
   { to: '/ledger', name: 'Ledger', letter: 'l' },
   { to: '/standings', name: 'Standings', letter: 's' },

@@ -46,6 +46,7 @@ export const shelfSearch = (raw: Raw) => lax({
     q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']), maker: text(raw['maker']), since: id(raw['since']), dearest: id(raw['dearest']),
     retired: raw['retired'] === true ? true : undefined, fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']),
   });
+export const byHandSearch = (raw: Raw) => lax({ configuration: id(raw['configuration']) });
 export const configureSearch = (raw: Raw) => lax({ unit: id(raw['unit']), from: id(raw['from']) });
 export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), base: id(raw['base']) });
 export const benchSearch = (raw: Raw) => lax({ runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });

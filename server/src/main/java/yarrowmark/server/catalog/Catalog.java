@@ -10,6 +10,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
 /** The catalogue of suites, tests and metrics, and the purposes that weigh them. */
@@ -23,14 +24,16 @@ public class Catalog {
     private final ComparabilityGroupRepository comparability;
     private final TestDefinitionRepository tests;
     private final PurposeRepository purposes;
+    private final ChangeLog changes;
 
     Catalog(SuiteRepository suites, SuiteVersionRepository versions, ComparabilityGroupRepository comparability,
-            TestDefinitionRepository tests, PurposeRepository purposes) {
+            TestDefinitionRepository tests, PurposeRepository purposes, ChangeLog changes) {
         this.suites = suites;
         this.versions = versions;
         this.comparability = comparability;
         this.tests = tests;
         this.purposes = purposes;
+        this.changes = changes;
     }
 
     /** @param main whether it takes part in overall rankings */
@@ -41,17 +44,35 @@ public class Catalog {
     /** Makes a suite version with its tests and its own comparability group, unless it is there. Returns the test ids in order. */
     @Transactional
     public List<Long> ensure(String suite, String version, boolean builtIn, List<NewTest> newTests) {
-        var known = versions.findBySuiteNameAndVersion(suite, version);
+        var known = versions.findBySuiteNameAndVersionAndMode(suite, version, "");
         if (known.isPresent()) {
             return tests.findBySuiteVersionIdOrderByPosition(known.get().id()).stream().map(TestDefinition::id).toList();
         }
+        return make(suite, version, "", builtIn, newTests);
+    }
+
+    private List<Long> make(String suite, String version, String mode, boolean builtIn, List<NewTest> newTests) {
         Suite owner = suites.findByName(suite).orElseGet(() -> suites.save(new Suite(suite, builtIn)));
-        SuiteVersion made = versions.save(new SuiteVersion(owner, version));
+        SuiteVersion made = versions.save(new SuiteVersion(owner, version, mode));
         ComparabilityGroup group = comparability.save(new ComparabilityGroup(made));
         List<Long> ids = new ArrayList<>();
         for (NewTest test : newTests) {
             ids.add(tests.save(new TestDefinition(made, group, test, ids.size())).id());
         }
+        return ids;
+    }
+
+    /** A version of a suite of the reviewer's own. Each version and mode has a comparability group of its own at first. */
+    @Transactional
+    public List<Long> makeOwn(String suite, String version, String mode, List<NewTest> newTests, String person) {
+        suites.findByName(suite).filter(Suite::builtIn).ifPresent(s -> {
+            throw Problem.conflict("built-in-suite", "\"" + suite + "\" is built in and cannot be changed. Choose another name.");
+        });
+        if (versions.findBySuiteNameAndVersionAndMode(suite, version, mode).isPresent()) {
+            throw Problem.conflict("version-exists", suite + " " + version + (mode.isEmpty() ? "" : ", " + mode) + " is in the catalogue already.");
+        }
+        List<Long> ids = make(suite, version, mode, false, newTests);
+        changes.note(person, "suite", ids.get(0), ChangeLog.MADE, null, suite + " " + version + (mode.isEmpty() ? "" : ", " + mode));
         return ids;
     }
 

@@ -12,7 +12,7 @@ interface SuiteRepository extends JpaRepository<Suite, Long> {
 }
 
 interface SuiteVersionRepository extends JpaRepository<SuiteVersion, Long> {
-    Optional<SuiteVersion> findBySuiteNameAndVersion(String suite, String version);
+    Optional<SuiteVersion> findBySuiteNameAndVersionAndMode(String suite, String version, String mode);
 }
 
 interface ComparabilityGroupRepository extends JpaRepository<ComparabilityGroup, Long> {

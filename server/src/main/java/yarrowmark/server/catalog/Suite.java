@@ -24,4 +24,8 @@ class Suite {
     String name() {
         return name;
     }
+
+    boolean builtIn() {
+        return builtIn;
+    }
 }

@@ -15,11 +15,14 @@ class SuiteVersion {
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Suite suite;
     private String version;
+    /** Empty where the version has only one. */
+    private String mode;
 
     protected SuiteVersion() {
     }
 
-    SuiteVersion(Suite suite, String version) {
+    SuiteVersion(Suite suite, String version, String mode) {
+        this.mode = mode;
         this.suite = suite;
         this.version = version;
     }
@@ -32,7 +35,8 @@ class SuiteVersion {
         return suite;
     }
 
+    /** With its mode: "1.4, 64 bit". Scores of two modes are never compared. */
     String version() {
-        return version;
+        return mode.isEmpty() ? version : version + ", " + mode;
     }
 }

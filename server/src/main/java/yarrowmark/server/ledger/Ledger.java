@@ -47,7 +47,23 @@ public class Ledger {
 
     /** @param batteryLevel 0 to 1 */
     public record NewSession(long configurationId, String planName, int runs, int timedMs, @Nullable Boolean onMains,
-                             @Nullable Double batteryLevel, Instant startedAt, List<Check> checks, String checkedBy) { }
+                             @Nullable Double batteryLevel, Instant startedAt, List<Check> checks, String checkedBy,
+                             ByHand byHand) {
+        public NewSession(long configurationId, String planName, int runs, int timedMs, @Nullable Boolean onMains, @Nullable Double batteryLevel,
+                          Instant startedAt, List<Check> checks, String checkedBy) {
+            this(configurationId, planName, runs, timedMs, onMains, batteryLevel, startedAt, checks, checkedBy, ByHand.NOTHING);
+        }
+    }
+
+    /**
+     * What a person carries out, and under which conditions.
+     *
+     * @param roomTemperature in °C
+     * @param recording       whether the screen was being recorded
+     */
+    public record ByHand(List<Long> testIds, @Nullable Double roomTemperature, @Nullable Boolean recording, @Nullable String remarks) {
+        static final ByHand NOTHING = new ByHand(List.of(), null, null, null);
+    }
 
     /** One line of the checklist before the first run. */
     public record Check(String text, boolean ticked) { }
@@ -77,6 +93,12 @@ public class Ledger {
         if (session.state() == SessionState.OPEN) {
             session.end(how, at);
         }
+    }
+
+    /** A session that was ended goes on, on the same configuration: a suite can take days. */
+    @Transactional
+    public void resume(long sessionId) {
+        session(sessionId).resume();
     }
 
     @Transactional(readOnly = true)

@@ -34,7 +34,8 @@ class LedgerPages {
                        @Nullable SamplePart sample) { }
 
     record SessionPage(long id, ConfigurationRow configuration, String planName, int runs, int timedMs, SessionState state,
-                       @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt, List<CheckPart> checks) { }
+                       @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt, List<CheckPart> checks,
+                       @Nullable Double roomTemperature, @Nullable Boolean recording, @Nullable String remarks, boolean byHand) { }
 
     /** One line of the checklist before the first run, in the words of that day. */
     record CheckPart(String text, boolean ticked, String person) { }
@@ -97,7 +98,7 @@ class LedgerPages {
     private SessionPage page(Session s) {
         return new SessionPage(s.id(), configuration(s.configurationId()), s.planName(), s.runs(), s.timedMs(), s.state(), s.onMains(),
             s.batteryLevel(), s.startedAt(), s.endedAt(),
-            s.checks().stream().map(c -> new CheckPart(c.text, c.ticked, c.person)).toList());
+            s.checks().stream().map(c -> new CheckPart(c.text, c.ticked, c.person)).toList(), s.roomTemperature(), s.recording(), s.remarks(), !s.testsByHand().isEmpty());
     }
 
     private ConfigurationRow configuration(long id) {

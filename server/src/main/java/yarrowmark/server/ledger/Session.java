@@ -1,6 +1,7 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -33,6 +34,14 @@ class Session {
     private Double batteryLevel;
     private Instant startedAt;
     private Instant endedAt;
+    private Double roomTemperature;
+    private Boolean recording;
+    private String remarks;
+    @ElementCollection
+    @CollectionTable(name = "session_test", joinColumns = @JoinColumn(name = "session_id"))
+    @OrderColumn(name = "position")
+    @Column(name = "test_id")
+    private List<Long> testsByHand = new ArrayList<>();
     @ElementCollection
     @CollectionTable(name = "session_check", joinColumns = @JoinColumn(name = "session_id"))
     @OrderColumn(name = "position")
@@ -49,6 +58,10 @@ class Session {
         this.onMains = s.onMains();
         this.batteryLevel = s.batteryLevel();
         this.startedAt = s.startedAt();
+        this.roomTemperature = s.byHand().roomTemperature();
+        this.recording = s.byHand().recording();
+        this.remarks = s.byHand().remarks();
+        this.testsByHand.addAll(s.byHand().testIds());
         s.checks().forEach(c -> checks.add(new SessionCheck(c.text(), c.ticked(), s.checkedBy())));
     }
 
@@ -87,6 +100,27 @@ class Session {
 
     Double batteryLevel() {
         return batteryLevel;
+    }
+
+    void resume() {
+        this.state = SessionState.OPEN;
+        this.endedAt = null;
+    }
+
+    Double roomTemperature() {
+        return roomTemperature;
+    }
+
+    Boolean recording() {
+        return recording;
+    }
+
+    String remarks() {
+        return remarks;
+    }
+
+    List<Long> testsByHand() {
+        return testsByHand;
     }
 
     List<SessionCheck> checks() {

@@ -1,0 +1,2 @@
+/** Scores that people type: reading them, and noticing likely slips. */
+package yarrowmark.core.entry;

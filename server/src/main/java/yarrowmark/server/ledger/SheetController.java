@@ -1,0 +1,104 @@
+package yarrowmark.server.ledger;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.time.Clock;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.Checklists;
+import yarrowmark.server.shelf.Shelf;
+
+/** Sessions that a person carries out, and the scores typed into them. */
+@RestController
+@RequestMapping("/api/sessions")
+class SheetController {
+    /** @param roomTemperature in °C */
+    record SessionBody(long configurationId, @NotBlank @Size(max = 120) String name, @NotEmpty @Size(max = 300) List<@NotNull Long> testIds, @Min(1) @Max(30) int runs,
+                       @Nullable Boolean onMains, @Nullable @DecimalMin("-60") @DecimalMax("70") Double roomTemperature, @Nullable Boolean recording,
+                       @Nullable @Size(max = 1000) String remarks, @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked) { }
+
+    record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text) { }
+
+    record UndoScoreBody(long testId, int run) { }
+
+    private final Ledger ledger;
+    private final ScoreSheet sheets;
+    private final Shelf shelf;
+    private final Checklists checklists;
+    private final Catalog catalog;
+    private final Clock clock;
+
+    SheetController(Ledger ledger, ScoreSheet sheets, Shelf shelf, Checklists checklists, Catalog catalog, Clock clock) {
+        this.ledger = ledger;
+        this.sheets = sheets;
+        this.shelf = shelf;
+        this.checklists = checklists;
+        this.catalog = catalog;
+        this.clock = clock;
+    }
+
+    @PostMapping
+    ScoreSheet.Sheet open(@Valid @RequestBody SessionBody body, Principal who) {
+        var configuration = shelf.configuration(body.configurationId());
+        if (configuration.mergedInto() != null) {
+            throw Problem.conflict("merged-away", "This configuration turned out to be the same as another one. Measure that one.");
+        }
+        if (catalog.tests(body.testIds()).size() != body.testIds().stream().distinct().count()) {
+            throw Problem.invalid("unknown-test", "One of the tests is not in the catalogue any more. Choose them again.");
+        }
+        List<String> ticked = body.ticked() == null ? List.of() : body.ticked();
+        List<Ledger.Check> checks = checklists.items(configuration.configuration().deviceClass()).stream().map(text -> new Ledger.Check(text, ticked.contains(text))).toList();
+        long id = ledger.open(new Ledger.NewSession(body.configurationId(), body.name().strip(), body.runs(), 0, body.onMains(), null, clock.instant(), checks, who.getName(),
+            new Ledger.ByHand(body.testIds().stream().distinct().toList(), body.roomTemperature(), body.recording(), body.remarks())));
+        return sheets.sheet(id);
+    }
+
+    @GetMapping("/{id}/sheet")
+    ScoreSheet.Sheet sheet(@PathVariable long id) {
+        return sheets.sheet(id);
+    }
+
+    /** How a text would be understood, where the value would stand, and whether it looks like a slip. Nothing is stored. */
+    @PostMapping("/{id}/look")
+    ScoreSheet.Look look(@PathVariable long id, @Valid @RequestBody ScoreBody body) {
+        return sheets.look(id, body.testId(), body.run(), body.text());
+    }
+
+    @PostMapping("/{id}/scores")
+    ScoreSheet.Sheet type(@PathVariable long id, @Valid @RequestBody ScoreBody body, Principal who) {
+        return sheets.type(id, body.testId(), body.run(), body.text(), who.getName());
+    }
+
+    @PostMapping("/{id}/undo")
+    ScoreSheet.Sheet undo(@PathVariable long id, @Valid @RequestBody UndoScoreBody body, Principal who) {
+        return sheets.undo(id, body.testId(), body.run(), who.getName());
+    }
+
+    @PostMapping("/{id}/end")
+    ScoreSheet.Sheet end(@PathVariable long id) {
+        ledger.end(id, SessionState.DONE, clock.instant());
+        return sheets.sheet(id);
+    }
+
+    @PostMapping("/{id}/resume")
+    ScoreSheet.Sheet resume(@PathVariable long id) {
+        ledger.resume(id);
+        return sheets.sheet(id);
+    }
+}

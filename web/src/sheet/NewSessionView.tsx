@@ -1,0 +1,97 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { getRouteApi, useNavigate } from '@tanstack/react-router';
+import { useState } from 'react';
+import { api, value, type Schemas } from '../api/client.ts';
+import { Opening } from '../shell/Opening.tsx';
+import { suites } from '../suites/SuitesView.tsx';
+import { Empty, Ready } from '../ui/states.tsx';
+
+const route = getRouteApi('/bench/by-hand');
+
+/** A session that a person carries out: which tests, how many runs, under which conditions. */
+export function NewSessionView() {
+  const { configuration } = route.useSearch();
+  const page = useQuery({ queryKey: ['configuration', configuration], queryFn: () => value(api.GET('/api/configurations/{id}', { params: { path: { id: configuration! } } })), enabled: configuration !== undefined });
+  if (configuration === undefined) return <Empty title="Which configuration?">Open one on the shelf and choose "Type scores" there.</Empty>;
+  return <Ready query={page} what="the configuration">{(data) => <Form page={data} />}</Ready>;
+}
+
+function Form({ page }: { page: Schemas['ConfigurationPage'] }) {
+  const c = page.configuration;
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
+  const lists = useQuery({ queryKey: ['checklists'], queryFn: () => value(api.GET('/api/checklists')) });
+  const known = page.facts.find((f) => f.key === 'power.source')?.value;
+  const [chosen, setChosen] = useState<readonly number[]>([]);
+  const [runs, setRuns] = useState(3);
+  const [mains, setMains] = useState(known === 'battery' ? 'battery' : known === 'mains' ? 'mains' : '');
+  const [room, setRoom] = useState(page.facts.find((f) => f.key === 'room.temperature')?.value ?? '');
+  const [recording, setRecording] = useState(false);
+  const [remarks, setRemarks] = useState('');
+  const [ticked, setTicked] = useState<readonly string[]>([]);
+  const temperature = room.trim() === '' ? undefined : Number(room.replace(',', '.').replace(/\s*°?C$/, ''));
+  const groups = suites(tests.data ?? []);
+  const names = groups.filter((s) => s.tests.some((t) => chosen.includes(t.id))).map((s) => s.name);
+  const open = useMutation({
+    mutationFn: () => value(api.POST('/api/sessions', {
+      body: {
+        configurationId: c.id, name: names.join(', ').slice(0, 120), testIds: [...chosen], runs, recording, ticked: [...ticked],
+        ...(mains ? { onMains: mains === 'mains' } : {}), ...(temperature === undefined ? {} : { roomTemperature: temperature }), ...(remarks.trim() ? { remarks } : {}),
+      },
+    })),
+    onSuccess: (sheet) => {
+      for (const queryKey of [['configuration', c.id], ['model']]) void queries.invalidateQueries({ queryKey });
+      queries.setQueryData(['sheet', sheet.session.id], sheet);
+      void navigate({ to: '/bench/sheet/$sessionId', params: { sessionId: String(sheet.session.id) }, replace: true });
+    },
+  });
+  const toggle = (ids: readonly number[]) => setChosen(ids.every((id) => chosen.includes(id)) ? chosen.filter((id) => !ids.includes(id)) : [...chosen, ...ids.filter((id) => !chosen.includes(id))]);
+  const checks = lists.data?.find((l) => l.deviceClass === c.deviceClass)?.items ?? [];
+  return (
+    <form onSubmit={(e) => { e.preventDefault(); open.mutate(); }} onKeyDown={(e) => { if (e.key === 'Enter' && (e.ctrlKey || e.metaKey) && chosen.length > 0) open.mutate(); }}>
+      <Opening title="Scores by hand" sentence={<>A session of the {c.maker} {c.model}, {c.unit}, {c.name}. Choose what you carry out; every score is typed on the next page.</>}>
+        <button className="button button-main" disabled={chosen.length === 0 || open.isPending || Number.isNaN(temperature ?? 0)}>Start the session</button>
+        <button type="button" className="button" onClick={() => window.history.back()}>Cancel</button>
+      </Opening>
+      {open.isError && <p role="alert" className="text-plum">{open.error.message}</p>}
+      <div className="grid gap-x-10 lg:grid-cols-[1fr_360px]">
+        <Ready query={tests} what="the suites">
+          {() => (
+            <div className="gap-x-8 sm:columns-2">
+              {groups.map((s) => (
+                <fieldset key={s.name} className="mb-4 break-inside-avoid">
+                  <legend className="w-full border-b border-hair pb-0.5">
+                    <label className="flex items-baseline gap-2 font-title text-[16px] font-medium"><input type="checkbox" className="accent-leaf" checked={s.tests.every((t) => chosen.includes(t.id))} onChange={() => toggle(s.tests.map((t) => t.id))} />{s.name}</label>
+                  </legend>
+                  {s.tests.map((t) => (
+                    <label key={t.id} className="flex items-baseline gap-2 border-b border-hair-2 py-1 pl-4"><input type="checkbox" className="accent-leaf" checked={chosen.includes(t.id)} onChange={() => toggle([t.id])} />{t.name}</label>
+                  ))}
+                </fieldset>
+              ))}
+            </div>
+          )}
+        </Ready>
+        <aside>
+          <h2 className="border-b border-hair pb-0.5">Conditions</h2>
+          <label className="mt-2 block"><span className="small">Runs each; three is usual, one proves nothing</span><input className="field" type="number" min={1} max={30} value={runs} onChange={(e) => setRuns(Math.min(30, Math.max(1, Number(e.target.value) || 1)))} /></label>
+          <label className="mt-2 block"><span className="small">Power</span>
+            <select className="field" value={mains} onChange={(e) => setMains(e.target.value)}><option value="">not noted</option><option value="mains">plugged in</option><option value="battery">on battery</option></select>
+          </label>
+          <label className="mt-2 block"><span className="small">Room temperature in °C</span><input className="field" value={room} aria-invalid={Number.isNaN(temperature ?? 0)} placeholder="21.5" onChange={(e) => setRoom(e.target.value)} /></label>
+          <label className="mt-2 flex items-baseline gap-2"><input type="checkbox" className="accent-leaf" checked={recording} onChange={(e) => setRecording(e.target.checked)} />The screen is being recorded, which costs speed</label>
+          <label className="mt-2 block"><span className="small">Remarks</span><textarea className="field" rows={2} maxLength={1000} value={remarks} onChange={(e) => setRemarks(e.target.value)} /></label>
+          {checks.length > 0 && (
+            <fieldset className="mt-4">
+              <legend className="font-title text-[17px] font-medium">Before the first run</legend>
+              {checks.map((text) => (
+                <label key={text} className="flex items-baseline gap-2 border-b border-hair-2 py-1"><input type="checkbox" className="accent-leaf" checked={ticked.includes(text)}
+                  onChange={() => setTicked(ticked.includes(text) ? ticked.filter((t) => t !== text) : [...ticked, text])} />{text}</label>
+              ))}
+            </fieldset>
+          )}
+        </aside>
+      </div>
+    </form>
+  );
+}

@@ -1,0 +1,155 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { getRouteApi, Link } from '@tanstack/react-router';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { api, value } from '../api/client.ts';
+import { direction, moment, quantity, unitName } from '../format/format.ts';
+import { Opening } from '../shell/Opening.tsx';
+import { Ready } from '../ui/states.tsx';
+import { LookPart } from './LookPart.tsx';
+import { isEmpty, moved, next, startsScore, type Place, type Sheet, type SheetRun, type SheetTest } from './places.ts';
+
+const route = getRouteApi('/bench/sheet/$sessionId');
+
+/** The scores of one session, typed as fast as on paper: digits, Enter, digits, Enter. */
+export function SheetView() {
+  const id = Number(route.useParams().sessionId);
+  const sheet = useQuery({ queryKey: ['sheet', id], queryFn: () => value(api.GET('/api/sessions/{id}/sheet', { params: { path: { id } } })), refetchInterval: 15_000 });
+  return <Ready query={sheet} what="the session">{(data) => <Scores key={id} sheet={data} />}</Ready>;
+}
+
+const at = (place: Place) => `${place.row}:${place.run}`;
+
+function Scores({ sheet }: { sheet: Sheet }) {
+  const { session, tests } = sheet;
+  const id = session.id;
+  const queries = useQueryClient();
+  const box = useRef<HTMLDivElement>(null);
+  const [active, setActive] = useState<Place>(() => (tests[0] && isEmpty(tests[0].runs[0]!) ? { row: 0, run: 0 } : next(tests, { row: 0, run: 0 })));
+  /** What is being typed, or null while the place is only chosen. */
+  const [text, setText] = useState<string | null>(null);
+  /** What was sent and not confirmed yet, or was refused; nothing typed is lost. */
+  const [sent, setSent] = useState<Record<string, { text: string; error?: string }>>({});
+  const show = (page: Sheet) => {
+    queries.setQueryData(['sheet', id], page);
+    for (const queryKey of [['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey });
+  };
+  const save = useMutation({
+    scope: { id: `sheet-${id}` },
+    mutationFn: ({ place, typed }: { place: Place; typed: string }) => value(api.POST('/api/sessions/{id}/scores', { params: { path: { id } }, body: { testId: tests[place.row]!.testId, run: place.run + 1, text: typed } })),
+    onSuccess: (page, { place }) => {
+      setSent(({ [at(place)]: _done, ...rest }) => rest);
+      show(page);
+    },
+    onError: (error, { place, typed }) => setSent((all) => ({ ...all, [at(place)]: { text: typed, error: error.message } })),
+  });
+  const undo = useMutation({
+    scope: { id: `sheet-${id}` },
+    mutationFn: (place: Place) => value(api.POST('/api/sessions/{id}/undo', { params: { path: { id } }, body: { testId: tests[place.row]!.testId, run: place.run + 1 } })),
+    onSuccess: show,
+  });
+  const state = useMutation({
+    mutationFn: (how: 'end' | 'resume') => value(how === 'end' ? api.POST('/api/sessions/{id}/end', { params: { path: { id } } }) : api.POST('/api/sessions/{id}/resume', { params: { path: { id } } })),
+    onSuccess: show,
+  });
+  const over = session.state !== 'OPEN';
+  useEffect(() => { if (text === null) box.current?.focus({ preventScroll: true }); }, [text, active]);
+  useEffect(() => { document.querySelector('[data-place="active"]')?.scrollIntoView({ block: 'nearest' }); }, [active]);
+
+  function store(then: Place) {
+    if (text !== null && text.trim() !== '') {
+      setSent((all) => ({ ...all, [at(active)]: { text: text.trim() } }));
+      save.mutate({ place: active, typed: text.trim() });
+    }
+    setText(null);
+    setActive(then);
+  }
+  function keys(event: KeyboardEvent) {
+    if (event.altKey || event.metaKey || over || tests.length === 0) return;
+    const arrow = event.key.startsWith('Arrow');
+    if (event.key === 'Enter') {
+      // The place that was just typed counts as filled, although the server has not answered yet.
+      const filled = tests.map((t, row) => ({ runs: t.runs.map((r, run) => (sent[at({ row, run })] && !sent[at({ row, run })]!.error ? { state: 'OK' as const, aside: false } : r)) }));
+      store(next(filled, active));
+    } else if (event.key === 'Escape' && text !== null) setText(null);
+    else if (arrow && (text === null || event.key === 'ArrowUp' || event.key === 'ArrowDown')) store(moved(tests, active, event.key));
+    else if (text === null && event.ctrlKey && event.key === 'z') undo.mutate(active);
+    else if (text === null && !event.ctrlKey && startsScore(event.key)) setText(event.key);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+  const test = tests[active.row];
+  const groups = [...new Set(tests.map((t) => `${t.suite} ${t.version}`))];
+
+  return (
+    <>
+      <Opening
+        title={`Scores of ${session.planName}`}
+        sentence={
+          <>
+            <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(session.configuration.id) }} className="choice">{session.configuration.maker} {session.configuration.model}, {session.configuration.name}</Link>
+            , since {moment(session.startedAt)}{session.onMains !== undefined && (session.onMains ? ', plugged in' : ', on battery')}{session.roomTemperature !== undefined && `, ${session.roomTemperature} °C`}{session.recording && ', while the screen is recorded'}.
+          </>
+        }
+      >
+        <Link to="/ledger" search={{ session: id }} className="button">Its readings</Link>
+        {over ? <button className="button button-main" onClick={() => state.mutate('resume')}>Go on with it</button> : <button className="button" onClick={() => state.mutate('end')}>Finish</button>}
+      </Opening>
+      {session.remarks && <p className="small mb-2">{session.remarks}</p>}
+      {over && <p role="status" className="mb-2 border-l-2 border-gold pl-3">This session is finished. Its scores stay; go on with it to type more.</p>}
+      {state.isError && <p role="alert" className="text-plum">{state.error.message}</p>}
+      <div className="grid gap-x-10 lg:grid-cols-[1fr_300px]">
+        <div ref={box} tabIndex={0} role="group" aria-label="Scores. Type a number, Enter goes on, arrows move" className="min-w-0 outline-none" onKeyDown={keys}>
+          {groups.map((name) => (
+            <section key={name} className="mb-5">
+              <h2 className="border-b border-hair pb-0.5">{name}</h2>
+              {tests.map((t, row) => `${t.suite} ${t.version}` === name && (
+                <div key={t.testId} className={`flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-2 ${row === active.row && !over ? 'bg-sheet' : ''}`}>
+                  <span className="w-60 shrink-0 pl-1"><span className="font-semibold">{t.name}</span><span className="small block">{unitName(t.metric.unit)}, {direction(t.metric.direction)}</span></span>
+                  {t.runs.map((run, i) => {
+                    const place = { row, run: i };
+                    const here = !over && row === active.row && i === active.run;
+                    return here && text !== null ? (
+                      <input key={i} data-place="active" className="field !w-36 text-[16px]" autoFocus aria-label={`${t.name}, run ${i + 1}`} value={text} maxLength={200} onChange={(e) => setText(e.target.value)} onFocus={(e) => e.target.setSelectionRange(99, 99)} />
+                    ) : (
+                      <Score key={i} test={t} run={run} here={here} sent={sent[at(place)]} over={over} onChoose={() => { store(place); }} onType={() => { setActive(place); setText(sent[at(place)]?.text ?? ''); }} />
+                    );
+                  })}
+                </div>
+              ))}
+            </section>
+          ))}
+          {!over && <p className="small text-ink-3">A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> takes the score under the mark back. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.</p>}
+          {undo.isError && <p role="alert" className="text-plum">{undo.error.message}</p>}
+        </div>
+        <aside aria-live="polite" className="lg:sticky lg:top-0 lg:self-start">
+          {test && !over && <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />}
+        </aside>
+      </div>
+    </>
+  );
+}
+
+/** What stands at a place that is not being typed at. */
+function Score({ test, run, here, sent, over, onChoose, onType }: {
+  test: SheetTest;
+  run: SheetRun;
+  here: boolean;
+  sent: { text: string; error?: string } | undefined;
+  over: boolean;
+  onChoose: () => void;
+  onType: () => void;
+}) {
+  const words = sent ? sent.text
+    : run.state === undefined || run.aside ? '·'
+    : run.value !== undefined ? quantity(run.value, test.metric.unit, run.resolution ?? 0)
+    : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
+  const tone = sent?.error ? 'text-plum border-plum' : sent ? 'text-ink-3' : run.state !== undefined && run.state !== 'OK' ? 'text-plum' : '';
+  return (
+    <button type="button" tabIndex={-1} disabled={over} data-place={here ? 'active' : undefined} aria-current={here ? 'true' : undefined}
+      aria-label={`${test.name}, run ${run.number}: ${words === '·' ? 'nothing typed' : words}`} title={sent?.error}
+      className={`w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`} onClick={here ? onType : onChoose}>
+      {words}
+    </button>
+  );
+}
