@@ -17,7 +17,7 @@ export function LookPart({ sessionId, test, run, text, error }: { sessionId: num
   const asked = settled ?? (stored?.value !== undefined && !stored.aside ? String(stored.value) : null);
   const look = useQuery({
     queryKey: ['look', sessionId, test.testId, run, asked, test.runs.map((r) => r.value)],
-    queryFn: ({ signal }) => value(api.POST('/api/sessions/{id}/look', { params: { path: { id: sessionId } }, body: { testId: test.testId, run, text: asked! }, signal })),
+    queryFn: ({ signal }) => value(api.POST('/api/sessions/{id}/look', { params: { path: { id: sessionId } }, body: { testId: test.testId, run, text: asked!, byStopwatch: false }, signal })),
     enabled: asked !== null && asked.trim() !== '',
     placeholderData: keepPreviousData,
   });

@@ -5,6 +5,8 @@ import { api, value } from '../api/client.ts';
 import { direction, moment, quantity, unitName } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Ready } from '../ui/states.tsx';
+import { isTime, typed as timed } from './stopwatch.ts';
+import { Stopwatch } from './Stopwatch.tsx';
 import { LookPart } from './LookPart.tsx';
 import { isEmpty, moved, next, startsScore, type Place, type Sheet, type SheetRun, type SheetTest } from './places.ts';
 
@@ -35,7 +37,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
   };
   const save = useMutation({
     scope: { id: `sheet-${id}` },
-    mutationFn: ({ place, typed }: { place: Place; typed: string }) => value(api.POST('/api/sessions/{id}/scores', { params: { path: { id } }, body: { testId: tests[place.row]!.testId, run: place.run + 1, text: typed } })),
+    mutationFn: ({ place, typed, byStopwatch }: { place: Place; typed: string; byStopwatch: boolean }) => value(api.POST('/api/sessions/{id}/scores', { params: { path: { id } }, body: { testId: tests[place.row]!.testId, run: place.run + 1, text: typed, byStopwatch } })),
     onSuccess: (page, { place }) => {
       setSent(({ [at(place)]: _done, ...rest }) => rest);
       show(page);
@@ -51,34 +53,52 @@ function Scores({ sheet }: { sheet: Sheet }) {
     mutationFn: (how: 'end' | 'resume') => value(how === 'end' ? api.POST('/api/sessions/{id}/end', { params: { path: { id } } }) : api.POST('/api/sessions/{id}/resume', { params: { path: { id } } })),
     onSuccess: show,
   });
+  /** When the stopwatch was started, on the page's own clock. */
+  const [since, setSince] = useState<number | null>(null);
   const over = session.state !== 'OPEN';
   useEffect(() => { if (text === null) box.current?.focus({ preventScroll: true }); }, [text, active]);
   useEffect(() => { document.querySelector('[data-place="active"]')?.scrollIntoView({ block: 'nearest' }); }, [active]);
 
+  const test = tests[active.row];
+
   function store(then: Place) {
     if (text !== null && text.trim() !== '') {
       setSent((all) => ({ ...all, [at(active)]: { text: text.trim() } }));
-      save.mutate({ place: active, typed: text.trim() });
+      save.mutate({ place: active, typed: text.trim(), byStopwatch: false });
     }
     setText(null);
     setActive(then);
+  }
+  /** The place that was just typed counts as filled, although the server has not answered yet. */
+  function filled() {
+    return tests.map((t, row) => ({ runs: t.runs.map((r, run) => (sent[at({ row, run })] && !sent[at({ row, run })]!.error ? { state: 'OK' as const, aside: false } : r)) }));
+  }
+  function stop(now: number, goOn: boolean) {
+    if (since === null) return;
+    const words = timed(now - since);
+    setSent((all) => ({ ...all, [at(active)]: { text: words } }));
+    save.mutate({ place: active, typed: words, byStopwatch: true });
+    setSince(goOn ? now : null);
+    setActive(next(filled(), active));
   }
   function keys(event: KeyboardEvent) {
     if (event.altKey || event.metaKey || over || tests.length === 0) return;
     const arrow = event.key.startsWith('Arrow');
     if (event.key === 'Enter') {
-      // The place that was just typed counts as filled, although the server has not answered yet.
-      const filled = tests.map((t, row) => ({ runs: t.runs.map((r, run) => (sent[at({ row, run })] && !sent[at({ row, run })]!.error ? { state: 'OK' as const, aside: false } : r)) }));
-      store(next(filled, active));
+      store(next(filled(), active));
     } else if (event.key === 'Escape' && text !== null) setText(null);
     else if (arrow && (text === null || event.key === 'ArrowUp' || event.key === 'ArrowDown')) store(moved(tests, active, event.key));
+    else if (text === null && event.key === ' ' && test && isTime(test.metric.unit)) {
+      if (event.repeat) return;
+      if (since === null) setSince(event.timeStamp);
+      else stop(event.timeStamp, false);
+    } else if (text === null && event.key === 'l' && since !== null) stop(event.timeStamp, true);
     else if (text === null && event.ctrlKey && event.key === 'z') undo.mutate(active);
     else if (text === null && !event.ctrlKey && startsScore(event.key)) setText(event.key);
     else return;
     event.preventDefault();
     event.stopPropagation();
   }
-  const test = tests[active.row];
   const groups = [...new Set(tests.map((t) => `${t.suite} ${t.version}`))];
 
   return (
@@ -123,6 +143,9 @@ function Scores({ sheet }: { sheet: Sheet }) {
           {undo.isError && <p role="alert" className="text-plum">{undo.error.message}</p>}
         </div>
         <aside aria-live="polite" className="lg:sticky lg:top-0 lg:self-start">
+          {test && !over && isTime(test.metric.unit) && (
+            <Stopwatch since={since} onStart={() => setSince(performance.now())} onStop={() => stop(performance.now(), false)} onLap={() => stop(performance.now(), true)} onReset={() => setSince(null)} />
+          )}
           {test && !over && <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />}
         </aside>
       </div>

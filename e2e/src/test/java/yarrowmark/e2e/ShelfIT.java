@@ -140,4 +140,49 @@ class ShelfIT {
         browser.press("Save");
         browser.see("//li[.='The card is in its slot']");
     }
+
+    /** Each score costs its digits and one Enter: 30 of them are typed and then read back from the ledger. */
+    @Test
+    void aSuiteIsMadeAndThirtyScoresAreTypedWithOneKeyBeyondTheDigits() {
+        browser.keys("g", "u");
+        browser.see("//h1[.='Suites']");
+        browser.keys("n");
+        browser.type("Suite", "Meadow tasks");
+        StringBuilder lines = new StringBuilder();
+        for (int i = 1; i <= 10; i++) {
+            lines.append("Task ").append(i).append(", s, less\n");
+        }
+        browser.see("//textarea").sendKeys(lines);
+        browser.seeText("Task 10");
+        browser.see("//button[.='Put it in the catalogue'][not(@disabled)]").click();
+        browser.see("//h2[.='Meadow tasks 1']");
+        browser.open(program.address() + "shelf?q=shire");
+        browser.see("//a[.='Ostler Shire']").click();
+        browser.see("//h1[.='Ostler Shire']");
+        browser.keys(Keys.ARROW_DOWN);
+        browser.keys(Keys.ENTER);
+        browser.see("//h2[.='This configuration']");
+        browser.keys("s");
+        browser.see("//legend//label[contains(., 'Meadow tasks')]//input").click();
+        browser.press("Start the session");
+        browser.see("//h1[.='Scores of Meadow tasks 1']");
+        browser.see("//*[@data-place='active']");
+        int beyond = 0;
+        for (int i = 0; i < 30; i++) {
+            browser.keys(Integer.toString(60 + i));
+            browser.keys(Keys.ENTER);
+            beyond++;
+        }
+        assertThat(beyond).isEqualTo(30);
+        browser.see("//button[@aria-label='Task 10, run 3: 89 s']");
+        assertThat(browser.driver().findElements(By.xpath("//button[contains(@aria-label, 'nothing typed')]"))).isEmpty();
+
+        browser.keys(Keys.ARROW_UP);
+        browser.keys("430");
+        browser.seeText("More than three times away");
+        browser.keys(Keys.ENTER);
+        browser.see("//button[starts-with(@aria-label, 'Task 9, run 3: 4')]");
+        browser.see("//a[.='Its readings']").click();
+        browser.until("all of them in the ledger", Browser.PATIENCE, () -> browser.text().contains("31 "));
+    }
 }

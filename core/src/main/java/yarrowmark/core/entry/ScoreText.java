@@ -42,7 +42,23 @@ public final class ScoreText {
     private static final Pattern MINUTES = Pattern.compile("(?i)(\\d{1,4})\\s*m(?:in)?\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*s?");
     private static final Pattern PLAIN = Pattern.compile("([-−]?)(" + NUMBER + "|[.,]\\d+)\\s*(\\D*)");
 
+    /** How far apart a hand starts or stops a watch, in s: about the spread of a person's reaction to something they expect. */
+    private static final double HAND_SECONDS = 0.2;
+
     private ScoreText() {
+    }
+
+    /**
+     * The step in which a time stopped by hand is known, in this unit of time.
+     *
+     * @throws IllegalArgumentException where the unit is not one of time
+     */
+    public static double handStep(String unit) {
+        BigDecimal seconds = TIMES.get(unit);
+        if (seconds == null) {
+            throw new IllegalArgumentException(unit + " is no unit of time, so nothing of it is stopped by hand");
+        }
+        return HAND_SECONDS / seconds.doubleValue();
     }
 
     /** @param unit of the metric, as a UCUM code or as people write it: "s", "MB/s", "fps", "%", "1" */

@@ -57,6 +57,14 @@ class ScoreEntryTest {
     }
 
     @Test
+    void aHandAddsAFifthOfASecondWhateverTheUnit() {
+        assertThat(ScoreText.handStep("s")).isEqualTo(0.2);
+        assertThat(ScoreText.handStep("ms")).isCloseTo(200, within(1e-9));
+        assertThat(ScoreText.handStep("min")).isCloseTo(0.2 / 60, within(1e-12));
+        org.assertj.core.api.Assertions.assertThatThrownBy(() -> ScoreText.handStep("MB/s")).hasMessageContaining("no unit of time");
+    }
+
+    @Test
     void doubtIsTheSameWhateverTheScale() {
         for (double scale : new double[] {1e-6, 1, 1e6}) {
             assertThat(ScoreDoubt.of(3310 * scale, "x", new double[] {331 * scale, 333 * scale})).singleElement()

@@ -146,9 +146,13 @@ class ScoreSheet {
         return metric.scale() == Scale.RATIO && !(v.value() > 0) ? "A score in " + (metric.unit().equals("1") ? "points" : metric.unit()) + " is above 0." : null;
     }
 
-    /** Stores what was typed for one run. A value that was there is set aside, never overwritten. */
+    /**
+     * Stores what was typed for one run. A value that was there is set aside, never overwritten.
+     *
+     * @param byStopwatch whether a hand stopped the time: its step is then that of a hand, not that of the clock
+     */
     @Transactional
-    Sheet type(long sessionId, long testId, int runNumber, String text, String person) {
+    Sheet type(long sessionId, long testId, int runNumber, String text, boolean byStopwatch, String person) {
         Session session = session(sessionId);
         if (runNumber < 1 || runNumber > MOST_RUNS) {
             throw Problem.invalid("run-out-of-range", "Runs are numbered from 1 to " + MOST_RUNS + ", so there is no run " + runNumber + ".");
@@ -169,7 +173,7 @@ class ScoreSheet {
                 throw Problem.invalid("not-a-score", unusable);
             }
             run = new Ledger.NewRun(testId, runNumber, attempt, RunState.OK, null, null, 0, clock.instant(),
-                List.of(new Ledger.NewReading(metric.key(), v.value(), v.resolution(), List.of())));
+                List.of(new Ledger.NewReading(metric.key(), v.value(), byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution(), List.of())));
         } else {
             ScoreText.NoValue none = (ScoreText.NoValue) said;
             run = new Ledger.NewRun(testId, runNumber, attempt, none.ran() ? RunState.FAILED : RunState.COULD_NOT_RUN, none.ran() ? Reason.ERROR : Reason.NOT_SUPPORTED,

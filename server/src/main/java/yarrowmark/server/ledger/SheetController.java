@@ -33,7 +33,8 @@ class SheetController {
                        @Nullable Boolean onMains, @Nullable @DecimalMin("-60") @DecimalMax("70") Double roomTemperature, @Nullable Boolean recording,
                        @Nullable @Size(max = 1000) String remarks, @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked) { }
 
-    record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text) { }
+    /** @param byStopwatch whether a hand started and stopped the time */
+    record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text, boolean byStopwatch) { }
 
     record UndoScoreBody(long testId, int run) { }
 
@@ -82,7 +83,7 @@ class SheetController {
 
     @PostMapping("/{id}/scores")
     ScoreSheet.Sheet type(@PathVariable long id, @Valid @RequestBody ScoreBody body, Principal who) {
-        return sheets.type(id, body.testId(), body.run(), body.text(), who.getName());
+        return sheets.type(id, body.testId(), body.run(), body.text(), body.byStopwatch(), who.getName());
     }
 
     @PostMapping("/{id}/undo")

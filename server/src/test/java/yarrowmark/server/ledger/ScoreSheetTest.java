@@ -44,11 +44,11 @@ class ScoreSheetTest {
     }
 
     private Client.Answer type(int test, int run, String text) {
-        return owner.post("/api/sessions/" + session + "/scores", Map.of("testId", tests.get(test), "run", run, "text", text));
+        return owner.post("/api/sessions/" + session + "/scores", Map.of("testId", tests.get(test), "run", run, "text", text, "byStopwatch", false));
     }
 
     private JsonNode look(int test, int run, String text) {
-        return owner.post("/api/sessions/" + session + "/look", Map.of("testId", tests.get(test), "run", run, "text", text)).body();
+        return owner.post("/api/sessions/" + session + "/look", Map.of("testId", tests.get(test), "run", run, "text", text, "byStopwatch", false)).body();
     }
 
     private static JsonNode place(JsonNode sheet, int test, int run) {
@@ -99,6 +99,13 @@ class ScoreSheetTest {
     }
 
     @Test
+    void aTimeStoppedByHandIsKnownToAFifthOfASecond() {
+        JsonNode sheet = owner.post("/api/sessions/" + session + "/scores", Map.of("testId", tests.get(1), "run", 1, "text", "64.27", "byStopwatch", true)).body();
+        assertThat(place(sheet, 1, 1).path("value").asDouble()).isEqualTo(64.27);
+        assertThat(place(sheet, 1, 1).path("resolution").asDouble()).isEqualTo(0.2);
+    }
+
+    @Test
     void aSessionKeepsItsConditionsAndGoesOnAnotherDay() {
         JsonNode page = owner.get("/api/sessions/" + session).body();
         assertThat(page.path("roomTemperature").asDouble()).isEqualTo(21.5);
@@ -145,7 +152,7 @@ class ScoreSheetTest {
     @Test
     void twoWhoTypeIntoTheSameSessionBothStay() throws InterruptedException {
         List<Thread> both = List.of(new Thread(() -> type(0, 1, "1310")), new Thread(() -> Client.owner(port).post("/api/sessions/" + session + "/scores",
-            Map.of("testId", tests.get(0), "run", 1, "text", "1311"))));
+            Map.of("testId", tests.get(0), "run", 1, "text", "1311", "byStopwatch", false))));
         both.forEach(Thread::start);
         for (Thread t : both) {
             t.join();
