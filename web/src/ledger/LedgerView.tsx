@@ -83,7 +83,9 @@ export function LedgerView() {
             {rows.data && <span className="ml-2 text-[14px]">{format.count(rows.data.total)} {rows.data.total === 1 ? 'line' : 'lines'}</span>}
           </>
         }
-      />
+      >
+        <a className="button" href={`/api/ledger/csv?${new URLSearchParams(Object.entries(filter).filter(([, v]) => v !== undefined).map(([k, v]) => [k, String(v)]))}`} download>As CSV</a>
+      </Opening>
       <Ready query={rows} what="the ledger">
         {(found) =>
           found.total === 0 ? (

@@ -5,9 +5,13 @@ import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -16,6 +20,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import yarrowmark.server.platform.Page;
 
 @RestController
@@ -29,12 +34,14 @@ class LedgerController {
     private final LedgerQuery query;
     private final LedgerPages pages;
     private final Merging merging;
+    private final LedgerCsv csv;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging) {
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv) {
         this.ledger = ledger;
         this.query = query;
         this.pages = pages;
         this.merging = merging;
+        this.csv = csv;
     }
 
     @GetMapping("/ledger")
@@ -44,6 +51,16 @@ class LedgerController {
                            @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
                            @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         return query.page(new LedgerQuery.Filter(model, configuration, test, session, state), page, size);
+    }
+
+    /** The same lines as a file, all of them, oldest first. */
+    @GetMapping(path = "/ledger/csv", produces = "text/csv")
+    ResponseEntity<StreamingResponseBody> csv(@RequestParam(required = false) @Nullable Long model, @RequestParam(required = false) @Nullable Long configuration,
+                                              @RequestParam(required = false) @Nullable Long test, @RequestParam(required = false) @Nullable Long session,
+                                              @RequestParam(required = false) @Nullable LedgerState state) {
+        LedgerQuery.Filter filter = new LedgerQuery.Filter(model, configuration, test, session, state);
+        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
+            .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).body(to -> csv.write(filter, to));
     }
 
     @GetMapping("/readings/{id}")

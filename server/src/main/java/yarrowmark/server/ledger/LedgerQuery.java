@@ -36,19 +36,8 @@ class LedgerQuery {
 
     @Transactional(readOnly = true)
     Page<LedgerRow> page(Filter filter, int page, int size) {
-        List<String> conditions = new ArrayList<>();
         Map<String, Object> values = new LinkedHashMap<>();
-        if (filter.model() != null) {
-            conditions.add("r.configurationId in (select mc.id from Configuration mc where mc.unit.model.id = :model)");
-            values.put("model", filter.model());
-        }
-        equal("r.configurationId", "configuration", filter.configuration(), conditions, values);
-        equal("r.testId", "test", filter.test(), conditions, values);
-        equal("r.sessionId", "session", filter.session(), conditions, values);
-        if (filter.state() != null) {
-            conditions.add(filter.state().condition());
-        }
-        String where = conditions.isEmpty() ? "" : " where " + String.join(" and ", conditions);
+        String where = where(filter, values);
         TypedQuery<LedgerRow> rows = entities.createQuery("select new yarrowmark.server.ledger.LedgerRow("
             + "r.id, rd.id, r.sessionId, c.id, m.id, k.name, m.name, m.deviceClass, c.name, t.id, t.name, r.runNumber, r.attempt, "
             + "r.state, r.reason, r.reasonWords, r.finishedAt, x.name, rd.value, rd.resolution, x.unit, x.direction, a.reason) "
@@ -59,6 +48,22 @@ class LedgerQuery {
             count.setParameter(name, value);
         });
         return new Page<>(rows.setFirstResult(page * size).setMaxResults(size).getResultList(), page, size, count.getSingleResult());
+    }
+
+    /** The condition for a filter, over the names that the queries here share; its values are put into the map. */
+    static String where(Filter filter, Map<String, Object> values) {
+        List<String> conditions = new ArrayList<>();
+        if (filter.model() != null) {
+            conditions.add("r.configurationId in (select mc.id from Configuration mc where mc.unit.model.id = :model)");
+            values.put("model", filter.model());
+        }
+        equal("r.configurationId", "configuration", filter.configuration(), conditions, values);
+        equal("r.testId", "test", filter.test(), conditions, values);
+        equal("r.sessionId", "session", filter.session(), conditions, values);
+        if (filter.state() != null) {
+            conditions.add(filter.state().condition());
+        }
+        return conditions.isEmpty() ? "" : " where " + String.join(" and ", conditions);
     }
 
     private static void equal(String path, String name, @Nullable Long value, List<String> conditions, Map<String, Object> values) {

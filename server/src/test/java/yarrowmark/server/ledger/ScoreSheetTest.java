@@ -2,10 +2,15 @@ package yarrowmark.server.ledger;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.IOException;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVParser;
+import org.apache.commons.csv.CSVRecord;
+import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -88,7 +93,7 @@ class ScoreSheetTest {
         type(0, 1, "1310");
         JsonNode look = look(0, 2, "1 297,4");
         assertThat(look.path("value").asDouble()).isEqualTo(1297.4);
-        assertThat(look.path("perOthers").asDouble()).isCloseTo(0.99, org.assertj.core.data.Offset.offset(0.001));
+        assertThat(look.path("perOthers").asDouble()).isCloseTo(0.99, Offset.offset(0.001));
         assertThat(look.path("doubts")).isEmpty();
         assertThat(look(0, 2, "131").path("doubts").get(0).path("kind").asString()).isEqualTo("DECIMAL_POINT");
         assertThat(look(0, 2, "fast").path("reason").asString()).contains("no score");
@@ -130,6 +135,25 @@ class ScoreSheetTest {
         session = open().body().path("session").path("id").asLong();
         assertThat(look(0, 1, "1400").has("place")).as("only others are counted").isFalse();
         session = first;
+    }
+
+    @Test
+    void anyViewOfTheLedgerIsAFileWithEveryFactAndNoFormula() throws IOException {
+        type(0, 1, "1 310,5");
+        type(1, 1, "n/a crashed, =1+1");
+        type(1, 2, "n/a =HYPERLINK(\"x\")");
+        String text = owner.get("/api/ledger/csv?session=" + session).raw().body();
+        assertThat(text).contains("\r\n");
+        try (CSVParser csv = CSVParser.parse(text, CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).get())) {
+            List<CSVRecord> rows = csv.getRecords();
+            assertThat(rows).hasSize(3);
+            assertThat(csv.getHeaderNames()).startsWith("maker", "model", "class", "unit", "configuration").endsWith("counted", "note");
+            assertThat(rows.get(0).get("value")).isEqualTo("1310.5");
+            assertThat(rows.get(0).get("version") + rows.get(0).get("mode") + rows.get(0).get("direction") + rows.get(0).get("measure unit")).isEqualTo("2.164 bitmoreMB/s");
+            assertThat(rows.get(1).get("state") + rows.get(1).get("note") + rows.get(1).get("value")).isEqualTo("failedcrashed, =1+1");
+            assertThat(rows.get(2).get("note")).isEqualTo("'=HYPERLINK(\"x\")");
+        }
+        assertThat(new Client(port).get("/api/ledger/csv").status()).isEqualTo(401);
     }
 
     @Test
