@@ -11,6 +11,7 @@ import { slotOf, useTable } from '../shell/table-store.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { ImportPart } from './ImportPart.tsx';
 import { ReadingPanel } from './ReadingPanel.tsx';
 
 type Row = Schemas['LedgerRow'];
@@ -25,6 +26,7 @@ export function LedgerView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
   const [active, setActive] = useState(0);
+  const [importing, setImporting] = useState(false);
   const page = (search.page ?? 1) - 1;
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, page: undefined, reading: undefined, ...change } });
   const { reading, page: _, ...filter } = search;
@@ -84,8 +86,10 @@ export function LedgerView() {
           </>
         }
       >
+        <button className="button" aria-expanded={importing} onClick={() => setImporting(!importing)}>Import</button>
         <a className="button" href={`/api/ledger/csv?${new URLSearchParams(Object.entries(filter).filter(([, v]) => v !== undefined).map(([k, v]) => [k, String(v)]))}`} download>As CSV</a>
       </Opening>
+      {importing && <ImportPart onDone={() => setImporting(false)} />}
       <Ready query={rows} what="the ledger">
         {(found) =>
           found.total === 0 ? (

@@ -60,11 +60,16 @@ public final class TestLines {
             } else {
                 String unit = parts[1].strip().isEmpty() ? "1" : parts[1].strip();
                 read.add(new Line(i + 1, parts[0].strip(), unit, direction(parts[2].strip()).orElseThrow(),
-                    INTERVAL.contains(unit.toLowerCase(Locale.ROOT)) ? Scale.DIFFERENCE : Scale.RATIO,
+                    scale(unit),
                     parts.length > 3 && !parts[3].isBlank() ? Optional.of(parts[3].strip()) : Optional.empty()));
             }
         }
         return new Lines(read, refused);
+    }
+
+    /** How values in this unit are held against each other. */
+    public static Scale scale(String unit) {
+        return INTERVAL.contains(unit.toLowerCase(Locale.ROOT)) ? Scale.DIFFERENCE : Scale.RATIO;
     }
 
     private static String reason(String[] parts) {

@@ -35,13 +35,15 @@ class LedgerController {
     private final LedgerPages pages;
     private final Merging merging;
     private final LedgerCsv csv;
+    private final LedgerImport imports;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv) {
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, LedgerImport imports) {
         this.ledger = ledger;
         this.query = query;
         this.pages = pages;
         this.merging = merging;
         this.csv = csv;
+        this.imports = imports;
     }
 
     @GetMapping("/ledger")
@@ -61,6 +63,18 @@ class LedgerController {
         LedgerQuery.Filter filter = new LedgerQuery.Filter(model, configuration, test, session, state);
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
             .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).body(to -> csv.write(filter, to));
+    }
+
+    /** What a file would do. Nothing is stored. @param make whether unknown models, suites and tests may be made */
+    @PostMapping(path = "/ledger/preview/import")
+    LedgerImport.Outcome previewImport(@RequestBody byte[] file, @RequestParam(defaultValue = "false") boolean make) {
+        return imports.preview(file, make);
+    }
+
+    /** Stores a whole file or nothing of it. */
+    @PostMapping(path = "/ledger/import")
+    LedgerImport.Outcome storeImport(@RequestBody byte[] file, @RequestParam(defaultValue = "false") boolean make, Principal who) {
+        return imports.store(file, make, who.getName());
     }
 
     @GetMapping("/readings/{id}")

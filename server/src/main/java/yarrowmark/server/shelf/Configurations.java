@@ -107,6 +107,21 @@ public class Configurations {
         return make(unit, above, called, facts, person).id();
     }
 
+    /** The unit's configuration with exactly these facts, in base units; the newest where there are several. */
+    @Transactional(readOnly = true)
+    public Optional<Long> find(long unitId, Map<String, String> facts) {
+        return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(facts)).stream().filter(c -> c.mergedInto() == null).findFirst().map(Configuration::id);
+    }
+
+    /** A configuration as another record describes it. @param facts in base units */
+    @Transactional
+    public long makeDescribed(long unitId, @Nullable String name, Map<String, String> facts, String person) {
+        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
+        Map<String, GivenFact> given = new TreeMap<>();
+        facts.forEach((k, v) -> given.put(k, new GivenFact(k, v, FactSource.TYPED)));
+        return make(unit, null, name, given, person).id();
+    }
+
     /**
      * Changes facts in place, as long as nothing was measured.
      *

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -155,6 +156,16 @@ public class Shelf {
         changes.note(person, UNIT, unit.id(), ChangeLog.MADE, null, unit.label());
         events.publishEvent(new ModelTouched(modelId));
         return unit.id();
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Long> findModel(String maker, String name) {
+        return makers.findByName(maker).flatMap(m -> models.findByMakerAndName(m, name)).map(Model::id);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Long> findUnit(long modelId, String label) {
+        return units.findByModelIdAndLabel(modelId, label).map(Unit::id);
     }
 
     /** The model's first unit that is not retired, or a new one where it has none. */
