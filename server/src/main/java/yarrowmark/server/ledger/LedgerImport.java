@@ -69,13 +69,15 @@ class LedgerImport {
     private final Catalog catalog;
     private final Ledger ledger;
     private final EntityManager entities;
+    private final LedgerBulk bulkStore;
 
-    LedgerImport(Shelf shelf, Configurations configurations, Catalog catalog, Ledger ledger, EntityManager entities) {
+    LedgerImport(Shelf shelf, Configurations configurations, Catalog catalog, Ledger ledger, EntityManager entities, LedgerBulk bulkStore) {
         this.shelf = shelf;
         this.configurations = configurations;
         this.catalog = catalog;
         this.ledger = ledger;
         this.entities = entities;
+        this.bulkStore = bulkStore;
     }
 
     /** Everything one file needs while it is read. */
@@ -288,6 +290,7 @@ class LedgerImport {
             runs.merge(sessionKey(t), t.run(), Math::max);
             ends.merge(sessionKey(t), t.finished(), (a, b) -> a.isAfter(b) ? a : b);
         });
+        List<LedgerBulk.BulkRun> bulk = new ArrayList<>();
         for (Taken t : r.taken) {
             long configuration = r.found.get(t.setup()).orElseGet(() -> {
                 long made = makeConfiguration(r, t, person);
@@ -296,13 +299,13 @@ class LedgerImport {
             });
             long session = sessions.computeIfAbsent(sessionKey(t), k -> ledger.open(new Ledger.NewSession(configuration, t.session(), runs.get(k), 0, null, null, t.started(), List.of(), person)));
             TestRow test = all.get(t.suite()).get(t.test().toLowerCase(Locale.ROOT));
-            long run = ledger.record(session, new Ledger.NewRun(test.id(), t.run(), t.attempt(), t.state(), t.reason(), t.value() == null ? t.words() : null, 0, t.finished(),
-                t.value() == null ? List.of() : List.of(new Ledger.NewReading(test.metrics().get(0).key(), t.value(), t.resolution(), List.of()))));
-            if (t.value() != null && !t.counted()) {
-                ledger.setAside(ledger.readingOf(run), t.words() == null ? "Set aside where it comes from" : t.words(), person);
-            }
+            bulk.add(new LedgerBulk.BulkRun(session, configuration, test.metrics().get(0), new Ledger.NewRun(test.id(), t.run(), t.attempt(), t.state(), t.reason(),
+                t.value() == null ? t.words() : null, 0, t.finished(),
+                t.value() == null ? List.of() : List.of(new Ledger.NewReading(test.metrics().get(0).key(), t.value(), t.resolution(), List.of()))),
+                t.value() == null || t.counted() ? null : t.words() == null ? "Set aside where it comes from" : t.words()));
         }
         sessions.forEach((key, id) -> ledger.end(id, SessionState.DONE, ends.get(key)));
+        bulkStore.store(bulk, person);
     }
 
     private void makeTests(Reader r, SuiteKey suite, Map<String, Taken> tests, String person) {
