@@ -50,6 +50,9 @@ public final class Screenshots {
             reviewer.see("//textarea").sendKeys("PRETTY_NAME=\"Fenland 12.5\"\nNAME=\"Fenland\"\nVERSION_ID=\"12.5\"\nMemTotal:       16265216 kB\nSwapTotal:       2097148 kB\n");
             reviewer.press("Read it");
             take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
+            reviewer.open(program.address() + "suites");
+            take(reviewer, "suites", () -> reviewer.see("//h2[.='Yarrow round 1']"));
+            scores(program, reviewer);
             reviewer.open(program.address() + "ledger?state=SET_ASIDE");
             reviewer.see("//button[@data-line='0']").click();
             take(reviewer, "ledger-reading", () -> reviewer.seeText("Set aside by wren"));
@@ -61,6 +64,27 @@ public final class Screenshots {
             reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
             take(reviewer, "standings-dark", () -> reviewer.see("//*[@role='row'][@data-line='7']"));
         }
+    }
+
+    private static void scores(Program program, Browser reviewer) throws IOException {
+        reviewer.open(program.address() + "shelf?q=drift%2013");
+        reviewer.see("//a[.='Pellow Drift 13']").click();
+        reviewer.see("//h1[.='Pellow Drift 13']");
+        reviewer.keys(Keys.ARROW_DOWN, Keys.ENTER);
+        reviewer.see("//h2[.='This configuration']");
+        reviewer.keys("s");
+        reviewer.see("//legend//label[contains(., 'Tidegauge Storage')]//input").click();
+        reviewer.see("//legend//label[contains(., 'Kelpline Desk')]//input").click();
+        reviewer.press("Start the session");
+        reviewer.see("//*[@data-place='active']");
+        for (String typed : List.of("1m34.2", "95.1", "94.8", "61", "n/a crashed on export", "62", "2 084", "2 101", "210.4")) {
+            reviewer.keys(typed);
+            if (!typed.equals("210.4")) {
+                reviewer.keys(Keys.ENTER);
+            }
+        }
+        take(reviewer, "scores", () -> reviewer.seeText("A decimal point?"));
+        reviewer.keys(Keys.ESCAPE);
     }
 
     private static void bench(Program program, Browser reviewer, Browser device) throws IOException {
