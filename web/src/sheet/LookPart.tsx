@@ -22,7 +22,7 @@ export function LookPart({ sessionId, test, run, text, error }: { sessionId: num
     placeholderData: keepPreviousData,
   });
   return (
-    <section className="border-l border-hair pl-4">
+    <section className="mt-6 border-l border-hair pl-4">
       <h2>{test.name}</h2>
       <p className="small">run {run}, in {unitName(test.metric.unit)}, {direction(test.metric.direction)}</p>
       {test.summary && <p className="mt-1 text-ink-2">{test.summary}</p>}

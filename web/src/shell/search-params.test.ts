@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { benchSearch, ledgerSearch, shelfSearch, standingsSearch } from './search-params.ts';
+import { benchSearch, byHandSearch, configureSearch, differenceSearch, ledgerSearch, shelfSearch, standingsSearch } from './search-params.ts';
 
 test('what makes no sense in an address is dropped', () => {
   expect(standingsSearch({ classes: ['LAPTOP', 'SPACESHIP'], purpose: '2', metric: 'x', base: -4 })).toStrictEqual({ classes: ['LAPTOP'], purpose: 2, metric: undefined, base: undefined });
@@ -7,4 +7,15 @@ test('what makes no sense in an address is dropped', () => {
   expect(benchSearch({ runs: 4, timed: 500, pause: '2000' })).toEqual({ timed: 500 });
   expect(shelfSearch({ q: 'x'.repeat(500), classes: 'TABLET' })).toEqual({ q: 'x'.repeat(120), classes: ['TABLET'] });
   expect(shelfSearch({ q: 14 })).toEqual({ q: '14' });
+});
+
+test('addresses of the shelf keep what makes sense and nothing else', () => {
+  expect(shelfSearch({ since: '2024', dearest: -5, retired: 'yes', fact: 'memory.size', relation: 'AT_LEAST', value: '16 GB', maker: 7 }))
+    .toEqual({ since: 2024, fact: 'memory.size', relation: 'AT_LEAST', value: '16 GB', maker: '7' });
+  expect(shelfSearch({ relation: 'DROP TABLE', retired: true })).toEqual({ retired: true });
+  expect(differenceSearch({ ids: [4, '5', 5, 'x', 0], base: 5 })).toEqual({ ids: [4, 5], base: 5 });
+  expect(differenceSearch({ ids: Array.from({ length: 20 }, (_, i) => i + 1) }).ids).toHaveLength(8);
+  expect(differenceSearch({ ids: 'all' })).toEqual({});
+  expect(configureSearch({ unit: '3', from: null })).toEqual({ unit: 3 });
+  expect(byHandSearch({ configuration: '9' })).toEqual({ configuration: 9 });
 });

@@ -73,8 +73,8 @@ public final class Screenshots {
         reviewer.keys(Keys.ARROW_DOWN, Keys.ENTER);
         reviewer.see("//h2[.='This configuration']");
         reviewer.keys("s");
-        reviewer.see("//legend//label[contains(., 'Tidegauge Storage')]//input").click();
         reviewer.see("//legend//label[contains(., 'Kelpline Desk')]//input").click();
+        reviewer.see("//legend//label[contains(., 'Tidegauge Storage')]//input").click();
         reviewer.press("Start the session");
         reviewer.see("//*[@data-place='active']");
         for (String typed : List.of("1m34.2", "95.1", "94.8", "61", "n/a crashed on export", "62", "2 084", "2 101", "210.4")) {

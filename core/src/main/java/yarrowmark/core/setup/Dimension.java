@@ -83,7 +83,9 @@ public enum Dimension {
         if (exact != null) {
             return Optional.of(exact);
         }
-        List<BigDecimal> alike = factors.entrySet().stream().filter(e -> e.getKey().equalsIgnoreCase(unit)).map(Map.Entry::getValue).distinct().toList();
+        // A large M is mega: "MW" is not taken for a milliwatt. A small m is often written for mega, as in "mhz".
+        List<BigDecimal> alike = factors.entrySet().stream().filter(e -> e.getKey().equalsIgnoreCase(unit) && !(unit.startsWith("M") && e.getKey().matches("m(W|Wh|s)")))
+            .map(Map.Entry::getValue).distinct().toList();
         // "Gb" is a gigabit and "gb" may be either; only a reader of bytes written in one case is free of doubt.
         boolean doubtful = unit.length() > 1 && unit.endsWith("b") && !unit.equals(unit.toLowerCase(java.util.Locale.ROOT));
         return alike.size() == 1 && !doubtful ? Optional.of(alike.get(0)) : Optional.empty();
