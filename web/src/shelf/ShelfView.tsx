@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link, useNavigate } from '@tanstack/react-router';
 import { useRef, useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { classes, day, DEVICE_CLASSES, deviceClass, price, type DeviceClass } from '../format/format.ts';
+import { classes, day, DEVICE_CLASSES, deviceClass, number, price, type DeviceClass } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Choice, Choices } from '../ui/Choice.tsx';
@@ -16,6 +16,8 @@ import { ModelForm } from './ModelForm.tsx';
 const route = getRouteApi('/shelf');
 const PAGE = 50;
 const DUE_WITHIN_DAYS = 14;
+/** In whatever currency a price is noted. */
+const PRICES = [200, 500, 1000, 1500, 2000, 3000];
 
 /** Every model, found by anything that is known of it. */
 export function ShelfView() {
@@ -64,6 +66,9 @@ export function ShelfView() {
             {', released '}
             <Choice name="Released" value={search.since} options={[{ value: undefined, label: 'whenever' }, ...Array.from({ length: 12 }, (_, i) => ({ value: thisYear - i, label: `since ${thisYear - i}` }))]}
               onChoose={(since) => say({ since })}>{search.since ? `since ${search.since}` : 'whenever'}</Choice>
+            {', '}
+            <Choice name="Price" value={search.dearest} options={[{ value: undefined, label: 'at any price' }, ...PRICES.map((p) => ({ value: p, label: `up to ${number(p)}` }))]}
+              onChoose={(dearest) => say({ dearest })}>{search.dearest ? `up to ${number(search.dearest)}` : 'at any price'}</Choice>
             {', '}
             <FactCondition fact={search.fact} relation={search.relation} value={search.value} onChange={say} />
             {', with '}

@@ -142,7 +142,7 @@ public class ShelfIndex implements BeforeOpening {
             name(words, m.maker());
             name(words, m.name());
             words(words, m.deviceClass().name().toLowerCase(Locale.ROOT));
-            m.unitWords().forEach(u -> words(words, u));
+            m.otherWords().forEach(u -> words(words, u));
             Set<String> conditions = new LinkedHashSet<>();
             for (ShelfIndexSource.ConfigurationWords c : m.configurations()) {
                 Document configuration = document("configuration", c.id(), m);

@@ -17,8 +17,9 @@ import org.springframework.stereotype.Component;
 class ShelfIndexSource {
     record ConfigurationWords(long id, String name, Map<String, String> facts) { }
 
+    /** @param otherWords what else is noted: its screen, ports, notes, and the labels, serials and origins of its units */
     record ModelWords(long id, String maker, String name, DeviceClass deviceClass, boolean retired, @Nullable LocalDate released, @Nullable Double price,
-                      List<String> unitWords, List<ConfigurationWords> configurations) { }
+                      List<String> otherWords, List<ConfigurationWords> configurations) { }
 
     private final JdbcTemplate jdbc;
 
@@ -30,14 +31,20 @@ class ShelfIndexSource {
     void models(@Nullable Long id, Consumer<ModelWords> take) {
         Map<Long, ModelWords> models = new LinkedHashMap<>();
         String only = id == null ? "" : " where m.id = " + id;
-        jdbc.query("select m.id, k.name, m.name, m.device_class, m.retired_at, m.released, m.price from model m join maker k on k.id = m.maker_id" + only, (ResultSet r) -> {
+        jdbc.query("select m.id, k.name, m.name, m.device_class, m.retired_at, m.released, m.price, m.screen, m.ports, m.wireless, m.notes from model m join maker k on k.id = m.maker_id" + only, (ResultSet r) -> {
+            List<String> words = new ArrayList<>();
+            for (int column = 8; column <= 11; column++) {
+                if (r.getString(column) != null) {
+                    words.add(r.getString(column));
+                }
+            }
             models.put(r.getLong(1), new ModelWords(r.getLong(1), r.getString(2), r.getString(3), DeviceClass.valueOf(r.getString(4)), r.getObject(5) != null,
-                r.getObject(6, LocalDate.class), r.getBigDecimal(7) == null ? null : r.getBigDecimal(7).doubleValue(), new ArrayList<>(), new ArrayList<>()));
+                r.getObject(6, LocalDate.class), r.getBigDecimal(7) == null ? null : r.getBigDecimal(7).doubleValue(), words, new ArrayList<>()));
         });
         jdbc.query("select m.id, u.label, u.serial, u.origin from unit u join model m on m.id = u.model_id" + only, (ResultSet r) -> {
             for (int column = 2; column <= 4; column++) {
                 if (r.getString(column) != null) {
-                    models.get(r.getLong(1)).unitWords().add(r.getString(column));
+                    models.get(r.getLong(1)).otherWords().add(r.getString(column));
                 }
             }
         });

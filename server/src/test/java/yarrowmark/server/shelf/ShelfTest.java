@@ -71,6 +71,11 @@ class ShelfTest {
         assertThat(owner.put(at + "name", field("Umbel 14", "Umbel 14 s")).body().path("model").path("name").asString()).isEqualTo("Umbel 14 s");
         assertThat(owner.get("/api/models?q=umbel%2014%20s").body().path("total").asInt()).isEqualTo(1);
         assertThat(owner.put(at + "screen", field(null, "")).status()).isEqualTo(200);
+        owner.put(at + "notes", field(null, "The hinge creaks like a bittern"));
+        assertThat(owner.get("/api/models?q=bittern").body().path("total").asInt()).isEqualTo(1);
+        assertThat(owner.get("/api/models?q=bittern&dearest=1000").body().path("total").asInt()).isZero();
+        assertThat(owner.get("/api/models?q=bittern&dearest=1200&releasedFrom=2025-01-01&maker=quenby").body().path("total").asInt()).isEqualTo(1);
+        assertThat(owner.get("/api/models?q=bittern&releasedFrom=2026-01-01").body().path("total").asInt()).isZero();
     }
 
     @Test
