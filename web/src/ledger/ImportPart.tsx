@@ -52,7 +52,7 @@ export function ImportPart({ onDone }: { onDone: () => void }) {
           {seen.ignored.length > 0 && <p className="small">Columns that nothing is known about: {seen.ignored.join(', ')}.</p>}
           {seen.refusedTotal > 0 ? (
             <>
-              <p className="mt-2 text-plum">{count(seen.refusedTotal)} rows cannot be taken, so the file cannot be stored as it is. <a className="link" download="refused-rows.csv" href={refusedFile(seen.refused)}>Download the list</a></p>
+              <p className="mt-2 text-plum">{count(seen.refusedTotal)} rows cannot be taken, so the file cannot be stored as it is. <a className="link" download="refused-rows.csv" href={refusedFile(seen.refused)}>Download {seen.refused.length < seen.refusedTotal ? `the first ${count(seen.refused.length)}` : 'the list'}</a></p>
               <div className="max-h-64 overflow-y-auto">
                 <table className="data w-full">
                   <thead><tr><th>Line</th><th>Column</th><th>Value</th><th>Why</th></tr></thead>

@@ -103,7 +103,7 @@ export function LedgerView() {
                   <LedgerLine key={`${row.runId}-${row.readingId ?? 0}`} row={row} index={i} active={i === active} onActive={() => setActive(i)} onOpen={() => row.readingId !== undefined && say({ reading: row.readingId, page: search.page })} onSession={() => say({ session: row.sessionId })} />
                 ))}
               </ul>
-              <Pager page={found.page} size={found.size} total={found.total} onPage={(next) => say({ page: next + 1 })} />
+              <Pager back="Newer" on="Older" page={found.page} size={found.size} total={found.total} onPage={(next) => say({ page: next + 1 })} />
             </>
           )
         }

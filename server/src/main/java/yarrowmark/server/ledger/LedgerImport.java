@@ -91,6 +91,7 @@ class LedgerImport {
         final Map<Setup, Optional<Long>> found = new LinkedHashMap<>();
         final Map<String, Boolean> models = new LinkedHashMap<>();
         final Set<String> sessions = new LinkedHashSet<>();
+        final Map<String, Long> lines = new HashMap<>();
         final Map<Long, Map<String, Optional<Double>>> stored = new HashMap<>();
         int there;
 
@@ -143,7 +144,7 @@ class LedgerImport {
         Reader reader = new Reader();
         for (CsvFile.Row row : csv.rows()) {
             Taken taken = take(reader, row, csv, make);
-            if (taken != null && !isThere(reader, taken)) {
+            if (taken != null && !isTwice(reader, taken) && !isThere(reader, taken)) {
                 reader.taken.add(taken);
                 reader.sessions.add(sessionKey(taken));
             }
@@ -248,6 +249,15 @@ class LedgerImport {
             r.made.computeIfAbsent(suite, s -> new LinkedHashMap<>()).put(row.cell("test").toLowerCase(Locale.ROOT), taken);
         }
         return taken;
+    }
+
+    /** The same run in two rows is a slip of whoever made the file: which of the two is right, only they know. */
+    private static boolean isTwice(Reader r, Taken t) {
+        Long before = r.lines.putIfAbsent(sessionKey(t) + " " + t.suite() + " " + t.test().toLowerCase(Locale.ROOT) + " " + t.run() + " " + t.attempt(), t.row().line());
+        if (before != null) {
+            r.refuse(t.row(), "run", Integer.toString(t.run()), "Line " + before + " has this very run already.");
+        }
+        return before != null;
     }
 
     /** Whether the ledger has this very run; where it has another value for it, the row is refused. */

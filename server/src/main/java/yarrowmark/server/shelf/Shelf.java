@@ -117,9 +117,15 @@ public class Shelf {
      */
     @Transactional
     public void changeModel(long id, String field, @Nullable String seen, @Nullable String typed, String person) {
-        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
         EditableField<Model> f = modelFields.field(field);
-        set(MODEL, id, model, f, seen, f.kept(typed), person);
+        setModel(id, f, seen, f.kept(typed), person);
+    }
+
+    /** @param kept already as it is kept: what somebody typed was read, or an undo puts it back */
+    @Transactional
+    void setModel(long id, EditableField<Model> field, @Nullable String seen, @Nullable String kept, String person) {
+        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        set(MODEL, id, model, field, seen, kept, person);
         refuseTwin(model);
         models.saveAndFlush(model);
         events.publishEvent(new ModelTouched(id));
@@ -127,16 +133,21 @@ public class Shelf {
 
     @Transactional
     public void changeUnit(long id, String field, @Nullable String seen, @Nullable String typed, String person) {
-        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
         EditableField<Unit> f = unitFields.field(field);
-        set(UNIT, id, unit, f, seen, f.kept(typed), person);
+        setUnit(id, f, seen, f.kept(typed), person);
+    }
+
+    @Transactional
+    void setUnit(long id, EditableField<Unit> field, @Nullable String seen, @Nullable String kept, String person) {
+        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        set(UNIT, id, unit, field, seen, kept, person);
         refuseTwin(unit);
         units.saveAndFlush(unit);
         events.publishEvent(new ModelTouched(unit.model().id()));
     }
 
     /** The one way in which a field changes, also when a change is taken back. */
-    <T> void set(String subject, long id, T record, EditableField<T> field, @Nullable String seen, @Nullable String kept, String person) {
+    private <T> void set(String subject, long id, T record, EditableField<T> field, @Nullable String seen, @Nullable String kept, String person) {
         String now = field.value(record);
         if (!java.util.Objects.equals(now, seen)) {
             Problem clash = Problem.conflict("changed-meanwhile", "Somebody else changed " + field.label().toLowerCase(java.util.Locale.ROOT) + " since you opened it. It is now "

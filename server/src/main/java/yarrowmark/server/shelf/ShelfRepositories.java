@@ -1,6 +1,7 @@
 package yarrowmark.server.shelf;
 
 import jakarta.persistence.LockModeType;
+import jakarta.persistence.QueryHint;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.List;
@@ -9,6 +10,7 @@ import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
+import org.springframework.data.jpa.repository.QueryHints;
 
 interface MakerRepository extends JpaRepository<Maker, Long> {
     Optional<Maker> findByName(String name);
@@ -28,12 +30,16 @@ interface ModelRepository extends JpaRepository<Model, Long> {
     @EntityGraph(attributePaths = "maker")
     List<Model> findWithMakerByIdIn(Collection<Long> ids);
 
+    /** Without writing what is pending first: the question is whether it may be written. */
+    @QueryHints(@QueryHint(name = "org.hibernate.flushMode", value = "COMMIT"))
     Optional<Model> findByMakerAndName(Maker maker, String name);
 }
 
 interface UnitRepository extends JpaRepository<Unit, Long> {
     List<Unit> findByModelIdOrderById(long modelId);
 
+    /** Without writing what is pending first: the question is whether it may be written. */
+    @QueryHints(@QueryHint(name = "org.hibernate.flushMode", value = "COMMIT"))
     Optional<Unit> findByModelIdAndLabel(long modelId, String label);
 
     @Lock(LockModeType.PESSIMISTIC_WRITE)

@@ -2,7 +2,6 @@ package yarrowmark.server.shelf;
 
 import java.util.List;
 import java.util.Optional;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import yarrowmark.core.setup.FactKey;
@@ -22,7 +21,7 @@ class ShelfUndo {
     }
 
     @Bean
-    Undoable modelUndo(Shelf shelf, ModelRepository models, ModelFields fields, ApplicationEventPublisher events) {
+    Undoable modelUndo(Shelf shelf, ModelFields fields) {
         return new Undoable() {
             @Override
             public String subject() {
@@ -50,9 +49,7 @@ class ShelfUndo {
                     } else if (c.field().equals("photo")) {
                         shelf.photograph(id, c.from(), person);
                     } else if (field.isPresent()) {
-                        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(Shelf.MODEL, id));
-                        shelf.set(Shelf.MODEL, id, model, field.get(), c.to(), c.from(), person);
-                        events.publishEvent(new ModelTouched(id));
+                        shelf.setModel(id, field.get(), c.to(), c.from(), person);
                     } else {
                         throw cannot(c.field());
                     }
@@ -62,7 +59,7 @@ class ShelfUndo {
     }
 
     @Bean
-    Undoable unitUndo(Shelf shelf, UnitRepository units, UnitFields fields, ApplicationEventPublisher events) {
+    Undoable unitUndo(Shelf shelf, UnitFields fields) {
         return new Undoable() {
             @Override
             public String subject() {
@@ -83,9 +80,7 @@ class ShelfUndo {
                     } else if (c.field().equals(RETIRED)) {
                         shelf.retireUnit(id, !Boolean.parseBoolean(c.to()), person);
                     } else if (field.isPresent()) {
-                        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(Shelf.UNIT, id));
-                        shelf.set(Shelf.UNIT, id, unit, field.get(), c.to(), c.from(), person);
-                        events.publishEvent(new ModelTouched(unit.model().id()));
+                        shelf.setUnit(id, field.get(), c.to(), c.from(), person);
                     } else {
                         throw cannot(c.field());
                     }

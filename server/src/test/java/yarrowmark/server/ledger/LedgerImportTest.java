@@ -112,6 +112,14 @@ class LedgerImportTest {
     }
 
     @Test
+    void theSameRunInTwoRowsIsRefusedWithTheLineOfTheFirst() {
+        JsonNode refused = send("preview/import", file() + row("Copy", "GB/s", "more", 2, "ok", "21.7", ""), true).body().path("refused");
+        assertThat(refused).hasSize(1);
+        assertThat(refused.get(0).path("line").asInt()).isEqualTo(5);
+        assertThat(refused.get(0).path("reason").asString()).contains("Line 3");
+    }
+
+    @Test
     void aValueThatTheLedgerKnowsOtherwiseIsRefused() {
         send("import", file(), true);
         JsonNode preview = send("preview/import", file().replace("21.6", "26.1"), true).body();

@@ -97,6 +97,17 @@ class ShelfHistoryTest {
     }
 
     @Test
+    void aNameThatSomebodyElseTookMeanwhileIsNotPutBack() {
+        owner.put("/api/units/" + unit + "/fields/label", Map.of("seen", "Unit 1", "text", "Tag 7"));
+        owner.post("/api/models/" + model + "/units", Map.of("label", "Unit 1"));
+        assertThat(undo("unit", unit).code()).isEqualTo("unit-exists");
+        JsonNode page = owner.get("/api/models/" + model).body().path("model");
+        String other = page.path("name").asString() + " second";
+        owner.post("/api/models", Map.of("maker", "Hawkmoor", "name", other, "deviceClass", "BOARD"));
+        assertThat(owner.put("/api/models/" + model + "/fields/name", Map.of("seen", page.path("name").asString(), "text", other)).code()).isEqualTo("model-exists");
+    }
+
+    @Test
     void retiredThingsStepAsideAndComeBack() {
         long id = configuration("1.04", null);
         assertThat(owner.put("/api/configurations/" + id + "/retired", Map.of("retired", true)).body().path("configuration").path("retired").asBoolean()).isTrue();
