@@ -1,0 +1,50 @@
+package yarrowmark.core.quality;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+
+/**
+ * A frame rate that the display holds, so that it says nothing about the device.
+ *
+ * <p>Condition: the mean rate is within 1.5 % of the display's refresh rate, or of a half or a third of it, and its
+ * spread is under 1 %. Where the refresh rate is unknown, the usual rates are tried, and a second configuration has to
+ * sit within 0.5 % of the same value.
+ *
+ * @param rate  that is held, in 1/s
+ * @param parts 1 for the whole rate, 2 for a half, 3 for a third of the display's
+ */
+public record HeldRate(double rate, int parts) {
+    static final List<Integer> USUAL = List.of(30, 48, 60, 72, 75, 90, 120, 144, 165, 240);
+    private static final double NEAR_REFRESH = 0.015;
+    private static final double NEAR_OTHER = 0.005;
+    private static final double MOST_SPREAD_PERCENT = 1;
+
+    /**
+     * @param meanRate      in frames a second
+     * @param spreadPercent of the sample; empty for one reading, which then has to do without
+     * @param refreshRate   of the display, in Hz, where known
+     * @param others        mean rates of other configurations on the same metric
+     */
+    public static Optional<HeldRate> of(double meanRate, OptionalDouble spreadPercent, OptionalDouble refreshRate, Collection<Double> others) {
+        if (!(meanRate > 0) || spreadPercent.isPresent() && !(spreadPercent.getAsDouble() < MOST_SPREAD_PERCENT)) {
+            return Optional.empty();
+        }
+        if (refreshRate.isPresent()) {
+            for (int parts = 1; parts <= 3; parts++) {
+                double step = refreshRate.getAsDouble() / parts;
+                if (near(meanRate, step, NEAR_REFRESH)) {
+                    return Optional.of(new HeldRate(step, parts));
+                }
+            }
+            return Optional.empty();
+        }
+        boolean shared = others.stream().anyMatch(o -> near(o, meanRate, NEAR_OTHER));
+        return USUAL.stream().filter(u -> shared && near(meanRate, u, NEAR_REFRESH)).findFirst().map(u -> new HeldRate(u, 1));
+    }
+
+    private static boolean near(double value, double to, double within) {
+        return Math.abs(value / to - 1) <= within;
+    }
+}
