@@ -14,7 +14,6 @@ import java.util.Map;
 final class PlainLines {
     /** Beyond this, text is no tool's output any more. */
     static final int MOST_LINES = 50_000;
-    static final int LONGEST_LINE = 4_000;
     private static final int DEEPEST = 60;
 
     /** @param number of the line in the pasted text, from 1; all lines of a JSON document carry that of its first */
@@ -27,7 +26,7 @@ final class PlainLines {
         String[] raw = pasted.replace("\r\n", "\n").replace('\r', '\n').split("\n", -1);
         List<Line> lines = new ArrayList<>();
         for (int i = 0; i < Math.min(raw.length, MOST_LINES); i++) {
-            String text = clean(raw[i]);
+            String text = TerminalText.clean(raw[i]);
             int end = isJsonStart(text) ? jsonEnd(raw, i) : -1;
             if (end >= 0 && layOut(String.join("\n", List.of(raw).subList(i, end + 1)), i + 1, lines)) {
                 i = end;
@@ -36,16 +35,6 @@ final class PlainLines {
             }
         }
         return lines;
-    }
-
-    /** Colours, cursor movements and titles that terminals were told, and every other control character but the tab. */
-    static String clean(String line) {
-        return shortened(line.replaceAll("\u001B\\[[0-9;?]*[ -/]*[@-~]", "").replaceAll("\u001B\\][^\u0007\u001B]*(\u0007|\u001B\\\\)?", "")
-            .replaceAll("\u001B[@-_()].?", "").replaceAll("[\\p{Cc}&&[^\\t]]|\\p{Cf}", "").replaceAll("\\s+$", ""));
-    }
-
-    private static String shortened(String text) {
-        return text.length() <= LONGEST_LINE ? text : text.substring(0, LONGEST_LINE);
     }
 
     private static boolean isJsonStart(String text) {
@@ -100,7 +89,7 @@ final class PlainLines {
                 walk(path + "[" + i + "]", at.getAsJsonArray().get(i), number, into, depth + 1);
             }
         } else if (!at.isJsonNull()) {
-            into.add(new Line(number, shortened(path + " = " + clean(at.getAsString().replace('\n', ' ')))));
+            into.add(new Line(number, TerminalText.clean((path + " = " + at.getAsString().replace('\n', ' ')))));
         }
     }
 }

@@ -35,12 +35,12 @@ class PlainLinesTest {
     @CsvSource(delimiter = '|', value = {"a \u001B[31mred\u001B[0m one | a red one", "a \u001B]0;title\u0007text | a text", "a\u0000b\u0008c | abc", "the \u001B[2J\u001B[1;1Htop | the top", "tab\tstays | tab\tstays",
         "soft\u00ADhyphen | softhyphen"})
     void whatATerminalWasToldIsGone(String raw, String plain) {
-        assertThat(PlainLines.clean(raw)).isEqualTo(plain);
+        assertThat(TerminalText.clean(raw)).isEqualTo(plain);
     }
 
     @Test
     void aLineWithoutEndIsCut() {
-        assertThat(PlainLines.clean("x".repeat(100_000))).hasSize(PlainLines.LONGEST_LINE);
+        assertThat(TerminalText.clean("x".repeat(100_000))).hasSize(TerminalText.LONGEST_LINE);
         assertThat(PlainLines.of("x\n".repeat(PlainLines.MOST_LINES + 10))).hasSize(PlainLines.MOST_LINES);
     }
 

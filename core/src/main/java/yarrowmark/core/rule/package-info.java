@@ -1,0 +1,2 @@
+/** Reading rules: how scores are taken out of what a tool printed. */
+package yarrowmark.core.rule;
