@@ -27,6 +27,9 @@ class ArchitectureTest {
         .layer("catalog").definedBy("yarrowmark.server.catalog..")
         .layer("plan").definedBy("yarrowmark.server.plan..")
         .layer("ledger").definedBy("yarrowmark.server.ledger..")
+        .layer("evidence").definedBy("yarrowmark.server.evidence..")
+        .layer("reference").definedBy("yarrowmark.server.reference..")
+        .layer("rule").definedBy("yarrowmark.server.rule..")
         .layer("bench").definedBy("yarrowmark.server.bench..")
         .layer("analysis").definedBy("yarrowmark.server.analysis..")
         .layer("demo").definedBy("yarrowmark.server.demo..")
@@ -34,11 +37,14 @@ class ArchitectureTest {
         .whereLayer("analysis").mayNotBeAccessedByAnyLayer()
         .whereLayer("bench").mayNotBeAccessedByAnyLayer()
         .whereLayer("access").mayOnlyBeAccessedByLayers("demo")
-        .whereLayer("ledger").mayOnlyBeAccessedByLayers("bench", "analysis", "demo")
+        .whereLayer("ledger").mayOnlyBeAccessedByLayers("evidence", "rule", "bench", "analysis", "demo")
+        .whereLayer("evidence").mayOnlyBeAccessedByLayers("rule", "demo")
+        .whereLayer("reference").mayOnlyBeAccessedByLayers("analysis", "demo")
+        .whereLayer("rule").mayOnlyBeAccessedByLayers("demo")
         .whereLayer("plan").mayOnlyBeAccessedByLayers("bench")
-        .whereLayer("shelf").mayOnlyBeAccessedByLayers("ledger", "bench", "analysis", "demo")
-        .whereLayer("files").mayOnlyBeAccessedByLayers("shelf")
-        .whereLayer("catalog").mayOnlyBeAccessedByLayers("shelf", "plan", "ledger", "bench", "analysis", "demo");
+        .whereLayer("shelf").mayOnlyBeAccessedByLayers("ledger", "reference", "bench", "analysis", "demo")
+        .whereLayer("files").mayOnlyBeAccessedByLayers("shelf", "evidence")
+        .whereLayer("catalog").mayOnlyBeAccessedByLayers("shelf", "plan", "ledger", "reference", "rule", "bench", "analysis", "demo");
 
     @ArchTest
     static final ArchRule noCycles = slices().matching("yarrowmark.server.(*)..").should().beFreeOfCycles();

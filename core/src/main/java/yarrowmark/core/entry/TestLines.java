@@ -1,21 +1,33 @@
 package yarrowmark.core.entry;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 
 /**
  * Reads a list of tests as a reviewer types or pastes it, one a line: name, unit, whether more or less is better, and,
- * if wanted, the group: "Sequential read, MB/s, more, Storage". Commas, semicolons or tabs part them.
+ * in any order, a group and what else is to be said: "Sequential read, MB/s, more, Storage". A check is "Wakes from
+ * sleep, check"; an ordered choice "Smooth playback, choice 720p &lt; 1080p &lt; 2160p"; many points "Read, MB/s, more, curve
+ * over B" or "Reed flight, fps, more, frame times". Commas, semicolons or tabs part them.
  */
 public final class TestLines {
-    /** @param group as typed; empty where none was given */
-    public record Line(int number, String name, String unit, Direction direction, Scale scale, Optional<String> group) { }
+    /**
+     * @param group   as typed; empty where none was given
+     * @param choices of an ordered list, from worst to best
+     * @param xUnit   of a curve
+     * @param capped  whether a display may hold the value
+     * @param main    whether it takes part in overall rankings
+     */
+    public record Line(int number, String name, String unit, Direction direction, Scale scale, Optional<String> group, Kind kind, List<String> choices, String xUnit,
+                       boolean capped, boolean main) { }
 
     public record Refused(int number, String text, String reason) { }
 
@@ -26,11 +38,21 @@ public final class TestLines {
         }
     }
 
+    private static final class NotALine extends Exception {
+        private static final long serialVersionUID = 1;
+
+        NotALine(String reason) {
+            super(reason);
+        }
+    }
+
     private static final int MOST_LINES = 300;
+    private static final int MOST_CHOICES = 30;
     private static final List<String> MORE = List.of("more", "higher", "larger", "up", "+", "more is better", "higher is better");
     private static final List<String> LESS = List.of("less", "lower", "smaller", "down", "-", "−", "less is better", "lower is better");
     /** Units whose zero is no "nothing": values are held against each other by their difference. */
     private static final List<String> INTERVAL = List.of("°c", "cel", "°f", "db", "db(a)", "dba", "dbm");
+    private static final Set<String> TIMES = Set.of("ns", "µs", "us", "ms", "s", "min", "h");
 
     private TestLines() {
     }
@@ -49,19 +71,15 @@ public final class TestLines {
                 refused.add(new Refused(i + 1, line, "A list has " + MOST_LINES + " tests at most."));
                 break;
             }
-            String[] parts = line.split(line.contains("\t") ? "\t" : line.contains(";") ? ";" : ",", -1);
-            String reason = reason(parts);
-            Integer twin = reason == null ? names.putIfAbsent(parts[0].strip().toLowerCase(Locale.ROOT), i + 1) : null;
-            if (reason == null && twin != null) {
-                reason = "Line " + twin + " has this name already.";
-            }
-            if (reason != null) {
-                refused.add(new Refused(i + 1, line, reason));
-            } else {
-                String unit = parts[1].strip().isEmpty() ? "1" : parts[1].strip();
-                read.add(new Line(i + 1, parts[0].strip(), unit, direction(parts[2].strip()).orElseThrow(),
-                    scale(unit),
-                    parts.length > 3 && !parts[3].isBlank() ? Optional.of(parts[3].strip()) : Optional.empty()));
+            try {
+                Line one = line(i + 1, line.split(line.contains("\t") ? "\t" : line.contains(";") ? ";" : ",", -1));
+                Integer twin = names.putIfAbsent(one.name().toLowerCase(Locale.ROOT), i + 1);
+                if (twin != null) {
+                    throw new NotALine("Line " + twin + " has this name already.");
+                }
+                read.add(one);
+            } catch (NotALine e) {
+                refused.add(new Refused(i + 1, line, e.getMessage()));
             }
         }
         return new Lines(read, refused);
@@ -72,17 +90,81 @@ public final class TestLines {
         return INTERVAL.contains(unit.toLowerCase(Locale.ROOT)) ? Scale.DIFFERENCE : Scale.RATIO;
     }
 
-    private static String reason(String[] parts) {
-        if (parts.length < 3 || parts.length > 4) {
-            return "A line has a name, a unit, and more or less, such as \"Sequential read, MB/s, more\".";
+    /** What kind a plain number in this unit is of. */
+    public static Kind kind(String unit) {
+        return TIMES.contains(unit) ? Kind.DURATION : unit.equals("%") ? Kind.PERCENTAGE : Kind.NUMBER;
+    }
+
+    private static Line line(int number, String[] parts) throws NotALine {
+        String name = parts[0].strip();
+        if (name.isEmpty() || name.length() > 120) {
+            throw new NotALine("A name has 1 to 120 characters.");
         }
-        if (parts[0].isBlank() || parts[0].strip().length() > 120) {
-            return "A name has 1 to 120 characters.";
+        String second = parts.length > 1 ? parts[1].strip() : "";
+        boolean check = second.equalsIgnoreCase("check") || second.equalsIgnoreCase("pass/fail");
+        boolean choice = second.toLowerCase(Locale.ROOT).startsWith("choice");
+        if (check || choice) {
+            Said said = said(Arrays.copyOfRange(parts, 2, parts.length), check ? Kind.CHECK : Kind.CHOICE);
+            return new Line(number, name, "1", Direction.MORE_IS_BETTER, Scale.DIFFERENCE, said.group, check ? Kind.CHECK : Kind.CHOICE, choice ? choices(second.substring(6)) : List.of(), "", false, said.main);
         }
-        if (parts[1].strip().length() > 30) {
-            return "A unit has 30 characters at most.";
+        if (parts.length < 3) {
+            throw new NotALine("A line has a name, a unit, and more or less, such as \"Sequential read, MB/s, more\"; or a name and \"check\".");
         }
-        return direction(parts[2].strip()).isEmpty() ? "\"" + parts[2].strip() + "\" says neither that more nor that less is better." : null;
+        if (second.length() > 30) {
+            throw new NotALine("A unit has 30 characters at most.");
+        }
+        String unit = second.isEmpty() ? "1" : second;
+        Direction direction = direction(parts[2].strip())
+            .orElseThrow(() -> new NotALine("\"" + parts[2].strip() + "\" says neither that more nor that less is better."));
+        Said said = said(Arrays.copyOfRange(parts, 3, parts.length), kind(unit));
+        return new Line(number, name, unit, direction, said.difference ? Scale.DIFFERENCE : scale(unit), said.group, said.kind, List.of(), said.xUnit, said.capped, said.main);
+    }
+
+    private static final class Said {
+        private Optional<String> group = Optional.empty();
+        private Kind kind;
+        private String xUnit = "";
+        private boolean capped;
+        private boolean main = true;
+        private boolean difference;
+    }
+
+    private static Said said(String[] parts, Kind kind) throws NotALine {
+        Said said = new Said();
+        said.kind = kind;
+        for (String part : parts) {
+            String word = part.strip().toLowerCase(Locale.ROOT);
+            if (word.isEmpty()) {
+                continue;
+            }
+            if (word.startsWith("curve over ") && word.length() <= 41) {
+                said.kind = Kind.CURVE;
+                said.xUnit = part.strip().substring("curve over ".length()).strip();
+            } else if (word.equals("frame times")) {
+                said.kind = Kind.FRAME_TIMES;
+                said.capped = true;
+            } else if (word.equals("capped")) {
+                said.capped = true;
+            } else if (word.equals("part") || word.equals("not counted")) {
+                said.main = false;
+            } else if (word.equals("difference")) {
+                said.difference = true;
+            } else if (said.group.isEmpty()) {
+                said.group = Optional.of(part.strip());
+            } else {
+                throw new NotALine("\"" + part.strip() + "\" is not understood; \"" + said.group.get() + "\" is taken for the group already.");
+            }
+        }
+        return said;
+    }
+
+    private static List<String> choices(String text) throws NotALine {
+        List<String> choices = Arrays.stream(text.replaceFirst("^\\s*:?", "").split("[<|]")).map(String::strip).toList();
+        if (choices.size() < 2 || choices.size() > MOST_CHOICES || choices.stream().anyMatch(c -> c.isEmpty() || c.length() > 60)
+            || choices.stream().map(c -> c.toLowerCase(Locale.ROOT)).distinct().count() != choices.size()) {
+            throw new NotALine("A choice names 2 to " + MOST_CHOICES + " different words from worst to best, such as \"choice none < some < full\".");
+        }
+        return choices;
     }
 
     private static Optional<Direction> direction(String text) {

@@ -12,6 +12,7 @@ import com.ezylang.evalex.operators.arithmetic.InfixPlusOperator;
 import com.ezylang.evalex.operators.arithmetic.PrefixMinusOperator;
 import com.ezylang.evalex.parser.ParseException;
 import java.math.MathContext;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.Locale;
 import java.util.Map;
@@ -86,6 +87,28 @@ public final class Formula {
     /** The names it needs, in lower case. */
     public Set<String> inputs() {
         return inputs;
+    }
+
+    /**
+     * The step in which a result is known: each input is moved by its own step, and the moves are added as variances.
+     *
+     * @param steps by name, 0 or absent where a step does not matter
+     * @return 0 where nothing is known of it
+     */
+    public double step(Map<String, Double> values, Map<String, Double> steps) {
+        if (!(evaluate(values) instanceof Value at)) {
+            return 0;
+        }
+        double squares = 0;
+        for (String input : inputs) {
+            double step = steps.getOrDefault(input, 0.0);
+            Map<String, Double> moved = new HashMap<>(values);
+            moved.merge(input, step, Double::sum);
+            if (step > 0 && evaluate(moved) instanceof Value there) {
+                squares += (there.value() - at.value()) * (there.value() - at.value());
+            }
+        }
+        return Math.sqrt(squares);
     }
 
     /** @param values by name; what is missing is a reason, not an error */

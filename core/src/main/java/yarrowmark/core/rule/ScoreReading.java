@@ -30,8 +30,8 @@ public final class ScoreReading {
 
     public record Missed(String pattern, String reason) { }
 
-    public record Outcome(List<Found> found, List<Missed> missed) {
-        public Outcome {
+    public record Scores(List<Found> found, List<Missed> missed) {
+        public Scores {
             found = List.copyOf(found);
             missed = List.copyOf(missed);
         }
@@ -50,12 +50,12 @@ public final class ScoreReading {
     private ScoreReading() {
     }
 
-    public static Outcome read(List<ScorePattern> patterns, String text) {
+    public static Scores read(List<ScorePattern> patterns, String text) {
         return read(patterns, text, System::nanoTime);
     }
 
     /** @param nanos the clock by which the whole reading is cut off after {@link #MOST_TIME} */
-    static Outcome read(List<ScorePattern> patterns, String text, LongSupplier nanos) {
+    static Scores read(List<ScorePattern> patterns, String text, LongSupplier nanos) {
         if (text.length() > LONGEST_TEXT) {
             throw new IllegalArgumentException("The text has " + text.length() + " characters; " + LONGEST_TEXT + " are the most that are read.");
         }
@@ -77,7 +77,7 @@ public final class ScoreReading {
                 missed.add(new Missed(p.name(), "Reading was given up after " + MOST_TIME.toSeconds() + " s."));
             }
         }
-        return new Outcome(found, missed);
+        return new Scores(found, missed);
     }
 
     private static void take(ScorePattern p, List<Place> places, List<Found> found, List<Missed> missed) {

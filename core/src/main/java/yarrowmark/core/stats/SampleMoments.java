@@ -65,6 +65,14 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
         return new SampleMoments(n, mean, squares, rounding / n / 12);
     }
 
+    /** The moments of the readings of both, as if they had been one sample. */
+    public SampleMoments pooled(SampleMoments other) {
+        int all = n + other.n;
+        double apart = other.mean - mean;
+        return new SampleMoments(all, mean + apart * other.n / all, sumSquares + other.sumSquares + apart * apart * n * other.n / all,
+            (resolutionVariance * n + other.resolutionVariance * other.n) / all);
+    }
+
     /** n − 1. */
     public int degreesOfFreedom() {
         return n - 1;

@@ -3,8 +3,10 @@ package yarrowmark.core.entry;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Collections;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 
 class TestLinesTest {
@@ -29,5 +31,41 @@ class TestLinesTest {
         assertThat(lines.refused().get(3).reason()).contains("Line 4");
         assertThat(TestLines.read(String.join("\n", Collections.nCopies(400, "a"))).refused()).hasSize(301);
         assertThat(TestLines.read("").read()).isEmpty();
+    }
+
+    @Test
+    void everyKindOfTestCanBeSaidInALine() {
+        TestLines.Lines lines = TestLines.read("""
+            Wakes from sleep, check, Everyday
+            Smoothest clip, choice 720p < 1080p < 2160p, Video
+            Read over block size, MB/s, more, curve over B, Storage
+            Reed flight; fps; more; frame times; Graphics
+            Boot, s, less
+            Battery left, %, more, difference
+            Scroll, fps, more, capped, part""");
+        assertThat(lines.refused()).isEmpty();
+        assertThat(lines.read()).extracting(TestLines.Line::kind).containsExactly(Kind.CHECK, Kind.CHOICE, Kind.CURVE, Kind.FRAME_TIMES, Kind.DURATION, Kind.PERCENTAGE, Kind.NUMBER);
+        assertThat(lines.read()).extracting(TestLines.Line::scale).containsExactly(Scale.DIFFERENCE, Scale.DIFFERENCE, Scale.RATIO, Scale.RATIO, Scale.RATIO, Scale.DIFFERENCE, Scale.RATIO);
+        assertThat(lines.read().get(1).choices()).containsExactly("720p", "1080p", "2160p");
+        assertThat(lines.read().get(2).xUnit()).isEqualTo("B");
+        assertThat(lines.read().get(3).capped()).isTrue();
+        assertThat(lines.read().get(6)).matches(l -> l.capped() && !l.main());
+        assertThat(TestLines.read("a, choice one\nb, choice x < X\nc, s, less, Storage, Body").refused()).extracting(TestLines.Refused::number).containsExactly(1, 2, 3);
+    }
+
+    @Test
+    void whatIsTypedIsReadByItsKind() {
+        List<String> steps = List.of("none", "some", "full");
+        assertThat(KindText.read("pass", Kind.CHECK, "1", List.of()).said()).isEqualTo(new ScoreText.Value(1, 0));
+        assertThat(KindText.read("fail: stays dark", Kind.CHECK, "1", List.of())).isEqualTo(new KindText.Read(new ScoreText.Value(0, 0), "stays dark"));
+        assertThat(KindText.read("not possible, no lid", Kind.CHECK, "1", List.of()).said()).isEqualTo(new ScoreText.NoValue(false, "no lid"));
+        assertThat(KindText.read("maybe", Kind.CHECK, "1", List.of()).said()).isInstanceOf(ScoreText.NotUnderstood.class);
+        assertThat(KindText.read("SOME", Kind.CHOICE, "1", steps).said()).isEqualTo(new ScoreText.Value(2, 0));
+        assertThat(KindText.read("fu", Kind.CHOICE, "1", steps).said()).isEqualTo(new ScoreText.Value(3, 0));
+        assertThat(KindText.read("2", Kind.CHOICE, "1", steps).said()).isInstanceOf(ScoreText.NotUnderstood.class);
+        assertThat(KindText.read("", Kind.CHOICE, "1", steps).said()).isInstanceOf(ScoreText.NotUnderstood.class);
+        assertThat(KindText.read("4:07", Kind.DURATION, "s", List.of()).said()).isEqualTo(new ScoreText.Value(247, 1));
+        assertThat(KindText.read("12", Kind.CURVE, "MB/s", List.of()).said()).isInstanceOf(ScoreText.NotUnderstood.class);
+        assertThat(KindText.read("n/a froze", Kind.FRAME_TIMES, "fps", List.of()).said()).isEqualTo(new ScoreText.NoValue(true, "froze"));
     }
 }

@@ -80,6 +80,15 @@ class FormulaTest {
         assertThat(twice.evaluate(Map.of())).isInstanceOf(Formula.NoValue.class);
     }
 
+    @Test
+    void theStepsOfTheInputsGoOnIntoTheResult() {
+        Map<String, Double> values = Map.of("a", 200.0, "b", 50.0);
+        assertThat(Formula.parse("a - b").step(values, Map.of("a", 0.3, "b", 0.4))).isCloseTo(0.5, within(1e-9));
+        assertThat(Formula.parse("a / b").step(values, Map.of("a", 1.0))).isCloseTo(0.02, within(1e-9));
+        assertThat(Formula.parse("a / b").step(values, Map.of())).isZero();
+        assertThat(Formula.parse("a / c").step(values, Map.of("a", 1.0))).isZero();
+    }
+
     /** Example C of the method, computed in R 4.2.2. */
     @Test
     void totalsOfTheExample() {

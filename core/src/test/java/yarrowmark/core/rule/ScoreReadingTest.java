@@ -77,7 +77,7 @@ class ScoreReadingTest {
     @Test
     void readingIsGivenUpWhenItsTimeIsOver() {
         AtomicLong clock = new AtomicLong();
-        ScoreReading.Outcome outcome = ScoreReading.read(List.of(line("(\\d)", "1", ScorePattern.EACH)), "1\n2\n3", () -> clock.getAndAdd(ScoreReading.MOST_TIME.toNanos() + 1));
+        ScoreReading.Scores outcome = ScoreReading.read(List.of(line("(\\d)", "1", ScorePattern.EACH)), "1\n2\n3", () -> clock.getAndAdd(ScoreReading.MOST_TIME.toNanos() + 1));
         assertThat(outcome.found()).isEmpty();
         assertThat(outcome.missed()).singleElement().satisfies(m -> assertThat(m.reason()).contains("given up after 2 s"));
         assertThatIllegalArgumentException().isThrownBy(() -> ScoreReading.read(List.of(), "x".repeat(ScoreReading.LONGEST_TEXT + 1)));
@@ -86,7 +86,7 @@ class ScoreReadingTest {
     @Test
     void everyShippedRuleReadsItsSample() {
         assertThat(ShippedRules.all()).hasSize(8).allSatisfy(tool -> {
-            ScoreReading.Outcome outcome = ScoreReading.read(tool.patterns(), tool.sample());
+            ScoreReading.Scores outcome = ScoreReading.read(tool.patterns(), tool.sample());
             assertThat(outcome.anything()).as(tool.name()).isTrue();
             assertThat(outcome.missed()).as(tool.name()).allSatisfy(m -> assertThat(m.reason()).startsWith("Nothing"));
             for (ShippedRules.Part part : tool.parts()) {

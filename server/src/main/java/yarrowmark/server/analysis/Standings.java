@@ -1,5 +1,6 @@
 package yarrowmark.server.analysis;
 
+import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.Standing;
@@ -16,15 +17,19 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param metric     present where one metric alone is ranked
  * @param metrics    metrics that take part, with their weight
  * @param leftOut    metrics that do not, and why
+ * @param published  where one metric alone is ranked: what others published for it, beside the ranking
  * @param tauSquared how much models differ from test to test, beyond run noise
  */
 record Standings(List<DeviceClass> classes, String purpose, @Nullable MetricRow metric, ConfigurationRow base, @Nullable String baseNote,
-                 List<GroupPart> groups, List<WeightedMetric> metrics, List<LeftOut> leftOut, double tauSquared, List<Row> rows) {
+                 List<GroupPart> groups, List<WeightedMetric> metrics, List<LeftOut> leftOut, double tauSquared, List<Row> rows, List<Published> published) {
 
     /** @param weight share of the whole, 0 to 1 */
     record GroupPart(TestGroup group, double weight, int metrics) { }
 
     record WeightedMetric(long id, String test, TestGroup group, String suite, double weight) { }
+
+    /** @param index held against the base's own readings; absent where the base has none */
+    record Published(long modelId, String maker, String model, double value, double resolution, String source, @Nullable LocalDate publishedOn, @Nullable Integer results, @Nullable Double index) { }
 
     record LeftOut(String test, String suite, String reason) { }
 

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -23,11 +24,13 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.ledger.ReadingMarks;
 import yarrowmark.server.ledger.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Shelf;
 
 /** Ranks what was tested, from stored samples; single readings are never read. */
@@ -40,22 +43,27 @@ class StandingsService {
     record Question(Collection<DeviceClass> classes, @Nullable Long purpose, @Nullable Long metric, @Nullable Long base) { }
 
     private final Catalog catalog;
-    private final Samples samples;
+    private final ComparedSamples comparedSamples;
+    private final ReadingMarks marks;
+    private final References references;
     private final Shelf shelf;
 
-    StandingsService(Catalog catalog, Samples samples, Shelf shelf) {
+    StandingsService(Catalog catalog, ComparedSamples comparedSamples, ReadingMarks marks, References references, Shelf shelf) {
         this.catalog = catalog;
-        this.samples = samples;
+        this.comparedSamples = comparedSamples;
+        this.marks = marks;
+        this.references = references;
         this.shelf = shelf;
     }
 
     @Transactional(readOnly = true)
     public Standings standings(Question question) {
         PurposeRow purpose = question.purpose() == null ? catalog.purposes().get(0) : catalog.purpose(question.purpose());
-        List<MetricRow> all = catalog.metrics();
+        List<MetricRow> all = catalog.metricsInUse();
         List<Standings.LeftOut> leftOut = new ArrayList<>();
-        List<MetricRow> candidates = candidates(all, question.metric(), leftOut);
-        List<SampleRow> found = samples.ofMetrics(candidates.stream().map(MetricRow::id).toList());
+        ComparedSamples.Compared compared = compared(candidates(all, question.metric(), leftOut), all, question.metric() == null, leftOut);
+        List<MetricRow> candidates = compared.metrics();
+        List<SampleRow> found = compared.samples();
         Map<Long, ConfigurationRow> shown = shown(found, question.classes());
         if (shown.isEmpty()) {
             throw Problem.invalid("nothing-tested", "Nothing that was asked for has a score yet. Bring a device to the bench, or ask for other classes or tests.");
@@ -88,7 +96,34 @@ class StandingsService {
             metricParts.add(new Standings.WeightedMetric(m.id(), m.test(), m.group(), m.suite(), used[j]));
         }
         return new Standings(question.classes().stream().sorted().toList(), purpose.name(), question.metric() == null ? null : weighted.get(0),
-            shown.get(baseId), note, groupParts(weighted, used), metricParts, leftOut, standing.tauSquared(), rows);
+            shown.get(baseId), note, groupParts(weighted, used), metricParts, leftOut, standing.tauSquared(), rows,
+            question.metric() == null ? List.of() : published(weighted.get(0), grid.sample(baseId, weighted.get(0).id()), question.classes()));
+    }
+
+    /** In totals without what a display holds; a metric that is asked for by itself is shown as it is. */
+    private ComparedSamples.Compared compared(List<MetricRow> candidates, List<MetricRow> all, boolean total, List<Standings.LeftOut> leftOut) {
+        ComparedSamples.Compared compared = comparedSamples.of(candidates, all);
+        Set<ReadingMarks.HeldSample> held = total ? marks.held(compared.metrics()) : Set.of();
+        if (held.isEmpty()) {
+            return compared;
+        }
+        compared.metrics().forEach(m -> {
+            long configurations = held.stream().filter(h -> h.metricId() == m.id()).count();
+            if (configurations > 0) {
+                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "held at the display's rate on " + configurations + (configurations == 1 ? " configuration" : " configurations") + ", so it says nothing about them"));
+            }
+        });
+        return new ComparedSamples.Compared(compared.metrics(), compared.samples().stream().filter(s -> !held.contains(new ReadingMarks.HeldSample(s.configurationId(), s.metricId()))).toList());
+    }
+
+    /** What others published for the metric, held against the base and not ranked. */
+    private List<Standings.Published> published(MetricRow metric, @Nullable SampleMoments base, Collection<DeviceClass> classes) {
+        return references.ofMetric(metric.id()).stream().map(r -> {
+            ModelRow model = shelf.model(r.modelId()).model();
+            return classes.isEmpty() || classes.contains(model.deviceClass())
+                ? new Standings.Published(model.id(), model.maker(), model.name(), r.value(), r.resolution(), r.source(), r.publishedOn(), r.results(),
+                    base == null ? null : 100 * Math.exp(Merit.of(r.value(), metric.direction()) - base.mean())) : null;
+        }).filter(java.util.Objects::nonNull).toList();
     }
 
     private static List<MetricRow> candidates(List<MetricRow> all, @Nullable Long one, List<Standings.LeftOut> leftOut) {
@@ -129,11 +164,15 @@ class StandingsService {
 
     private static void noteWithoutScores(List<MetricRow> candidates, SampleGrid grid, List<Standings.LeftOut> leftOut) {
         Set<Long> present = grid.metrics().stream().map(MetricRow::id).collect(Collectors.toCollection(HashSet::new));
-        for (MetricRow m : candidates) {
-            if (!present.contains(m.id())) {
-                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "nothing ranked here has a score in it"));
+        Map<String, List<MetricRow>> bySuite = candidates.stream().collect(Collectors.groupingBy(MetricRow::suite, LinkedHashMap::new, Collectors.toList()));
+        bySuite.forEach((suite, metrics) -> {
+            List<MetricRow> absent = metrics.stream().filter(m -> !present.contains(m.id())).toList();
+            if (absent.size() == metrics.size() && metrics.size() > 1) {
+                leftOut.add(new Standings.LeftOut("all " + metrics.size() + " tests", suite, "nothing ranked here has a score in any of them"));
+            } else {
+                absent.forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "nothing ranked here has a score in it")));
             }
-        }
+        });
     }
 
     /** The base that was asked for where it can be one, else the first made of those with the most coverage. */

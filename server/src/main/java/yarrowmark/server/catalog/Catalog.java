@@ -4,11 +4,18 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.curve.SeriesNumber;
+import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
@@ -37,7 +44,18 @@ public class Catalog {
     }
 
     /** @param main whether it takes part in overall rankings */
-    public record NewMetric(String key, String name, String unit, Direction direction, Scale scale, boolean main) { }
+    public record NewMetric(String key, String name, String unit, Direction direction, Scale scale, boolean main, More more) {
+        public NewMetric(String key, String name, String unit, Direction direction, Scale scale, boolean main) {
+            this(key, name, unit, direction, scale, main, More.of(TestLines.kind(unit)));
+        }
+    }
+
+    /** What only some metrics have; see {@link MetricRow}. */
+    public record More(Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs) {
+        public static More of(Kind kind) {
+            return new More(kind, List.of(), null, false, null, null, Map.of());
+        }
+    }
 
     public record NewTest(String key, String name, String summary, TestGroup group, List<NewMetric> metrics) { }
 
@@ -76,6 +94,37 @@ public class Catalog {
         return ids;
     }
 
+    /**
+     * Which of these metrics are one and the same for a comparison: those of the same test name, unit and direction in
+     * joined groups.
+     *
+     * @return for each metric the id of the oldest of them, itself where there is no other
+     */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> comparable(Collection<MetricRow> metrics) {
+        Map<Long, Long> joined = pairs(comparability.findJoins());
+        if (joined.isEmpty()) {
+            return metrics.stream().collect(Collectors.toMap(MetricRow::id, MetricRow::id));
+        }
+        Map<Long, Long> groupOfTest = pairs(tests.findGroups());
+        Map<Long, List<Object>> comparedBy = new HashMap<>();
+        Map<List<Object>, Long> oldest = new HashMap<>();
+        for (MetricRow m : metrics) {
+            long group = groupOfTest.get(m.testId());
+            while (joined.containsKey(group)) {
+                group = joined.get(group);
+            }
+            List<Object> key = List.of(group, m.test().toLowerCase(Locale.ROOT), m.series() == null ? "" : m.series(), m.unit(), m.direction(), m.scale());
+            comparedBy.put(m.id(), key);
+            oldest.merge(key, m.id(), Math::min);
+        }
+        return metrics.stream().collect(Collectors.toMap(MetricRow::id, m -> oldest.get(comparedBy.get(m.id()))));
+    }
+
+    private static Map<Long, Long> pairs(List<Object[]> rows) {
+        return rows.stream().collect(Collectors.toMap(r -> (Long) r[0], r -> (Long) r[1]));
+    }
+
     @Transactional
     public void ensurePurpose(String name, Map<TestGroup, Double> weights) {
         if (purposes.findByName(name).isEmpty()) {
@@ -103,10 +152,23 @@ public class Catalog {
         return tests.findByIdIn(ids).stream().map(TestRow::of).toList();
     }
 
+    /** Metrics that are computed from others, each after those it is computed from. */
+    @Transactional(readOnly = true)
+    public List<MetricRow> computed() {
+        List<Long> ids = tests.findComputed();
+        return ids.isEmpty() ? List.of() : tests(ids).stream().flatMap(t -> t.metrics().stream()).sorted(Comparator.comparingLong(MetricRow::id)).toList();
+    }
+
     /** Every metric, in the order of its test. */
     @Transactional(readOnly = true)
     public List<MetricRow> metrics() {
         return tests().stream().flatMap(t -> t.metrics().stream()).toList();
+    }
+
+    /** Every metric of tests that were not retired. */
+    @Transactional(readOnly = true)
+    public List<MetricRow> metricsInUse() {
+        return tests().stream().filter(t -> !t.retired()).flatMap(t -> t.metrics().stream()).toList();
     }
 
     @Transactional(readOnly = true)

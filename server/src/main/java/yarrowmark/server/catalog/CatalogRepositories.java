@@ -13,18 +13,37 @@ interface SuiteRepository extends JpaRepository<Suite, Long> {
 
 interface SuiteVersionRepository extends JpaRepository<SuiteVersion, Long> {
     Optional<SuiteVersion> findBySuiteNameAndVersionAndMode(String suite, String version, String mode);
+
+    @EntityGraph(attributePaths = "suite")
+    @Query("select v from SuiteVersion v order by v.suite.name, v.id")
+    List<SuiteVersion> findAllInOrder();
 }
 
 interface ComparabilityGroupRepository extends JpaRepository<ComparabilityGroup, Long> {
+    Optional<ComparabilityGroup> findBySuiteVersionId(long suiteVersionId);
+
+    List<ComparabilityGroup> findByJoinedIntoIsNotNull();
+
+    /** Group and the group it was joined into. */
+    @Query("select g.id, g.joinedInto.id from ComparabilityGroup g where g.joinedInto is not null")
+    List<Object[]> findJoins();
 }
 
 interface TestDefinitionRepository extends JpaRepository<TestDefinition, Long> {
-    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics"})
+    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics", "metrics.inputs"})
     @Query("select t from TestDefinition t order by t.testGroup, t.suiteVersion.suite.name, t.position")
     List<TestDefinition> findAllInOrder();
 
-    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics"})
+    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics", "metrics.inputs"})
     List<TestDefinition> findByIdIn(Collection<Long> ids);
+
+    /** Test and its comparability group. */
+    @Query("select t.id, t.comparabilityGroup.id from TestDefinition t")
+    List<Object[]> findGroups();
+
+    /** Ids of the tests whose value the server computes. */
+    @Query("select t.id from TestDefinition t where t.retiredAt is null and exists (select 1 from Metric m where m.test = t and m.formula is not null)")
+    List<Long> findComputed();
 
     List<TestDefinition> findBySuiteVersionIdOrderByPosition(long suiteVersionId);
 }

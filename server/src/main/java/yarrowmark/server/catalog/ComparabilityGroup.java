@@ -5,9 +5,11 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToOne;
+import java.time.Instant;
 
-/** Scores are compared only inside one of these. Each suite version starts with its own. */
+/** Scores are compared only inside one of these. Each suite version starts with its own; a person may join two. */
 @Entity
 class ComparabilityGroup {
     @Id
@@ -15,11 +17,60 @@ class ComparabilityGroup {
     private Long id;
     @OneToOne(fetch = FetchType.LAZY, optional = false)
     private SuiteVersion suiteVersion;
+    @ManyToOne(fetch = FetchType.LAZY)
+    private ComparabilityGroup joinedInto;
+    private String joinedReason;
+    private String joinedBy;
+    private Instant joinedAt;
 
     protected ComparabilityGroup() {
     }
 
     ComparabilityGroup(SuiteVersion suiteVersion) {
         this.suiteVersion = suiteVersion;
+    }
+
+    Long id() {
+        return id;
+    }
+
+    SuiteVersion suiteVersion() {
+        return suiteVersion;
+    }
+
+    void join(ComparabilityGroup into, String reason, String person, Instant at) {
+        this.joinedInto = into;
+        this.joinedReason = reason;
+        this.joinedBy = person;
+        this.joinedAt = at;
+    }
+
+    void part() {
+        join(null, null, null, null);
+    }
+
+    ComparabilityGroup joinedInto() {
+        return joinedInto;
+    }
+
+    String joinedReason() {
+        return joinedReason;
+    }
+
+    String joinedBy() {
+        return joinedBy;
+    }
+
+    Instant joinedAt() {
+        return joinedAt;
+    }
+
+    /** The group whose scores these are held against: the end of the chain of joins. */
+    ComparabilityGroup root() {
+        ComparabilityGroup at = this;
+        while (at.joinedInto() != null) {
+            at = at.joinedInto();
+        }
+        return at;
     }
 }

@@ -1,5 +1,8 @@
 package yarrowmark.server.catalog;
 
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -7,10 +10,17 @@ import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.JoinColumn;
 import jakarta.persistence.ManyToOne;
+import jakarta.persistence.MapKeyColumn;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 
 @Entity
@@ -32,6 +42,23 @@ class Metric {
     /** Whether it takes part in overall rankings. */
     private boolean main;
 
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    private Kind kind = Kind.NUMBER;
+    /** From worst to best, one a line. */
+    private String choices;
+    private String xUnit;
+    private boolean capped;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    private SeriesNumber series;
+    private String formula;
+    @ElementCollection
+    @CollectionTable(name = "metric_input", joinColumns = @JoinColumn(name = "metric_id"))
+    @MapKeyColumn(name = "name")
+    @Column(name = "input_id")
+    private Map<String, Long> inputs = new HashMap<>();
+
     protected Metric() {
     }
 
@@ -43,6 +70,13 @@ class Metric {
         this.direction = metric.direction();
         this.scale = metric.scale();
         this.main = metric.main();
+        this.kind = metric.more().kind();
+        this.choices = metric.more().choices().isEmpty() ? null : String.join("\n", metric.more().choices());
+        this.xUnit = metric.more().xUnit();
+        this.capped = metric.more().capped();
+        this.series = metric.more().series();
+        this.formula = metric.more().formula();
+        this.inputs.putAll(metric.more().inputs());
     }
 
     Long id() {
@@ -75,5 +109,33 @@ class Metric {
 
     boolean main() {
         return main;
+    }
+
+    Kind kind() {
+        return kind;
+    }
+
+    List<String> choices() {
+        return choices == null ? List.of() : List.of(choices.split("\n"));
+    }
+
+    String xUnit() {
+        return xUnit;
+    }
+
+    boolean capped() {
+        return capped;
+    }
+
+    SeriesNumber series() {
+        return series;
+    }
+
+    String formula() {
+        return formula;
+    }
+
+    Map<String, Long> inputs() {
+        return inputs;
     }
 }

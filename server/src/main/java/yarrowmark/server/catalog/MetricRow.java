@@ -1,14 +1,35 @@
 package yarrowmark.server.catalog;
 
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 
-/** A metric with its place in the catalogue. */
+/**
+ * A metric with its place in the catalogue.
+ *
+ * @param choices of an ordered list, from worst to best
+ * @param xUnit   of a curve
+ * @param capped  whether a display may hold the value
+ * @param series  which number of the test's curve or frame times it is
+ * @param formula present where it is computed from others of the same session
+ * @param inputs  of the formula: metric ids by name
+ */
 public record MetricRow(long id, String key, String name, String unit, Direction direction, Scale scale, boolean main,
-                        long testId, String test, TestGroup group, String suite, String version, long suiteVersionId) {
+                        long testId, String test, TestGroup group, String suite, String version, long suiteVersionId,
+                        Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs) {
     static MetricRow of(Metric m) {
         TestDefinition t = m.test();
         return new MetricRow(m.id(), m.key(), m.name(), m.unit(), m.direction(), m.scale(), m.main(), t.id(), t.name(), t.group(),
-            t.suiteVersion().suite().name(), t.suiteVersion().version(), t.suiteVersion().id());
+            t.suiteVersion().suite().name(), t.suiteVersion().version(), t.suiteVersion().id(),
+            m.kind(), m.choices(), m.xUnit(), m.capped(), m.series(), m.formula(), Map.copyOf(m.inputs()));
+    }
+
+    /** Whether a person types, pastes or measures it, rather than the server computing it. */
+    public boolean given() {
+        return formula == null;
     }
 }

@@ -9,14 +9,17 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.server.platform.Problem;
 
@@ -26,7 +29,8 @@ import yarrowmark.server.platform.Problem;
 class OwnSuiteController {
     record ListBody(@NotNull @Size(max = 100_000) String text, @NotNull TestGroup group) { }
 
-    record ListedTest(int line, String name, String unit, Direction direction, Scale scale, TestGroup group) { }
+    /** @param choices of an ordered list, from worst to best. @param xUnit of a curve. @param main whether it takes part in overall rankings */
+    record ListedTest(int line, String name, String unit, Direction direction, Scale scale, TestGroup group, Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, boolean main) { }
 
     record RefusedLine(int line, String text, String reason) { }
 
@@ -51,7 +55,7 @@ class OwnSuiteController {
         for (TestLines.Line l : lines.read()) {
             Optional<TestGroup> group = l.group().isEmpty() ? Optional.of(body.group()) : group(l.group().get());
             if (group.isPresent()) {
-                tests.add(new ListedTest(l.number(), l.name(), l.unit(), l.direction(), l.scale(), group.get()));
+                tests.add(new ListedTest(l.number(), l.name(), l.unit(), l.direction(), l.scale(), group.get(), l.kind(), l.choices(), l.xUnit().isEmpty() ? null : l.xUnit(), l.capped(), l.main()));
             } else {
                 refused.add(new RefusedLine(l.number(), l.name(), "\"" + l.group().get() + "\" is no group of tests. There are: "
                     + String.join(", ", Arrays.stream(TestGroup.values()).map(g -> g.name().toLowerCase(Locale.ROOT)).toList()) + "."));
@@ -71,9 +75,25 @@ class OwnSuiteController {
         if (list.tests().isEmpty()) {
             throw Problem.invalid("no-tests", "A suite needs at least one test. Write one a line, such as \"Sequential read, MB/s, more\".");
         }
-        List<Catalog.NewTest> tests = list.tests().stream().map(t -> new Catalog.NewTest(key(t.name(), t.line()), t.name(), "", t.group(),
-            List.of(new Catalog.NewMetric("value", t.name(), t.unit(), t.direction(), t.scale(), true)))).toList();
+        List<Catalog.NewTest> tests = list.tests().stream().map(t -> new Catalog.NewTest(key(t.name(), t.line()), t.name(), "", t.group(), metrics(t))).toList();
         return catalog.makeOwn(body.name().strip(), body.version().strip(), body.mode() == null ? "" : body.mode().strip(), tests, who.getName());
+    }
+
+    /** One metric, or for many points one for each of their numbers. */
+    private static List<Catalog.NewMetric> metrics(ListedTest t) {
+        if (!t.kind().isSeries()) {
+            return List.of(new Catalog.NewMetric("value", t.name(), t.unit(), t.direction(), t.scale(), t.main(),
+                new Catalog.More(t.kind(), t.choices(), null, t.capped(), null, null, Map.of())));
+        }
+        List<Catalog.NewMetric> metrics = new ArrayList<>();
+        for (SeriesNumber number : SeriesNumber.of(t.kind())) {
+            boolean first = metrics.isEmpty();
+            String unit = number == SeriesNumber.NEAR_PEAK_FROM ? t.xUnit() : number.counts() ? "1" : t.unit();
+            metrics.add(new Catalog.NewMetric(number.name().toLowerCase(Locale.ROOT).replace('_', '-'), t.name() + ", " + number.words(), unit, first ? t.direction() : number.direction(),
+                number.counts() ? Scale.DIFFERENCE : Scale.RATIO, first && t.main(),
+                new Catalog.More(first ? t.kind() : Kind.NUMBER, List.of(), t.xUnit(), t.capped() && !number.counts(), number, null, Map.of())));
+        }
+        return metrics;
     }
 
     private static Optional<TestGroup> group(String typed) {

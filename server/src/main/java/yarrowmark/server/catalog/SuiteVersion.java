@@ -35,6 +35,14 @@ class SuiteVersion {
         return suite;
     }
 
+    String number() {
+        return version;
+    }
+
+    String mode() {
+        return mode;
+    }
+
     /** With its mode: "1.4, 64 bit". Scores of two modes are never compared. */
     String version() {
         return mode.isEmpty() ? version : version + ", " + mode;

@@ -12,8 +12,9 @@ import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToMany;
 import jakarta.persistence.OrderBy;
 import jakarta.persistence.Table;
-import java.util.ArrayList;
-import java.util.List;
+import java.time.Instant;
+import java.util.LinkedHashSet;
+import java.util.Set;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
@@ -37,7 +38,8 @@ class TestDefinition {
     private int position;
     @OneToMany(mappedBy = "test", cascade = CascadeType.PERSIST)
     @OrderBy("id")
-    private List<Metric> metrics = new ArrayList<>();
+    private Set<Metric> metrics = new LinkedHashSet<>();
+    private Instant retiredAt;
 
     protected TestDefinition() {
     }
@@ -77,7 +79,23 @@ class TestDefinition {
         return testGroup;
     }
 
-    List<Metric> metrics() {
+    Set<Metric> metrics() {
         return metrics;
+    }
+
+    ComparabilityGroup comparabilityGroup() {
+        return comparabilityGroup;
+    }
+
+    int position() {
+        return position;
+    }
+
+    Instant retiredAt() {
+        return retiredAt;
+    }
+
+    void retire(Instant at) {
+        this.retiredAt = at;
     }
 }

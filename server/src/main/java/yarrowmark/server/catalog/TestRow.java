@@ -2,11 +2,21 @@ package yarrowmark.server.catalog;
 
 import java.util.List;
 
-/** A test with its metrics. */
+/**
+ * A test with its metrics.
+ *
+ * @param retired nobody runs it any more: its scores stay, but it is not offered, computed or ranked
+ */
 public record TestRow(long id, String key, String name, String summary, TestGroup group, String suite, String version,
-                      List<MetricRow> metrics) {
+                      List<MetricRow> metrics, long suiteVersionId, boolean builtIn, boolean retired) {
     static TestRow of(TestDefinition t) {
         return new TestRow(t.id(), t.key(), t.name(), t.summary(), t.group(), t.suiteVersion().suite().name(),
-            t.suiteVersion().version(), t.metrics().stream().map(MetricRow::of).toList());
+            t.suiteVersion().version(), t.metrics().stream().map(MetricRow::of).toList(),
+            t.suiteVersion().id(), t.suiteVersion().suite().builtIn(), t.retiredAt() != null);
+    }
+
+    /** Whether somebody carries it out, rather than the server computing it from other tests. */
+    public boolean given() {
+        return metrics.stream().anyMatch(MetricRow::given);
     }
 }

@@ -12,7 +12,7 @@ import yarrowmark.server.platform.Problem;
 /** Keeps each content once, under its SHA-256. */
 @Service
 public class Files {
-    record Served(String contentType, byte[] bytes) { }
+    public record Served(String contentType, byte[] bytes) { }
 
     private final EntityManager entities;
     private final Clock clock;
@@ -25,12 +25,21 @@ public class Files {
     /** @return the hash of the picture as it is kept, which is not that of the upload */
     @Transactional
     public String keepPicture(byte[] upload) {
-        byte[] bytes = Pictures.redrawn(upload);
+        return keep(Pictures.redrawn(upload), "image/jpeg");
+    }
+
+    /** @return the hash of a file that is kept as it is, once its type is known to be one that only shows something */
+    @Transactional
+    public String keepFile(byte[] upload) {
+        return keep(upload, FileTypes.of(upload));
+    }
+
+    private String keep(byte[] bytes, String contentType) {
         String hash = hash(bytes);
         if (entities.find(StoredFile.class, hash) == null) {
             StoredFile file = new StoredFile();
             file.hash = hash;
-            file.contentType = "image/jpeg";
+            file.contentType = contentType;
             file.bytes = bytes;
             file.madeAt = clock.instant();
             entities.persist(file);
@@ -39,12 +48,17 @@ public class Files {
     }
 
     @Transactional(readOnly = true)
-    Served file(String hash) {
+    public Served file(String hash) {
         StoredFile file = entities.find(StoredFile.class, hash);
         if (file == null) {
             throw Problem.notFound("file", hash);
         }
         return new Served(file.contentType, file.bytes);
+    }
+
+    @Transactional(readOnly = true)
+    public String contentType(String hash) {
+        return entities.createQuery("select f.contentType from StoredFile f where f.hash = :hash", String.class).setParameter("hash", hash).getSingleResult();
     }
 
     private static String hash(byte[] bytes) {

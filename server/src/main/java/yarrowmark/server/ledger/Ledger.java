@@ -10,6 +10,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.curve.SeriesText;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
@@ -28,18 +29,20 @@ public class Ledger {
     private final ReadingSamplesRepository timings;
     private final SetAsideRepository asides;
     private final Samples samples;
+    private final ComputedValues computed;
     private final Catalog catalog;
     private final ChangeLog changes;
     private final Clock clock;
 
     Ledger(SessionRepository sessions, RunRepository runs, ReadingRepository readings, ReadingSamplesRepository timings,
-           SetAsideRepository asides, Samples samples, Catalog catalog, ChangeLog changes, Clock clock) {
+           SetAsideRepository asides, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, Clock clock) {
         this.sessions = sessions;
         this.runs = runs;
         this.readings = readings;
         this.timings = timings;
         this.asides = asides;
         this.samples = samples;
+        this.computed = computed;
         this.catalog = catalog;
         this.changes = changes;
         this.clock = clock;
@@ -74,9 +77,17 @@ public class Ledger {
      */
     public record NewReading(String metric, double value, double resolution, List<Double> samples) { }
 
-    /** @param reason present unless the state is OK */
+    /**
+     * @param reason      present unless the state is OK
+     * @param reasonWords words to the reason; for a run that is ok, a note
+     * @param person      who carried it out; null where a device ran by itself
+     */
     public record NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords,
-                         int durationMs, Instant finishedAt, List<NewReading> readings) { }
+                         int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person) {
+        public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings) {
+            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, null);
+        }
+    }
 
     /** A run of a session, as the bench shows it. */
     public record RunPart(long sessionId, long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason,
@@ -118,8 +129,16 @@ public class Ledger {
             throw Problem.conflict("session-over", "This session ended at " + session.endedAt()
                 + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
         }
+        return store(session, run, null);
+    }
+
+    /** @param corrects the reading that this run's reading stands for; null where it is a new one */
+    private long store(Session session, NewRun run, @Nullable Long corrects) {
         TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst()
             .orElseThrow(() -> Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
+        if (!test.given()) {
+            throw Problem.invalid("computed", test.name() + " is computed from other tests and is not measured itself.");
+        }
         checkShape(run, test);
         samples.lock(session.configurationId());
         Run stored = runs.saveAndFlush(new Run(session, run));
@@ -128,13 +147,41 @@ public class Ledger {
             MetricRow metric = metrics.get(given.metric());
             new Measured(given.value(), given.resolution()).checkedFor(metric.scale());
             Reading reading = readings.saveAndFlush(
-                new Reading(stored.id(), metric.id(), session.configurationId(), given.value(), given.resolution()));
+                new Reading(stored.id(), metric.id(), session.configurationId(), given.value(), given.resolution(), corrects));
             if (!given.samples().isEmpty()) {
                 timings.save(new ReadingSamples(reading.id(), given.samples().stream().mapToDouble(Double::doubleValue).toArray()));
             }
             samples.refresh(session.configurationId(), metric);
         }
+        computed.refresh(session, metrics.values().stream().map(MetricRow::id).toList(), run.finishedAt());
         return stored.id();
+    }
+
+    /**
+     * Puts another value in the place of a reading, which is set aside: nothing is overwritten. Also after the session.
+     *
+     * @return the id of the new reading
+     */
+    @Transactional
+    public long correct(long readingId, Measured value, @Nullable String note, String reason, String person) {
+        Reading reading = lockedReading(readingId);
+        Run run = runs.findById(reading.runId()).orElseThrow();
+        MetricRow metric = metric(reading.metricId());
+        if (metric.kind().isSeries() || metric.series() != null) {
+            throw Problem.invalid("many-points", "A reading of many points is not corrected by one number. Put the points into the session anew.");
+        }
+        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(run.sessionId(), run.testId(), run.runNumber());
+        List<Reading> counted = readings.findByRuns(attempts.stream().map(Run::id).toList()).stream()
+            .filter(r -> r.metricId() == metric.id() && asides.findByReadingIdAndTakenBackAtIsNull(r.id()).isEmpty()).toList();
+        counted.forEach(r -> setAside(r.id(), "Corrected: " + reason.strip(), person));
+        if (counted.stream().noneMatch(r -> r.id().equals(readingId)) && !counted.isEmpty()) {
+            throw Problem.conflict("corrected-already", "Another reading stands for this run now. Correct that one.");
+        }
+        int attempt = attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1;
+        long stored = store(session(run.sessionId()), new NewRun(run.testId(), run.runNumber(), attempt, RunState.OK, null, note, run.durationMs(), run.finishedAt(),
+            List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())), person), readingId);
+        changes.note(person, "reading", readingId, "value", reading.value(), value.value(), reason.strip());
+        return readingOf(stored);
     }
 
     private static void checkShape(NewRun run, TestRow test) {
@@ -144,9 +191,10 @@ public class Ledger {
                 throw Problem.invalid("unknown-metric",
                     "The test " + test.name() + " has no metric \"" + given.metric() + "\". It has: " + String.join(", ", known) + ".");
             }
-            if (given.samples().size() > MOST_SAMPLES || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
+            int most = test.metrics().stream().anyMatch(m -> m.kind().isSeries()) ? 2 * SeriesText.MOST_POINTS : MOST_SAMPLES;
+            if (given.samples().size() > most || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
                 throw Problem.invalid("invalid-samples",
-                    "Timing samples must be finite numbers, at most " + MOST_SAMPLES + " of them.");
+                    "Timing samples must be finite numbers, at most " + most + " of them.");
             }
         }
         if (run.readings().stream().map(NewReading::metric).distinct().count() != run.readings().size()) {
@@ -179,7 +227,13 @@ public class Ledger {
         }
         asides.saveAndFlush(new SetAside(readingId, reason.strip(), person, clock.instant()));
         changes.note(person, "reading", readingId, "set aside", null, reason.strip());
+        changed(reading);
+    }
+
+    /** A reading counts no longer, or again: its sample follows, and what is computed from it. */
+    private void changed(Reading reading) {
         samples.refresh(reading.configurationId(), metric(reading.metricId()));
+        computed.refresh(session(runs.findById(reading.runId()).orElseThrow().sessionId()), List.of(reading.metricId()), clock.instant());
     }
 
     @Transactional
@@ -190,7 +244,7 @@ public class Ledger {
         aside.takeBack(person, clock.instant());
         asides.saveAndFlush(aside);
         changes.note(person, "reading", readingId, "set aside", aside.reason(), null);
-        samples.refresh(reading.configurationId(), metric(reading.metricId()));
+        changed(reading);
     }
 
     /** Runs of these sessions, oldest first. */

@@ -8,7 +8,7 @@ import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
-import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -28,6 +28,12 @@ import yarrowmark.server.platform.Page;
 class LedgerController {
     record SetAsideBody(@NotBlank @Size(max = 500) String reason) { }
 
+    /** @param expected how many readings the person saw counting */
+    record SetAsideAllBody(@NotBlank @Size(max = 500) String reason, int expected) { }
+
+    /** @param text the right value, as a person writes it */
+    record CorrectBody(@NotBlank @Size(max = 400) String text, @NotBlank @Size(max = 400) String reason) { }
+
     record MergeBody(long into) { }
 
     private final Ledger ledger;
@@ -36,8 +42,14 @@ class LedgerController {
     private final Merging merging;
     private final LedgerCsv csv;
     private final LedgerImport imports;
+    private final SetAsides setAsides;
+    private final Corrections corrections;
+    private final ReadingMarks marks;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, LedgerImport imports) {
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, LedgerImport imports, SetAsides setAsides, Corrections corrections, ReadingMarks marks) {
+        this.setAsides = setAsides;
+        this.corrections = corrections;
+        this.marks = marks;
         this.ledger = ledger;
         this.query = query;
         this.pages = pages;
@@ -47,22 +59,41 @@ class LedgerController {
     }
 
     @GetMapping("/ledger")
-    Page<LedgerRow> ledger(@RequestParam(required = false) @Nullable Long model, @RequestParam(required = false) @Nullable Long configuration,
-                           @RequestParam(required = false) @Nullable Long test, @RequestParam(required = false) @Nullable Long session,
-                           @RequestParam(required = false) @Nullable LedgerState state,
-                           @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
+    Page<LedgerRow> ledger(@Valid @ParameterObject LedgerFilter filter, @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
                            @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
-        return query.page(new LedgerQuery.Filter(model, configuration, test, session, state), page, size);
+        return marks.marked(query.page(filter, page, size));
     }
 
     /** The same lines as a file, all of them, oldest first. */
     @GetMapping(path = "/ledger/csv", produces = "text/csv")
-    ResponseEntity<StreamingResponseBody> csv(@RequestParam(required = false) @Nullable Long model, @RequestParam(required = false) @Nullable Long configuration,
-                                              @RequestParam(required = false) @Nullable Long test, @RequestParam(required = false) @Nullable Long session,
-                                              @RequestParam(required = false) @Nullable LedgerState state) {
-        LedgerQuery.Filter filter = new LedgerQuery.Filter(model, configuration, test, session, state);
+    ResponseEntity<StreamingResponseBody> csv(@Valid @ParameterObject LedgerFilter filter) {
+        // Asked now, so that a filter that makes no sense is an answer and not half a file.
+        filter.where(new java.util.HashMap<>());
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
             .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).body(to -> csv.write(filter, to));
+    }
+
+    /** Everybody who carried something out. */
+    @GetMapping("/ledger/people")
+    List<String> people() {
+        return query.people();
+    }
+
+    /** Sets everything aside that counts in a view of the ledger. */
+    @PostMapping("/ledger/set-aside")
+    SetAsides.Done setAsideAll(@Valid @ParameterObject LedgerFilter filter, @Valid @RequestBody SetAsideAllBody body, Principal who) {
+        return setAsides.setAside(filter, body.expected(), body.reason(), who.getName());
+    }
+
+    /** What was set aside at once counts again. */
+    @DeleteMapping("/ledger/set-aside/{batch}")
+    SetAsides.Done takeBackAll(@PathVariable long batch, Principal who) {
+        return setAsides.takeBack(batch, who.getName());
+    }
+
+    @PostMapping("/readings/{id}/correct")
+    LedgerPages.ReadingPage correct(@PathVariable long id, @Valid @RequestBody CorrectBody body, Principal who) {
+        return pages.reading(corrections.correct(id, body.text(), body.reason(), who.getName()));
     }
 
     /** What a file would do. Nothing is stored. @param make whether unknown models, suites and tests may be made */

@@ -42,9 +42,9 @@ class LedgerCsv {
 
     /** Oldest first, in UTF-8, with line ends as RFC 4180 has them. */
     @Transactional(readOnly = true)
-    public void write(LedgerQuery.Filter filter, OutputStream to) {
+    public void write(LedgerFilter filter, OutputStream to) {
         Map<String, Object> values = new LinkedHashMap<>();
-        String where = LedgerQuery.where(filter, values);
+        String where = filter.where(values);
         Map<Long, Map<String, String>> facts = facts(where, values);
         List<String> keys = facts.values().stream().flatMap(f -> f.keySet().stream()).distinct().sorted().toList();
         List<String> header = new ArrayList<>(BEFORE_FACTS);

@@ -28,10 +28,17 @@ class LedgerPages {
      */
     record SamplePart(int n, double centre, @Nullable Double spreadPercent, double smallest, double largest) { }
 
-    /** @param timings the timing samples behind the value, in its unit, in order */
+    /** Another value of the same run: the one it corrects, or one that stands for it. */
+    record OtherReading(long id, double value, double resolution) { }
+
+    /**
+     * @param timings  the timing samples behind the value, in its unit, in order; for a curve x and y in turn, for frame times the times in ms
+     * @param corrects the reading it stands for
+     * @param correctedBy the readings that stand for it
+     */
     record ReadingPage(long id, double value, double resolution, MetricRow metric, ConfigurationRow configuration, long sessionId,
-                       int runNumber, int attempt, int durationMs, Instant finishedAt, double[] timings, List<AsidePart> asides,
-                       @Nullable SamplePart sample) { }
+                       int runNumber, int attempt, int durationMs, Instant finishedAt, @Nullable String person, @Nullable String note, double[] timings, List<AsidePart> asides,
+                       @Nullable SamplePart sample, @Nullable OtherReading corrects, List<OtherReading> correctedBy, List<ReadingMarks.Mark> marks) { }
 
     record SessionPage(long id, ConfigurationRow configuration, String planName, int runs, int timedMs, SessionState state,
                        @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt, List<CheckPart> checks,
@@ -47,9 +54,11 @@ class LedgerPages {
     private final SetAsideRepository asides;
     private final Catalog catalog;
     private final Shelf shelf;
+    private final ReadingMarks marks;
 
     LedgerPages(SessionRepository sessions, RunRepository runs, ReadingRepository readings, ReadingSamplesRepository timings,
-                SetAsideRepository asides, Catalog catalog, Shelf shelf) {
+                SetAsideRepository asides, Catalog catalog, Shelf shelf, ReadingMarks marks) {
+        this.marks = marks;
         this.sessions = sessions;
         this.runs = runs;
         this.readings = readings;
@@ -72,11 +81,16 @@ class LedgerPages {
             sample = new SamplePart(s.n(), s.centre(), boxed(s.spreadPercent()), s.smallest(), s.largest());
         }
         return new ReadingPage(id, reading.value(), reading.resolution(), metric, configuration(reading.configurationId()),
-            run.sessionId(), run.runNumber(), run.attempt(), run.durationMs(), run.finishedAt(),
+            run.sessionId(), run.runNumber(), run.attempt(), run.durationMs(), run.finishedAt(), run.person(), run.reasonWords(),
             timings.findById(id).map(ReadingSamples::values).orElse(new double[0]),
             asides.findByReadingIdOrderById(id).stream()
                 .map(a -> new AsidePart(a.reason(), a.person(), a.at(), a.takenBackAt(), a.takenBackBy())).toList(),
-            sample);
+            sample, reading.correctsId() == null ? null : other(readings.findById(reading.correctsId()).orElseThrow()),
+            readings.findByCorrectsIdOrderById(id).stream().map(LedgerPages::other).toList(), marks.of(reading, metric, run.runNumber()));
+    }
+
+    private static OtherReading other(Reading r) {
+        return new OtherReading(r.id(), r.value(), r.resolution());
     }
 
     @Transactional(readOnly = true)

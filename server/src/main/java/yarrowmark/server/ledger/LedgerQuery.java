@@ -2,11 +2,9 @@ package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.TypedQuery;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Page;
@@ -24,10 +22,6 @@ class LedgerQuery {
         from Run r left join Reading rd on rd.runId = r.id
         left join SetAside a on a.readingId = rd.id and a.takenBackAt is null""";
 
-    /** What is wanted; null means any. */
-    record Filter(@Nullable Long model, @Nullable Long configuration, @Nullable Long test, @Nullable Long session,
-                  @Nullable LedgerState state) { }
-
     private final EntityManager entities;
 
     LedgerQuery(EntityManager entities) {
@@ -35,12 +29,12 @@ class LedgerQuery {
     }
 
     @Transactional(readOnly = true)
-    Page<LedgerRow> page(Filter filter, int page, int size) {
+    Page<LedgerRow> page(LedgerFilter filter, int page, int size) {
         Map<String, Object> values = new LinkedHashMap<>();
-        String where = where(filter, values);
+        String where = filter.where(values);
         TypedQuery<LedgerRow> rows = entities.createQuery("select new yarrowmark.server.ledger.LedgerRow("
             + "r.id, rd.id, r.sessionId, c.id, m.id, k.name, m.name, m.deviceClass, c.name, t.id, t.name, r.runNumber, r.attempt, "
-            + "r.state, r.reason, r.reasonWords, r.finishedAt, x.name, rd.value, rd.resolution, x.unit, x.direction, a.reason) "
+            + "r.state, r.reason, r.reasonWords, r.finishedAt, r.person, x.id, x.name, rd.value, rd.resolution, x.unit, x.direction, x.kind, x.choices, a.reason) "
             + FROM + where + " order by r.finishedAt desc, r.id desc, rd.id", LedgerRow.class);
         TypedQuery<Long> count = entities.createQuery("select count(*) " + COUNT_FROM + where, Long.class);
         values.forEach((name, value) -> {
@@ -50,26 +44,8 @@ class LedgerQuery {
         return new Page<>(rows.setFirstResult(page * size).setMaxResults(size).getResultList(), page, size, count.getSingleResult());
     }
 
-    /** The condition for a filter, over the names that the queries here share; its values are put into the map. */
-    static String where(Filter filter, Map<String, Object> values) {
-        List<String> conditions = new ArrayList<>();
-        if (filter.model() != null) {
-            conditions.add("r.configurationId in (select mc.id from Configuration mc where mc.unit.model.id = :model)");
-            values.put("model", filter.model());
-        }
-        equal("r.configurationId", "configuration", filter.configuration(), conditions, values);
-        equal("r.testId", "test", filter.test(), conditions, values);
-        equal("r.sessionId", "session", filter.session(), conditions, values);
-        if (filter.state() != null) {
-            conditions.add(filter.state().condition());
-        }
-        return conditions.isEmpty() ? "" : " where " + String.join(" and ", conditions);
-    }
-
-    private static void equal(String path, String name, @Nullable Long value, List<String> conditions, Map<String, Object> values) {
-        if (value != null) {
-            conditions.add(path + " = :" + name);
-            values.put(name, value);
-        }
+    @Transactional(readOnly = true)
+    List<String> people() {
+        return entities.createQuery("select distinct r.person from Run r where r.person is not null order by r.person", String.class).setMaxResults(500).getResultList();
     }
 }

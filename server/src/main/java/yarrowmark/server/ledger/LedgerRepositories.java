@@ -14,9 +14,21 @@ interface SessionRepository extends JpaRepository<Session, Long> {
 
 interface RunRepository extends JpaRepository<Run, Long> {
     List<Run> findBySessionIdInOrderById(Collection<Long> sessionIds);
+
+    List<Run> findBySessionIdAndTestIdAndRunNumber(long sessionId, long testId, int runNumber);
 }
 
 interface ReadingRepository extends JpaRepository<Reading, Long> {
+    /** The readings that stand for this one. */
+    List<Reading> findByCorrectsIdOrderById(long readingId);
+
+    /** What counts of a session, of these metrics. */
+    @Query("""
+        select new yarrowmark.server.ledger.ComputedValues$Input(rd.id, rd.metricId, r.runNumber, rd.value, rd.resolution) from Reading rd join Run r on r.id = rd.runId
+        where r.sessionId = :sessionId and rd.metricId in :metrics
+        and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null) order by rd.id""")
+    List<ComputedValues.Input> findCountedInSession(long sessionId, Collection<Long> metrics);
+
     @Query("select r from Reading r where r.runId in :runs order by r.id")
     List<Reading> findByRuns(Collection<Long> runs);
 
@@ -34,4 +46,6 @@ interface SetAsideRepository extends JpaRepository<SetAside, Long> {
     Optional<SetAside> findByReadingIdAndTakenBackAtIsNull(long readingId);
 
     List<SetAside> findByReadingIdOrderById(long readingId);
+
+    List<SetAside> findByBatchAndTakenBackAtIsNull(long batch);
 }

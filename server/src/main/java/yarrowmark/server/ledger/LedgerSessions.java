@@ -1,18 +1,40 @@
 package yarrowmark.server.ledger;
 
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.platform.Problem;
 
 /** What other features ask about sessions. */
 @Service
 public class LedgerSessions {
     private final SessionRepository sessions;
+    private final RunRepository runs;
 
-    LedgerSessions(SessionRepository sessions) {
+    LedgerSessions(SessionRepository sessions, RunRepository runs) {
         this.sessions = sessions;
+        this.runs = runs;
+    }
+
+    /** @throws Problem where there is no such session, or the run is not one of it */
+    @Transactional(readOnly = true)
+    public void check(long sessionId, @Nullable Long runId) {
+        if (!sessions.existsById(sessionId)) {
+            throw Problem.notFound("session", sessionId);
+        }
+        if (runId != null && runs.findById(runId).filter(r -> r.sessionId() == sessionId).isEmpty()) {
+            throw Problem.invalid("run-of-another-session", "Run " + runId + " is not one of this session.");
+        }
+    }
+
+    /** What a person carries out in a session, in order. */
+    @Transactional(readOnly = true)
+    public List<Long> testsByHand(long sessionId) {
+        return List.copyOf(sessions.findById(sessionId).orElseThrow(() -> Problem.notFound("session", sessionId)).testsByHand());
     }
 
     /** Which configuration each of these sessions measured. */

@@ -19,11 +19,14 @@ class Reading {
     private long configurationId;
     private double value;
     private double resolution;
+    /** The reading it stands for; that one is set aside. */
+    private Long correctsId;
 
     protected Reading() {
     }
 
-    Reading(long runId, long metricId, long configurationId, double value, double resolution) {
+    Reading(long runId, long metricId, long configurationId, double value, double resolution, Long correctsId) {
+        this.correctsId = correctsId;
         this.runId = runId;
         this.metricId = metricId;
         this.configurationId = configurationId;
@@ -53,5 +56,9 @@ class Reading {
 
     double resolution() {
         return resolution;
+    }
+
+    Long correctsId() {
+        return correctsId;
     }
 }

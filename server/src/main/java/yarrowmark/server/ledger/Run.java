@@ -30,6 +30,7 @@ class Run {
     private String reasonWords;
     private int durationMs;
     private Instant finishedAt;
+    private String person;
 
     protected Run() {
     }
@@ -45,6 +46,7 @@ class Run {
         this.reasonWords = run.reasonWords();
         this.durationMs = run.durationMs();
         this.finishedAt = run.finishedAt();
+        this.person = run.person();
     }
 
     Long id() {
@@ -89,5 +91,9 @@ class Run {
 
     Instant finishedAt() {
         return finishedAt;
+    }
+
+    String person() {
+        return person;
     }
 }

@@ -4,14 +4,17 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreDoubt;
 import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.measure.Merit;
@@ -33,7 +36,13 @@ class ScoreSheet {
      */
     record SheetRun(int number, @Nullable RunState state, @Nullable Double value, @Nullable Double resolution, @Nullable Long readingId, @Nullable String words, boolean aside) { }
 
-    record SheetTest(long testId, String name, String summary, String suite, String version, MetricRow metric, List<SheetRun> runs) { }
+    /**
+     * @param others   further numbers of the same runs, such as those of a curve; empty for most tests
+     * @param computed whether the server computes it; its runs then say why one has no value
+     */
+    record SheetTest(long testId, String name, String summary, String suite, String version, MetricRow metric, List<SheetRun> runs, List<OtherNumber> others, boolean computed) { }
+
+    record OtherNumber(int run, MetricRow metric, double value) { }
 
     record Sheet(LedgerPages.SessionPage session, List<SheetTest> tests) { }
 
@@ -57,11 +66,13 @@ class ScoreSheet {
     private final ReadingRepository readings;
     private final SetAsideRepository asides;
     private final Samples samples;
+    private final ComputedValues computedValues;
     private final Catalog catalog;
     private final Clock clock;
 
     ScoreSheet(Ledger ledger, LedgerPages pages, SessionRepository sessions, RunRepository runs, ReadingRepository readings, SetAsideRepository asides,
-               Samples samples, Catalog catalog, Clock clock) {
+               Samples samples, ComputedValues computedValues, Catalog catalog, Clock clock) {
+        this.computedValues = computedValues;
         this.ledger = ledger;
         this.pages = pages;
         this.sessions = sessions;
@@ -77,10 +88,12 @@ class ScoreSheet {
     Sheet sheet(long sessionId) {
         Session session = session(sessionId);
         Map<Long, Map<Integer, Run>> latest = latest(sessionId);
-        Map<Long, Reading> byRun = readings.findByRuns(latest.values().stream().flatMap(m -> m.values().stream()).map(Run::id).toList()).stream()
-            .collect(Collectors.toMap(Reading::runId, r -> r, (a, b) -> a));
+        Map<Long, List<Reading>> byRun = readings.findByRuns(latest.values().stream().flatMap(m -> m.values().stream()).map(Run::id).toList()).stream()
+            .collect(Collectors.groupingBy(Reading::runId));
+        List<MetricRow> computed = catalog.computed();
         Set<Long> order = new LinkedHashSet<>(session.testsByHand());
         order.addAll(latest.keySet());
+        computed.forEach(m -> order.remove(m.testId()));
         Map<Long, TestRow> tests = catalog.tests(order).stream().collect(Collectors.toMap(TestRow::id, t -> t));
         List<SheetTest> rows = new ArrayList<>();
         for (long id : order) {
@@ -91,16 +104,42 @@ class ScoreSheet {
             for (int number = 1; number <= planned; number++) {
                 places.add(place(number, done.get(number), byRun));
             }
-            rows.add(new SheetTest(id, test.name(), test.summary(), test.suite(), test.version(), main(test), places));
+            rows.add(new SheetTest(id, test.name(), test.summary(), test.suite(), test.version(), main(test), places, others(test, done, byRun), false));
+        }
+        Set<Long> metrics = tests.values().stream().flatMap(t -> t.metrics().stream()).map(MetricRow::id).collect(Collectors.toCollection(HashSet::new));
+        for (MetricRow metric : computed) {
+            if (metric.inputs().values().stream().anyMatch(metrics::contains)) {
+                metrics.add(metric.id());
+                rows.add(computedRow(sessionId, metric, latest.getOrDefault(metric.testId(), Map.of()), byRun));
+            }
         }
         return new Sheet(pages.session(sessionId), rows);
     }
 
-    private SheetRun place(int number, @Nullable Run run, Map<Long, Reading> byRun) {
+    private static List<OtherNumber> others(TestRow test, Map<Integer, Run> done, Map<Long, List<Reading>> byRun) {
+        List<OtherNumber> others = new ArrayList<>();
+        test.metrics().stream().filter(m -> m.id() != main(test).id()).forEach(m -> done.forEach((number, run) -> byRun.getOrDefault(run.id(), List.of()).stream()
+            .filter(r -> r.metricId() == m.id()).forEach(r -> others.add(new OtherNumber(number, m, r.value())))));
+        return others;
+    }
+
+    private SheetTest computedRow(long sessionId, MetricRow metric, Map<Integer, Run> done, Map<Long, List<Reading>> byRun) {
+        Map<Integer, String> reasons = computedValues.compute(sessionId, metric).reasons();
+        Set<Integer> numbers = new TreeSet<>(done.keySet());
+        numbers.addAll(reasons.keySet());
+        List<SheetRun> runs = numbers.stream().map(n -> {
+            SheetRun run = place(n, done.get(n), byRun);
+            return run.value() == null || run.aside() ? new SheetRun(n, null, null, null, null, reasons.get(n), false) : run;
+        }).toList();
+        TestRow test = test(metric.testId());
+        return new SheetTest(test.id(), test.name(), metric.formula(), test.suite(), test.version(), metric, runs, List.of(), true);
+    }
+
+    private SheetRun place(int number, @Nullable Run run, Map<Long, List<Reading>> byRun) {
         if (run == null) {
             return new SheetRun(number, null, null, null, null, null, false);
         }
-        Reading reading = byRun.get(run.id());
+        Reading reading = byRun.getOrDefault(run.id(), List.of()).stream().findFirst().orElse(null);
         return new SheetRun(number, run.state(), reading == null ? null : reading.value(), reading == null ? null : reading.resolution(), reading == null ? null : reading.id(),
             run.reasonWords(), reading != null && asides.findByReadingIdAndTakenBackAtIsNull(reading.id()).isPresent());
     }
@@ -109,7 +148,7 @@ class ScoreSheet {
     Look look(long sessionId, long testId, int runNumber, String text) {
         Session session = session(sessionId);
         MetricRow metric = main(test(testId));
-        ScoreText.Said said = ScoreText.read(text, metric.unit());
+        ScoreText.Said said = KindText.read(text, metric.kind(), metric.unit(), metric.choices()).said();
         if (said instanceof ScoreText.NotUnderstood not) {
             return new Look(null, null, null, null, not.reason(), null, List.of(), null, null);
         }
@@ -160,7 +199,8 @@ class ScoreSheet {
         samples.lock(session.configurationId());
         TestRow test = test(testId);
         MetricRow metric = main(test);
-        ScoreText.Said said = ScoreText.read(text, metric.unit());
+        KindText.Read read = KindText.read(text, metric.kind(), metric.unit(), metric.choices());
+        ScoreText.Said said = read.said();
         if (said instanceof ScoreText.NotUnderstood not) {
             throw Problem.invalid("not-understood", not.reason());
         }
@@ -172,15 +212,35 @@ class ScoreSheet {
             if (unusable != null) {
                 throw Problem.invalid("not-a-score", unusable);
             }
-            run = new Ledger.NewRun(testId, runNumber, attempt, RunState.OK, null, null, 0, clock.instant(),
-                List.of(new Ledger.NewReading(metric.key(), v.value(), byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution(), List.of())));
+            run = new Ledger.NewRun(testId, runNumber, attempt, RunState.OK, null, read.note().isEmpty() ? null : read.note(), 0, clock.instant(),
+                List.of(new Ledger.NewReading(metric.key(), v.value(), byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution(), List.of())), person);
         } else {
             ScoreText.NoValue none = (ScoreText.NoValue) said;
             run = new Ledger.NewRun(testId, runNumber, attempt, none.ran() ? RunState.FAILED : RunState.COULD_NOT_RUN, none.ran() ? Reason.ERROR : Reason.NOT_SUPPORTED,
-                none.words().isEmpty() ? null : none.words(), 0, clock.instant(), List.of());
+                none.words().isEmpty() ? null : none.words(), 0, clock.instant(), List.of(), person);
         }
         setAside(before, "Typed anew", person);
         ledger.record(sessionId, run);
+        return sheet(sessionId);
+    }
+
+    /**
+     * Stores many points for one run: a curve, or frame times. Every number of them becomes a reading.
+     *
+     * @param timestamps for frame times: whether the numbers are points in time
+     */
+    @Transactional
+    Sheet points(long sessionId, long testId, int runNumber, String text, boolean timestamps, String person) {
+        Session session = session(sessionId);
+        TestRow test = test(testId);
+        if (runNumber < 1 || runNumber > MOST_RUNS) {
+            throw Problem.invalid("run-out-of-range", "Runs are numbered from 1 to " + MOST_RUNS + ", so there is no run " + runNumber + ".");
+        }
+        samples.lock(session.configurationId());
+        List<Ledger.NewReading> numbers = SeriesReadings.of(test, text, timestamps);
+        Run before = latest(sessionId).getOrDefault(testId, Map.of()).get(runNumber);
+        setAside(before, "Pasted anew", person);
+        ledger.record(sessionId, new Ledger.NewRun(testId, runNumber, before == null ? 1 : before.attempt() + 1, RunState.OK, null, null, 0, clock.instant(), numbers, person));
         return sheet(sessionId);
     }
 
@@ -213,7 +273,7 @@ class ScoreSheet {
 
     private double[] others(long sessionId, long testId, int runNumber) {
         List<Long> ids = latest(sessionId).getOrDefault(testId, Map.of()).values().stream().filter(r -> r.runNumber() != runNumber && r.state() == RunState.OK).map(Run::id).toList();
-        return ids.isEmpty() ? new double[0] : readings.findByRuns(ids).stream().mapToDouble(Reading::value).toArray();
+        return ids.isEmpty() ? new double[0] : readings.findByRuns(ids).stream().filter(r -> r.metricId() == main(test(testId)).id()).mapToDouble(Reading::value).toArray();
     }
 
     /** The last attempt of each run, by test. */

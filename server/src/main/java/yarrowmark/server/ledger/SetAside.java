@@ -12,6 +12,8 @@ class SetAside {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+    /** What was set aside at once; null where it was one reading alone. */
+    private Long batch;
     private long readingId;
     private String reason;
     private String person;
@@ -52,5 +54,9 @@ class SetAside {
 
     String takenBackBy() {
         return takenBackBy;
+    }
+
+    long readingId() {
+        return readingId;
     }
 }

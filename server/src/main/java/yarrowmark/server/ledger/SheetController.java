@@ -36,6 +36,9 @@ class SheetController {
     /** @param byStopwatch whether a hand started and stopped the time */
     record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text, boolean byStopwatch) { }
 
+    /** @param timestamps for frame times: whether the numbers are points in time rather than lengths */
+    record PointsBody(long testId, int run, @NotNull @Size(max = 1_900_000) String text, boolean timestamps) { }
+
     record UndoScoreBody(long testId, int run) { }
 
     private final Ledger ledger;
@@ -84,6 +87,12 @@ class SheetController {
     @PostMapping("/{id}/scores")
     ScoreSheet.Sheet type(@PathVariable long id, @Valid @RequestBody ScoreBody body, Principal who) {
         return sheets.type(id, body.testId(), body.run(), body.text(), body.byStopwatch(), who.getName());
+    }
+
+    /** Many points for one run: a curve as pairs, or frame times. */
+    @PostMapping("/{id}/points")
+    ScoreSheet.Sheet points(@PathVariable long id, @Valid @RequestBody PointsBody body, Principal who) {
+        return sheets.points(id, body.testId(), body.run(), body.text(), body.timestamps(), who.getName());
     }
 
     @PostMapping("/{id}/undo")

@@ -23,11 +23,11 @@ import org.springframework.web.filter.OncePerRequestFilter;
 class BodyLimitFilter extends OncePerRequestFilter {
     static final String CODE = "body-too-large";
     static final int MOST_BYTES = 2 * 1024 * 1024;
-    /** A photo as a phone takes it. */
-    static final int MOST_PHOTO_BYTES = 16 * 1024 * 1024;
+    /** A photo as a phone takes it, or a log. */
+    static final int MOST_PHOTO_BYTES = 16 * 1024 * 1024 - 1;
     /** Some hundred thousand readings with their facts. */
     static final int MOST_IMPORT_BYTES = 128 * 1024 * 1024;
-    static final String MESSAGE = "The request is larger than 2 MB, 16 MB for a photo or 128 MB for an import, and was not read. Nothing was stored.";
+    static final String MESSAGE = "The request is larger than 2 MB, 16 MB for a photo or another file, or 128 MB for an import, and was not read. Nothing was stored.";
 
     private static final class Exceeded extends IOException {
         Exceeded() {
@@ -47,7 +47,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
         throws ServletException, IOException {
-        int most = request.getRequestURI().endsWith("/photo") ? MOST_PHOTO_BYTES : request.getRequestURI().endsWith("/import") ? MOST_IMPORT_BYTES : MOST_BYTES;
+        int most = request.getRequestURI().endsWith("/photo") || request.getRequestURI().endsWith("/evidence") ? MOST_PHOTO_BYTES : request.getRequestURI().endsWith("/import") ? MOST_IMPORT_BYTES : MOST_BYTES;
         if (request.getContentLengthLong() > most) {
             response.setStatus(413);
             response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);

@@ -23,7 +23,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.files.Files;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
@@ -74,7 +73,7 @@ class ShelfController {
                           @RequestParam(defaultValue = "") @Size(max = 120) String value,
                           @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page, @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         ShelfIndex.FactCondition condition = fact == null ? null
-            : new ShelfIndex.FactCondition(fact, relation, value.isBlank() ? null : EditableField.understood(FactVocabulary.entry(fact), value));
+            : ShelfIndex.FactCondition.read(fact, relation, value);
         return shelf.search(new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition), page, size);
     }
 

@@ -67,7 +67,16 @@ public class ShelfIndex implements BeforeOpening {
     public enum Relation { KNOWN, IS, AT_LEAST, AT_MOST }
 
     /** @param value in the base unit; null where it need only be known */
-    public record FactCondition(String key, Relation relation, @Nullable String value) { }
+    public record FactCondition(String key, Relation relation, @Nullable String value) {
+        /** @param text as a person writes the value; blank where the fact need only be known */
+        public static FactCondition read(String key, Relation relation, String text) {
+            FactCondition read = new FactCondition(key, relation, text.isBlank() ? null : EditableField.understood(FactVocabulary.entry(key), text));
+            if (read.value() != null && relation != Relation.KNOWN && relation != Relation.IS && !FactVocabulary.entry(key).isQuantity()) {
+                throw Problem.invalid("not-a-quantity", FactVocabulary.entry(key).label() + " is no quantity, so nothing is at least or at most it.");
+            }
+            return read;
+        }
+    }
 
     /**
      * @param words        any part of a name, or beginnings of any other words; all must be there
@@ -269,9 +278,6 @@ public class ShelfIndex implements BeforeOpening {
         }
         if (f.relation() == Relation.IS) {
             return term("fact:" + f.key(), f.value().toLowerCase(Locale.ROOT));
-        }
-        if (!FactVocabulary.entry(f.key()).isQuantity()) {
-            throw Problem.invalid("not-a-quantity", FactVocabulary.entry(f.key()).label() + " is no quantity, so nothing is at least or at most it.");
         }
         double value = Double.parseDouble(f.value());
         return f.relation() == Relation.AT_LEAST ? DoublePoint.newRangeQuery("number:" + f.key(), value, Double.POSITIVE_INFINITY)

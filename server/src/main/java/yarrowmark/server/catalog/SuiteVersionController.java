@@ -1,0 +1,87 @@
+package yarrowmark.server.catalog;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.util.List;
+import java.util.Map;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.core.formula.SuiteTotal;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Scale;
+
+/** Versions of suites: what they are compared with, what is computed from them. */
+@RestController
+@RequestMapping("/api")
+class SuiteVersionController {
+    record JoinBody(long into, @NotBlank @Size(max = 500) String reason) { }
+
+    record FormulaBody(@NotNull @Size(max = 600) String formula) { }
+
+    /** @param inputs the names that have to be told */
+    record FormulaAnswer(List<String> inputs) { }
+
+    /** @param main whether it takes part in overall rankings. @param inputs metric ids by the formula's names */
+    record ComputedBody(@NotBlank @Size(max = 120) String name, @NotBlank @Size(max = 30) String unit, @NotNull Direction direction, @NotNull Scale scale, @NotNull TestGroup group, boolean main,
+                        @NotBlank @Size(max = 500) String formula, @NotNull @Size(max = 40) Map<String, Long> inputs) { }
+
+    /** @param weights by metric id */
+    record TotalBody(@NotNull SuiteTotal.Kind kind, @NotBlank @Size(max = 30) String unit, @NotEmpty @Size(max = 40) Map<Long, @NotNull Double> weights) { }
+
+    record RetireBody(boolean retired) { }
+
+    private final SuiteVersions versions;
+
+    SuiteVersionController(SuiteVersions versions) {
+        this.versions = versions;
+    }
+
+    @GetMapping("/suite-versions")
+    List<SuiteVersions.VersionRow> all() {
+        return versions.all();
+    }
+
+    @PostMapping("/suite-versions/{id}/join")
+    List<SuiteVersions.VersionRow> join(@PathVariable long id, @Valid @RequestBody JoinBody body, Principal who) {
+        versions.join(id, body.into(), body.reason(), who.getName());
+        return versions.all();
+    }
+
+    @DeleteMapping("/suite-versions/{id}/join")
+    List<SuiteVersions.VersionRow> part(@PathVariable long id, Principal who) {
+        versions.part(id, who.getName());
+        return versions.all();
+    }
+
+    /** Which inputs a formula needs. Nothing is stored. */
+    @PostMapping("/formulas/read")
+    FormulaAnswer read(@Valid @RequestBody FormulaBody body) {
+        return new FormulaAnswer(SuiteVersions.parsed(body.formula()).inputs().stream().sorted().toList());
+    }
+
+    /** @return the id of the test that was made */
+    @PostMapping("/suite-versions/{id}/computed")
+    long addComputed(@PathVariable long id, @Valid @RequestBody ComputedBody body, Principal who) {
+        return versions.addComputed(id, new SuiteVersions.Computed(body.name(), body.unit().strip(), body.direction(), body.scale(), body.group(), body.main(), body.formula(), body.inputs()), who.getName());
+    }
+
+    /** @return the id of the test that was made */
+    @PostMapping("/suite-versions/{id}/total")
+    long addTotal(@PathVariable long id, @Valid @RequestBody TotalBody body, Principal who) {
+        return versions.addTotal(id, body.kind(), body.weights(), body.unit().strip(), who.getName());
+    }
+
+    @PostMapping("/tests/{id}/retired")
+    void retire(@PathVariable long id, @RequestBody RetireBody body, Principal who) {
+        versions.retire(id, body.retired(), who.getName());
+    }
+}

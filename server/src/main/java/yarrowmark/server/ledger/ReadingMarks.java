@@ -1,0 +1,167 @@
+package yarrowmark.server.ledger;
+
+import jakarta.persistence.EntityManager;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.quality.HeldRate;
+import yarrowmark.core.quality.Stray;
+import yarrowmark.core.quality.TooShort;
+import yarrowmark.core.quality.WarmUp;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.platform.Page;
+
+/** Says of readings why they may not be sound. A mark suggests; the reviewer decides. Section 6 of the method. */
+@Service
+public class ReadingMarks {
+    /** The fact that says how fast a display can show frames, in Hz. */
+    private static final String REFRESH = "display.refresh";
+    private static final double PER_CENT = 100;
+
+    /** What a reading may suffer from. */
+    public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP }
+
+    /** @param rate the display's rate, or the half or third of it, that holds the value; absent for other marks */
+    public record Mark(MarkKind kind, @org.jspecify.annotations.Nullable Double rate) { }
+
+    /** A sample that the display holds. */
+    public record HeldSample(long configurationId, long metricId) { }
+
+    private record Counted(long readingId, long configurationId, long metricId, double value, double resolution) { }
+
+    private final EntityManager entities;
+    private final Samples samples;
+    private final Catalog catalog;
+
+    ReadingMarks(EntityManager entities, Samples samples, Catalog catalog) {
+        this.entities = entities;
+        this.samples = samples;
+        this.catalog = catalog;
+    }
+
+    /** The same page, each line with its marks. */
+    @Transactional(readOnly = true)
+    Page<LedgerRow> marked(Page<LedgerRow> page) {
+        Set<Long> configurations = new HashSet<>();
+        Set<Long> metrics = new HashSet<>();
+        page.rows().stream().filter(r -> r.readingId() != null && r.asideReason() == null).forEach(r -> {
+            configurations.add(r.configurationId());
+            metrics.add(r.metricId());
+        });
+        if (metrics.isEmpty()) {
+            return page;
+        }
+        Map<Long, List<Mark>> marks = marks(configurations, metrics);
+        return new Page<>(page.rows().stream().map(r -> r.readingId() == null || !marks.containsKey(r.readingId()) ? r : r.with(marks.get(r.readingId()))).toList(), page.page(), page.size(), page.total());
+    }
+
+    /** Marks of one reading, also those that need every session of its metric. */
+    @Transactional(readOnly = true)
+    List<Mark> of(Reading reading, MetricRow metric, int runNumber) {
+        List<Mark> all = new ArrayList<>(marks(Set.of(reading.configurationId()), Set.of(metric.id())).getOrDefault(reading.id(), List.of()));
+        if (runNumber == 1 && warmUp(metric).applies()) {
+            all.add(new Mark(MarkKind.WARM_UP, null));
+        }
+        return all;
+    }
+
+    private WarmUp warmUp(MetricRow metric) {
+        Map<Long, List<Double>> sessions = new LinkedHashMap<>();
+        entities.createQuery("""
+                select r.sessionId, rd.value from Reading rd join Run r on r.id = rd.runId where rd.metricId = :metric
+                and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null) order by r.sessionId, r.runNumber""", Object[].class)
+            .setParameter("metric", metric.id()).getResultList().forEach(r -> sessions.computeIfAbsent((Long) r[0], s -> new ArrayList<>()).add(merit((Double) r[1], metric)));
+        return WarmUp.of(sessions.values());
+    }
+
+    /** By reading. */
+    private Map<Long, List<Mark>> marks(Collection<Long> configurations, Collection<Long> metricIds) {
+        Map<Long, MetricRow> metrics = catalog.metrics().stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
+        Map<Long, Optional<NoisePrior>> lent = samples.ofMetrics(metrics.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId,
+            Collectors.collectingAndThen(Collectors.toList(), rows -> NoisePrior.fit(rows.stream().map(Samples.SampleRow::moments).toList()))));
+        Map<HeldSample, HeldRate> held = heldRates(metrics.values());
+        Map<HeldSample, List<Counted>> counted = entities.createQuery("""
+                select new yarrowmark.server.ledger.ReadingMarks$Counted(rd.id, rd.configurationId, rd.metricId, rd.value, rd.resolution) from Reading rd
+                where rd.configurationId in :configurations and rd.metricId in :metrics
+                and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null)""", Counted.class)
+            .setParameter("configurations", configurations).setParameter("metrics", metrics.keySet()).getResultList().stream()
+            .collect(Collectors.groupingBy(c -> new HeldSample(c.configurationId(), c.metricId())));
+        Map<Long, List<Mark>> marks = new HashMap<>();
+        counted.forEach((sample, readings) -> {
+            MetricRow metric = metrics.get(sample.metricId());
+            SampleMoments moments = SampleMoments.of(readings.stream().map(c -> new Measured(c.value(), c.resolution())).toList(), metric.direction(), metric.scale());
+            boolean[] stray = Stray.of(readings.stream().mapToDouble(c -> merit(c.value(), metric)).toArray(), lent.getOrDefault(metric.id(), Optional.empty()), moments.resolutionVariance());
+            for (int i = 0; i < stray.length; i++) {
+                List<Mark> of = new ArrayList<>();
+                if (stray[i]) {
+                    of.add(new Mark(MarkKind.STRAY, null));
+                }
+                if (held.containsKey(sample)) {
+                    of.add(new Mark(MarkKind.HELD, held.get(sample).rate()));
+                }
+                if (metric.kind() == Kind.DURATION && metric.given() && TooShort.of(readings.get(i).value(), readings.get(i).resolution())) {
+                    of.add(new Mark(MarkKind.TOO_SHORT, null));
+                }
+                if (!of.isEmpty()) {
+                    marks.put(readings.get(i).readingId(), of);
+                }
+            }
+        });
+        return marks;
+    }
+
+    /** Samples of these metrics that a display holds: they say nothing about the device, so totals leave them out. */
+    @Transactional(readOnly = true)
+    public Set<HeldSample> held(Collection<MetricRow> metrics) {
+        return heldRates(metrics).keySet();
+    }
+
+    private Map<HeldSample, HeldRate> heldRates(Collection<MetricRow> metrics) {
+        Map<Long, MetricRow> capped = metrics.stream().filter(m -> m.capped() && m.scale() == Scale.RATIO).collect(Collectors.toMap(MetricRow::id, m -> m));
+        if (capped.isEmpty()) {
+            return Map.of();
+        }
+        Map<Long, List<Samples.SampleRow>> rows = samples.ofMetrics(capped.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId));
+        Map<Long, Double> refresh = refreshRates();
+        Map<HeldSample, HeldRate> held = new HashMap<>();
+        rows.forEach((metricId, all) -> {
+            Map<Long, Double> rates = all.stream().collect(Collectors.toMap(Samples.SampleRow::configurationId, r -> Merit.toValue(r.moments().mean(), capped.get(metricId).direction())));
+            for (Samples.SampleRow row : all) {
+                OptionalDouble variance = row.moments().variance();
+                OptionalDouble spread = variance.isPresent() ? OptionalDouble.of(PER_CENT * Math.expm1(Math.sqrt(variance.getAsDouble()))) : OptionalDouble.empty();
+                OptionalDouble display = refresh.containsKey(row.configurationId()) ? OptionalDouble.of(refresh.get(row.configurationId())) : OptionalDouble.empty();
+                List<Double> others = rates.entrySet().stream().filter(e -> e.getKey() != row.configurationId()).map(Map.Entry::getValue).toList();
+                HeldRate.of(rates.get(row.configurationId()), spread, display, others).ifPresent(h -> held.put(new HeldSample(row.configurationId(), metricId), h));
+            }
+        });
+        return held;
+    }
+
+    private Map<Long, Double> refreshRates() {
+        Map<Long, Double> rates = new HashMap<>();
+        entities.createQuery("select f.configuration.id, f.factValue from Fact f where f.factKey = :key", Object[].class).setParameter("key", REFRESH).getResultList()
+            .forEach(r -> rates.put((Long) r[0], Double.valueOf((String) r[1])));
+        return rates;
+    }
+
+    private static double merit(double value, MetricRow metric) {
+        return metric.scale() == Scale.RATIO ? Merit.of(value, metric.direction()) : metric.direction().sign() * value;
+    }
+}

@@ -1,0 +1,25 @@
+package yarrowmark.server.reference;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import java.time.Instant;
+import java.time.LocalDate;
+
+@Entity
+class ReferenceScore {
+    @Id
+    @GeneratedValue(strategy = GenerationType.IDENTITY)
+    Long id;
+    long modelId;
+    long metricId;
+    double value;
+    double resolution;
+    String source;
+    LocalDate publishedOn;
+    Integer results;
+    String person;
+    Instant at;
+    Instant removedAt;
+}
