@@ -26,11 +26,11 @@ public final class ScoreReading {
      * @param resolution the last digit that was printed
      * @param line       in the text, from 1; 0 where the text is no list of lines
      */
-    public record Found(String pattern, int run, double value, String unit, double resolution, int line, String text) { }
+    public record FoundScore(String pattern, int run, double value, String unit, double resolution, int line, String text) { }
 
-    public record Missed(String pattern, String reason) { }
+    public record MissedScore(String pattern, String reason) { }
 
-    public record Scores(List<Found> found, List<Missed> missed) {
+    public record Scores(List<FoundScore> found, List<MissedScore> missed) {
         public Scores {
             found = List.copyOf(found);
             missed = List.copyOf(missed);
@@ -61,8 +61,8 @@ public final class ScoreReading {
         }
         long end = nanos.getAsLong() + MOST_TIME.toNanos();
         List<String> lines = TerminalText.lines(text);
-        List<Found> found = new ArrayList<>();
-        List<Missed> missed = new ArrayList<>();
+        List<FoundScore> found = new ArrayList<>();
+        List<MissedScore> missed = new ArrayList<>();
         for (ScorePattern p : patterns) {
             List<Place> places = new ArrayList<>();
             boolean inTime = switch (p.kind()) {
@@ -74,26 +74,26 @@ public final class ScoreReading {
             if (inTime) {
                 take(p, places, found, missed);
             } else {
-                missed.add(new Missed(p.name(), "Reading was given up after " + MOST_TIME.toSeconds() + " s."));
+                missed.add(new MissedScore(p.name(), "Reading was given up after " + MOST_TIME.toSeconds() + " s."));
             }
         }
         return new Scores(found, missed);
     }
 
-    private static void take(ScorePattern p, List<Place> places, List<Found> found, List<Missed> missed) {
+    private static void take(ScorePattern p, List<Place> places, List<FoundScore> found, List<MissedScore> missed) {
         List<Place> taken = p.occurrence() == ScorePattern.EACH || places.isEmpty() ? places
             : p.occurrence() == ScorePattern.LAST ? List.of(places.get(places.size() - 1))
             : places.size() >= p.occurrence() ? List.of(places.get(p.occurrence() - 1)) : List.of();
         if (taken.isEmpty()) {
-            missed.add(new Missed(p.name(), places.isEmpty() ? "Nothing in the text is like this." : "It is there only " + places.size() + " times."));
+            missed.add(new MissedScore(p.name(), places.isEmpty() ? "Nothing in the text is like this." : "It is there only " + places.size() + " times."));
         }
         for (int i = 0; i < taken.size(); i++) {
             Place place = taken.get(i);
             String unit = place.unit() == null ? p.unit() : place.unit();
             if (ScoreText.read(place.text(), unit) instanceof ScoreText.Value v) {
-                found.add(new Found(p.name(), i + 1, v.value(), unit, v.resolution(), place.line(), place.text()));
+                found.add(new FoundScore(p.name(), i + 1, v.value(), unit, v.resolution(), place.line(), place.text()));
             } else {
-                missed.add(new Missed(p.name(), "\"" + shortened(place.text()) + "\"" + (place.line() > 0 ? " in line " + place.line() : "") + " is no value in " + unit + "."));
+                missed.add(new MissedScore(p.name(), "\"" + shortened(place.text()) + "\"" + (place.line() > 0 ? " in line " + place.line() : "") + " is no value in " + unit + "."));
             }
         }
     }

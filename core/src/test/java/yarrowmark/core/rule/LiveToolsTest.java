@@ -37,7 +37,7 @@ class LiveToolsTest {
         Files.write(dir.resolve("notes"), bytes);
     }
 
-    private static List<ScoreReading.Found> read(String key, String text) {
+    private static List<ScoreReading.FoundScore> read(String key, String text) {
         ShippedRules.Tool tool = ShippedRules.all().stream().filter(t -> t.key().equals(key)).findFirst().orElseThrow();
         return ScoreReading.read(tool.patterns(), text).found();
     }

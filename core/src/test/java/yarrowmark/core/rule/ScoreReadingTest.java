@@ -19,7 +19,7 @@ class ScoreReadingTest {
     }
 
     private static List<Double> values(ScorePattern pattern, String text) {
-        return ScoreReading.read(List.of(pattern), text).found().stream().map(ScoreReading.Found::value).toList();
+        return ScoreReading.read(List.of(pattern), text).found().stream().map(ScoreReading.FoundScore::value).toList();
     }
 
     private static String missed(ScorePattern pattern, String text) {
@@ -30,7 +30,7 @@ class ScoreReadingTest {
     void eachOccurrenceIsARun() {
         String text = "score 10.5\nnoise\nscore 11\nscore 12.25\n";
         assertThat(ScoreReading.read(List.of(line("score ([\\d.]+)", "1", ScorePattern.EACH)), text).found())
-            .extracting(ScoreReading.Found::run, ScoreReading.Found::value, ScoreReading.Found::resolution, ScoreReading.Found::line)
+            .extracting(ScoreReading.FoundScore::run, ScoreReading.FoundScore::value, ScoreReading.FoundScore::resolution, ScoreReading.FoundScore::line)
             .containsExactly(org.assertj.core.groups.Tuple.tuple(1, 10.5, 0.1, 1), org.assertj.core.groups.Tuple.tuple(2, 11.0, 1.0, 3), org.assertj.core.groups.Tuple.tuple(3, 12.25, 0.01, 4));
         assertThat(values(line("score ([\\d.]+)", "1", ScorePattern.LAST), text)).containsExactly(12.25);
         assertThat(values(line("score ([\\d.]+)", "1", 2), text)).containsExactly(11.0);
@@ -51,8 +51,8 @@ class ScoreReadingTest {
 
     @Test
     void theTextMayTellTheUnit() {
-        List<ScoreReading.Found> found = ScoreReading.read(List.of(line("copied, ([\\d.]+) (?P<unit>[kMG]B/s)", "MB/s", ScorePattern.EACH)), "copied, 1.2 GB/s\ncopied, 850 MB/s").found();
-        assertThat(found).extracting(ScoreReading.Found::unit).containsExactly("GB/s", "MB/s");
+        List<ScoreReading.FoundScore> found = ScoreReading.read(List.of(line("copied, ([\\d.]+) (?P<unit>[kMG]B/s)", "MB/s", ScorePattern.EACH)), "copied, 1.2 GB/s\ncopied, 850 MB/s").found();
+        assertThat(found).extracting(ScoreReading.FoundScore::unit).containsExactly("GB/s", "MB/s");
     }
 
     @Test

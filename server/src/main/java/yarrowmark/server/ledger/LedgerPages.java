@@ -38,7 +38,7 @@ class LedgerPages {
      */
     record ReadingPage(long id, double value, double resolution, MetricRow metric, ConfigurationRow configuration, long sessionId,
                        int runNumber, int attempt, int durationMs, Instant finishedAt, @Nullable String person, @Nullable String note, double[] timings, List<AsidePart> asides,
-                       @Nullable SamplePart sample, @Nullable OtherReading corrects, List<OtherReading> correctedBy, List<ReadingMarks.Mark> marks) { }
+                       @Nullable SamplePart sample, @Nullable OtherReading corrects, List<OtherReading> correctedBy, List<ReadingMarks.ReadingMark> marks) { }
 
     record SessionPage(long id, ConfigurationRow configuration, String planName, int runs, int timedMs, SessionState state,
                        @Nullable Boolean onMains, @Nullable Double batteryLevel, Instant startedAt, @Nullable Instant endedAt, List<CheckPart> checks,

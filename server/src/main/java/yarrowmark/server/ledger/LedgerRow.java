@@ -21,7 +21,7 @@ public record LedgerRow(long runId, @Nullable Long readingId, long sessionId, lo
                         DeviceClass deviceClass, String configuration, long testId, String test, int runNumber, int attempt,
                         RunState state, @Nullable Reason reason, @Nullable String reasonWords, Instant finishedAt, @Nullable String person, @Nullable Long metricId,
                         @Nullable String metric, @Nullable Double value, @Nullable Double resolution, @Nullable String unit, @Nullable Direction direction,
-                        @Nullable Kind kind, @Nullable String choices, @Nullable String asideReason, List<ReadingMarks.Mark> marks) {
+                        @Nullable Kind kind, @Nullable String choices, @Nullable String asideReason, List<ReadingMarks.ReadingMark> marks) {
 
     LedgerRow(long runId, @Nullable Long readingId, long sessionId, long configurationId, long modelId, String maker, String model, DeviceClass deviceClass, String configuration, long testId, String test,
               int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, Instant finishedAt, @Nullable String person, @Nullable Long metricId, @Nullable String metric,
@@ -30,7 +30,7 @@ public record LedgerRow(long runId, @Nullable Long readingId, long sessionId, lo
             value, resolution, unit, direction, kind, choices, asideReason, List.of());
     }
 
-    LedgerRow with(List<ReadingMarks.Mark> found) {
+    LedgerRow with(List<ReadingMarks.ReadingMark> found) {
         return new LedgerRow(runId, readingId, sessionId, configurationId, modelId, maker, model, deviceClass, configuration, testId, test, runNumber, attempt, state, reason, reasonWords, finishedAt, person, metricId,
             metric, value, resolution, unit, direction, kind, choices, asideReason, found);
     }

@@ -39,7 +39,7 @@ public class ReadingMarks {
     public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP }
 
     /** @param rate the display's rate, or the half or third of it, that holds the value; absent for other marks */
-    public record Mark(MarkKind kind, @org.jspecify.annotations.Nullable Double rate) { }
+    public record ReadingMark(MarkKind kind, @org.jspecify.annotations.Nullable Double rate) { }
 
     /** A sample that the display holds. */
     public record HeldSample(long configurationId, long metricId) { }
@@ -68,16 +68,16 @@ public class ReadingMarks {
         if (metrics.isEmpty()) {
             return page;
         }
-        Map<Long, List<Mark>> marks = marks(configurations, metrics);
+        Map<Long, List<ReadingMark>> marks = marks(configurations, metrics);
         return new Page<>(page.rows().stream().map(r -> r.readingId() == null || !marks.containsKey(r.readingId()) ? r : r.with(marks.get(r.readingId()))).toList(), page.page(), page.size(), page.total());
     }
 
     /** Marks of one reading, also those that need every session of its metric. */
     @Transactional(readOnly = true)
-    List<Mark> of(Reading reading, MetricRow metric, int runNumber) {
-        List<Mark> all = new ArrayList<>(marks(Set.of(reading.configurationId()), Set.of(metric.id())).getOrDefault(reading.id(), List.of()));
+    List<ReadingMark> of(Reading reading, MetricRow metric, int runNumber) {
+        List<ReadingMark> all = new ArrayList<>(marks(Set.of(reading.configurationId()), Set.of(metric.id())).getOrDefault(reading.id(), List.of()));
         if (runNumber == 1 && warmUp(metric).applies()) {
-            all.add(new Mark(MarkKind.WARM_UP, null));
+            all.add(new ReadingMark(MarkKind.WARM_UP, null));
         }
         return all;
     }
@@ -92,7 +92,7 @@ public class ReadingMarks {
     }
 
     /** By reading. */
-    private Map<Long, List<Mark>> marks(Collection<Long> configurations, Collection<Long> metricIds) {
+    private Map<Long, List<ReadingMark>> marks(Collection<Long> configurations, Collection<Long> metricIds) {
         Map<Long, MetricRow> metrics = catalog.metrics().stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
         Map<Long, Optional<NoisePrior>> lent = samples.ofMetrics(metrics.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId,
             Collectors.collectingAndThen(Collectors.toList(), rows -> NoisePrior.fit(rows.stream().map(Samples.SampleRow::moments).toList()))));
@@ -103,21 +103,21 @@ public class ReadingMarks {
                 and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null)""", Counted.class)
             .setParameter("configurations", configurations).setParameter("metrics", metrics.keySet()).getResultList().stream()
             .collect(Collectors.groupingBy(c -> new HeldSample(c.configurationId(), c.metricId())));
-        Map<Long, List<Mark>> marks = new HashMap<>();
+        Map<Long, List<ReadingMark>> marks = new HashMap<>();
         counted.forEach((sample, readings) -> {
             MetricRow metric = metrics.get(sample.metricId());
             SampleMoments moments = SampleMoments.of(readings.stream().map(c -> new Measured(c.value(), c.resolution())).toList(), metric.direction(), metric.scale());
             boolean[] stray = Stray.of(readings.stream().mapToDouble(c -> merit(c.value(), metric)).toArray(), lent.getOrDefault(metric.id(), Optional.empty()), moments.resolutionVariance());
             for (int i = 0; i < stray.length; i++) {
-                List<Mark> of = new ArrayList<>();
+                List<ReadingMark> of = new ArrayList<>();
                 if (stray[i]) {
-                    of.add(new Mark(MarkKind.STRAY, null));
+                    of.add(new ReadingMark(MarkKind.STRAY, null));
                 }
                 if (held.containsKey(sample)) {
-                    of.add(new Mark(MarkKind.HELD, held.get(sample).rate()));
+                    of.add(new ReadingMark(MarkKind.HELD, held.get(sample).rate()));
                 }
                 if (metric.kind() == Kind.DURATION && metric.given() && TooShort.of(readings.get(i).value(), readings.get(i).resolution())) {
-                    of.add(new Mark(MarkKind.TOO_SHORT, null));
+                    of.add(new ReadingMark(MarkKind.TOO_SHORT, null));
                 }
                 if (!of.isEmpty()) {
                     marks.put(readings.get(i).readingId(), of);

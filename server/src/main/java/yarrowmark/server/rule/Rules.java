@@ -131,7 +131,7 @@ class Rules {
     @Transactional
     void makeSuite(String toolKey, String name, String version, String mode, String sample, String person) {
         ShippedRules.Tool tool = ShippedRules.all().stream().filter(t -> t.key().equals(toolKey)).findFirst().orElseThrow(() -> Problem.notFound("tool", toolKey));
-        Set<String> found = new LinkedHashSet<>(read(tool.parts().stream().map(p -> part(p, null)).toList(), sample).found().stream().map(ScoreReading.Found::pattern).toList());
+        Set<String> found = new LinkedHashSet<>(read(tool.parts().stream().map(p -> part(p, null)).toList(), sample).found().stream().map(ScoreReading.FoundScore::pattern).toList());
         List<ShippedRules.Part> parts = tool.parts().stream().filter(p -> found.contains(p.pattern().name())).toList();
         if (parts.isEmpty()) {
             throw Problem.invalid("nothing-read", "This is not what " + tool.name() + " prints: no number was recognised. Paste the output of: " + tool.how());

@@ -34,7 +34,7 @@ class SessionText {
     record Taken(long testId, String test, int run, double value, double resolution, String unit, int line, String text) { }
 
     /** @param refused numbers that were found and cannot be taken, and why. @param missed what rules looked for and did not find */
-    record TextAnswer(int rules, List<Taken> taken, List<String> refused, List<ScoreReading.Missed> missed) { }
+    record TextAnswer(int rules, List<Taken> taken, List<String> refused, List<ScoreReading.MissedScore> missed) { }
 
     private final Rules rules;
     private final Catalog catalog;
@@ -61,7 +61,7 @@ class SessionText {
         Map<Long, List<Integer>> free = free(sessionId, tests);
         List<Taken> taken = new ArrayList<>();
         List<String> refused = new ArrayList<>();
-        List<ScoreReading.Missed> missed = new ArrayList<>();
+        List<ScoreReading.MissedScore> missed = new ArrayList<>();
         for (Rules.RuleRow rule : known) {
             ScoreReading.Scores outcome = Rules.read(rule.patterns(), text);
             if (!outcome.anything() && known.size() > 1) {
@@ -69,7 +69,7 @@ class SessionText {
             }
             missed.addAll(outcome.missed());
             Map<String, Long> metricOf = rule.patterns().stream().collect(Collectors.toMap(p -> p.name().strip(), Rules.PatternPart::metricId));
-            for (ScoreReading.Found f : outcome.found()) {
+            for (ScoreReading.FoundScore f : outcome.found()) {
                 MetricRow metric = metrics.get(metricOf.get(f.pattern()));
                 if (metric == null) {
                     refused.add("\"" + f.pattern() + "\" is no test of this session.");
