@@ -12,6 +12,7 @@ import { ShelfView } from './shelf/ShelfView.tsx';
 import { NewSessionView } from './sheet/NewSessionView.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
+import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
 import { benchSearch, byHandSearch, configureSearch, differenceSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
 
@@ -27,11 +28,12 @@ const bench = createRoute({ getParentRoute: () => root, path: '/bench', validate
 const byHand = createRoute({ getParentRoute: () => root, path: '/bench/by-hand', validateSearch: byHandSearch, component: NewSessionView });
 const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$sessionId', component: SheetView });
 const suites = createRoute({ getParentRoute: () => root, path: '/suites', component: SuitesView });
+const suite = createRoute({ getParentRoute: () => root, path: '/suites/$versionId', component: SuiteView });
 const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
 const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, ledger, standings]),
+  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, ledger, standings]),
   defaultPreload: false,
 });
 

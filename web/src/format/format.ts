@@ -21,10 +21,29 @@ export function count(value: number): string {
 
 /** A value in its unit. Never more digits than the step it was read in can show, where that is known. */
 export function quantity(value: number, unit: string, resolution = 0): string {
+  if (unit === 'B') return size1024(value);
   const size = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
   const known = resolution > 0 ? Math.max(1, size + 1 + Math.ceil(-Math.log10(resolution) - 1e-9)) : 4;
   const text = number(value, Math.min(4, known));
   return unit === '1' || unit === '' ? text : `${text} ${unit}`;
+}
+
+/** A size in bytes, in the largest step of 1024 that it is a whole number of. */
+export function size1024(value: number): string {
+  const step = ['GiB', 'MiB', 'KiB'].map((name, i) => ({ name, bytes: 1024 ** (3 - i) })).find((s) => value >= s.bytes && value % s.bytes === 0);
+  return step ? `${number(value / step.bytes, 4)} ${step.name}`.replace(/\.0+ /, ' ') : `${number(value)} B`;
+}
+
+/** A value of a metric of any kind: a check is passed or failed, a choice has its words. */
+export function reading(value: number, metric: { unit?: string | undefined; kind?: string | undefined; choices?: readonly string[] | undefined }, resolution = 0): string {
+  if (metric.kind === 'CHECK') return value === 1 ? 'pass' : 'fail';
+  if (metric.kind === 'CHOICE') return metric.choices?.[Math.round(value) - 1] ?? number(value);
+  return quantity(value, metric.unit ?? '1', resolution);
+}
+
+/** A size of a file. */
+export function bytes(size: number): string {
+  return size < 1000 ? `${size} B` : size < 1e6 ? `${number(size / 1e3, 3)} kB` : `${number(size / 1e6, 3)} MB`;
 }
 
 /** An index: whole from 100 on, one decimal below. */
@@ -136,6 +155,19 @@ const REASONS: Record<string, string> = {
 };
 export function reason(code: string): string {
   return REASONS[code] ?? code.toLowerCase().replaceAll('_', ' ');
+}
+
+const MARKS: Record<string, string> = { STRAY: 'stray', HELD: 'held', TOO_SHORT: 'too short', WARM_UP: 'warm-up' };
+export function mark(kind: string): string {
+  return MARKS[kind] ?? kind.toLowerCase();
+}
+
+/** Why a mark is there, as a sentence. */
+export function markReason(m: { kind: string; rate?: number | undefined }): string {
+  if (m.kind === 'STRAY') return 'It lies far from the other readings of its sample.';
+  if (m.kind === 'HELD') return `The display holds it: the rate is that of ${m.rate === undefined ? 'the display' : `${number(m.rate, 3)} Hz`}, hardly spread. Totals leave it out.`;
+  if (m.kind === 'TOO_SHORT') return 'The time is under 100 steps of its clock, so rounding alone moves it by half a per cent.';
+  return 'In the sessions of this test the first run is mostly the worst; it may be a warm-up.';
 }
 
 const STATES: Record<string, string> = { OK: 'ok', FAILED: 'failed', COULD_NOT_RUN: 'could not run', STOPPED: 'stopped' };

@@ -6,27 +6,24 @@ import { MarkSign } from '../chart/Mark.tsx';
 import * as format from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { LEDGER_STATES } from '../shell/search-params.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
-import { Choice } from '../ui/Choice.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { BulkAside } from './BulkAside.tsx';
 import { ImportPart } from './ImportPart.tsx';
+import { LedgerSentence } from './LedgerSentence.tsx';
 import { ReadingPanel } from './ReadingPanel.tsx';
+import { addressOf, SavedViews } from './SavedViews.tsx';
 
 type Row = Schemas['LedgerRow'];
 const route = getRouteApi('/ledger');
 const PAGE = 50;
-const STATE_WORDS: Record<(typeof LEDGER_STATES)[number], string> = {
-  COUNTED: 'readings that count', SET_ASIDE: 'readings set aside', FAILED: 'failed runs', COULD_NOT_RUN: 'tests that could not run', STOPPED: 'stopped runs',
-};
-
 /** Every reading ever taken, and every run that gave none, newest first. */
 export function LedgerView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
   const [active, setActive] = useState(0);
-  const [importing, setImporting] = useState(false);
+  const [doing, setDoing] = useState<'import' | 'aside' | null>(null);
   const page = (search.page ?? 1) - 1;
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, page: undefined, reading: undefined, ...change } });
   const { reading, page: _, ...filter } = search;
@@ -36,14 +33,6 @@ export function LedgerView() {
     queryFn: ({ signal }) => value(api.GET('/api/ledger', { params: { query: { ...filter, page, size: PAGE } }, signal })),
     placeholderData: keepPreviousData,
   });
-  const models = useQuery({ queryKey: ['models', 'names'], queryFn: () => value(api.GET('/api/models', { params: { query: { size: 200 } } })) });
-  const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
-  const configuration = useQuery({
-    queryKey: ['configurations', [search.configuration]],
-    queryFn: () => value(api.GET('/api/configurations', { params: { query: { ids: [search.configuration!] } } })),
-    enabled: search.configuration !== undefined,
-  });
-
   const list = rows.data?.rows ?? [];
   const focus = (next: number) => {
     if (next < 0 || next >= list.length) return;
@@ -55,41 +44,20 @@ export function LedgerView() {
     { key: 'ArrowUp', does: 'Line before', run: () => focus(active - 1) },
   ]);
 
-  const c = configuration.data?.[0];
   const anything = Object.values(filter).some((v) => v !== undefined);
   return (
     <>
       <Opening
         title="Ledger"
-        sentence={
-          <>
-            Showing{' '}
-            <Choice name="State" options={[{ value: undefined as Row['state'] | string | undefined, label: 'everything' }, ...LEDGER_STATES.map((s) => ({ value: s as string | undefined, label: STATE_WORDS[s] }))]}
-              value={search.state} onChoose={(state) => say({ state: state as (typeof LEDGER_STATES)[number] | undefined })}>{search.state ? STATE_WORDS[search.state] : 'everything'}</Choice>
-            {' of '}
-            {search.configuration !== undefined ? (
-              <button className="choice" onClick={() => say({ configuration: undefined })} title="Show every configuration again">{c ? `${c.maker} ${c.model}, ${c.name}` : 'one configuration'} ×</button>
-            ) : (
-              <Choice name="Model" options={[{ value: undefined as number | undefined, label: 'every model' }, ...(models.data?.rows.map((m) => ({ value: m.id as number | undefined, label: `${m.maker} ${m.name}`, detail: format.deviceClass(m.deviceClass) })) ?? [])]}
-                value={search.model} onChoose={(model) => say({ model })}>
-                {models.data?.rows.filter((m) => m.id === search.model).map((m) => `${m.maker} ${m.name}`)[0] ?? (search.model ? 'one model' : 'every model')}
-              </Choice>
-            )}
-            {' in '}
-            <Choice name="Test" options={[{ value: undefined as number | undefined, label: 'every test' }, ...(tests.data?.map((t) => ({ value: t.id as number | undefined, label: t.name, detail: `${format.testGroup(t.group)} · ${t.suite} ${t.version}` })) ?? [])]}
-              value={search.test} onChoose={(test) => say({ test })}>
-              {tests.data?.find((t) => t.id === search.test)?.name ?? 'every test'}
-            </Choice>
-            {search.session !== undefined && <>{' of '}<button className="choice" onClick={() => say({ session: undefined })} title="Show every session again">session {search.session} ×</button></>}
-            {', newest first'}
-            {rows.data && <span className="ml-2 text-[14px]">{format.count(rows.data.total)} {rows.data.total === 1 ? 'line' : 'lines'}</span>}
-          </>
-        }
+        sentence={<LedgerSentence search={search} say={say} total={rows.data?.total} />}
       >
-        <button className="button" aria-expanded={importing} onClick={() => setImporting(!importing)}>Import</button>
-        <a className="button" href={`/api/ledger/csv?${new URLSearchParams(Object.entries(filter).filter(([, v]) => v !== undefined).map(([k, v]) => [k, String(v)]))}`} download>As CSV</a>
+        <SavedViews search={filter} />
+        <button className="button" aria-expanded={doing === 'aside'} onClick={() => setDoing(doing === 'aside' ? null : 'aside')}>Set aside</button>
+        <button className="button" aria-expanded={doing === 'import'} onClick={() => setDoing(doing === 'import' ? null : 'import')}>Import</button>
+        <a className="button" href={`/api/ledger/csv?${addressOf(filter)}`} download>As CSV</a>
       </Opening>
-      {importing && <ImportPart onDone={() => setImporting(false)} />}
+      {doing === 'import' && <ImportPart onDone={() => setDoing(null)} />}
+      {doing === 'aside' && <BulkAside filter={filter} onDone={() => setDoing(null)} />}
       <Ready query={rows} what="the ledger">
         {(found) =>
           found.total === 0 ? (
@@ -127,19 +95,20 @@ function LedgerLine({ row, index, active, onActive, onOpen, onSession }: { row: 
         </span>
       </span>
       <span className="order-3 min-w-0 sm:order-none">
-        <span className="block truncate">{row.test}</span>
-        <span className="small">run {row.runNumber}{row.attempt > 1 ? `, attempt ${row.attempt}` : ''}</span>
+        <span className="block truncate">{row.metric ?? row.test}</span>
+        <span className="small">run {row.runNumber}{row.attempt > 1 ? `, attempt ${row.attempt}` : ''}{row.person !== undefined && `, ${row.person}`}</span>
       </span>
       <span className="text-right">
         {row.readingId !== undefined ? (
           <button data-line={index} tabIndex={active ? 0 : -1} onFocus={onActive} onClick={onOpen} className={`text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}>
-            {format.quantity(row.value!, row.unit!, row.resolution)}
+            {format.reading(row.value!, { unit: row.unit, kind: row.kind, choices: row.choices?.split('\n') }, row.resolution)}
           </button>
         ) : (
           <span data-line={index} tabIndex={active ? 0 : -1} onFocus={onActive} className="pill" data-tone={row.state === 'FAILED' ? 'bad' : 'off'}>{format.runState(row.state)}</span>
         )}
       </span>
       <span className="small order-4 min-w-0 truncate sm:order-none" title={row.asideReason ?? row.reasonWords}>
+        {row.marks.map((m) => <span key={m.kind} className="pill mr-1.5" data-tone="wait" title={format.markReason(m)}>{format.mark(m.kind)}</span>)}
         {aside ? <>set aside: {row.asideReason}</> : row.reasonWords ?? (row.reason ? format.reason(row.reason) : '')}
       </span>
       <button className="small order-5 hidden text-right hover:underline sm:order-none sm:block" onClick={onSession} title="This session only">{format.moment(row.finishedAt)}</button>

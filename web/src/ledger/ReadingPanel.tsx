@@ -1,8 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Link } from '@tanstack/react-router';
+import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { DotPlot } from '../chart/DotPlot.tsx';
+import { SeriesPlot } from '../chart/SeriesPlot.tsx';
+import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import * as format from '../format/format.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
@@ -28,14 +30,23 @@ function Details({ page }: { page: ReadingPage }) {
   const open = page.asides.find((a) => a.takenBackAt === undefined);
   return (
     <>
-      <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>{format.quantity(page.value, metric.unit, page.resolution)}</p>
-      <p className="small mt-1">{metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version}; run {page.runNumber}{page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}, took {format.duration(page.durationMs)}.</p>
+      <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>{format.reading(page.value, metric, page.resolution)}</p>
+      <p className="small mt-1">{metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version}; run {page.runNumber}{page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}{page.durationMs > 0 && <>, took {format.duration(page.durationMs)}</>}{page.person !== undefined && <>, by {page.person}</>}.</p>
+      {page.note && <p className="mt-1">{page.note}</p>}
+      {metric.formula !== undefined && <p className="small mt-1">Computed: <code>{metric.formula}</code></p>}
+      {page.marks.map((m) => <p key={m.kind} className="mt-2 border-l-2 border-gold pl-2 text-gold-ink"><b className="font-semibold">{format.mark(m.kind)}</b> {format.markReason(m)}</p>)}
       <p className="mt-3">
         <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="font-semibold hover:underline">{c.maker} {c.model}</Link>
         <span className="small block">{c.name}, {c.unit}</span>
         <Link to="/ledger" search={{ session: page.sessionId }} className="small link">its session</Link>
       </p>
-      {page.timings.length > 0 && (
+      {page.timings.length > 0 && metric.kind === 'CURVE' && (
+        <section className="mt-5"><h3>Curve</h3><SeriesPlot points={pairs(page.timings)} logarithmic xUnit={metric.xUnit ?? ''} yUnit={metric.unit} name={metric.test} /></section>
+      )}
+      {page.timings.length > 0 && metric.kind === 'FRAME_TIMES' && (
+        <section className="mt-5"><h3>Frame times in ms</h3><SeriesPlot points={page.timings.map((y, i) => ({ x: i + 1, y }))} logarithmic={false} xUnit="frames" yUnit="ms" name={metric.test} /></section>
+      )}
+      {page.timings.length > 0 && metric.kind !== 'CURVE' && metric.kind !== 'FRAME_TIMES' && (
         <section className="mt-5">
           <h3>Timed samples</h3>
           <DotPlot values={page.timings} unit={metric.unit} marked={page.value} name={`Timed samples of ${metric.test}`} />
@@ -51,10 +62,14 @@ function Details({ page }: { page: ReadingPage }) {
           </p>
         </section>
       )}
-      <Aside page={page} open={open !== undefined} />
-      {page.asides.length > 0 && (
+      {metric.formula === undefined && <Aside page={page} open={open !== undefined} />}
+      {metric.formula === undefined && metric.series === undefined && !open && <Correct page={page} />}
+      <EvidencePart sessionId={page.sessionId} readOnly />
+      {(page.asides.length > 0 || page.corrects !== undefined || page.correctedBy.length > 0) && (
         <section className="mt-5">
           <h3>History</h3>
+          {page.corrects && <p className="small border-b border-hair-2 py-1">Stands for <Link to="/ledger" search={{ reading: page.corrects.id }} className="link">{format.reading(page.corrects.value, metric, page.corrects.resolution)}</Link>, which was a mistake.</p>}
+          {page.correctedBy.map((r) => <p key={r.id} className="small border-b border-hair-2 py-1">Corrected to <Link to="/ledger" search={{ reading: r.id }} className="link">{format.reading(r.value, metric, r.resolution)}</Link></p>)}
           {page.asides.map((a) => (
             <p key={a.at} className="small border-b border-hair-2 py-1">
               Set aside by {a.person}, {format.moment(a.at)}: {a.reason}
@@ -97,4 +112,35 @@ function Aside({ page, open }: { page: ReadingPage; open: boolean }) {
       <p role="alert" className="mt-1 text-plum">{change.error?.message}</p>
     </form>
   );
+}
+
+/** Another value in the place of this one; this one stays, set aside. */
+function Correct({ page }: { page: ReadingPage }) {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState(false);
+  const [text, setText] = useState('');
+  const [reason, setReason] = useState('');
+  const correct = useMutation({
+    mutationFn: () => value(api.POST('/api/readings/{id}/correct', { params: { path: { id: page.id } }, body: { text, reason } })),
+    onSuccess: (next) => {
+      queries.setQueryData(['reading', next.id], next);
+      for (const queryKey of [['ledger'], ['standings'], ['sheet']]) void queries.invalidateQueries({ queryKey });
+      void navigate({ to: '/ledger', search: (before: object) => ({ ...before, reading: next.id }) });
+    },
+  });
+  if (!open) return <p className="mt-2"><button className="small link" onClick={() => setOpen(true)}>Correct the value</button></p>;
+  return (
+    <form className="mt-3 grid grid-cols-[110px_1fr] gap-3" onSubmit={(e) => { e.preventDefault(); correct.mutate(); }}>
+      <label><span className="small">Right is</span><input className="field" autoFocus required maxLength={200} value={text} onChange={(e) => setText(e.target.value)} /></label>
+      <label><span className="small">because</span><input className="field" required maxLength={400} placeholder="the decimal point slipped" value={reason} onChange={(e) => setReason(e.target.value)} /></label>
+      <p className="col-span-2 flex gap-3"><button className="button" disabled={text.trim() === '' || reason.trim() === '' || correct.isPending}>Correct it</button><button type="button" className="button" onClick={() => setOpen(false)}>Cancel</button></p>
+      {correct.isError && <p role="alert" className="col-span-2 text-plum">{correct.error.message}</p>}
+    </form>
+  );
+}
+
+/** x and y in turn, as pairs. */
+function pairs(values: readonly number[]): { x: number; y: number }[] {
+  return Array.from({ length: Math.floor(values.length / 2) }, (_, i) => ({ x: values[2 * i]!, y: values[2 * i + 1]! }));
 }

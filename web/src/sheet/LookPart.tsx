@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
-import { direction, percentOf, quantity, unitName } from '../format/format.ts';
+import { direction, percentOf, quantity, reading, unitName } from '../format/format.ts';
 import type { SheetTest } from './places.ts';
 
 type Look = Schemas['Look'];
@@ -14,7 +14,8 @@ export function LookPart({ sessionId, test, run, text, error }: { sessionId: num
     return () => clearTimeout(wait);
   }, [text]);
   const stored = test.runs[run - 1];
-  const asked = settled ?? (stored?.value !== undefined && !stored.aside ? String(stored.value) : null);
+  const plain = test.metric.kind !== 'CURVE' && test.metric.kind !== 'FRAME_TIMES';
+  const asked = settled ?? (plain && stored?.value !== undefined && !stored.aside ? reading(stored.value, { ...test.metric, unit: '1' }, stored.resolution ?? 0).replaceAll('\u202f', '') : null);
   const look = useQuery({
     queryKey: ['look', sessionId, test.testId, run, asked, test.runs.map((r) => r.value)],
     queryFn: ({ signal }) => value(api.POST('/api/sessions/{id}/look', { params: { path: { id: sessionId } }, body: { testId: test.testId, run, text: asked!, byStopwatch: false }, signal })),
@@ -27,18 +28,19 @@ export function LookPart({ sessionId, test, run, text, error }: { sessionId: num
       <p className="small">run {run}, in {unitName(test.metric.unit)}, {direction(test.metric.direction)}</p>
       {test.summary && <p className="mt-1 text-ink-2">{test.summary}</p>}
       {error && <p role="alert" className="mt-2 text-plum">Not stored: {error}</p>}
-      {asked !== null && asked.trim() !== '' && look.data && <Said look={look.data} unit={test.metric.unit} />}
+      {asked !== null && asked.trim() !== '' && look.data && <Said look={look.data} metric={test.metric} />}
       {look.isError && <p className="mt-2 text-plum">{look.error.message}</p>}
     </section>
   );
 }
 
-function Said({ look, unit }: { look: Look; unit: string }) {
+function Said({ look, metric }: { look: Look; metric: SheetTest['metric'] }) {
+  const unit = metric.unit;
   if (look.reason !== undefined) return <p className="mt-2 text-plum">{look.reason}</p>;
   if (look.ran !== undefined) return <p className="mt-2">{look.ran ? 'It ran and failed' : 'It could not run'}{look.words ? `: ${look.words}` : ', without a reason yet'}. Kept as a result, not as a zero.</p>;
   return (
     <>
-      <p className="mt-2 font-title text-[22px]">{quantity(look.value!, unit, look.resolution ?? 0)}</p>
+      <p className="mt-2 font-title text-[22px]">{reading(look.value!, metric, look.resolution ?? 0)}</p>
       {look.perOthers !== undefined && <p>{percentOf(look.perOthers)} of the mean of the other runs</p>}
       {look.place !== undefined && <p>alone it would stand {look.place} of {look.of}</p>}
       {look.doubts.map((d, i) => (

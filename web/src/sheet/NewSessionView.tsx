@@ -3,7 +3,7 @@ import { getRouteApi, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { suites } from '../suites/SuitesView.tsx';
+import { suites } from '../suites/suites.ts';
 import { Empty, Ready } from '../ui/states.tsx';
 
 const route = getRouteApi('/bench/by-hand');
@@ -31,7 +31,7 @@ function Form({ page }: { page: Schemas['ConfigurationPage'] }) {
   const [remarks, setRemarks] = useState('');
   const [ticked, setTicked] = useState<readonly string[]>([]);
   const temperature = room.trim() === '' ? undefined : Number(room.replace(',', '.').replace(/\s*°?C$/, ''));
-  const groups = suites(tests.data ?? []);
+  const groups = suites((tests.data ?? []).filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined)));
   const names = groups.filter((s) => s.tests.some((t) => chosen.includes(t.id))).map((s) => s.name);
   const open = useMutation({
     mutationFn: () => value(api.POST('/api/sessions', {

@@ -2,12 +2,16 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { api, value } from '../api/client.ts';
-import { direction, moment, quantity, unitName } from '../format/format.ts';
+import { direction, moment, reading, unitName } from '../format/format.ts';
+import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { Ready } from '../ui/states.tsx';
 import { isTime, typed as timed } from './stopwatch.ts';
 import { Stopwatch } from './Stopwatch.tsx';
+import { ComputedRows } from './ComputedRows.tsx';
 import { LookPart } from './LookPart.tsx';
+import { PointsPart } from './PointsPart.tsx';
+import { TextPart } from './TextPart.tsx';
 import { isEmpty, moved, next, startsScore, type Place, type Sheet, type SheetRun, type SheetTest } from './places.ts';
 
 const route = getRouteApi('/bench/sheet/$sessionId');
@@ -22,7 +26,8 @@ export function SheetView() {
 const at = (place: Place) => `${place.row}:${place.run}`;
 
 function Scores({ sheet }: { sheet: Sheet }) {
-  const { session, tests } = sheet;
+  const { session } = sheet;
+  const tests = sheet.tests.filter((t) => !t.computed);
   const id = session.id;
   const queries = useQueryClient();
   const box = useRef<HTMLDivElement>(null);
@@ -94,7 +99,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
       else stop(event.timeStamp, false);
     } else if (text === null && event.key === 'l' && since !== null) stop(event.timeStamp, true);
     else if (text === null && event.ctrlKey && event.key === 'z') undo.mutate(active);
-    else if (text === null && !event.ctrlKey && startsScore(event.key)) setText(event.key);
+    else if (text === null && !event.ctrlKey && startsScore(event.key, test?.metric.kind)) setText(event.key);
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -125,7 +130,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
               <h2 className="border-b border-hair pb-0.5">{name}</h2>
               {tests.map((t, row) => `${t.suite} ${t.version}` === name && (
                 <div key={t.testId} className={`flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-2 ${row === active.row && !over ? 'bg-sheet' : ''}`}>
-                  <span className="w-60 shrink-0 pl-1"><span className="font-semibold">{t.name}</span><span className="small block">{unitName(t.metric.unit)}, {direction(t.metric.direction)}</span></span>
+                  <span className="w-60 shrink-0 pl-1"><span className="font-semibold">{t.name}</span><span className="small block">{howTyped(t)}</span></span>
                   {t.runs.map((run, i) => {
                     const place = { row, run: i };
                     const here = !over && row === active.row && i === active.run;
@@ -139,6 +144,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
               ))}
             </section>
           ))}
+          <ComputedRows tests={sheet.tests.filter((t) => t.computed)} />
           {!over && <p className="small text-ink-3">A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> takes the score under the mark back. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.</p>}
           {undo.isError && <p role="alert" className="text-plum">{undo.error.message}</p>}
         </div>
@@ -146,11 +152,26 @@ function Scores({ sheet }: { sheet: Sheet }) {
           {test && !over && isTime(test.metric.unit) && (
             <Stopwatch since={since} onStart={() => setSince(performance.now())} onStop={() => stop(performance.now(), false)} onLap={() => stop(performance.now(), true)} onReset={() => setSince(null)} />
           )}
+          {test && !over && isSeries(test) && <PointsPart key={`${test.testId}-${active.run}`} sessionId={id} test={test} run={active.run + 1} onStored={(page) => { show(page); setActive(next(page.tests.filter((t) => !t.computed), active)); }} />}
           {test && !over && <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />}
+          {!over && <TextPart sessionId={id} onStored={() => void queries.invalidateQueries({ queryKey: ['sheet', id] })} />}
+          <EvidencePart sessionId={id} />
         </aside>
       </div>
     </>
   );
+}
+
+function isSeries(test: SheetTest): boolean {
+  return test.metric.kind === 'CURVE' || test.metric.kind === 'FRAME_TIMES';
+}
+
+/** What a row wants to be given. */
+function howTyped({ metric }: SheetTest): string {
+  if (metric.kind === 'CHECK') return 'pass or fail';
+  if (metric.kind === 'CHOICE') return metric.choices.join(' < ');
+  const how = metric.kind === 'CURVE' ? `, a curve over ${metric.xUnit ?? 'x'}` : metric.kind === 'FRAME_TIMES' ? ', from frame times' : '';
+  return `${unitName(metric.unit)}, ${direction(metric.direction)}${how}`;
 }
 
 /** What stands at a place that is not being typed at. */
@@ -165,7 +186,7 @@ function Score({ test, run, here, sent, over, onChoose, onType }: {
 }) {
   const words = sent ? sent.text
     : run.state === undefined || run.aside ? '·'
-    : run.value !== undefined ? quantity(run.value, test.metric.unit, run.resolution ?? 0)
+    : run.value !== undefined ? `${reading(run.value, test.metric, run.resolution ?? 0)}${run.words ? `: ${run.words}` : ''}`
     : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
   const tone = sent?.error ? 'text-plum border-plum' : sent ? 'text-ink-3' : run.state !== undefined && run.state !== 'OK' ? 'text-plum' : '';
   return (

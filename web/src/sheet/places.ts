@@ -34,7 +34,7 @@ export function next(shape: Shape, from: Place): Place {
   return found ? { row: found.row, run: found.run } : from;
 }
 
-/** What begins a score: a digit, a sign, a decimal point, or the n of "n/a" and other words. */
-export function startsScore(key: string): boolean {
-  return /^[\d.,–−nNcf-]$/.test(key);
+/** What begins a score: a digit, a sign, a decimal point, or the n of "n/a" and other words; where words are wanted, any letter. */
+export function startsScore(key: string, kind = 'NUMBER'): boolean {
+  return kind === 'CHECK' || kind === 'CHOICE' ? /^[\p{L}\d–−-]$/u.test(key) : /^[\d.,–−nNcf-]$/.test(key);
 }

@@ -11,6 +11,7 @@ import { useRows } from '../ui/useRows.ts';
 import { ClaimsPart } from './ClaimsPart.tsx';
 import { FieldLine } from './FieldLine.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
+import { ReferencesPart } from './ReferencesPart.tsx';
 import { UnitPart } from './UnitPart.tsx';
 
 type ModelPage = Schemas['ModelPage'];
@@ -64,6 +65,7 @@ function Model({ page }: { page: ModelPage }) {
           {units.length === 0 && <p className="mt-4 text-ink-2">No unit is here yet. One is made when a device joins the bench as this model, or now:</p>}
           <NewUnit modelId={model.id} onPage={show} />
           <ClaimsPart modelId={model.id} />
+          <ReferencesPart modelId={model.id} />
           <BestPlaces id={model.id} />
           <Sessions id={model.id} />
         </div>

@@ -15,6 +15,10 @@ function text(value: unknown): string | undefined {
   return typeof value === 'string' && value !== '' ? value.slice(0, 120) : typeof value === 'number' ? String(value) : undefined;
 }
 
+function dayOf(value: unknown): string | undefined {
+  return typeof value === 'string' && /^\d{4}-\d\d-\d\d$/.test(value) && !Number.isNaN(Date.parse(value)) ? value : undefined;
+}
+
 function classList(value: unknown): DeviceClass[] | undefined {
   const list = Array.isArray(value) ? value : typeof value === 'string' ? [value] : [];
   const known = DEVICE_CLASSES.filter((c) => list.includes(c));
@@ -52,6 +56,8 @@ export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), bas
 export const benchSearch = (raw: Raw) => lax({ runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
 export const ledgerSearch = (raw: Raw) => lax({
     model: id(raw['model']), configuration: id(raw['configuration']), test: id(raw['test']), session: id(raw['session']),
-    state: oneOf(raw['state'], LEDGER_STATES), page: id(raw['page']), reading: id(raw['reading']),
+    state: oneOf(raw['state'], LEDGER_STATES), version: id(raw['version']), person: text(raw['person']), from: dayOf(raw['from']), to: dayOf(raw['to']),
+    fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']), page: id(raw['page']), reading: id(raw['reading']),
   });
+export type LedgerSearch = ReturnType<typeof ledgerSearch>;
 export const standingsSearch = (raw: Raw) => lax({ classes: classList(raw['classes']), purpose: id(raw['purpose']), metric: id(raw['metric']), base: id(raw['base']) });

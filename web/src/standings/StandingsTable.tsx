@@ -5,6 +5,7 @@ import { classes, percent, testGroup, type TestGroup } from '../format/format.ts
 import { useKeys } from '../shell/keys.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
 import { columns } from './columns.ts';
+import { PublishedPart } from './PublishedPart.tsx';
 import { StandingRow, type RowRails } from './StandingRow.tsx';
 import type { Standings } from './StandingsView.tsx';
 
@@ -98,6 +99,7 @@ export function StandingsTable({ standings }: { standings: Standings }) {
           </div>
         </div>
       </div>
+      {standings.published.length > 0 && one && <PublishedPart published={standings.published} metric={one} />}
       <p className="small mt-2 -mb-3">
         {placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run noise and from tests that are missing.
         {standings.leftOut.length > 0 && <> Left out: {standings.leftOut.map((l) => `${l.test} (${l.reason})`).join('; ')}.</>}

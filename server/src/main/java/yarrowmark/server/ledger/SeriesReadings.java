@@ -38,7 +38,7 @@ final class SeriesReadings {
             List<Ledger.NewReading> readings = new ArrayList<>();
             for (MetricRow m : test.metrics()) {
                 if (m.series() != null) {
-                    readings.add(new Ledger.NewReading(m.key(), numbers.get(m.series()), 0, m.id() == whole.id() ? points : List.of()));
+                    readings.add(new Ledger.NewReading(m.key(), numbers.get(m.series()), m.series().counts() ? 1 : 0, m.id() == whole.id() ? points : List.of()));
                 }
             }
             return readings;
