@@ -1,6 +1,7 @@
 import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
 import { BenchView } from './bench/BenchView.tsx';
 import { LedgerView } from './ledger/LedgerView.tsx';
+import { PlansView } from './plans/PlansView.tsx';
 import { Shell } from './shell/Shell.tsx';
 import { NotHere } from './shell/NotHere.tsx';
 import { ChecklistsView } from './shelf/ChecklistsView.tsx';
@@ -14,7 +15,7 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
-import { benchSearch, byHandSearch, configureSearch, differenceSearch, ledgerSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+import { benchSearch, byHandSearch, configureSearch, differenceSearch, ledgerSearch, plansSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
 const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
@@ -24,6 +25,7 @@ const configuration = createRoute({ getParentRoute: () => root, path: '/shelf/co
 const configure = createRoute({ getParentRoute: () => root, path: '/shelf/configure', validateSearch: configureSearch, component: ConfigureView });
 const difference = createRoute({ getParentRoute: () => root, path: '/shelf/difference', validateSearch: differenceSearch, component: DifferenceView });
 const checklists = createRoute({ getParentRoute: () => root, path: '/shelf/checklists', component: ChecklistsView });
+const plans = createRoute({ getParentRoute: () => root, path: '/plans', validateSearch: plansSearch, component: PlansView });
 const bench = createRoute({ getParentRoute: () => root, path: '/bench', validateSearch: benchSearch, component: BenchView });
 const byHand = createRoute({ getParentRoute: () => root, path: '/bench/by-hand', validateSearch: byHandSearch, component: NewSessionView });
 const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$sessionId', component: SheetView });
@@ -33,7 +35,7 @@ const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', valida
 const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, ledger, standings]),
+  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, plans, ledger, standings]),
   defaultPreload: false,
 });
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { getRouteApi } from '@tanstack/react-router';
 import { api, value } from '../api/client.ts';
-import { duration, reason } from '../format/format.ts';
+import { clockTime, duration, reason } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { PAUSE_MS, RUNS, TIMED_MS } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';
@@ -21,15 +21,16 @@ export function BenchView() {
   const navigate = route.useNavigate();
   const bench = useBench();
   const now = useNow(bench.data?.now);
-  const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')), staleTime: Infinity });
-  const plan = plans.data?.[0];
-  const settings = plan && { planId: plan.id, runs: search.runs ?? plan.runs, timedMs: search.timed ?? plan.timedMs, pauseMs: search.pause ?? plan.pauseMs };
+  const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')) });
+  const plan = plans.data?.find((p) => p.id === search.plan) ?? plans.data?.[0];
+  const settings = plan && { planId: plan.id, runs: search.runs ?? plan.runs, timedMs: search.timed ?? plan.timedMs, pauseMs: search.pause ?? plan.pauseMs, mustOnly: search.must ?? false };
   const estimate = useQuery({
     queryKey: ['estimate', settings],
-    queryFn: () => value(api.GET('/api/plans/{id}/estimate', { params: { path: { id: settings!.planId }, query: settings! } })),
+    queryFn: () => value(api.GET('/api/plans/{id}/time', { params: { path: { id: settings!.planId }, query: { runs: settings!.runs, timedMs: settings!.timedMs, pauseMs: settings!.pauseMs } } })),
     enabled: settings !== undefined,
-    staleTime: Infinity,
   });
+  const nice = plan?.items.filter((i) => i.nice).length ?? 0;
+  const ms = estimate.data && (settings?.mustOnly ? estimate.data.mustMs : estimate.data.wholeMs);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
 
   return (
@@ -38,14 +39,21 @@ export function BenchView() {
         title="Bench"
         sentence={plan && settings && (
           <>
-            Running <b className="font-semibold text-ink">{plan.name}</b>: {plan.testIds.length} tests,{' '}
+            Running{' '}
+            <Choice name="Plan" options={(plans.data ?? []).map((p) => ({ value: p.id, label: p.name, detail: `${p.items.length} ${p.items.length === 1 ? 'test' : 'tests'}` }))} value={plan.id}
+              onChoose={(id) => say({ plan: id, must: undefined, runs: undefined, timed: undefined, pause: undefined })}>{plan.name}</Choice>:{' '}
+            {nice > 0 ? (
+              <Choice name="Which tests" options={[{ value: false, label: `all ${plan.items.length} tests` }, { value: true, label: `the ${plan.items.length - nice} it must have`, detail: `${nice} are only nice to have` }]} value={settings.mustOnly}
+                onChoose={(must) => say({ must: must || undefined })}>{settings.mustOnly ? `the ${plan.items.length - nice} tests it must have` : `all ${plan.items.length} tests`}</Choice>
+            ) : `${plan.items.length} ${plan.items.length === 1 ? 'test' : 'tests'}`},{' '}
             <Choice name="Runs of each test" options={RUNS.map((n) => ({ value: n as number, label: runsInWords(n), ...(n === 1 ? { detail: 'one run proves nothing' } : {}) }))} value={settings.runs}
               onChoose={(runs) => say({ runs: runs as (typeof RUNS)[number] })}>{runsInWords(settings.runs)}</Choice>, timed for at least{' '}
             <Choice name="Least timed part" options={TIMED_MS.map((ms) => ({ value: ms as number, label: seconds(ms), ...(ms < 1000 ? { detail: 'for trying out; noisy' } : {}) }))} value={settings.timedMs}
               onChoose={(timed) => say({ timed: timed as (typeof TIMED_MS)[number] })}>{seconds(settings.timedMs)}</Choice>, with{' '}
             <Choice name="Pause between runs" options={PAUSE_MS.map((ms) => ({ value: ms as number, label: seconds(ms) }))} value={settings.pauseMs}
               onChoose={(pause) => say({ pause: pause as (typeof PAUSE_MS)[number] })}>{seconds(settings.pauseMs)}</Choice>{' between'}
-            {estimate.data && <>, about <b className="font-semibold text-ink">{duration(estimate.data.wholeMs)}</b> per device</>}.
+            {ms !== undefined && <>, about <b className="font-semibold text-ink">{duration(ms)}</b> per device, until {clockTime(now + ms)}</>}
+            {(estimate.data?.guessed ?? 0) > 0 && <span className="small"> (of {estimate.data!.guessed} {estimate.data!.guessed === 1 ? 'test' : 'tests'} the ledger knows no duration yet)</span>}.
           </>
         )}
       />

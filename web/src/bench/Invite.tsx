@@ -10,6 +10,7 @@ interface Settings {
   runs: number;
   timedMs: number;
   pauseMs: number;
+  mustOnly: boolean;
 }
 
 /** Makes the code that lets one device in, and shows it while it waits. */

@@ -34,7 +34,7 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
             return (
               <li key={test.testId} data-now={now_} title={cannot ? (test.runs[0]?.reasonWords ?? undefined) : undefined}
                 className="flex min-w-[92px] flex-col gap-1 rounded-md border border-transparent bg-band px-2.5 py-1.5 data-[now=true]:border-leaf data-[now=true]:bg-sheet">
-                <span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">{test.name}</span>
+                <span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">{test.name}{test.byHand && <span className="text-ink-3"> by hand</span>}</span>
                 {cannot ? <span className="text-[12px] leading-none text-ink-2">can’t run</span> : (
                   <span className="flex gap-1.5">
                     {test.runs.map((run) => <RunDot key={run.number} run={run} now={now_ && lane.phaseRun === run.number && lane.phase === 'RUNNING'} />)}
@@ -81,6 +81,8 @@ function phasePill(lane: Lane): { words: string; tone: 'go' | 'wait' | 'bad' | '
     case 'RUNNING': return { words: 'running', tone: 'go' };
     case 'COOLING': return { words: 'cooling', tone: 'wait' };
     case 'PAUSED': return { words: 'paused', tone: 'wait' };
+    case 'BY_HAND': return { words: 'your turn', tone: 'wait' };
+    case 'COOL_UNTIL': return { words: 'cooling', tone: 'wait' };
     case 'HIDDEN': return { words: 'page hidden', tone: 'bad' };
     case 'DONE': return { words: 'finished', tone: 'go' };
     case 'STOPPED': return { words: 'stopped', tone: 'off' };
@@ -88,8 +90,9 @@ function phasePill(lane: Lane): { words: string; tone: 'go' | 'wait' | 'bad' | '
 }
 
 function nowInWords(lane: Lane, now: number): string {
-  const test = lane.tests.find((t) => t.testId === lane.phaseTestId)?.name;
-  const run = lane.phaseRun ? `run ${lane.phaseRun} of ${lane.runs}` : '';
+  const at = lane.tests.find((t) => t.testId === lane.phaseTestId);
+  const test = at?.name;
+  const run = lane.phaseRun ? `run ${lane.phaseRun} of ${at?.runs.length ?? lane.runs}` : '';
   const left = `About ${duration(lane.msLeft)} left`;
   switch (lane.phase) {
     case 'JOINED': return 'Somebody is saying on the device which model it is.';
@@ -98,6 +101,8 @@ function nowInWords(lane: Lane, now: number): string {
       const until = lane.phaseUntil ? new Date(lane.phaseUntil).getTime() - now : 0;
       return `Next: ${test ?? ''}, ${run}${until > 0 ? `, in ${countdown(until)}` : ''}. ${left}.`;
     }
+    case 'BY_HAND': return `It waits for ${test ?? 'a test'}, which you carry out${at?.todo ? `: ${at.todo}` : ''}. It goes on by itself when the last score is typed. ${left}.`;
+    case 'COOL_UNTIL': return `Until it is at most ${at?.pauseUntil ?? ''} °C, before ${test ?? 'the next test'}, ${run}. Say so when it is. ${left}.`;
     case 'PAUSED': return `Held before ${test ?? 'the next test'}, ${run}. ${left}.`;
     case 'HIDDEN': return `The page is hidden or its screen asleep. It goes on with ${test ?? 'the next test'}, ${run}, as soon as it is back.`;
     case 'DONE': return 'Every run is in the ledger.';
@@ -125,8 +130,9 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
           </>
         ) : (
           <>
-            {lane.command === 'PAUSE'
-              ? <button className="small link" onClick={() => order.mutate('GO')}>Go on</button>
+            {lane.phase === 'BY_HAND' && lane.sessionId !== undefined && <Link to="/bench/sheet/$sessionId" params={{ sessionId: String(lane.sessionId) }} className="small link font-semibold">Type its scores</Link>}
+            {lane.command === 'PAUSE' || lane.phase === 'BY_HAND' || lane.phase === 'COOL_UNTIL'
+              ? <button className="small link" onClick={() => order.mutate('GO')}>{lane.phase === 'BY_HAND' ? 'Go on without it' : lane.phase === 'COOL_UNTIL' ? 'It is cool: go on' : 'Go on'}</button>
               : lane.command === 'GO' && lane.phase !== 'JOINED' && <button className="small link" onClick={() => order.mutate('PAUSE')}>Pause</button>}
             {lane.command !== 'STOP' && <button className="small link" onClick={() => setSure(true)}>Stop</button>}
             {(silent || lane.command === 'STOP') && lane.phase !== 'JOINED' && <button className="small link" title="Ends the session from here, without the device. What it has not sent yet will not be taken." onClick={() => end.mutate()}>End without the device</button>}

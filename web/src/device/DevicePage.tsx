@@ -105,7 +105,7 @@ export function DevicePage() {
         {state.at === 'opening' && <p role="status" className="py-10 text-ink-2">{state.message ?? 'Opening.'}</p>}
         {state.at === 'join' && <Join code={codeFromAddress()} message={state.message} onJoin={join} />}
         {state.at === 'setup' && <Setup api={api.current} seat={state.seat} detected={detected} onStart={start} />}
-        {state.at === 'running' && <Running seat={state.seat} showing={showing} onStop={() => conductor.current?.stop()} />}
+        {state.at === 'running' && <Running seat={state.seat} showing={showing} onStop={() => conductor.current?.stop()} onGoOn={() => conductor.current?.goOn()} />}
         {state.at === 'over' && (
           <section className="py-6">
             <h1>{state.how === 'DONE' ? 'Finished' : 'Stopped'}</h1>

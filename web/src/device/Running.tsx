@@ -2,7 +2,7 @@ import type { DeviceSeat } from './api.ts';
 import type { Showing } from './conduct.ts';
 
 /** What the round is doing. Nothing here moves by itself: while a test runs, the page is still. */
-export function Running({ seat, showing, onStop }: { seat: DeviceSeat; showing: Showing | null; onStop: () => void }) {
+export function Running({ seat, showing, onStop, onGoOn }: { seat: DeviceSeat; showing: Showing | null; onStop: () => void; onGoOn: () => void }) {
   const index = seat.tests.findIndex((test) => test.id === showing?.test?.id);
   return (
     <section className="py-2" aria-live="polite">
@@ -15,6 +15,9 @@ export function Running({ seat, showing, onStop }: { seat: DeviceSeat; showing: 
           <button className="button shrink-0" onClick={onStop}>Stop</button>
         )}
       </div>
+      {(showing?.phase === 'BY_HAND' || showing?.phase === 'COOL_UNTIL') && (
+        <p className="mt-4"><button className="button button-main" onClick={onGoOn}>{showing.phase === 'BY_HAND' ? 'Go on without it' : 'It is cool: go on'}</button></p>
+      )}
       <ol className="mt-4 flex flex-wrap gap-x-4 gap-y-1">
         {seat.tests.map((test, i) => (
           <li key={test.id} aria-current={i === index ? 'step' : undefined} className={i === index ? 'font-semibold' : 'text-ink-3'}>
@@ -36,6 +39,8 @@ function title(showing: Showing | null): string {
   switch (showing?.phase) {
     case 'COOLING': return 'A pause';
     case 'PAUSED': return 'Held by the reviewer';
+    case 'BY_HAND': return `By hand: ${showing.test?.name ?? ''}`;
+    case 'COOL_UNTIL': return 'Cooling';
     case 'HIDDEN': return 'Waiting for this page';
     case 'DONE': case 'STOPPED': return 'Sending the last results';
     default: return showing?.paused ? 'Holding after this run' : (showing?.test?.name ?? 'Getting ready');
@@ -43,9 +48,11 @@ function title(showing: Showing | null): string {
 }
 
 function explanation(seat: DeviceSeat, showing: Showing | null): string {
-  const run = showing?.runNumber ? `run ${showing.runNumber} of ${seat.runs}` : '';
+  const run = showing?.runNumber ? `run ${showing.runNumber} of ${showing.test?.runs ?? seat.runs}` : '';
   switch (showing?.phase) {
     case 'COOLING': return `Next: ${showing.test?.name}, ${run}.`;
+    case 'BY_HAND': return `${showing.test?.summary ? `${showing.test.summary}. ` : ''}The bench waits for its scores, and goes on by itself when the last one is typed.`;
+    case 'COOL_UNTIL': return `Wait until it is at most ${showing.test?.pauseUntil ?? ''} °C. Next: ${showing.test?.name}, ${run}.`;
     case 'PAUSED': return 'It goes on when the reviewer says so.';
     case 'HIDDEN': return 'The page has to be in front for a run to count.';
     case 'DONE': case 'STOPPED': return 'Leave this page open until it says that it has finished.';

@@ -18,6 +18,8 @@ export interface Showing {
 
 export interface Conductor {
   stop(): void;
+  /** Whoever holds the device says that a wait is over. */
+  goOn(): void;
   /** How the round ended, once everything is delivered. */
   ended: Promise<'DONE' | 'STOPPED'>;
 }
@@ -69,7 +71,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
       void deliver();
       const wake = await keepAwake();
       try {
-        await fetchAhead(seat.tests, control);
+        await fetchAhead(seat.tests.filter((test) => !test.byHand), control);
         how = await runRound(
           { ...seat, done: [...seat.done, ...kept] },
           {
@@ -97,6 +99,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
               if (control.paused()) tell('PAUSED', test, runNumber);
               await control.allowed();
             },
+            goSaid: control.goSaid,
             cool: control.cool,
             watch: control.watch,
             now: () => performance.now(),
@@ -115,7 +118,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
       await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
     }
   };
-  return { stop: () => control.stopHere(), ended: work() };
+  return { stop: () => control.stopHere(), goOn: () => control.goOnHere(), ended: work() };
 }
 
 async function ended(api: DeviceApi, how: 'DONE' | 'STOPPED'): Promise<boolean> {

@@ -11,6 +11,8 @@ export class Control {
   private command: CommandState['command'];
   private revision: number;
   private asking = false;
+  private waitsForGo = false;
+  private goneOn = false;
   private running: AbortController | null = null;
   private stopped: Interrupted | null = null;
   private readonly waiting = new Set<() => void>();
@@ -88,6 +90,25 @@ export class Control {
     await this.until(() => this.command !== 'PAUSE');
   };
 
+  /** Resolves when somebody says that it goes on: the reviewer at the bench, or whoever holds the device. */
+  goSaid = async (): Promise<void> => {
+    const before = this.revision;
+    this.goneOn = false;
+    this.waitsForGo = true;
+    void this.ask();
+    try {
+      await this.until(() => this.goneOn || (this.revision > before && this.command === 'GO'));
+    } finally {
+      this.waitsForGo = false;
+    }
+  };
+
+  /** Whoever holds the device says that it goes on. */
+  goOnHere(): void {
+    this.goneOn = true;
+    this.wake();
+  }
+
   cool = async (ms: number): Promise<void> => {
     void this.ask();
     let over = false;
@@ -131,9 +152,9 @@ export class Control {
     try {
       for (;;) this.heard(await this.api.command(this.revision, this.closed.signal));
     } catch {
-      // The server is away or the page is closing; asked again before the next run. While held by a pause nothing
+      // The server is away or the page is closing; asked again before the next run. While held nothing
       // runs, so there it may ask by itself.
-      if (this.command === 'PAUSE' && !this.closed.signal.aborted) setTimeout(() => void this.ask(), 3_000);
+      if ((this.command === 'PAUSE' || this.waitsForGo) && !this.closed.signal.aborted) setTimeout(() => void this.ask(), 3_000);
     } finally {
       this.asking = false;
     }

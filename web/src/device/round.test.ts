@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
 import { WrongAnswer, type Measurement } from '../workloads/types.ts';
 import type { DeviceSeat, DeviceTest } from './api.ts';
-import { Interrupted, remaining, runRound, type Finished, type Surroundings } from './round.ts';
+import { Interrupted, longestRunMs, remaining, runRound, type Finished, type Surroundings } from './round.ts';
 
-const tests: DeviceTest[] = ['weir', 'tile', 'list'].map((key, i) => ({ id: i + 1, key, name: key, summary: '', metric: 'rate' }));
+const tests: DeviceTest[] = ['weir', 'tile', 'list'].map((key, i) => ({ id: i + 1, key, name: key, summary: '', metric: 'rate', runs: 2, pauseMs: 5, byHand: false }));
 const seat = (done: DeviceSeat['done'] = []): DeviceSeat =>
   ({ seatId: 1, planName: 'First round', runs: 2, timedMs: 100, pauseMs: 5, tests, done, phase: 'RUNNING', command: 'GO', commandRevision: 0 }) as DeviceSeat;
 
@@ -27,6 +27,7 @@ function page(execute: (test: DeviceTest, call: number) => Measurement | Error, 
     shown: async () => {},
     isShown: () => true,
     allowed: async () => {},
+    goSaid: async () => {},
     cool: async () => {},
     watch: () => ({ signal: new AbortController().signal, release: () => {} }),
     now: () => 0,
@@ -132,5 +133,53 @@ describe('a round', () => {
     const { around, kept } = page((t) => (t.key === 'weir' ? new Interrupted('RESIZED', 'resized') : measured));
     expect(await runRound(seat(), around)).toBe('DONE');
     expect(kept.filter((r) => r.testId === 1)).toHaveLength(40);
+  });
+
+  test('waits once for what the reviewer carries out, and goes on when it is said', async () => {
+    let said = 0;
+    const { around, kept, told } = page(() => measured, { goSaid: async () => void said++ });
+    const mixed = { ...seat(), tests: [tests[0]!, { ...tests[1]!, byHand: true, runs: 3 }, tests[2]!] };
+    expect(await runRound(mixed, around)).toBe('DONE');
+    expect(said).toBe(1);
+    expect(told.filter((t) => t.startsWith('BY_HAND'))).toEqual(['BY_HAND tile 1']);
+    expect(new Set(kept.map((r) => r.testId))).toEqual(new Set([1, 3]));
+  });
+
+  test('a stop while it waits ends the round', async () => {
+    const { around, kept } = page(() => measured, { goSaid: async () => { throw new Interrupted('STOPPED_BY_REVIEWER', 'stop'); } });
+    expect(await runRound({ ...seat(), tests: [{ ...tests[0]!, byHand: true }, tests[1]!] }, around)).toBe('STOPPED');
+    expect(kept).toEqual([]);
+  });
+
+  test('what was typed by hand already is not waited for', async () => {
+    const { around, told } = page(() => measured);
+    const done: DeviceSeat['done'] = [1, 2].map((runNumber) => ({ testId: 1, runNumber, attempt: 1, state: 'OK' }));
+    await runRound({ ...seat(done), tests: [{ ...tests[0]!, byHand: true }, tests[1]!] }, around);
+    expect(told.some((t) => t.startsWith('BY_HAND'))).toBe(false);
+  });
+
+  test('a temperature is waited for before each run but the first', async () => {
+    const { around, told } = page(() => measured);
+    await runRound({ ...seat(), tests: [{ ...tests[0]!, pauseUntil: 38.5 }] }, around);
+    expect(told.filter((t) => t.startsWith('COOL_UNTIL'))).toEqual(['COOL_UNTIL weir 2']);
+    expect(told.some((t) => t.startsWith('COOLING'))).toBe(false);
+  });
+
+  test('the first failure ends a round that says so, and no other', async () => {
+    const fails = (t: DeviceTest) => (t.key === 'weir' ? new Error('no') : measured);
+    const first = page(fails);
+    expect(await runRound({ ...seat(), stopOnFailure: true }, first.around)).toBe('STOPPED');
+    expect(first.kept).toHaveLength(1);
+    const second = page(fails);
+    expect(await runRound(seat(), second.around)).toBe('DONE');
+    expect(second.kept).toHaveLength(6);
+  });
+
+  test('each test has its own number of runs and time allowed', async () => {
+    const limits: number[] = [];
+    const { around, kept } = page(() => measured, { watch: (limitMs) => { limits.push(limitMs); return { signal: new AbortController().signal, release: () => {} }; } });
+    await runRound({ ...seat(), tests: [{ ...tests[0]!, runs: 1, allowedMs: 7_000 }, { ...tests[1]!, runs: 3 }] }, around);
+    expect(kept.map((r) => r.testId)).toEqual([1, 2, 2, 2]);
+    expect(limits).toEqual([7_000, longestRunMs(100), longestRunMs(100), longestRunMs(100)]);
   });
 });

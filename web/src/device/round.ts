@@ -27,6 +27,8 @@ export interface Surroundings {
   isShown(): boolean;
   /** Resolves when the reviewer lets this run begin; at once where nothing holds it. Throws Interrupted when stopped. */
   allowed(test: DeviceTest, runNumber: number): Promise<void>;
+  /** Resolves when the reviewer, or whoever holds the device, says that it goes on. Throws Interrupted when stopped. */
+  goSaid(): Promise<void>;
   /** Waits out the pause between two runs; ends early where the round is stopped. */
   cool(ms: number): Promise<void>;
   /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
@@ -44,11 +46,11 @@ export function longestRunMs(timedMs: number): number {
 class TookTooLong extends Error {}
 
 /** The runs that are still to come, in order, given what was done before. */
-export function remaining(seat: Pick<DeviceSeat, 'tests' | 'runs' | 'done'>): { test: DeviceTest; runNumber: number; attempt: number }[] {
+export function remaining(seat: Pick<DeviceSeat, 'tests' | 'done'>): { test: DeviceTest; runNumber: number; attempt: number }[] {
   return seat.tests.flatMap((test) => {
     const done = seat.done.filter((run) => run.testId === test.id);
     if (done.some((run) => run.state === 'COULD_NOT_RUN')) return [];
-    return Array.from({ length: seat.runs }, (_, i) => i + 1)
+    return Array.from({ length: test.runs }, (_, i) => i + 1)
       .filter((n) => !done.some((run) => run.runNumber === n && (run.state === 'OK' || run.state === 'FAILED')))
       .map((runNumber) => ({
         test,
@@ -61,9 +63,23 @@ export function remaining(seat: Pick<DeviceSeat, 'tests' | 'runs' | 'done'>): { 
 /** Carries out what remains. Answers how it ended; every attempt was kept with its state and reason. */
 export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<'DONE' | 'STOPPED'> {
   let last: DeviceTest | null = null;
+  /** The test whose other runs are left out. */
   let cannot: number | null = null;
   for (const { test, runNumber, attempt: first } of remaining(seat)) {
     if (cannot === test.id) continue;
+    if (test.byHand) {
+      // The rest of its runs is the reviewer's: the device waits for all of them at once.
+      cannot = test.id;
+      last = test;
+      try {
+        around.tell('BY_HAND', test, runNumber);
+        await around.goSaid();
+      } catch (error) {
+        if (error instanceof Interrupted) return 'STOPPED';
+        throw error;
+      }
+      continue;
+    }
     const obstacle = last === test ? null : await around.obstacle(test);
     if (obstacle) {
       cannot = test.id;
@@ -72,9 +88,12 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
     }
     for (let attempt = first, again = true; again; attempt++) {
       try {
-        if (last && seat.pauseMs > 0) {
-          around.tell('COOLING', test, runNumber, seat.pauseMs);
-          await around.cool(seat.pauseMs);
+        if (last && test.pauseUntil !== undefined) {
+          around.tell('COOL_UNTIL', test, runNumber);
+          await around.goSaid();
+        } else if (last && test.pauseMs > 0) {
+          around.tell('COOLING', test, runNumber, test.pauseMs);
+          await around.cool(test.pauseMs);
         }
         await around.allowed(test, runNumber);
         if (!around.isShown()) {
@@ -88,9 +107,10 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
       }
       last = test;
       around.tell('RUNNING', test, runNumber);
-      const run = await attemptOnce(test, runNumber, attempt, longestRunMs(seat.timedMs), around);
+      const run = await attemptOnce(test, runNumber, attempt, test.allowedMs ?? longestRunMs(seat.timedMs), around);
       await around.keep(run);
       if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
+      if (run.state === 'FAILED' && seat.stopOnFailure) return 'STOPPED';
       again = run.state === 'STOPPED' && attempt - first + 1 < MOST_ATTEMPTS;
     }
   }

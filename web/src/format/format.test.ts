@@ -1,4 +1,4 @@
-import { expect, test } from 'vitest';
+import { describe, expect, test } from 'vitest';
 import * as format from './format.ts';
 
 test.each([
@@ -57,23 +57,23 @@ test('how a fact changed is a factor, a shift or an order', () => {
 });
 
 describe('values of every kind', () => {
-  it('says a check and a choice in words', () => {
-    expect(reading(1, { kind: 'CHECK', unit: '1' })).toBe('pass');
-    expect(reading(0, { kind: 'CHECK', unit: '1' })).toBe('fail');
-    expect(reading(2, { kind: 'CHOICE', unit: '1', choices: ['720p', '1080p'] })).toBe('1080p');
-    expect(reading(9, { kind: 'CHOICE', unit: '1', choices: ['720p'] })).toBe('9.000');
-    expect(reading(41.25, { kind: 'DURATION', unit: 's' }, 0.01)).toBe('41.25 s');
+  test('says a check and a choice in words', () => {
+    expect(format.reading(1, { kind: 'CHECK', unit: '1' })).toBe('pass');
+    expect(format.reading(0, { kind: 'CHECK', unit: '1' })).toBe('fail');
+    expect(format.reading(2, { kind: 'CHOICE', unit: '1', choices: ['720p', '1080p'] })).toBe('1080p');
+    expect(format.reading(9, { kind: 'CHOICE', unit: '1', choices: ['720p'] })).toBe('9.000');
+    expect(format.reading(41.25, { kind: 'DURATION', unit: 's' }, 0.01)).toBe('41.25 s');
   });
 
-  it('says sizes in steps of 1024 only where they are whole', () => {
-    expect(size1024(65536)).toBe('64 KiB');
-    expect(size1024(16777216)).toBe('16 MiB');
-    expect(size1024(1000)).toBe('1\u202f000 B');
-    expect(size1024(1536)).toBe('1\u202f536 B');
+  test('says sizes in steps of 1024 only where they are whole', () => {
+    expect(format.size1024(65536)).toBe('64 KiB');
+    expect(format.size1024(16777216)).toBe('16 MiB');
+    expect(format.size1024(1000)).toBe('1\u202f000 B');
+    expect(format.size1024(1536)).toBe('1\u202f536 B');
   });
 
-  it('says why a reading is marked', () => {
-    expect(markReason({ kind: 'HELD', rate: 60 })).toContain('60.0 Hz');
-    expect(new Set(['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP'].map((kind) => markReason({ kind }))).size).toBe(4);
+  test('says why a reading is marked', () => {
+    expect(format.markReason({ kind: 'HELD', rate: 60 })).toContain('60.0 Hz');
+    expect(new Set(['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP'].map((kind) => format.markReason({ kind }))).size).toBe(4);
   });
 });

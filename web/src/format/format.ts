@@ -102,6 +102,11 @@ export function moment(iso: string): string {
   return `${day(iso)}, ${TIME.format(new Date(iso))}`;
 }
 
+/** The time of day: "17:40". */
+export function clockTime(ms: number): string {
+  return TIME.format(new Date(ms));
+}
+
 export function price(amount: number, currency: string): string {
   const whole = Math.max(1, Math.ceil(Math.log10(amount + 1)));
   return `${number(amount, Number.isInteger(amount) ? whole : whole + 2)} ${currency}`;

@@ -4,19 +4,20 @@ import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { suites } from '../suites/suites.ts';
+import { Choice } from '../ui/Choice.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 
 const route = getRouteApi('/bench/by-hand');
 
 /** A session that a person carries out: which tests, how many runs, under which conditions. */
 export function NewSessionView() {
-  const { configuration } = route.useSearch();
+  const { configuration, plan } = route.useSearch();
   const page = useQuery({ queryKey: ['configuration', configuration], queryFn: () => value(api.GET('/api/configurations/{id}', { params: { path: { id: configuration! } } })), enabled: configuration !== undefined });
   if (configuration === undefined) return <Empty title="Which configuration?">Open one on the shelf and choose "Type scores" there.</Empty>;
-  return <Ready query={page} what="the configuration">{(data) => <Form page={data} />}</Ready>;
+  return <Ready query={page} what="the configuration">{(data) => <Form page={data} planned={plan} />}</Ready>;
 }
 
-function Form({ page }: { page: Schemas['ConfigurationPage'] }) {
+function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: number | undefined }) {
   const c = page.configuration;
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -25,19 +26,29 @@ function Form({ page }: { page: Schemas['ConfigurationPage'] }) {
   const known = page.facts.find((f) => f.key === 'power.source')?.value;
   const [chosen, setChosen] = useState<readonly number[]>([]);
   const [runs, setRuns] = useState(3);
+  const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')) });
+  const [planId, setPlanId] = useState(planned);
+  const plan = plans.data?.find((p) => p.id === planId);
   const [mains, setMains] = useState(known === 'battery' ? 'battery' : known === 'mains' ? 'mains' : '');
   const [room, setRoom] = useState(page.facts.find((f) => f.key === 'room.temperature')?.value ?? '');
   const [recording, setRecording] = useState(false);
   const [remarks, setRemarks] = useState('');
   const [ticked, setTicked] = useState<readonly string[]>([]);
-  const temperature = room.trim() === '' ? undefined : Number(room.replace(',', '.').replace(/\s*°?C$/, ''));
   const groups = suites((tests.data ?? []).filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined)));
+  const byHand = new Set(groups.filter((s) => !s.builtIn).flatMap((s) => s.tests.map((t) => t.id)));
   const names = groups.filter((s) => s.tests.some((t) => chosen.includes(t.id))).map((s) => s.name);
+  const take = (id: number | undefined) => {
+    const next = plans.data?.find((p) => p.id === id);
+    setPlanId(id);
+    if (!next) return;
+    setChosen(next.items.map((i) => i.testId).filter((i) => byHand.has(i)));
+    setRuns(next.runs);
+  };
   const open = useMutation({
     mutationFn: () => value(api.POST('/api/sessions', {
       body: {
-        configurationId: c.id, name: names.join(', ').slice(0, 120), testIds: [...chosen], runs, recording, ticked: [...ticked],
-        ...(mains ? { onMains: mains === 'mains' } : {}), ...(temperature === undefined ? {} : { roomTemperature: temperature }), ...(remarks.trim() ? { remarks } : {}),
+        configurationId: c.id, name: (plan?.name ?? names.join(', ')).slice(0, 120), ...(plan ? { asPlanned: plan.items.filter((i) => chosen.includes(i.testId)).map((i) => ({ testId: i.testId, ...(i.runs === undefined ? {} : { runs: i.runs }), ...(i.todo === undefined ? {} : { todo: i.todo }) })) } : {}), testIds: [...chosen], runs, recording, ticked: [...ticked],
+        ...(mains ? { onMains: mains === 'mains' } : {}), ...(room.trim() ? { roomTemperature: room } : {}), ...(remarks.trim() ? { remarks } : {}),
       },
     })),
     onSuccess: (sheet) => {
@@ -50,8 +61,8 @@ function Form({ page }: { page: Schemas['ConfigurationPage'] }) {
   const checks = lists.data?.find((l) => l.deviceClass === c.deviceClass)?.items ?? [];
   return (
     <form onSubmit={(e) => { e.preventDefault(); open.mutate(); }} onKeyDown={(e) => { if (e.key === 'Enter' && (e.ctrlKey || e.metaKey) && chosen.length > 0) open.mutate(); }}>
-      <Opening title="Scores by hand" sentence={<>A session of the {c.maker} {c.model}, {c.unit}, {c.name}. Choose what you carry out; every score is typed on the next page.</>}>
-        <button className="button button-main" disabled={chosen.length === 0 || open.isPending || Number.isNaN(temperature ?? 0)}>Start the session</button>
+      <Opening title="Scores by hand" sentence={<>A session of the {c.maker} {c.model}, {c.unit}, {c.name}. Carrying out <Choice name="Plan" options={[{ value: undefined as number | undefined, label: 'what is chosen below' }, ...(plans.data ?? []).filter((p) => p.items.some((i) => byHand.has(i.testId))).map((p) => ({ value: p.id as number | undefined, label: p.name, detail: `${p.items.filter((i) => byHand.has(i.testId)).length} tests by hand` }))]} value={planId} onChoose={take}>{plan?.name ?? 'what is chosen below'}</Choice>; every score is typed on the next page.</>}>
+        <button className="button button-main" disabled={chosen.length === 0 || open.isPending}>Start the session</button>
         <button type="button" className="button" onClick={() => window.history.back()}>Cancel</button>
       </Opening>
       {open.isError && <p role="alert" className="text-plum">{open.error.message}</p>}
@@ -78,7 +89,7 @@ function Form({ page }: { page: Schemas['ConfigurationPage'] }) {
           <label className="mt-2 block"><span className="small">Power</span>
             <select className="field" value={mains} onChange={(e) => setMains(e.target.value)}><option value="">not noted</option><option value="mains">plugged in</option><option value="battery">on battery</option></select>
           </label>
-          <label className="mt-2 block"><span className="small">Room temperature in °C</span><input className="field" value={room} aria-invalid={Number.isNaN(temperature ?? 0)} placeholder="21.5" onChange={(e) => setRoom(e.target.value)} /></label>
+          <label className="mt-2 block"><span className="small">Room temperature in °C</span><input className="field" value={room} maxLength={40} placeholder="21.5" onChange={(e) => setRoom(e.target.value)} /></label>
           <label className="mt-2 flex items-baseline gap-2"><input type="checkbox" className="accent-leaf" checked={recording} onChange={(e) => setRecording(e.target.checked)} />The screen is being recorded, which costs speed</label>
           <label className="mt-2 block"><span className="small">Remarks</span><textarea className="field" rows={2} maxLength={1000} value={remarks} onChange={(e) => setRemarks(e.target.value)} /></label>
           {checks.length > 0 && (

@@ -12,6 +12,7 @@ import yarrow from './yarrow.svg';
 const LINE = [
   { to: '/shelf', name: 'Shelf', letter: 'h' },
   { to: '/suites', name: 'Suites', letter: 'u' },
+  { to: '/plans', name: 'Plans', letter: 'p' },
   { to: '/bench', name: 'Bench', letter: 'b' },
   { to: '/ledger', name: 'Ledger', letter: 'l' },
   { to: '/standings', name: 'Standings', letter: 's' },

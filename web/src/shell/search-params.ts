@@ -50,10 +50,11 @@ export const shelfSearch = (raw: Raw) => lax({
     q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']), maker: text(raw['maker']), since: id(raw['since']), dearest: id(raw['dearest']),
     retired: raw['retired'] === true ? true : undefined, fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']),
   });
-export const byHandSearch = (raw: Raw) => lax({ configuration: id(raw['configuration']) });
+export const byHandSearch = (raw: Raw) => lax({ configuration: id(raw['configuration']), plan: id(raw['plan']) });
+export const plansSearch = (raw: Raw) => lax({ edit: id(raw['edit']), copy: id(raw['copy']), make: raw['make'] === true ? true : undefined });
 export const configureSearch = (raw: Raw) => lax({ unit: id(raw['unit']), from: id(raw['from']) });
 export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), base: id(raw['base']) });
-export const benchSearch = (raw: Raw) => lax({ runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
+export const benchSearch = (raw: Raw) => lax({ plan: id(raw['plan']), must: raw['must'] === true ? true : undefined, runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
 export const ledgerSearch = (raw: Raw) => lax({
     model: id(raw['model']), configuration: id(raw['configuration']), test: id(raw['test']), session: id(raw['session']),
     state: oneOf(raw['state'], LEDGER_STATES), version: id(raw['version']), person: text(raw['person']), from: dayOf(raw['from']), to: dayOf(raw['to']),

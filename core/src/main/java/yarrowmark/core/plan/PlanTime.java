@@ -29,10 +29,14 @@ public record PlanTime(int tests, int runsEach, Duration timedPart, Duration pau
      * @param finished how long the runs so far took, in ms; may be empty
      */
     public Duration left(int runsLeft, List<Long> finished) {
-        double run = finished.isEmpty()
-            ? timedPart.toMillis() + Math.min(LONGEST_WARM_UP_MS, timedPart.toMillis()) + CALIBRATION_MS
+        double run = finished.isEmpty() ? guessedRunMs(timedPart)
             : finished.stream().mapToLong(Long::longValue).average().orElseThrow();
         int pauses = finished.isEmpty() ? Math.max(0, runsLeft - 1) : runsLeft;
         return Duration.ofMillis(Math.round(runsLeft * run + pauses * (double) pause.toMillis()));
+    }
+
+    /** One run of a self-running test, before anything is known of it. */
+    public static double guessedRunMs(Duration timedPart) {
+        return timedPart.toMillis() + Math.min(LONGEST_WARM_UP_MS, timedPart.toMillis()) + CALIBRATION_MS;
     }
 }

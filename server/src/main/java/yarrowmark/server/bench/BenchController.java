@@ -35,7 +35,8 @@ class BenchController {
         @Min(1) long planId,
         @Min(value = 1, message = "must be 1 or more") @Max(50) int runs,
         @Min(value = 20, message = "must be at least 20 ms, or no clock can time it") @Max(60_000) int timedMs,
-        @Min(0) @Max(600_000) int pauseMs) { }
+        @Min(0) @Max(3_600_000) int pauseMs,
+        @Nullable Boolean mustOnly) { }
 
     record Order(@NotNull Command command) { }
 
@@ -58,7 +59,7 @@ class BenchController {
 
     @PostMapping("/seats")
     Lane invite(@Valid @RequestBody Invitation body, Principal who) {
-        return seats.invite(new Seats.Settings(body.planId(), body.runs(), body.timedMs(), body.pauseMs()), who.getName());
+        return seats.invite(new Seats.Settings(body.planId(), body.runs(), body.timedMs(), body.pauseMs(), Boolean.TRUE.equals(body.mustOnly())), who.getName());
     }
 
     @PostMapping("/seats/{id}/command")

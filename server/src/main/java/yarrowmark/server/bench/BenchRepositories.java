@@ -14,6 +14,8 @@ interface SeatRepository extends JpaRepository<Seat, Long> {
     @Query("select s from Seat s where s.code = :code order by s.createdAt desc limit 1")
     Optional<Seat> lockNewestByCode(String code);
 
+    Optional<Seat> findBySessionId(long sessionId);
+
     boolean existsByCode(String code);
 
     Optional<Seat> findByTokenHash(String tokenHash);

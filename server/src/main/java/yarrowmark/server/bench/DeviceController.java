@@ -26,10 +26,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.context.request.async.DeferredResult;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.Reason;
 import yarrowmark.server.ledger.RunState;
 import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.plan.PlanItem;
+import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.TryLimit;
@@ -79,12 +82,18 @@ class DeviceController {
 
     record EndBody(@NotNull SessionState how) { }
 
-    /** @param metric key of its main metric */
-    record DeviceTest(long id, String key, String name, String summary, String metric) { }
+    /**
+     * @param metric     key of its main metric
+     * @param pauseMs    before each of its runs, in ms
+     * @param pauseUntil a temperature in °C that somebody waits for before each of its runs
+     * @param allowedMs  longest time for one run, in ms; absent: what its kind usually needs at most
+     * @param byHand     whether the reviewer carries it out, and the device waits
+     */
+    record DeviceTest(long id, String key, String name, String summary, String metric, int runs, int pauseMs, @Nullable Double pauseUntil, @Nullable Integer allowedMs, boolean byHand) { }
 
     record DoneRun(long testId, int runNumber, int attempt, RunState state) { }
 
-    record DeviceSeat(long seatId, String planName, int runs, int timedMs, int pauseMs, List<DeviceTest> tests, @Nullable Long sessionId,
+    record DeviceSeat(long seatId, String planName, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<DeviceTest> tests, @Nullable Long sessionId,
                       @Nullable SessionState sessionState, List<DoneRun> done, Phase phase, Command command, int commandRevision) { }
 
     private final Seats seats;
@@ -213,10 +222,16 @@ class DeviceController {
     private DeviceSeat answer(long seatId) {
         DeviceWork.Work w = work.work(seatId);
         Seat s = w.seat();
-        return new DeviceSeat(seatId, w.plan().name(), s.runs(), s.timedMs(), s.pauseMs(),
-            w.tests().stream().map(t -> new DeviceTest(t.id(), t.key(), t.name(), t.summary(), t.metrics().get(0).key())).toList(),
+        return new DeviceSeat(seatId, w.plan().name(), s.runs(), s.timedMs(), s.pauseMs(), w.plan().stopOnFailure(),
+            w.tests().stream().map(t -> test(t, s, w.plan())).toList(),
             s.sessionId(), w.sessionState(),
             w.runs().stream().map(r -> new DoneRun(r.testId(), r.runNumber(), r.attempt(), r.state())).toList(),
             s.phase(), s.command(), s.commandRevision());
+    }
+
+    private static DeviceTest test(TestRow t, Seat s, PlanRow plan) {
+        PlanItem item = plan.items().stream().filter(i -> i.testId() == t.id()).findFirst().orElseThrow();
+        return new DeviceTest(t.id(), t.key(), t.name(), item.todo() == null ? t.summary() : item.todo(), t.metrics().get(0).key(), item.runs() == null ? s.runs() : item.runs(),
+            item.pauseMs() == null ? s.pauseMs() : item.pauseMs(), item.pauseUntil(), item.allowedMs(), !t.builtIn());
     }
 }

@@ -4,6 +4,8 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
@@ -16,7 +18,9 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.ledger.TestByHand;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.shelf.Configurations;
@@ -47,11 +51,13 @@ class DeviceWork {
     private final Shelf shelf;
     private final Configurations configurations;
     private final Ledger ledger;
+    private final ByHandRuns byHand;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
     DeviceWork(SeatRepository seats, DeliveryRepository deliveries, Plans plans, Catalog catalog, Shelf shelf, Configurations configurations, Ledger ledger,
-               ApplicationEventPublisher events, Clock clock) {
+               ByHandRuns byHand, ApplicationEventPublisher events, Clock clock) {
+        this.byHand = byHand;
         this.seats = seats;
         this.deliveries = deliveries;
         this.plans = plans;
@@ -79,8 +85,8 @@ class DeviceWork {
     public Work work(long seatId) {
         Seat seat = seats.findById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
         PlanRow plan = plans.plan(seat.planId());
-        List<TestRow> tests = catalog.tests(plan.testIds()).stream()
-            .sorted(Comparator.comparingInt(t -> plan.testIds().indexOf(t.id()))).toList();
+        List<Long> ids = plan.items(seat.mustOnly()).stream().map(PlanItem::testId).toList();
+        List<TestRow> tests = catalog.tests(ids).stream().sorted(Comparator.comparingInt(t -> ids.indexOf(t.id()))).toList();
         return new Work(seat, plan, tests, seat.sessionId() == null ? List.of() : ledger.runs(List.of(seat.sessionId())),
             seat.sessionId() == null ? null : ledger.state(seat.sessionId()));
     }
@@ -104,9 +110,14 @@ class DeviceWork {
         }
         long unit = start.unitId() != null ? start.unitId() : shelf.firstUnit(model, DEVICE);
         long configuration = configurations.configure(unit, facts(start.facts()), null, DEVICE);
-        long session = ledger.open(new Ledger.NewSession(configuration, plans.plan(seat.planId()).name(), seat.runs(), seat.timedMs(),
+        PlanRow plan = plans.plan(seat.planId());
+        List<PlanItem> items = plan.items(seat.mustOnly());
+        Set<Long> builtIn = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream().filter(TestRow::builtIn).map(TestRow::id).collect(Collectors.toSet());
+        List<TestByHand> byHand = items.stream().filter(i -> !builtIn.contains(i.testId())).map(i -> new TestByHand(i.testId(), i.runs(), i.todo())).toList();
+        long session = ledger.open(new Ledger.NewSession(configuration, plan.name(), seat.runs(), seat.timedMs(),
             start.onMains(), start.batteryLevel(), clock.instant(), start.checks(),
-            seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy()));
+            seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy(),
+            new Ledger.ByHand(byHand, null, null, null)));
         seat.start(session);
         events.publishEvent(new SeatChanged(seatId));
     }
@@ -138,6 +149,10 @@ class DeviceWork {
         Seat seat = heard(seatId);
         if (!seat.phase().isOver() && seat.sessionId() != null) {
             seat.enter(phase, testId, run, untilMs == null ? null : clock.instant().plusMillis(untilMs));
+            if (phase == Phase.BY_HAND && testId != null && byHand.areDone(seat, testId)) {
+                // The scores were typed before the device came to wait for them.
+                seat.order(Command.GO);
+            }
         }
         events.publishEvent(new SeatChanged(seatId));
     }
@@ -160,11 +175,11 @@ class DeviceWork {
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
-        if (!plans.plan(seat.planId()).testIds().contains(run.testId())) {
-            throw Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan.");
-        }
-        if (run.runNumber() > seat.runs()) {
-            throw Problem.invalid("run-not-planned", "The plan has " + seat.runs() + " runs of each test, so there is no run " + run.runNumber() + ".");
+        PlanItem item = plans.plan(seat.planId()).items(seat.mustOnly()).stream().filter(i -> i.testId() == run.testId()).findFirst()
+            .orElseThrow(() -> Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan."));
+        int planned = item.runs() == null ? seat.runs() : item.runs();
+        if (run.runNumber() > planned) {
+            throw Problem.invalid("run-not-planned", "The plan has " + planned + " runs of each test, so there is no run " + run.runNumber() + ".");
         }
         long stored = ledger.record(seat.sessionId(), run);
         deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));

@@ -18,8 +18,13 @@ public record Lane(long seatId, String code, Instant createdAt, Instant expiresA
                    @Nullable String device, @Nullable Long sessionId, @Nullable ConfigurationRow configuration, List<LaneTest> tests,
                    Phase phase, @Nullable Long phaseTestId, @Nullable Integer phaseRun, @Nullable Instant phaseUntil, Command command,
                    @Nullable Instant lastHeardAt, long msLeft) {
-    /** @param runs one place a planned run, in order */
-    public record LaneTest(long testId, String name, List<LaneRun> runs) { }
+    /**
+     * @param runs       one place a planned run, in order
+     * @param byHand     whether the reviewer carries it out
+     * @param todo       what to do, in the plan's words
+     * @param pauseUntil a temperature in °C that somebody waits for before each run
+     */
+    public record LaneTest(long testId, String name, List<LaneRun> runs, boolean byHand, @Nullable String todo, @Nullable Double pauseUntil) { }
 
     /**
      * @param state    absent while the run is still to come

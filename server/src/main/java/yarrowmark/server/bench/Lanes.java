@@ -14,6 +14,7 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.LedgerSessions;
 import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.shelf.ConfigurationRow;
@@ -42,15 +43,15 @@ class Lanes {
         Map<Long, Long> configurationOf = sessions.configurations(sessionIds);
         Map<Long, ConfigurationRow> configurations = shelf.configurations(configurationOf.values()).stream()
             .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
-        Map<Long, PlanRow> planById = plans.all().stream().collect(Collectors.toMap(PlanRow::id, p -> p));
-        Map<Long, String> names = catalog.tests().stream().collect(Collectors.toMap(TestRow::id, TestRow::name));
-        return seats.stream().map(seat -> lane(seat, planById.get(seat.planId()), names,
+        Map<Long, PlanRow> planById = plans.plans(seats.stream().map(Seat::planId).distinct().toList()).stream().collect(Collectors.toMap(PlanRow::id, p -> p));
+        Map<Long, TestRow> known = catalog.tests(planById.values().stream().flatMap(p -> p.items().stream()).map(PlanItem::testId).distinct().toList()).stream().collect(Collectors.toMap(TestRow::id, t -> t));
+        return seats.stream().map(seat -> lane(seat, planById.get(seat.planId()), known,
             runs.getOrDefault(seat.sessionId(), List.of()),
             configurations.get(configurationOf.get(seat.sessionId())))).toList();
     }
 
-    private static Lane lane(Seat seat, PlanRow plan, Map<Long, String> names, List<Ledger.RunPart> runs, ConfigurationRow configuration) {
-        List<Lane.LaneTest> tests = plan.testIds().stream().map(t -> test(t, names.get(t), seat.runs(), runs)).toList();
+    private static Lane lane(Seat seat, PlanRow plan, Map<Long, TestRow> known, List<Ledger.RunPart> runs, ConfigurationRow configuration) {
+        List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream().map(i -> test(i, known.get(i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs)).toList();
         int left = (int) tests.stream().flatMap(t -> t.runs().stream())
             .filter(r -> r.state() == null || r.state() == RunState.STOPPED).count();
         List<Long> durations = runs.stream().filter(r -> r.state() == RunState.OK).map(r -> (long) r.durationMs()).toList();
@@ -63,8 +64,8 @@ class Lanes {
     }
 
     /** The last attempt speaks for a run; a test that cannot run fills all its places with its one answer. */
-    private static Lane.LaneTest test(long testId, String name, int planned, List<Ledger.RunPart> runs) {
-        List<Ledger.RunPart> mine = runs.stream().filter(r -> r.testId() == testId).toList();
+    private static Lane.LaneTest test(PlanItem item, TestRow test, int planned, List<Ledger.RunPart> runs) {
+        List<Ledger.RunPart> mine = runs.stream().filter(r -> r.testId() == item.testId()).toList();
         var cannot = mine.stream().filter(r -> r.state() == RunState.COULD_NOT_RUN).findFirst();
         List<Lane.LaneRun> places = new ArrayList<>();
         for (int number = 1; number <= planned; number++) {
@@ -74,6 +75,6 @@ class Lanes {
             places.add(last == null ? new Lane.LaneRun(number, null, null, null, 0)
                 : new Lane.LaneRun(number, last.state(), last.reason(), last.reasonWords(), attempts.size()));
         }
-        return new Lane.LaneTest(testId, name, places);
+        return new Lane.LaneTest(item.testId(), test.name(), places, !test.builtIn(), item.todo(), item.pauseUntil());
     }
 }

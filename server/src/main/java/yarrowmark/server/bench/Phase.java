@@ -10,6 +10,10 @@ public enum Phase {
     /** Between two runs. */
     COOLING,
     PAUSED,
+    /** The reviewer carries out a test and types its scores. */
+    BY_HAND,
+    /** Somebody waits until a temperature is reached, and says so. */
+    COOL_UNTIL,
     /** The device's page is hidden or its screen asleep; it goes on when it is back. */
     HIDDEN,
     DONE,

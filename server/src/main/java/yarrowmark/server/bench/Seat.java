@@ -22,6 +22,8 @@ class Seat {
     private int runs;
     private int timedMs;
     private int pauseMs;
+    /** Without what is only nice to have. */
+    private boolean mustOnly;
     private Instant createdAt;
     private Instant expiresAt;
     private Instant joinedAt;
@@ -52,6 +54,7 @@ class Seat {
         this.runs = settings.runs();
         this.timedMs = settings.timedMs();
         this.pauseMs = settings.pauseMs();
+        this.mustOnly = settings.mustOnly();
         this.createdAt = now;
         this.expiresAt = now.plus(valid);
     }
@@ -112,6 +115,10 @@ class Seat {
 
     int pauseMs() {
         return pauseMs;
+    }
+
+    boolean mustOnly() {
+        return mustOnly;
     }
 
     Instant createdAt() {

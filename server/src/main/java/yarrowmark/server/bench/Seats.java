@@ -27,7 +27,7 @@ class Seats {
     private static final SecureRandom RANDOM = new SecureRandom();
 
     /** What a round is to be like on one device. */
-    record Settings(long planId, int runs, int timedMs, int pauseMs) { }
+    record Settings(long planId, int runs, int timedMs, int pauseMs, boolean mustOnly) { }
 
     /** A device that was let in. The token is told once and kept only as a hash. */
     record Joined(long seatId, String token) { }

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.curve.SeriesText;
@@ -32,10 +33,12 @@ public class Ledger {
     private final ComputedValues computed;
     private final Catalog catalog;
     private final ChangeLog changes;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     Ledger(SessionRepository sessions, RunRepository runs, ReadingRepository readings, ReadingSamplesRepository timings,
-           SetAsideRepository asides, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, Clock clock) {
+           SetAsideRepository asides, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
+        this.events = events;
         this.sessions = sessions;
         this.runs = runs;
         this.readings = readings;
@@ -64,7 +67,7 @@ public class Ledger {
      * @param roomTemperature in °C
      * @param recording       whether the screen was being recorded
      */
-    public record ByHand(List<Long> testIds, @Nullable Double roomTemperature, @Nullable Boolean recording, @Nullable String remarks) {
+    public record ByHand(List<TestByHand> tests, @Nullable Double roomTemperature, @Nullable Boolean recording, @Nullable String remarks) {
         static final ByHand NOTHING = new ByHand(List.of(), null, null, null);
     }
 
@@ -154,6 +157,7 @@ public class Ledger {
             samples.refresh(session.configurationId(), metric);
         }
         computed.refresh(session, metrics.values().stream().map(MetricRow::id).toList(), run.finishedAt());
+        events.publishEvent(new RunStored(session.id(), run.testId()));
         return stored.id();
     }
 

@@ -34,7 +34,7 @@ public class LedgerSessions {
     /** What a person carries out in a session, in order. */
     @Transactional(readOnly = true)
     public List<Long> testsByHand(long sessionId) {
-        return List.copyOf(sessions.findById(sessionId).orElseThrow(() -> Problem.notFound("session", sessionId)).testsByHand());
+        return sessions.findById(sessionId).orElseThrow(() -> Problem.notFound("session", sessionId)).testsByHand().stream().map(TestByHand::testId).toList();
     }
 
     /** Which configuration each of these sessions measured. */

@@ -91,20 +91,24 @@ class ScoreSheet {
         Map<Long, List<Reading>> byRun = readings.findByRuns(latest.values().stream().flatMap(m -> m.values().stream()).map(Run::id).toList()).stream()
             .collect(Collectors.groupingBy(Reading::runId));
         List<MetricRow> computed = catalog.computed();
-        Set<Long> order = new LinkedHashSet<>(session.testsByHand());
+        Map<Long, TestByHand> byHand = session.testsByHand().stream().collect(Collectors.toMap(TestByHand::testId, t -> t));
+        Set<Long> order = new LinkedHashSet<>(session.testsByHand().stream().map(TestByHand::testId).toList());
         order.addAll(latest.keySet());
         computed.forEach(m -> order.remove(m.testId()));
         Map<Long, TestRow> tests = catalog.tests(order).stream().collect(Collectors.toMap(TestRow::id, t -> t));
+        // What a device runs by itself is no row of a sheet, unless the session was made to have it typed.
+        order.removeIf(id -> tests.get(id).builtIn() && !byHand.containsKey(id));
         List<SheetTest> rows = new ArrayList<>();
         for (long id : order) {
             TestRow test = tests.get(id);
             Map<Integer, Run> done = latest.getOrDefault(id, Map.of());
-            int planned = Math.max(session.runs(), done.keySet().stream().mapToInt(Integer::intValue).max().orElse(0));
+            TestByHand hand = byHand.get(id);
+            int planned = Math.max(hand == null || hand.runs() == null ? session.runs() : hand.runs(), done.keySet().stream().mapToInt(Integer::intValue).max().orElse(0));
             List<SheetRun> places = new ArrayList<>();
             for (int number = 1; number <= planned; number++) {
                 places.add(place(number, done.get(number), byRun));
             }
-            rows.add(new SheetTest(id, test.name(), test.summary(), test.suite(), test.version(), main(test), places, others(test, done, byRun), false));
+            rows.add(new SheetTest(id, test.name(), hand == null || hand.todo() == null ? test.summary() : hand.todo(), test.suite(), test.version(), main(test), places, others(test, done, byRun), false));
         }
         Set<Long> metrics = tests.values().stream().flatMap(t -> t.metrics().stream()).map(MetricRow::id).collect(Collectors.toCollection(HashSet::new));
         for (MetricRow metric : computed) {

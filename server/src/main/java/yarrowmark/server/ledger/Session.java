@@ -1,7 +1,6 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -40,8 +39,7 @@ class Session {
     @ElementCollection
     @CollectionTable(name = "session_test", joinColumns = @JoinColumn(name = "session_id"))
     @OrderColumn(name = "position")
-    @Column(name = "test_id")
-    private List<Long> testsByHand = new ArrayList<>();
+    private List<TestByHand> testsByHand = new ArrayList<>();
     @ElementCollection
     @CollectionTable(name = "session_check", joinColumns = @JoinColumn(name = "session_id"))
     @OrderColumn(name = "position")
@@ -61,7 +59,7 @@ class Session {
         this.roomTemperature = s.byHand().roomTemperature();
         this.recording = s.byHand().recording();
         this.remarks = s.byHand().remarks();
-        this.testsByHand.addAll(s.byHand().testIds());
+        this.testsByHand.addAll(s.byHand().tests());
         s.checks().forEach(c -> checks.add(new SessionCheck(c.text(), c.ticked(), s.checkedBy())));
     }
 
@@ -119,7 +117,7 @@ class Session {
         return remarks;
     }
 
-    List<Long> testsByHand() {
+    List<TestByHand> testsByHand() {
         return testsByHand;
     }
 

@@ -1,8 +1,6 @@
 package yarrowmark.server.ledger;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.DecimalMax;
-import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -19,6 +17,8 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.core.setup.FactReader;
+import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Checklists;
@@ -28,10 +28,13 @@ import yarrowmark.server.shelf.Shelf;
 @RestController
 @RequestMapping("/api/sessions")
 class SheetController {
-    /** @param roomTemperature in °C */
+    /** @param roomTemperature as a person writes it */
     record SessionBody(long configurationId, @NotBlank @Size(max = 120) String name, @NotEmpty @Size(max = 300) List<@NotNull Long> testIds, @Min(1) @Max(30) int runs,
-                       @Nullable Boolean onMains, @Nullable @DecimalMin("-60") @DecimalMax("70") Double roomTemperature, @Nullable Boolean recording,
-                       @Nullable @Size(max = 1000) String remarks, @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked) { }
+                       @Nullable Boolean onMains, @Nullable @Size(max = 40) String roomTemperature, @Nullable Boolean recording,
+                       @Nullable @Size(max = 1000) String remarks, @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked, @Nullable @Size(max = 300) List<@Valid @NotNull AsPlanned> asPlanned) { }
+
+    /** What a plan says of a test. @param runs as many as the session has where there is none */
+    record AsPlanned(long testId, @Nullable @Min(1) @Max(30) Integer runs, @Nullable @Size(max = 500) String todo) { }
 
     /** @param byStopwatch whether a hand started and stopped the time */
     record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text, boolean byStopwatch) { }
@@ -69,8 +72,25 @@ class SheetController {
         List<String> ticked = body.ticked() == null ? List.of() : body.ticked();
         List<Ledger.Check> checks = checklists.items(configuration.configuration().deviceClass()).stream().map(text -> new Ledger.Check(text, ticked.contains(text))).toList();
         long id = ledger.open(new Ledger.NewSession(body.configurationId(), body.name().strip(), body.runs(), 0, body.onMains(), null, clock.instant(), checks, who.getName(),
-            new Ledger.ByHand(body.testIds().stream().distinct().toList(), body.roomTemperature(), body.recording(), body.remarks())));
+            new Ledger.ByHand(byHand(body), temperature(body.roomTemperature()), body.recording(), body.remarks())));
         return sheets.sheet(id);
+    }
+
+    private static @Nullable Double temperature(@Nullable String typed) {
+        if (typed == null || typed.isBlank()) {
+            return null;
+        }
+        FactReader.Reading read = FactReader.read(FactVocabulary.entry("room.temperature"), typed);
+        if (read instanceof FactReader.Understood u) {
+            return Double.valueOf(u.value());
+        }
+        throw Problem.invalid("room-temperature", "Room temperature: " + ((FactReader.NotUnderstood) read).reason());
+    }
+
+    private static List<TestByHand> byHand(SessionBody body) {
+        List<AsPlanned> planned = body.asPlanned() == null ? List.of() : body.asPlanned();
+        return body.testIds().stream().distinct().map(id -> planned.stream().filter(p -> p.testId() == id).findFirst()
+            .map(p -> new TestByHand(id, p.runs(), p.todo())).orElse(new TestByHand(id, null, null))).toList();
     }
 
     @GetMapping("/{id}/sheet")

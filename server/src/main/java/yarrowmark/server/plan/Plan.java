@@ -1,7 +1,6 @@
 package yarrowmark.server.plan;
 
 import jakarta.persistence.CollectionTable;
-import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -9,6 +8,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.OrderColumn;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -21,21 +21,30 @@ class Plan {
     private int runs;
     private int timedMs;
     private int pauseMs;
+    private boolean stopOnFailure;
+    /** Null for the plan that is there from the start. */
+    private String madeBy;
+    private Instant retiredAt;
     @ElementCollection
     @CollectionTable(name = "plan_item", joinColumns = @JoinColumn(name = "plan_id"))
     @OrderColumn(name = "position")
-    @Column(name = "test_id")
-    private List<Long> testIds = new ArrayList<>();
+    private List<PlanItem> items = new ArrayList<>();
 
     protected Plan() {
     }
 
-    Plan(String name, int runs, int timedMs, int pauseMs, List<Long> testIds) {
-        this.name = name;
-        this.runs = runs;
-        this.timedMs = timedMs;
-        this.pauseMs = pauseMs;
-        this.testIds.addAll(testIds);
+    Plan(Plans.NewPlan plan, String madeBy) {
+        this.name = plan.name();
+        this.runs = plan.runs();
+        this.timedMs = plan.timedMs();
+        this.pauseMs = plan.pauseMs();
+        this.stopOnFailure = plan.stopOnFailure();
+        this.items.addAll(plan.items());
+        this.madeBy = madeBy;
+    }
+
+    void retire(Instant at) {
+        this.retiredAt = at;
     }
 
     Long id() {
@@ -58,7 +67,19 @@ class Plan {
         return pauseMs;
     }
 
-    List<Long> testIds() {
-        return testIds;
+    boolean stopOnFailure() {
+        return stopOnFailure;
+    }
+
+    String madeBy() {
+        return madeBy;
+    }
+
+    Instant retiredAt() {
+        return retiredAt;
+    }
+
+    List<PlanItem> items() {
+        return items;
     }
 }

@@ -1,21 +1,33 @@
 package yarrowmark.server.plan;
 
-import java.time.Duration;
-import java.util.List;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.util.List;
+import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.core.plan.PlanTime;
 
 @RestController
 @RequestMapping("/api/plans")
 class PlanController {
-    /** @param wholeMs all tests, all runs and the pauses between them, in ms, on one device */
-    record Estimate(long wholeMs) { }
+    /** @param timedMs least timed part of a run, in ms. @param pauseMs between runs, in ms */
+    record PlanBody(@NotBlank @Size(max = 120) String name, @Min(1) @Max(30) int runs, @Min(0) @Max(60_000) int timedMs, @Min(0) @Max(3_600_000) int pauseMs, boolean stopOnFailure,
+                    @NotEmpty @Size(max = 200) List<@Valid @NotNull PlanItem> items) {
+        Plans.NewPlan plan() {
+            return new Plans.NewPlan(name.strip(), runs, timedMs, pauseMs, stopOnFailure, items);
+        }
+    }
 
     private final Plans plans;
 
@@ -28,10 +40,19 @@ class PlanController {
         return plans.all();
     }
 
-    @GetMapping("/{id}/estimate")
-    Estimate estimate(@PathVariable long id, @RequestParam @Min(1) @Max(50) int runs, @RequestParam @Min(0) @Max(60_000) int timedMs,
-                      @RequestParam @Min(0) @Max(600_000) int pauseMs) {
-        PlanTime time = new PlanTime(plans.plan(id).testIds().size(), runs, Duration.ofMillis(timedMs), Duration.ofMillis(pauseMs));
-        return new Estimate(time.whole().toMillis());
+    @PostMapping
+    PlanRow make(@Valid @RequestBody PlanBody body, Principal who) {
+        return plans.make(body.plan(), who.getName());
+    }
+
+    /** The answer has another id: what is at the bench goes on with the plan it began with. */
+    @PutMapping("/{id}")
+    PlanRow change(@PathVariable long id, @Valid @RequestBody PlanBody body, Principal who) {
+        return plans.change(id, body.plan(), who.getName());
+    }
+
+    @DeleteMapping("/{id}")
+    void retire(@PathVariable long id, Principal who) {
+        plans.retire(id, who.getName());
     }
 }

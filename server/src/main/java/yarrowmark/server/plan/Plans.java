@@ -1,10 +1,19 @@
 package yarrowmark.server.plan;
 
+import java.time.Clock;
+import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.BuiltInSuite;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.platform.BeforeOpening;
+import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
 /** The plans of this shelf. */
@@ -15,12 +24,21 @@ public class Plans implements BeforeOpening {
     private static final int TIMED_MS = 3_000;
     private static final int PAUSE_MS = 5_000;
 
+    /** See {@link PlanRow}. */
+    public record NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<PlanItem> items) { }
+
     private final PlanRepository plans;
     private final BuiltInSuite builtIn;
+    private final Catalog catalog;
+    private final ChangeLog changes;
+    private final Clock clock;
 
-    Plans(PlanRepository plans, BuiltInSuite builtIn) {
+    Plans(PlanRepository plans, BuiltInSuite builtIn, Catalog catalog, ChangeLog changes, Clock clock) {
         this.plans = plans;
         this.builtIn = builtIn;
+        this.catalog = catalog;
+        this.changes = changes;
+        this.clock = clock;
     }
 
     @Override
@@ -31,18 +49,73 @@ public class Plans implements BeforeOpening {
     @Override
     @Transactional
     public void start() {
-        if (plans.findByName(FIRST_ROUND).isEmpty()) {
-            plans.save(new Plan(FIRST_ROUND, RUNS, TIMED_MS, PAUSE_MS, builtIn.ensure()));
+        if (plans.findFirstByNameAndRetiredAtIsNull(FIRST_ROUND).isEmpty()) {
+            plans.save(new Plan(new NewPlan(FIRST_ROUND, RUNS, TIMED_MS, PAUSE_MS, false, builtIn.ensure().stream().map(PlanItem::of).toList()), null));
         }
     }
 
     @Transactional(readOnly = true)
     public List<PlanRow> all() {
-        return plans.findAllByOrderById().stream().map(PlanRow::of).toList();
+        return plans.findByRetiredAtIsNullOrderById().stream().map(PlanRow::of).toList();
+    }
+
+    /** Also plans that were retired: whoever carries one out goes on with it. */
+    @Transactional(readOnly = true)
+    public List<PlanRow> plans(Collection<Long> ids) {
+        return ids.isEmpty() ? List.of() : plans.findByIdIn(ids).stream().map(PlanRow::of).toList();
     }
 
     @Transactional(readOnly = true)
     public PlanRow plan(long id) {
         return plans.findById(id).map(PlanRow::of).orElseThrow(() -> Problem.notFound("plan", id));
+    }
+
+    @Transactional
+    public PlanRow make(NewPlan plan, String person) {
+        check(plan);
+        if (plans.findFirstByNameAndRetiredAtIsNull(plan.name()).isPresent()) {
+            throw Problem.conflict("plan-exists", "There is a plan \"" + plan.name() + "\" already. Choose another name.");
+        }
+        Plan made = plans.saveAndFlush(new Plan(plan, person));
+        changes.note(person, "plan", made.id(), ChangeLog.MADE, null, plan.name());
+        return PlanRow.of(made);
+    }
+
+    /** The changed plan takes the place of the one before, which stays for the devices that carry it out. */
+    @Transactional
+    public PlanRow change(long id, NewPlan plan, String person) {
+        retire(id, person);
+        plans.flush();
+        return make(plan, person);
+    }
+
+    @Transactional
+    public void retire(long id, String person) {
+        Plan plan = plans.findById(id).filter(p -> p.retiredAt() == null).orElseThrow(() -> Problem.notFound("plan", id));
+        if (plan.madeBy() == null) {
+            throw Problem.conflict("built-in-plan", "\"" + plan.name() + "\" is there from the start and stays as it is. Copy it and change the copy.");
+        }
+        plan.retire(clock.instant());
+        changes.note(person, "plan", id, "retired", null, plan.name());
+    }
+
+    private void check(NewPlan plan) {
+        Map<Long, TestRow> known = catalog.tests(plan.items().stream().map(PlanItem::testId).toList()).stream().collect(Collectors.toMap(TestRow::id, t -> t));
+        Set<Long> seen = new HashSet<>();
+        for (PlanItem item : plan.items()) {
+            TestRow test = known.get(item.testId());
+            if (test == null || test.retired()) {
+                throw Problem.invalid("unknown-test", "Test " + item.testId() + " is not in the catalogue any more. Take it out of the plan.");
+            }
+            if (!test.given()) {
+                throw Problem.invalid("computed", test.name() + " is computed from other tests; nobody carries it out.");
+            }
+            if (!seen.add(item.testId())) {
+                throw Problem.invalid("twice", test.name() + " is in the plan twice. Give it more runs instead.");
+            }
+        }
+        if (plan.items().stream().allMatch(PlanItem::nice)) {
+            throw Problem.invalid("nothing-must", "A plan needs at least one test that it must have.");
+        }
     }
 }

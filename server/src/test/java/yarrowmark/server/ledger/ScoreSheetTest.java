@@ -45,7 +45,7 @@ class ScoreSheetTest {
 
     private Client.Answer open() {
         return owner.post("/api/sessions", Map.of("configurationId", configuration, "name", "Tidegauge", "testIds", tests, "runs", 3, "onMains", true,
-            "roomTemperature", 21.5, "recording", false, "remarks", "lid closed", "ticked", List.of("Nothing else is open")));
+            "roomTemperature", "21,5 °C", "recording", false, "remarks", "lid closed", "ticked", List.of("Nothing else is open")));
     }
 
     private Client.Answer type(int test, int run, String text) {

@@ -1,0 +1,41 @@
+import type { Schemas } from '../api/client.ts';
+
+type PlanRow = Schemas['PlanRow'];
+export type PlanItem = PlanRow['items'][number];
+
+/** A plan as it is being written. */
+export interface Draft {
+  name: string;
+  runs: number;
+  timedMs: number;
+  pauseMs: number;
+  stopOnFailure: boolean;
+  items: PlanItem[];
+}
+
+export const EMPTY: Draft = { name: '', runs: 3, timedMs: 3000, pauseMs: 5000, stopOnFailure: false, items: [] };
+
+export function draftOf(plan: PlanRow, copy: boolean): Draft {
+  const { name, runs, timedMs, pauseMs, stopOnFailure, items } = plan;
+  return { name: copy ? `${name}, changed` : name, runs, timedMs, pauseMs, stopOnFailure, items: [...items] };
+}
+
+/** Moves the item at a place one up or down; at the end it stays. */
+export function moved(items: readonly PlanItem[], at: number, step: -1 | 1): PlanItem[] {
+  const to = at + step;
+  if (to < 0 || to >= items.length) return [...items];
+  const next = [...items];
+  [next[at], next[to]] = [next[to]!, next[at]!];
+  return next;
+}
+
+/** Sets one value of an item; an empty one is taken away, so that the plan's own counts. */
+export function withItem(items: readonly PlanItem[], at: number, change: { [K in keyof PlanItem]?: PlanItem[K] | undefined }): PlanItem[] {
+  return items.map((item, i) => (i === at ? (Object.fromEntries(Object.entries({ ...item, ...change }).filter(([, v]) => v !== undefined)) as unknown as PlanItem) : item));
+}
+
+/** A number that somebody types; nothing where it is none. */
+export function numberOf(text: string): number | undefined {
+  const n = Number(text.replace(',', '.'));
+  return text.trim() === '' || Number.isNaN(n) ? undefined : n;
+}
