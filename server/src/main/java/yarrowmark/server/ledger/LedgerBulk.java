@@ -7,15 +7,18 @@ import java.time.LocalDateTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
-import java.util.LinkedHashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 
 /**
@@ -27,61 +30,80 @@ class LedgerBulk {
     private static final int AT_ONCE = 1_000;
 
     /** @param asideReason why the reading does not count; null where it does */
-    record BulkRun(long sessionId, long configurationId, MetricRow metric, Ledger.NewRun run, @Nullable String asideReason) { }
+    record BulkReading(MetricRow metric, double value, double resolution, @Nullable String asideReason) { }
+
+    record BulkRun(long sessionId, long configurationId, long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String words, Instant finishedAt,
+                   List<BulkReading> readings) { }
 
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
     private final Samples samples;
+    private final ComputedValues computed;
+    private final SessionRepository sessions;
+    private final Catalog catalog;
     private final Clock clock;
 
-    LedgerBulk(EntityManager entities, JdbcTemplate jdbc, Samples samples, Clock clock) {
+    LedgerBulk(EntityManager entities, JdbcTemplate jdbc, Samples samples, ComputedValues computed, SessionRepository sessions, Catalog catalog, Clock clock) {
         this.entities = entities;
         this.jdbc = jdbc;
         this.samples = samples;
+        this.computed = computed;
+        this.sessions = sessions;
+        this.catalog = catalog;
         this.clock = clock;
     }
 
-    /** The caller has checked that every run fits its test. Each has one reading of the metric, or none. */
+    /** The caller has checked that every run fits its test. */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void store(List<BulkRun> runs, String person) {
+    public void store(List<BulkRun> runs, String person, ImportProgress progress) {
         entities.flush();
+        entities.clear();
         runs.stream().map(BulkRun::configurationId).distinct().sorted().forEach(samples::lock);
         for (int i = 0; i < runs.size(); i += AT_ONCE) {
+            progress.at(ImportProgress.Step.STORING, i, runs.size());
             storeSome(runs.subList(i, Math.min(runs.size(), i + AT_ONCE)), person);
         }
-        Map<Long, Map<Long, MetricRow>> touched = new LinkedHashMap<>();
-        runs.stream().filter(r -> !r.run().readings().isEmpty()).forEach(r -> touched.computeIfAbsent(r.configurationId(), c -> new LinkedHashMap<>()).put(r.metric().id(), r.metric()));
-        touched.forEach((configuration, metrics) -> {
-            metrics.values().forEach(metric -> samples.refresh(configuration, metric));
-            entities.flush();
-            // A long list of stored things would be looked through again with every new one.
-            entities.clear();
-        });
+        Map<Long, Map<Long, MetricRow>> touched = new TreeMap<>();
+        runs.forEach(r -> r.readings().forEach(x -> touched.computeIfAbsent(r.configurationId(), c -> new TreeMap<>()).put(x.metric().id(), x.metric())));
+        int done = 0;
+        for (Map.Entry<Long, Map<Long, MetricRow>> of : touched.entrySet()) {
+            progress.at(ImportProgress.Step.SAMPLES, done++, touched.size());
+            samples.refreshAll(of.getKey(), of.getValue().values());
+        }
+        computeAnew(runs);
+    }
+
+    private void computeAnew(List<BulkRun> runs) {
+        Set<Long> inputs = new HashSet<>();
+        catalog.computed().forEach(m -> inputs.addAll(m.inputs().values()));
+        if (inputs.isEmpty()) {
+            return;
+        }
+        Map<Long, Set<Long>> touched = new TreeMap<>();
+        runs.forEach(r -> r.readings().stream().filter(x -> inputs.contains(x.metric().id())).forEach(x -> touched.computeIfAbsent(r.sessionId(), s -> new HashSet<>()).add(x.metric().id())));
+        touched.forEach((session, metrics) -> computed.refresh(sessions.findById(session).orElseThrow(), metrics, clock.instant()));
     }
 
     private void storeSome(List<BulkRun> runs, String person) {
         List<Object> values = new ArrayList<>();
         for (BulkRun r : runs) {
-            Ledger.NewRun n = r.run();
-            Collections.addAll(values, r.sessionId(), r.configurationId(), n.testId(), n.runNumber(), n.attempt(), n.state().name(), n.reason() == null ? null : n.reason().name(),
-                n.reasonWords(), n.durationMs(), utc(n.finishedAt()));
+            Collections.addAll(values, r.sessionId(), r.configurationId(), r.testId(), r.runNumber(), r.attempt(), r.state().name(), r.reason() == null ? null : r.reason().name(),
+                r.words(), 0, utc(r.finishedAt()), person);
         }
-        List<Long> runIds = insert("run (session_id, configuration_id, test_id, run_number, attempt, state, reason, reason_words, duration_ms, finished_at)", 10, values);
+        List<Long> runIds = insert("run (session_id, configuration_id, test_id, run_number, attempt, state, reason, reason_words, duration_ms, finished_at, person)", 11, values);
         List<Object> readings = new ArrayList<>();
-        List<BulkRun> withReading = new ArrayList<>();
+        List<BulkReading> flat = new ArrayList<>();
         for (int i = 0; i < runs.size(); i++) {
-            BulkRun r = runs.get(i);
-            if (!r.run().readings().isEmpty()) {
-                Ledger.NewReading reading = r.run().readings().get(0);
-                Collections.addAll(readings, runIds.get(i), r.metric().id(), r.configurationId(), reading.value(), reading.resolution());
-                withReading.add(r);
+            for (BulkReading reading : runs.get(i).readings()) {
+                Collections.addAll(readings, runIds.get(i), reading.metric().id(), runs.get(i).configurationId(), reading.value(), reading.resolution());
+                flat.add(reading);
             }
         }
         List<Long> readingIds = readings.isEmpty() ? List.of() : insert("reading (run_id, metric_id, configuration_id, value, resolution)", 5, readings);
         List<Object> asides = new ArrayList<>();
-        for (int i = 0; i < withReading.size(); i++) {
-            if (withReading.get(i).asideReason() != null) {
-                Collections.addAll(asides, readingIds.get(i), withReading.get(i).asideReason(), person, utc(clock.instant()));
+        for (int i = 0; i < flat.size(); i++) {
+            if (flat.get(i).asideReason() != null) {
+                Collections.addAll(asides, readingIds.get(i), flat.get(i).asideReason(), person, utc(clock.instant()));
             }
         }
         if (!asides.isEmpty()) {

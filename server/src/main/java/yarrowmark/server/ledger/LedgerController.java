@@ -41,12 +41,12 @@ class LedgerController {
     private final LedgerPages pages;
     private final Merging merging;
     private final LedgerCsv csv;
-    private final LedgerImport imports;
+    private final ImportJobs imports;
     private final SetAsides setAsides;
     private final Corrections corrections;
     private final ReadingMarks marks;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, LedgerImport imports, SetAsides setAsides, Corrections corrections, ReadingMarks marks) {
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, ImportJobs imports, SetAsides setAsides, Corrections corrections, ReadingMarks marks) {
         this.setAsides = setAsides;
         this.corrections = corrections;
         this.marks = marks;
@@ -96,16 +96,25 @@ class LedgerController {
         return pages.reading(corrections.correct(id, body.text(), body.reason(), who.getName()));
     }
 
-    /** What a file would do. Nothing is stored. @param make whether unknown models, suites and tests may be made */
-    @PostMapping(path = "/ledger/preview/import")
-    LedgerImport.Outcome previewImport(@RequestBody byte[] file, @RequestParam(defaultValue = "false") boolean make) {
-        return imports.preview(file, make);
+    /**
+     * Begins to read a file; the answer says how far it is, and is asked for again until it is done.
+     *
+     * @param make  whether unknown models, suites and tests may be made
+     * @param store whether the whole file is stored, or nothing and only looked at
+     */
+    @PostMapping(path = "/ledger/import")
+    ImportJobs.ImportState beginImport(@RequestBody byte[] file, @RequestParam(defaultValue = "false") boolean make, @RequestParam(defaultValue = "false") boolean store, Principal who) {
+        return imports.begin(file, make, store, who.getName());
     }
 
-    /** Stores a whole file or nothing of it. */
-    @PostMapping(path = "/ledger/import")
-    LedgerImport.Outcome storeImport(@RequestBody byte[] file, @RequestParam(defaultValue = "false") boolean make, Principal who) {
-        return imports.store(file, make, who.getName());
+    @GetMapping("/ledger/import/{id}")
+    ImportJobs.ImportState importState(@PathVariable String id, Principal who) {
+        return imports.state(id, who.getName());
+    }
+
+    @DeleteMapping("/ledger/import/{id}")
+    ImportJobs.ImportState cancelImport(@PathVariable String id, Principal who) {
+        return imports.cancel(id, who.getName());
     }
 
     @GetMapping("/readings/{id}")

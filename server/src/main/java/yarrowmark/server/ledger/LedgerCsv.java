@@ -26,7 +26,7 @@ import yarrowmark.core.measure.Direction;
 @Service
 class LedgerCsv {
     private static final List<String> BEFORE_FACTS = List.of("maker", "model", "class", "unit", "configuration");
-    private static final List<String> AFTER_FACTS = List.of("suite", "version", "mode", "test", "metric", "measure unit", "direction", "session", "started", "run", "attempt",
+    private static final List<String> AFTER_FACTS = List.of("suite", "version", "mode", "test", "metric", "measure unit", "direction", "group", "kind", "scale", "choices", "session", "started", "run", "attempt",
         "finished", "state", "reason", "value", "resolution", "counted", "note");
     private static final String FROM = """
         from Run r join TestDefinition t on t.id = r.testId join t.suiteVersion v join v.suite s join Session se on se.id = r.sessionId
@@ -51,7 +51,7 @@ class LedgerCsv {
         keys.forEach(k -> header.add("fact:" + k));
         header.addAll(AFTER_FACTS);
         TypedQuery<Object[]> query = entities.createQuery("select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
-            + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason "
+            + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices "
             + FROM + where + " order by r.finishedAt, r.id, rd.id", Object[].class);
         values.forEach(query::setParameter);
         query.setHint("org.hibernate.fetchSize", 2_000);
@@ -82,6 +82,10 @@ class LedgerCsv {
             cells.add(safe((String) r[i]));
         }
         cells.add(r[12] == null ? null : r[12] == Direction.MORE_IS_BETTER ? "more" : "less");
+        cells.add(r[24].toString().toLowerCase(Locale.ROOT));
+        cells.add(r[25] == null ? null : r[25].toString().toLowerCase(Locale.ROOT).replace('_', ' '));
+        cells.add(r[26] == null ? null : r[26].toString().toLowerCase(Locale.ROOT));
+        cells.add(r[27] == null ? null : safe(r[27].toString().replace("\n", " < ")));
         cells.add(safe((String) r[13]));
         for (int i = 14; i <= 17; i++) {
             cells.add(r[i]);

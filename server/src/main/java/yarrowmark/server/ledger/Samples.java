@@ -1,8 +1,12 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,8 +22,10 @@ import yarrowmark.server.catalog.MetricRow;
 public class Samples {
     private final EntityManager entities;
     private final ReadingRepository readings;
+    private final JdbcTemplate jdbc;
 
-    Samples(EntityManager entities, ReadingRepository readings) {
+    Samples(EntityManager entities, ReadingRepository readings, JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
         this.entities = entities;
         this.readings = readings;
     }
@@ -48,6 +54,28 @@ public class Samples {
         } else {
             entities.merge(new Sample(key, SampleMoments.of(counted, metric.direction(), metric.scale())));
         }
+    }
+
+    /** The same for many metrics at once, past the entities. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void refreshAll(long configurationId, Collection<MetricRow> metrics) {
+        Map<Long, List<Measured>> counted = new HashMap<>();
+        jdbc.query("select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
+            (java.sql.ResultSet row) -> {
+                counted.computeIfAbsent(row.getLong(1), m -> new ArrayList<>()).add(new Measured(row.getDouble(2), row.getDouble(3)));
+            }, configurationId);
+        List<Object[]> rows = new ArrayList<>();
+        for (MetricRow metric : metrics) {
+            List<Measured> readings = counted.getOrDefault(metric.id(), List.of());
+            if (readings.isEmpty()) {
+                jdbc.update("delete from sample where configuration_id = ? and metric_id = ?", configurationId, metric.id());
+            } else {
+                SampleMoments m = SampleMoments.of(readings, metric.direction(), metric.scale());
+                rows.add(new Object[] {configurationId, metric.id(), m.n(), m.mean(), m.sumSquares(), m.resolutionVariance()});
+            }
+        }
+        jdbc.batchUpdate("insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) values (?, ?, ?, ?, ?, ?) "
+            + "on duplicate key update n = values(n), mean = values(mean), sum_squares = values(sum_squares), resolution_variance = values(resolution_variance)", rows);
     }
 
     /** Every sample of these metrics. */

@@ -1,17 +1,23 @@
 package yarrowmark.server.ledger;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.Collections;
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import tools.jackson.databind.JsonNode;
 import yarrowmark.server.support.Client;
+import yarrowmark.server.support.Lab;
 import yarrowmark.server.support.ServerTest;
 
 @ServerTest
@@ -22,6 +28,8 @@ class LedgerImportTest {
     @LocalServerPort
     private int port;
     private Client owner;
+    @Autowired
+    private LedgerImport imports;
     private String model;
     private String suite;
 
@@ -42,8 +50,24 @@ class LedgerImportTest {
         return HEADER + row("Copy", "GB/s", "more", 1, "ok", "21.4", "") + row("Copy", "GB/s", "more", 2, "ok", "21.6", "") + row("Export", "s", "less", 1, "failed", "", "crashed");
     }
 
+    /** Sends a file and asks until it is done; the answer is the outcome, or the problem. */
     private Client.Answer send(String path, byte[] file, boolean make) {
-        return owner.postBytes("/api/ledger/" + path + "?make=" + make, file);
+        Client.Answer begun = owner.postBytes("/api/ledger/import?make=" + make + "&store=" + path.equals("import"), file);
+        if (begun.status() != 200) {
+            return begun;
+        }
+        String id = begun.body().path("id").asString();
+        long end = System.nanoTime() + Duration.ofMinutes(1).toNanos();
+        while (System.nanoTime() < end) {
+            JsonNode state = owner.get("/api/ledger/import/" + id).body();
+            if (state.has("outcome")) {
+                return new Client.Answer(200, state.path("outcome"), begun.raw());
+            }
+            if (state.has("problem")) {
+                return new Client.Answer(422, Client.JSON.createObjectNode().put("code", state.path("code").asString()).put("detail", state.path("problem").asString()), begun.raw());
+            }
+        }
+        throw new AssertionError("the import is not done");
     }
 
     private Client.Answer send(String path, String file, boolean make) {
@@ -150,5 +174,67 @@ class LedgerImportTest {
         assertThat(send("preview/import", latin, true).detail()).contains("line 4").contains("UTF-8");
         assertThat(send("preview/import", String.join(",", Collections.nCopies(1_000_000, "a")), true).code()).isEqualTo("too-many-columns");
         assertThat(send("preview/import", new byte[130 * 1024 * 1024], true).status()).isEqualTo(413);
+    }
+
+    @Test
+    void everyKindOfReadingComesBackToTheSameLedgerAndGoesIntoAnother() {
+        Lab lab = new Lab(port).suite("Wakes, check\nClip, choice 720p < 1080p, Video\nRead over size, MB/s, more, curve over B, Storage\nStarted, s, less\nFirmware, s, less").session(1);
+        lab.owner().post("/api/suite-versions/" + lab.version() + "/computed", Map.of("name", "System start", "unit", "s", "direction", "LESS_IS_BETTER", "scale", "RATIO", "group", "EVERYDAY", "main", true,
+            "formula", "started - firmware", "inputs", Map.of("started", lab.metric(3), "firmware", lab.metric(4))));
+        lab.typed(0, "fail: stays dark").typed(1, "1080p").typed(3, "14.2").typed(4, "5.1");
+        lab.owner().post("/api/sessions/" + lab.session() + "/points", Map.of("testId", lab.tests().get(2), "run", 1, "text", "512; 40\n4096; 310", "timestamps", false));
+        String exported = owner.get("/api/ledger/csv?session=" + lab.session()).raw().body();
+        assertThat(exported.lines()).as("four values, the three numbers of a curve, one computed, and the heading").hasSize(4 + 3 + 1 + 1);
+        JsonNode same = send("preview/import", exported, false).body();
+        assertThat(same.path("there").asInt() + " there, " + same.path("computed").asInt() + " computed, " + same.path("readings").asInt() + " new, " + same.path("refusedTotal").asInt() + " refused").as(same.toString())
+            .isEqualTo("7 there, 1 computed, 0 new, 0 refused");
+        String elsewhere = exported.replace("Saltern " + lab.number(), "Saltern twin " + lab.number());
+        assertThat(send("import", elsewhere, true).body().path("readings").asInt()).isEqualTo(8);
+        List<JsonNode> made = owner.get("/api/tests").body().valueStream().filter(t -> t.path("suite").asString().equals("Saltern twin " + lab.number())).toList();
+        assertThat(made).hasSize(6);
+        JsonNode curve = made.stream().filter(t -> t.path("name").asString().equals("Read over size")).findFirst().orElseThrow();
+        assertThat(curve.path("metrics")).hasSize(3);
+        assertThat(curve.path("group").asString()).isEqualTo("STORAGE");
+        JsonNode clip = made.stream().filter(t -> t.path("name").asString().equals("Clip")).findFirst().orElseThrow().path("metrics").get(0);
+        assertThat(clip.path("choices").valueStream().map(JsonNode::asString)).containsExactly("720p", "1080p");
+        assertThat(send("preview/import", elsewhere, true).body().path("there").asInt()).as("and the same file twice adds nothing there either").isEqualTo(8);
+    }
+
+    @Test
+    void whatIsImportedIsComputedFrom() {
+        Lab lab = new Lab(port).suite("Started, s, less\nFirmware, s, less");
+        lab.owner().post("/api/suite-versions/" + lab.version() + "/computed", Map.of("name", "System start", "unit", "s", "direction", "LESS_IS_BETTER", "scale", "RATIO", "group", "EVERYDAY", "main", true,
+            "formula", "started - firmware", "inputs", Map.of("started", lab.metric(0), "firmware", lab.metric(1))));
+        String head = "maker,model,class,suite,version,test,measure unit,direction,started,run,value\r\n";
+        String start = "Pellow," + model + ",board,Saltern " + lab.number() + ",1,";
+        String rows = start + "Started,s,less,2026-03-01T09:10:00Z,1,14.2\r\n" + start + "Firmware,s,less,2026-03-01T09:10:00Z,1,5.1\r\n";
+        assertThat(send("import", head + rows, true).body().path("readings").asInt()).isEqualTo(2);
+        assertThat(inLedger()).as("and the computed one").isEqualTo(3);
+    }
+
+    @Test
+    void anImportIsOnlyForWhoBeganIt() {
+        assertThat(owner.get("/api/ledger/import/none").status()).isEqualTo(404);
+        assertThat(owner.delete("/api/ledger/import/none").status()).isEqualTo(404);
+    }
+
+    @Test
+    void aCancelledImportStoresNothing() {
+        ImportProgress progress = new ImportProgress();
+        progress.cancel();
+        int before = inLedger();
+        assertThatThrownBy(() -> imports.store(file().getBytes(StandardCharsets.UTF_8), true, Client.NAME, progress)).hasMessageContaining("cancelled");
+        ImportProgress late = new ImportProgress() {
+            @Override
+            void at(Step now, int nowDone, int nowOf) {
+                if (now == Step.SAMPLES) {
+                    cancel();
+                }
+                super.at(now, nowDone, nowOf);
+            }
+        };
+        assertThatThrownBy(() -> imports.store(file().getBytes(StandardCharsets.UTF_8), true, Client.NAME, late)).hasMessageContaining("cancelled");
+        assertThat(inLedger()).as("also when everything but the samples was written").isEqualTo(before);
+        assertThat(owner.get("/api/models?q=" + model.replace(" ", "%20")).body().path("total").asInt()).isZero();
     }
 }
