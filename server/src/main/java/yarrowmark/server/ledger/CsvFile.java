@@ -22,11 +22,20 @@ final class CsvFile {
     private static final int MOST_COLUMNS = 600;
     private static final int MOST_ROWS = 500_000;
 
-    /** @param line in the file, from 1, on which the row ends */
-    record Row(long line, Map<String, String> cells) {
+    /**
+     * @param line  in the file, from 1, on which the row ends
+     * @param cells as many as the row has
+     * @param at    where each column is
+     */
+    record Row(long line, String[] cells, Map<String, Integer> at) {
         /** Empty where the column is missing or blank. The apostrophe that guards a formula is taken off. */
         String cell(String column) {
-            String cell = cells.getOrDefault(column, "").strip();
+            Integer index = at.get(column);
+            return index == null || index >= cells.length ? "" : cell(index);
+        }
+
+        String cell(int index) {
+            String cell = cells[index].strip();
             return cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0 ? cell.substring(1) : cell;
         }
     }
@@ -49,11 +58,15 @@ final class CsvFile {
         List<Row> rows = new ArrayList<>();
         try (CSVParser parser = CSVFormat.RFC4180.builder().setDelimiter(delimiter).setIgnoreEmptyLines(true).get().parse(new StringReader(text))) {
             List<String> columns = List.of();
+            Map<String, Integer> at = new HashMap<>();
             for (CSVRecord record : parser) {
                 if (columns.isEmpty()) {
                     columns = header(record);
+                    for (String column : columns) {
+                        at.putIfAbsent(column, at.size());
+                    }
                 } else {
-                    rows.add(row(record, columns, parser.getCurrentLineNumber()));
+                    rows.add(new Row(parser.getCurrentLineNumber(), record.values(), at));
                     if (rows.size() > MOST_ROWS) {
                         throw Problem.invalid("too-many-rows", "The file has more than " + MOST_ROWS + " rows. Part it into several.");
                     }
@@ -93,17 +106,6 @@ final class CsvFile {
             throw Problem.invalid("column-twice", "The header has a column twice: " + String.join(", ", twice) + ".");
         }
         return columns;
-    }
-
-    private static Row row(CSVRecord record, List<String> columns, long line) {
-        Map<String, String> cells = new HashMap<>();
-        for (int i = 0; i < Math.min(record.size(), columns.size()); i++) {
-            cells.put(columns.get(i), record.get(i));
-        }
-        if (record.size() != columns.size()) {
-            cells.put("", Integer.toString(record.size()));
-        }
-        return new Row(line, cells);
     }
 
     List<String> columns() {

@@ -1,6 +1,7 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -14,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreText;
@@ -40,8 +42,12 @@ final class ImportReading {
     static final List<String> NEEDED = List.of("maker", "model", "suite", "version", "test", "started");
     static final List<String> KNOWN = List.of("maker", "model", "class", "unit", "configuration", "suite", "version", "mode", "test", "metric", "measure unit", "direction",
         "group", "kind", "scale", "choices", "session", "started", "run", "attempt", "finished", "state", "reason", "value", "resolution", "counted", "note");
+    private static final List<String> SETUP_COLUMNS = List.of("maker", "model", "class", "unit");
     private static final int MOST_REFUSED = 2_000;
     private static final int TELL_EVERY = 2_000;
+    private static final int LEAST_LIMIT = 40;
+    private static final Pattern WHOLE = Pattern.compile("[1-9]\\d{0,2}|1000");
+    private static final Pattern PLAIN = Pattern.compile("\\d{1,15}(?:\\.\\d{1,15})?");
 
     /** @param column of the value that cannot be taken */
     record RefusedCell(long line, String column, String value, String reason) { }
@@ -66,6 +72,9 @@ final class ImportReading {
 
     private final List<RefusedCell> refused = new ArrayList<>();
     private int refusedTotal;
+    private @Nullable List<String> lastCells;
+    private int lastSetup;
+    private final Map<String, Instant> times = new HashMap<>();
     private int there;
     private int computed;
     private final List<ImportRow> taken = new ArrayList<>();
@@ -121,19 +130,24 @@ final class ImportReading {
 
     /** @return null for a value that this ledger computes by itself */
     private @Nullable ImportRow row(CsvFile.Row row, List<String> factColumns) throws Refused {
-        if (row.cells().containsKey("")) {
-            throw new Refused("", row.cell(""), "This row has " + row.cell("") + " cells, the header " + csv.columns().size() + ".");
+        if (row.cells().length != csv.columns().size()) {
+            throw new Refused("", Integer.toString(row.cells().length), "This row has " + row.cells().length + " cells, the header " + csv.columns().size() + ".");
         }
         for (String column : NEEDED) {
             if (row.cell(column).isEmpty()) {
                 throw new Refused(column, "", "This is needed and is empty.");
             }
         }
-        for (Map.Entry<String, String> cell : row.cells().entrySet()) {
-            String column = cell.getKey();
+        for (int i = 0; i < row.cells().length; i++) {
+            String value = row.cells()[i];
+            // The least of all limits first: hardly any cell is longer.
+            if (value.length() <= LEAST_LIMIT) {
+                continue;
+            }
+            String column = csv.columns().get(i);
             int most = column.equals("version") ? 40 : column.equals("unit") ? 80 : column.equals("note") || column.startsWith("fact:") ? 500 : column.equals("choices") ? 2_000 : 250;
-            if (cell.getValue().length() > most) {
-                throw new Refused(column, cell.getValue(), "At most " + most + " characters fit here.");
+            if (value.length() > most) {
+                throw new Refused(column, value, "At most " + most + " characters fit here.");
             }
         }
         Instant started = time(row, "started");
@@ -167,7 +181,19 @@ final class ImportReading {
         return one;
     }
 
+    /** Rows of one configuration mostly follow one another. */
     private int setup(CsvFile.Row row, List<String> factColumns) throws Refused {
+        List<String> cells = new ArrayList<>(factColumns.size() + SETUP_COLUMNS.size());
+        SETUP_COLUMNS.forEach(c -> cells.add(row.cell(c)));
+        factColumns.forEach(c -> cells.add(row.cell(c)));
+        if (!cells.equals(lastCells)) {
+            lastSetup = newSetup(row, factColumns);
+            lastCells = cells;
+        }
+        return lastSetup;
+    }
+
+    private int newSetup(CsvFile.Row row, List<String> factColumns) throws Refused {
         String name = row.cell("maker") + " " + row.cell("model");
         if (!models.computeIfAbsent(name, n -> shelf.findModel(row.cell("maker"), row.cell("model")).isPresent())) {
             if (!make) {
@@ -212,6 +238,13 @@ final class ImportReading {
     }
 
     private static ScoreText.Value value(String text, Measure m) throws Refused {
+        // What another program wrote needs none of the ways in which people write.
+        if (PLAIN.matcher(text).matches()) {
+            BigDecimal number = new BigDecimal(text);
+            if (m.scale() == Scale.DIFFERENCE || number.signum() > 0) {
+                return new ScoreText.Value(number.doubleValue(), BigDecimal.ONE.movePointLeft(number.scale()).doubleValue());
+            }
+        }
         boolean words = (m.kind() == Kind.CHECK || m.kind() == Kind.CHOICE) && !text.matches("\\d+(\\.0+)?");
         ScoreText.Said said = words ? KindText.read(text, m.kind(), m.unit(), m.choices()).said() : ScoreText.read(text, m.unit());
         if (said instanceof ScoreText.Value v && (m.scale() == Scale.DIFFERENCE || v.value() > 0)) {
@@ -311,9 +344,16 @@ final class ImportReading {
         return runs;
     }
 
-    private static Instant time(CsvFile.Row row, String column) throws Refused {
+    private Instant time(CsvFile.Row row, String column) throws Refused {
+        String text = row.cell(column);
+        Instant known = times.get(text);
+        if (known != null) {
+            return known;
+        }
         try {
-            return Instant.parse(row.cell(column));
+            Instant read = Instant.parse(text);
+            times.put(text, read);
+            return read;
         } catch (DateTimeParseException e) {
             throw new Refused(column, row.cell(column), "This is no time. Write it like 2026-03-01T09:10:00Z.");
         }
@@ -322,7 +362,7 @@ final class ImportReading {
     /** 1 where nothing is written. */
     private static int whole(CsvFile.Row row, String column) throws Refused {
         String text = row.cell(column);
-        if (!text.isEmpty() && !text.matches("[1-9]\\d{0,2}|1000")) {
+        if (!text.isEmpty() && !WHOLE.matcher(text).matches()) {
             throw new Refused(column, text, "This is a whole number from 1 to 1000.");
         }
         return text.isEmpty() ? 1 : Integer.parseInt(text);

@@ -1,6 +1,9 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.Types;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
@@ -14,6 +17,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.ConnectionCallback;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -59,9 +63,16 @@ class LedgerBulk {
         entities.flush();
         entities.clear();
         runs.stream().map(BulkRun::configurationId).distinct().sorted().forEach(samples::lock);
-        for (int i = 0; i < runs.size(); i += AT_ONCE) {
-            progress.at(ImportProgress.Step.STORING, i, runs.size());
-            storeSome(runs.subList(i, Math.min(runs.size(), i + AT_ONCE)), person);
+        // Everything these rows point to was read or made in this transaction, and the configurations are locked: to look
+        // each of seven keys up again for each row would take as long as all the rest.
+        jdbc.execute("set session foreign_key_checks = 0");
+        try {
+            for (int i = 0; i < runs.size(); i += AT_ONCE) {
+                progress.at(ImportProgress.Step.STORING, i, runs.size());
+                storeSome(runs.subList(i, Math.min(runs.size(), i + AT_ONCE)), person);
+            }
+        } finally {
+            jdbc.execute("set session foreign_key_checks = 1");
         }
         Map<Long, Map<Long, MetricRow>> touched = new TreeMap<>();
         runs.forEach(r -> r.readings().forEach(x -> touched.computeIfAbsent(r.configurationId(), c -> new TreeMap<>()).put(x.metric().id(), x.metric())));
@@ -120,6 +131,24 @@ class LedgerBulk {
     private List<Long> insert(String into, int columns, List<Object> values) {
         String row = "(" + String.join(",", Collections.nCopies(columns, "?")) + ")";
         String rows = Collections.nCopies(values.size() / columns, row).stream().collect(Collectors.joining(","));
-        return jdbc.queryForList("insert into " + into + " values " + rows + " returning id", Long.class, values.toArray());
+        // Past the template's own way to set values: it asks the driver for the type of each null, which costs more than the row.
+        return jdbc.execute((ConnectionCallback<List<Long>>) connection -> {
+            try (PreparedStatement statement = connection.prepareStatement("insert into " + into + " values " + rows + " returning id")) {
+                for (int i = 0; i < values.size(); i++) {
+                    if (values.get(i) == null) {
+                        statement.setNull(i + 1, Types.VARCHAR);
+                    } else {
+                        statement.setObject(i + 1, values.get(i));
+                    }
+                }
+                List<Long> ids = new ArrayList<>(values.size() / columns);
+                try (ResultSet made = statement.executeQuery()) {
+                    while (made.next()) {
+                        ids.add(made.getLong(1));
+                    }
+                }
+                return ids;
+            }
+        });
     }
 }

@@ -45,8 +45,10 @@ class LedgerController {
     private final SetAsides setAsides;
     private final Corrections corrections;
     private final ReadingMarks marks;
+    private final LedgerConditions conditions;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, ImportJobs imports, SetAsides setAsides, Corrections corrections, ReadingMarks marks) {
+    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, ImportJobs imports, SetAsides setAsides, Corrections corrections, ReadingMarks marks, LedgerConditions conditions) {
+        this.conditions = conditions;
         this.setAsides = setAsides;
         this.corrections = corrections;
         this.marks = marks;
@@ -68,7 +70,7 @@ class LedgerController {
     @GetMapping(path = "/ledger/csv", produces = "text/csv")
     ResponseEntity<StreamingResponseBody> csv(@Valid @ParameterObject LedgerFilter filter) {
         // Asked now, so that a filter that makes no sense is an answer and not half a file.
-        filter.where(new java.util.HashMap<>());
+        conditions.where(filter, new java.util.HashMap<>());
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
             .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).body(to -> csv.write(filter, to));
     }

@@ -35,8 +35,10 @@ class LedgerCsv {
         left join SetAside a on a.readingId = rd.id and a.takenBackAt is null""";
 
     private final EntityManager entities;
+    private final LedgerConditions conditions;
 
-    LedgerCsv(EntityManager entities) {
+    LedgerCsv(EntityManager entities, LedgerConditions conditions) {
+        this.conditions = conditions;
         this.entities = entities;
     }
 
@@ -44,7 +46,7 @@ class LedgerCsv {
     @Transactional(readOnly = true)
     public void write(LedgerFilter filter, OutputStream to) {
         Map<String, Object> values = new LinkedHashMap<>();
-        String where = filter.where(values);
+        String where = conditions.where(filter, values);
         Map<Long, Map<String, String>> facts = facts(where, values);
         List<String> keys = facts.values().stream().flatMap(f -> f.keySet().stream()).distinct().sorted().toList();
         List<String> header = new ArrayList<>(BEFORE_FACTS);

@@ -40,6 +40,8 @@ class LedgerImport {
     record ImportOutcome(int rows, int readings, int withoutValue, int there, int computed, List<String> newModels, int newConfigurations, List<String> newSuites, int newTests, int newSessions,
                          List<ImportReading.RefusedCell> refused, int refusedTotal, List<String> ignored, boolean stored) { }
 
+    private static final int CLEAR_EVERY = 20;
+
     private final Shelf shelf;
     private final Configurations configurations;
     private final Catalog catalog;
@@ -121,6 +123,11 @@ class LedgerImport {
             long session = ledger.open(new Ledger.NewSession(known.get(place.setup()).orElseThrow(), place.session(), runs.get(place), 0, null, null, place.started(), List.of(), person));
             ledger.end(session, SessionState.DONE, ends.get(place));
             sessions.put(place, session);
+            if (sessions.size() % CLEAR_EVERY == 0) {
+                // A long list of stored things would be looked through again with every question.
+                entities.flush();
+                entities.clear();
+            }
         });
         return sessions;
     }

@@ -14,6 +14,11 @@ public enum LedgerState {
         this.condition = condition;
     }
 
+    /** Whether it is said of readings rather than of runs that gave none. */
+    boolean isOfReadings() {
+        return this == COUNTED || this == SET_ASIDE;
+    }
+
     String condition() {
         return condition;
     }

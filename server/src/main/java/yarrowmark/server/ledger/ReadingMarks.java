@@ -1,6 +1,9 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -11,6 +14,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,6 +38,7 @@ public class ReadingMarks {
     /** The fact that says how fast a display can show frames, in Hz. */
     private static final String REFRESH = "display.refresh";
     private static final double PER_CENT = 100;
+    private static final Duration PRIOR_KEPT = Duration.ofMinutes(1);
 
     /** What a reading may suffer from. */
     public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP }
@@ -44,13 +49,18 @@ public class ReadingMarks {
     /** A sample that the display holds. */
     public record HeldSample(long configurationId, long metricId) { }
 
+    private record TimedPrior(Optional<NoisePrior> prior, Instant until) { }
+
     private record Counted(long readingId, long configurationId, long metricId, double value, double resolution) { }
 
     private final EntityManager entities;
     private final Samples samples;
     private final Catalog catalog;
+    private final Clock clock;
+    private final Map<Long, TimedPrior> priors = new ConcurrentHashMap<>();
 
-    ReadingMarks(EntityManager entities, Samples samples, Catalog catalog) {
+    ReadingMarks(EntityManager entities, Samples samples, Catalog catalog, Clock clock) {
+        this.clock = clock;
         this.entities = entities;
         this.samples = samples;
         this.catalog = catalog;
@@ -94,8 +104,7 @@ public class ReadingMarks {
     /** By reading. */
     private Map<Long, List<ReadingMark>> marks(Collection<Long> configurations, Collection<Long> metricIds) {
         Map<Long, MetricRow> metrics = catalog.metrics().stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, Optional<NoisePrior>> lent = samples.ofMetrics(metrics.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId,
-            Collectors.collectingAndThen(Collectors.toList(), rows -> NoisePrior.fit(rows.stream().map(Samples.SampleRow::moments).toList()))));
+        Map<Long, Optional<NoisePrior>> lent = lent(metrics.keySet());
         Map<HeldSample, HeldRate> held = heldRates(metrics.values());
         Map<HeldSample, List<Counted>> counted = entities.createQuery("""
                 select new yarrowmark.server.ledger.ReadingMarks$Counted(rd.id, rd.configurationId, rd.metricId, rd.value, rd.resolution) from Reading rd
@@ -125,6 +134,21 @@ public class ReadingMarks {
             }
         });
         return marks;
+    }
+
+    /** What samples of these metrics lend. A minute old is good enough for a mark, and spares every page all samples. */
+    private Map<Long, Optional<NoisePrior>> lent(Collection<Long> metricIds) {
+        Instant now = clock.instant();
+        Map<Long, Optional<NoisePrior>> lent = new HashMap<>();
+        metricIds.forEach(id -> Optional.ofNullable(priors.get(id)).filter(p -> p.until().isAfter(now)).ifPresent(p -> lent.put(id, p.prior())));
+        List<Long> wanted = metricIds.stream().filter(id -> !lent.containsKey(id)).toList();
+        Map<Long, List<SampleMoments>> found = samples.ofMetrics(wanted).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId, Collectors.mapping(Samples.SampleRow::moments, Collectors.toList())));
+        for (long id : wanted) {
+            Optional<NoisePrior> prior = NoisePrior.fit(found.getOrDefault(id, List.of()));
+            lent.put(id, prior);
+            priors.put(id, new TimedPrior(prior, now.plus(PRIOR_KEPT)));
+        }
+        return lent;
     }
 
     /** Samples of these metrics that a display holds: they say nothing about the device, so totals leave them out. */

@@ -34,6 +34,7 @@ class SetAsides {
     private record Place(long readingId, long metricId, long configurationId, long sessionId) { }
 
     private final EntityManager entities;
+    private final LedgerConditions conditions;
     private final SetAsideRepository asides;
     private final SessionRepository sessions;
     private final Samples samples;
@@ -42,8 +43,9 @@ class SetAsides {
     private final ChangeLog changes;
     private final Clock clock;
 
-    SetAsides(EntityManager entities, SetAsideRepository asides, SessionRepository sessions, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, Clock clock) {
+    SetAsides(EntityManager entities, LedgerConditions conditions, SetAsideRepository asides, SessionRepository sessions, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, Clock clock) {
         this.entities = entities;
+        this.conditions = conditions;
         this.asides = asides;
         this.sessions = sessions;
         this.samples = samples;
@@ -57,7 +59,7 @@ class SetAsides {
     @Transactional
     Done setAside(LedgerFilter filter, int expected, String reason, String person) {
         Map<String, Object> values = new LinkedHashMap<>();
-        String where = filter.where(values);
+        String where = conditions.where(filter, values);
         TypedQuery<Long> query = entities.createQuery("select rd.id from Run r join Reading rd on rd.runId = r.id left join SetAside a on a.readingId = rd.id and a.takenBackAt is null"
             + (where.isEmpty() ? " where " : where + " and ") + "a.id is null", Long.class);
         values.forEach(query::setParameter);

@@ -39,9 +39,10 @@ import org.apache.lucene.util.BytesRef;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.event.TransactionPhase;
-import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
@@ -130,14 +131,39 @@ public class ShelfIndex implements BeforeOpening {
         LOG.info("The shelf can be searched after {} ms", (System.nanoTime() - began) / 1_000_000);
     }
 
-    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
+    /** Once for each model and transaction: an import touches the same one many times. */
+    @EventListener
+    @SuppressWarnings("unchecked")
     void touched(ModelTouched event) {
+        Set<Long> models = (Set<Long>) TransactionSynchronizationManager.getResource(this);
+        if (models == null) {
+            Set<Long> made = new LinkedHashSet<>();
+            TransactionSynchronizationManager.bindResource(this, made);
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void afterCommit() {
+                    readAnew(made);
+                }
+
+                @Override
+                public void afterCompletion(int status) {
+                    TransactionSynchronizationManager.unbindResourceIfPossible(ShelfIndex.this);
+                }
+            });
+            models = made;
+        }
+        models.add(event.modelId());
+    }
+
+    private void readAnew(Set<Long> models) {
         if (!filled) {
             return;
         }
         try {
-            writer.deleteDocuments(new Term("model", Long.toString(event.modelId())));
-            source.models(event.modelId(), this::add);
+            for (long id : models) {
+                writer.deleteDocuments(new Term("model", Long.toString(id)));
+                source.models(id, this::add);
+            }
             searchers.maybeRefreshBlocking();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
