@@ -154,7 +154,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
           )}
           {test && !over && isSeries(test) && <PointsPart key={`${test.testId}-${active.run}`} sessionId={id} test={test} run={active.run + 1} onStored={(page) => { show(page); setActive(next(page.tests.filter((t) => !t.computed), active)); }} />}
           {test && !over && <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />}
-          {!over && <TextPart sessionId={id} onStored={() => void queries.invalidateQueries({ queryKey: ['sheet', id] })} />}
+          {!over && <TextPart sessionId={id} onStored={() => { for (const queryKey of [['sheet', id], ['evidence', id], ['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey }); }} />}
           <EvidencePart sessionId={id} />
         </aside>
       </div>

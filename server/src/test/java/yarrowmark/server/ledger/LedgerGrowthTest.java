@@ -70,7 +70,7 @@ class LedgerGrowthTest {
         String view = "session=" + lab.session() + "&test=" + lab.tests().get(1);
         assertThat(lab.owner().post("/api/ledger/set-aside?" + view, Map.of("reason", "wrong cable", "expected", 2)).code()).as("it is not what the person saw").isEqualTo("changed-meanwhile");
         Client.Answer done = lab.owner().post("/api/ledger/set-aside?" + view, Map.of("reason", "wrong cable", "expected", 3));
-        assertThat(done.body().path("readings").asInt()).isEqualTo(3);
+        assertThat(done.body().path("readings").asInt()).as(done.detail()).isEqualTo(3);
         assertThat(lines("state=COUNTED&session=" + lab.session())).isEqualTo(3);
         assertThat(lab.owner().get("/api/standings?metric=" + lab.metric(1)).code()).as("its sample is gone").isEqualTo("nothing-tested");
         assertThat(lab.owner().post("/api/ledger/set-aside?" + view, Map.of("reason", "again", "expected", 0)).code()).isEqualTo("none-counts");

@@ -41,7 +41,10 @@ class StatementCountTest {
             device(bench, "Count " + i);
         }
         List<Long> many = paths.stream().map(p -> statements(bench, p)).toList();
-        assertThat(many).isEqualTo(few);
+        // Fewer is right, too: what noise a metric lends is remembered for a minute.
+        for (int i = 0; i < paths.size(); i++) {
+            assertThat(many.get(i)).as(paths.get(i)).isLessThanOrEqualTo(few.get(i));
+        }
         assertThat(many).allMatch(count -> count <= 12);
     }
 
