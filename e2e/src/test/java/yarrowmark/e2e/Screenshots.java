@@ -51,7 +51,15 @@ public final class Screenshots {
             reviewer.press("Read it");
             take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
             reviewer.open(program.address() + "suites");
-            take(reviewer, "suites", () -> reviewer.see("//h2[.='Yarrow round 1']"));
+            take(reviewer, "suites", () -> reviewer.see("//h2//a[.='Yarrow round 1']"));
+            reviewer.see("//h2//a[.='Tidegauge Storage 2.1']").click();
+            reviewer.press("Reading rule");
+            reviewer.see("//textarea").sendKeys("Sequential read: 2101.4 MB/s\nSequential write: 1408.2 MB/s\nRandom write, 4 KiB: 188.0 MB/s\n");
+            reviewer.js("const t = document.querySelector('textarea'); const i = t.value.indexOf('2101.4'); t.focus(); t.setSelectionRange(i, i + 6)");
+            reviewer.press("Read the marked number");
+            take(reviewer, "suite", () -> reviewer.seeText("Reads 2"));
+            reviewer.open(program.address() + "plans");
+            take(reviewer, "plans", () -> reviewer.seeText("begun now until"));
             scores(program, reviewer);
             reviewer.open(program.address() + "ledger?state=SET_ASIDE");
             reviewer.see("//button[@data-line='0']").click();

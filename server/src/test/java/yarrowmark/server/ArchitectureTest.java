@@ -41,7 +41,7 @@ class ArchitectureTest {
         .whereLayer("evidence").mayOnlyBeAccessedByLayers("rule", "demo")
         .whereLayer("reference").mayOnlyBeAccessedByLayers("analysis", "demo")
         .whereLayer("rule").mayOnlyBeAccessedByLayers("demo")
-        .whereLayer("plan").mayOnlyBeAccessedByLayers("bench")
+        .whereLayer("plan").mayOnlyBeAccessedByLayers("bench", "demo")
         .whereLayer("shelf").mayOnlyBeAccessedByLayers("ledger", "reference", "bench", "analysis", "demo")
         .whereLayer("files").mayOnlyBeAccessedByLayers("shelf", "evidence")
         .whereLayer("catalog").mayOnlyBeAccessedByLayers("shelf", "plan", "ledger", "reference", "rule", "bench", "analysis", "demo");

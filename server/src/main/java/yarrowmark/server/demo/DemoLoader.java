@@ -52,10 +52,12 @@ class DemoLoader implements BeforeOpening {
     private final Catalog catalog;
     private final BuiltInSuite builtIn;
     private final Ledger ledger;
+    private final DemoPlans plans;
     private final Settings settings;
     private final EntityManager entities;
 
-    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, Settings settings, EntityManager entities) {
+    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, DemoPlans plans, Settings settings, EntityManager entities) {
+        this.plans = plans;
         this.people = people;
         this.shelf = shelf;
         this.claims = claims;
@@ -106,6 +108,7 @@ class DemoLoader implements BeforeOpening {
                 entities.clear();
             }
         }
+        plans.add();
         settings.put(LOADED, "1");
         LOG.info("The demo shelf has {} configurations", number);
     }

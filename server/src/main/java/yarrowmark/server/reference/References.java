@@ -28,7 +28,7 @@ public class References {
     public record ReferenceRow(long id, long modelId, MetricRow metric, double value, double resolution, String source, @Nullable LocalDate publishedOn, @Nullable Integer results, String person) { }
 
     /** @param text the value as a person writes it */
-    record NewReference(long metricId, String text, String source, @Nullable LocalDate publishedOn, @Nullable Integer results) { }
+    public record NewReference(long metricId, String text, String source, @Nullable LocalDate publishedOn, @Nullable Integer results) { }
 
     private final EntityManager entities;
     private final Catalog catalog;
