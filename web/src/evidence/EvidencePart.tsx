@@ -6,17 +6,24 @@ import { Panel } from '../ui/Panel.tsx';
 
 type Row = Schemas['EvidenceRow'];
 
+/** A run that evidence may belong to. */
+export interface RunName {
+  id: number;
+  name: string;
+}
+
 /** Photos, logs and files of a session: dropped here, or taken with a phone's camera. */
-export function EvidencePart({ sessionId, readOnly = false }: { sessionId: number; readOnly?: boolean }) {
+export function EvidencePart({ sessionId, readOnly = false, runs = [] }: { sessionId: number; readOnly?: boolean; runs?: readonly RunName[] }) {
   const queries = useQueryClient();
   const key = ['evidence', sessionId];
   const [open, setOpen] = useState<Row | null>(null);
   const [gone, setGone] = useState<Row | null>(null);
+  const [of, setOf] = useState<number | undefined>(undefined);
   const all = useQuery({ queryKey: key, queryFn: () => value(api.GET('/api/sessions/{id}/evidence', { params: { path: { id: sessionId } } })) });
   const refresh = () => void queries.invalidateQueries({ queryKey: key });
   const send = useMutation({
     scope: { id: `evidence-${sessionId}` },
-    mutationFn: (file: File) => sendFile<Row[]>(`/api/sessions/${sessionId}/evidence?name=${encodeURIComponent(file.name || 'pasted')}`, file),
+    mutationFn: (file: File) => sendFile<Row[]>(`/api/sessions/${sessionId}/evidence?name=${encodeURIComponent(file.name || 'pasted')}${of === undefined ? '' : `&run=${of}`}`, file),
     onSuccess: (rows) => queries.setQueryData(key, rows),
   });
   const remove = useMutation({ mutationFn: (row: Row) => value(api.DELETE('/api/evidence/{id}', { params: { path: { id: row.id } } })), onSuccess: (_none, row) => { setGone(row); setOpen(null); refresh(); } });
@@ -31,10 +38,19 @@ export function EvidencePart({ sessionId, readOnly = false }: { sessionId: numbe
         {(all.data ?? []).map((row) => (
           <li key={row.id} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5">
             <button type="button" className="link min-w-0 truncate text-left" onClick={() => setOpen(row)}>{row.name}</button>
+            {row.runId !== undefined && <span className="small truncate text-ink-3">{runs.find((r) => r.id === row.runId)?.name ?? 'one run'}</span>}
             <span className="small ml-auto whitespace-nowrap">{bytes(row.sizeBytes)}</span>
           </li>
         ))}
       </ul>
+      {!readOnly && runs.length > 0 && (
+        <label className="mt-1 flex items-baseline gap-2"><span className="small">of</span>
+          <select className="field" value={of ?? ''} onChange={(e) => setOf(e.target.value === '' ? undefined : Number(e.target.value))}>
+            <option value="">the whole session</option>
+            {runs.map((r) => <option key={r.id} value={r.id}>{r.name}</option>)}
+          </select>
+        </label>
+      )}
       {!readOnly && (
         <p className="mt-1 flex flex-wrap gap-x-4">
           <label className="small link cursor-pointer focus-within:outline-2 focus-within:outline-gold">{send.isPending ? 'Sending' : 'add a file, or drop it here'}<input type="file" multiple className="sr-only" onChange={(e) => { take(e.target.files); e.target.value = ''; }} /></label>

@@ -52,7 +52,7 @@ export function LedgerView() {
         sentence={<LedgerSentence search={search} say={say} total={rows.data?.total} />}
       >
         <SavedViews search={filter} />
-        <button className="button" aria-expanded={doing === 'aside'} onClick={() => setDoing(doing === 'aside' ? null : 'aside')}>Set aside</button>
+        <button className="button" aria-expanded={doing === 'aside'} onClick={() => setDoing(doing === 'aside' ? null : 'aside')}>Set all aside</button>
         <button className="button" aria-expanded={doing === 'import'} onClick={() => setDoing(doing === 'import' ? null : 'import')}>Import</button>
         <a className="button" href={`/api/ledger/csv?${addressOf(filter)}`} download>As CSV</a>
       </Opening>

@@ -155,7 +155,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
           {test && !over && isSeries(test) && <PointsPart key={`${test.testId}-${active.run}`} sessionId={id} test={test} run={active.run + 1} onStored={(page) => { show(page); setActive(next(page.tests.filter((t) => !t.computed), active)); }} />}
           {test && !over && <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />}
           {!over && <TextPart sessionId={id} onStored={() => { for (const queryKey of [['sheet', id], ['evidence', id], ['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey }); }} />}
-          <EvidencePart sessionId={id} />
+          <EvidencePart sessionId={id} runs={tests.flatMap((t) => t.runs.flatMap((r) => (r.runId === undefined ? [] : [{ id: r.runId, name: `${t.name}, run ${r.number}` }])))} />
         </aside>
       </div>
     </>

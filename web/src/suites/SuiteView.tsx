@@ -39,6 +39,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
   const retire = useMutation({ mutationFn: ({ id, retired }: { id: number; retired: boolean }) => value(api.POST('/api/tests/{id}/retired', { params: { path: { id } }, body: { retired } })), onSuccess: done });
   const retireRule = useMutation({ mutationFn: (id: number) => value(api.DELETE('/api/rules/{id}', { params: { path: { id } } })), onSuccess: done });
   const own = (rules.data ?? []).filter((r) => r.suiteVersionId === suite.id);
+  const everyName = new Map(all.flatMap((s) => s.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const))));
   const names = new Map(suite.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const)));
   const error = retire.error ?? retireRule.error ?? rules.error;
   return (
@@ -61,7 +62,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
               <span className="small">{testGroup(t.group)}</span>
               <span className="small ml-auto">{howMeasured(t)}</span>
               {!suite.builtIn && <button className="small link" onClick={() => retire.mutate({ id: t.id, retired: !t.retired })} aria-label={`${t.retired ? 'Use again' : 'Retire'}: ${t.name}`}>{t.retired ? 'use again' : 'retire'}</button>}
-              {t.metrics[0]?.formula !== undefined && <code className="w-full text-[12px] text-ink-2">{t.metrics[0].formula}</code>}
+              {t.metrics[0]?.formula !== undefined && <span className="w-full"><code className="text-[12px] text-ink-2">{t.metrics[0].formula}</code> <span className="small">where {Object.entries(t.metrics[0].inputs).map(([input, metric]) => `${input} is ${everyName.get(metric) ?? 'a test'}`).join(', ')}</span></span>}
               {t.metrics.length > 1 && <span className="small w-full">Also: {t.metrics.slice(1).map((m) => m.name.slice(t.name.length + 2)).join('; ')}</span>}
             </div>
           ))}

@@ -119,7 +119,7 @@ class ScoresIT {
         browser.press("Close");
         browser.seeText("set aside: Corrected: the point slipped");
 
-        browser.press("Set aside");
+        browser.press("Set all aside");
         browser.see("//input[@placeholder='wrong cable, an old firmware']").sendKeys("wrong profile");
         browser.see("//button[.='Set 3 aside'][not(@disabled)]").click();
         browser.seeText("3 readings were set aside");

@@ -7,7 +7,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -16,6 +15,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.measure.Kind;
@@ -54,13 +54,15 @@ public class ReadingMarks {
     private record Counted(long readingId, long configurationId, long metricId, double value, double resolution) { }
 
     private final EntityManager entities;
+    private final JdbcTemplate jdbc;
     private final Samples samples;
     private final Catalog catalog;
     private final Clock clock;
     private final Map<Long, TimedPrior> priors = new ConcurrentHashMap<>();
 
-    ReadingMarks(EntityManager entities, Samples samples, Catalog catalog, Clock clock) {
+    ReadingMarks(EntityManager entities, JdbcTemplate jdbc, Samples samples, Catalog catalog, Clock clock) {
         this.clock = clock;
+        this.jdbc = jdbc;
         this.entities = entities;
         this.samples = samples;
         this.catalog = catalog;
@@ -69,23 +71,18 @@ public class ReadingMarks {
     /** The same page, each line with its marks. */
     @Transactional(readOnly = true)
     Page<LedgerRow> marked(Page<LedgerRow> page) {
-        Set<Long> configurations = new HashSet<>();
-        Set<Long> metrics = new HashSet<>();
-        page.rows().stream().filter(r -> r.readingId() != null && r.asideReason() == null).forEach(r -> {
-            configurations.add(r.configurationId());
-            metrics.add(r.metricId());
-        });
-        if (metrics.isEmpty()) {
+        Set<HeldSample> wanted = page.rows().stream().filter(r -> r.readingId() != null && r.asideReason() == null).map(r -> new HeldSample(r.configurationId(), r.metricId())).collect(Collectors.toSet());
+        if (wanted.isEmpty()) {
             return page;
         }
-        Map<Long, List<ReadingMark>> marks = marks(configurations, metrics);
+        Map<Long, List<ReadingMark>> marks = marks(wanted);
         return new Page<>(page.rows().stream().map(r -> r.readingId() == null || !marks.containsKey(r.readingId()) ? r : r.with(marks.get(r.readingId()))).toList(), page.page(), page.size(), page.total());
     }
 
     /** Marks of one reading, also those that need every session of its metric. */
     @Transactional(readOnly = true)
     List<ReadingMark> of(Reading reading, MetricRow metric, int runNumber) {
-        List<ReadingMark> all = new ArrayList<>(marks(Set.of(reading.configurationId()), Set.of(metric.id())).getOrDefault(reading.id(), List.of()));
+        List<ReadingMark> all = new ArrayList<>(marks(Set.of(new HeldSample(reading.configurationId(), metric.id()))).getOrDefault(reading.id(), List.of()));
         if (runNumber == 1 && warmUp(metric).applies()) {
             all.add(new ReadingMark(MarkKind.WARM_UP, null));
         }
@@ -102,16 +99,12 @@ public class ReadingMarks {
     }
 
     /** By reading. */
-    private Map<Long, List<ReadingMark>> marks(Collection<Long> configurations, Collection<Long> metricIds) {
+    private Map<Long, List<ReadingMark>> marks(Set<HeldSample> wanted) {
+        Set<Long> metricIds = wanted.stream().map(HeldSample::metricId).collect(Collectors.toSet());
         Map<Long, MetricRow> metrics = catalog.metrics().stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
         Map<Long, Optional<NoisePrior>> lent = lent(metrics.keySet());
         Map<HeldSample, HeldRate> held = heldRates(metrics.values());
-        Map<HeldSample, List<Counted>> counted = entities.createQuery("""
-                select new yarrowmark.server.ledger.ReadingMarks$Counted(rd.id, rd.configurationId, rd.metricId, rd.value, rd.resolution) from Reading rd
-                where rd.configurationId in :configurations and rd.metricId in :metrics
-                and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null)""", Counted.class)
-            .setParameter("configurations", configurations).setParameter("metrics", metrics.keySet()).getResultList().stream()
-            .collect(Collectors.groupingBy(c -> new HeldSample(c.configurationId(), c.metricId())));
+        Map<HeldSample, List<Counted>> counted = counted(wanted);
         Map<Long, List<ReadingMark>> marks = new HashMap<>();
         counted.forEach((sample, readings) -> {
             MetricRow metric = metrics.get(sample.metricId());
@@ -134,6 +127,14 @@ public class ReadingMarks {
             }
         });
         return marks;
+    }
+
+    /** The readings of these very samples: asked for as pairs, or every metric of every configuration would come along. */
+    private Map<HeldSample, List<Counted>> counted(Set<HeldSample> wanted) {
+        String pairs = wanted.stream().map(w -> "(" + w.configurationId() + "," + w.metricId() + ")").collect(Collectors.joining(","));
+        return jdbc.query("select rd.id, rd.configuration_id, rd.metric_id, rd.value, rd.resolution from reading rd where (rd.configuration_id, rd.metric_id) in (" + pairs
+                + ") and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)", (row, i) -> new Counted(row.getLong(1), row.getLong(2), row.getLong(3), row.getDouble(4), row.getDouble(5))).stream()
+            .collect(Collectors.groupingBy(c -> new HeldSample(c.configurationId(), c.metricId())));
     }
 
     /** What samples of these metrics lend. A minute old is good enough for a mark, and spares every page all samples. */

@@ -34,7 +34,7 @@ class ScoreSheet {
      * @param words why there is no value
      * @param aside whether its reading is out of the count
      */
-    record SheetRun(int number, @Nullable RunState state, @Nullable Double value, @Nullable Double resolution, @Nullable Long readingId, @Nullable String words, boolean aside) { }
+    record SheetRun(int number, @Nullable Long runId, @Nullable RunState state, @Nullable Double value, @Nullable Double resolution, @Nullable Long readingId, @Nullable String words, boolean aside) { }
 
     /**
      * @param others   further numbers of the same runs, such as those of a curve; empty for most tests
@@ -133,7 +133,7 @@ class ScoreSheet {
         numbers.addAll(reasons.keySet());
         List<SheetRun> runs = numbers.stream().map(n -> {
             SheetRun run = place(n, done.get(n), byRun);
-            return run.value() == null || run.aside() ? new SheetRun(n, null, null, null, null, reasons.get(n), false) : run;
+            return run.value() == null || run.aside() ? new SheetRun(n, null, null, null, null, null, reasons.get(n), false) : run;
         }).toList();
         TestRow test = test(metric.testId());
         return new SheetTest(test.id(), test.name(), metric.formula(), test.suite(), test.version(), metric, runs, List.of(), true);
@@ -141,10 +141,10 @@ class ScoreSheet {
 
     private SheetRun place(int number, @Nullable Run run, Map<Long, List<Reading>> byRun) {
         if (run == null) {
-            return new SheetRun(number, null, null, null, null, null, false);
+            return new SheetRun(number, null, null, null, null, null, null, false);
         }
         Reading reading = byRun.getOrDefault(run.id(), List.of()).stream().findFirst().orElse(null);
-        return new SheetRun(number, run.state(), reading == null ? null : reading.value(), reading == null ? null : reading.resolution(), reading == null ? null : reading.id(),
+        return new SheetRun(number, run.id(), run.state(), reading == null ? null : reading.value(), reading == null ? null : reading.resolution(), reading == null ? null : reading.id(),
             run.reasonWords(), reading != null && asides.findByReadingIdAndTakenBackAtIsNull(reading.id()).isPresent());
     }
 
