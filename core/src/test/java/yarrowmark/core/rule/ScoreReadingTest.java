@@ -106,6 +106,14 @@ class ScoreReadingTest {
             .satisfies(f -> assertThat(f.value()).isCloseTo(expected, within(1e-9)));
     }
 
+    /** A last progress line that is shorter leaves the end of the one before on the screen, without its comma. */
+    @Test
+    void progressLinesAreReadAsTheTerminalShowsThem() {
+        ShippedRules.Tool zstd = ShippedRules.all().stream().filter(t -> t.key().equals("zstd")).findFirst().orElseThrow();
+        String printed = " |-notes :  2000000 ->   794656 (x2.517),   70.0 MB/s,  150.5 MB/s\r /-notes :  2000000 ->   794656 (x2.517),   70.0 MB/s \r 3#\n";
+        assertThat(ScoreReading.read(zstd.patterns(), printed).found()).extracting(f -> f.pattern() + " " + f.value()).containsExactly("Level 3, compressing 70.0", "Level 3, decompressing 150.5");
+    }
+
     @ParameterizedTest
     @CsvSource({"GB/s, MB/s, 1000", "MiB/s, MB/s, 1.048576", "ms, s, 0.001", "min, s, 60", "s, min, 0.016666666666666666", "kB/s, MB/s, 0.001", "ops/s, ops/min, 60", "fps, fps, 1", "KiB, MiB, 0.0009765625", "GHz, MHz, 1000", "h, min, 60"})
     void unitsOfAKindTurnIntoEachOther(String from, String to, double factor) {
