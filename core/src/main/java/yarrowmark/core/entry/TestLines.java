@@ -48,6 +48,7 @@ public final class TestLines {
 
     private static final int MOST_LINES = 300;
     private static final int MOST_CHOICES = 30;
+    private static final int LONGEST_SERIES_NAME = 90;
     private static final List<String> MORE = List.of("more", "higher", "larger", "up", "+", "more is better", "higher is better");
     private static final List<String> LESS = List.of("less", "lower", "smaller", "down", "-", "−", "less is better", "lower is better");
     /** Units whose zero is no "nothing": values are held against each other by their difference. */
@@ -117,6 +118,9 @@ public final class TestLines {
         Direction direction = direction(parts[2].strip())
             .orElseThrow(() -> new NotALine("\"" + parts[2].strip() + "\" says neither that more nor that less is better."));
         Said said = said(Arrays.copyOfRange(parts, 3, parts.length), kind(unit));
+        if (said.kind.isSeries() && name.length() > LONGEST_SERIES_NAME) {
+            throw new NotALine("A test of many points has a name of at most " + LONGEST_SERIES_NAME + " characters: each of its numbers adds a few words.");
+        }
         return new Line(number, name, unit, direction, said.difference ? Scale.DIFFERENCE : scale(unit), said.group, said.kind, List.of(), said.xUnit, said.capped, said.main);
     }
 

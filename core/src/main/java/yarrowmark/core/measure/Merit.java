@@ -16,6 +16,16 @@ public final class Merit {
         return direction.sign() * Math.log(Measured.exact(value).checkedFor(Scale.RATIO).value());
     }
 
+    /** The same on either scale: for difference metrics the value itself, signed so that more is better. */
+    public static double of(double value, Direction direction, Scale scale) {
+        return scale == Scale.RATIO ? of(value, direction) : direction.sign() * value;
+    }
+
+    /** The inverse of {@link #of(double, Direction, Scale)}. */
+    public static double toValue(double merit, Direction direction, Scale scale) {
+        return scale == Scale.RATIO ? toValue(merit, direction) : direction.sign() * merit;
+    }
+
     /** The reading that has this merit: the inverse of {@link #of}. */
     public static double toValue(double merit, Direction direction) {
         return Math.exp(direction.sign() * merit);

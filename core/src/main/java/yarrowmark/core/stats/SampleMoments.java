@@ -46,14 +46,8 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
         double rounding = 0;
         for (int i = 0; i < n; i++) {
             Measured reading = readings.get(i).checkedFor(scale);
-            double relative;
-            if (scale == Scale.RATIO) {
-                merit[i] = Merit.of(reading.value(), direction);
-                relative = reading.resolution() / reading.value();
-            } else {
-                merit[i] = direction.sign() * reading.value();
-                relative = reading.resolution();
-            }
+            merit[i] = Merit.of(reading.value(), direction, scale);
+            double relative = scale == Scale.RATIO ? reading.resolution() / reading.value() : reading.resolution();
             sum += merit[i];
             rounding += relative * relative;
         }
@@ -63,6 +57,11 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
             squares += (m - mean) * (m - mean);
         }
         return new SampleMoments(n, mean, squares, rounding / n / 12);
+    }
+
+    /** 100 (e^s − 1) with s the standard deviation, for a ratio metric; empty for a single reading. */
+    public OptionalDouble spreadPercent() {
+        return n < 2 ? OptionalDouble.empty() : OptionalDouble.of(100 * Math.expm1(Math.sqrt(variance().getAsDouble())));
     }
 
     /** The moments of the readings of both, as if they had been one sample. */

@@ -29,10 +29,6 @@ public record SampleSummary(int n, double centre, OptionalDouble spreadPercent, 
         if (scale == Scale.DIFFERENCE) {
             return new SampleSummary(n, moments.mean(), OptionalDouble.empty(), median, sorted[0], sorted[n - 1]);
         }
-        OptionalDouble variance = moments.variance();
-        OptionalDouble spread = variance.isPresent()
-            ? OptionalDouble.of(100 * Math.expm1(Math.sqrt(variance.getAsDouble())))
-            : OptionalDouble.empty();
-        return new SampleSummary(n, Math.exp(moments.mean()), spread, median, sorted[0], sorted[n - 1]);
+        return new SampleSummary(n, Math.exp(moments.mean()), moments.spreadPercent(), median, sorted[0], sorted[n - 1]);
     }
 }

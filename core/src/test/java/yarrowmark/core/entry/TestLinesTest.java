@@ -50,6 +50,7 @@ class TestLinesTest {
         assertThat(lines.read().get(2).xUnit()).isEqualTo("B");
         assertThat(lines.read().get(3).capped()).isTrue();
         assertThat(lines.read().get(6)).matches(l -> l.capped() && !l.main());
+        assertThat(TestLines.read("x".repeat(91) + ", fps, more, frame times\n" + "x".repeat(91) + ", fps, more").refused()).as("the numbers of a series add words to its name").extracting(TestLines.Refused::number).containsExactly(1);
         assertThat(TestLines.read("a, choice one\nb, choice x < X\nc, s, less, Storage, Body").refused()).extracting(TestLines.Refused::number).containsExactly(1, 2, 3);
     }
 

@@ -83,7 +83,7 @@ class ModelOverview {
         return samples.ofMetrics(List.of(metric.id())).stream().filter(s -> own.containsKey(s.configurationId()))
             .max(Comparator.comparingDouble(s -> s.moments().mean()))
             .map(s -> {
-                double value = metric.scale() == Scale.RATIO ? Merit.toValue(s.moments().mean(), metric.direction()) : metric.direction().sign() * s.moments().mean();
+                double value = Merit.toValue(s.moments().mean(), metric.direction(), metric.scale());
                 double ratio = value / Double.parseDouble(claim.value());
                 double better = metric.direction() == Direction.MORE_IS_BETTER ? ratio : 1 / ratio;
                 return new ClaimCheck(claim, null, value, better, better >= 1, List.of(own.get(s.configurationId())));

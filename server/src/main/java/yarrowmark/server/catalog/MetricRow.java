@@ -28,6 +28,11 @@ public record MetricRow(long id, String key, String name, String unit, Direction
             m.kind(), m.choices(), m.xUnit(), m.capped(), m.series(), m.formula(), Map.copyOf(m.inputs()));
     }
 
+    /** Why this can be no value of the metric; null where it can. */
+    public @Nullable String unusable(double value) {
+        return scale == Scale.RATIO && !(value > 0) ? "A score in " + (unit.equals("1") ? "points" : unit) + " is above 0." : null;
+    }
+
     /** Whether a person types, pastes or measures it, rather than the server computing it. */
     public boolean given() {
         return formula == null;

@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.formula.Formula;
 import yarrowmark.core.formula.SuiteTotal;
 import yarrowmark.core.measure.Direction;
@@ -129,7 +130,7 @@ public class SuiteVersions {
         // A formula can only name what is in the catalogue before it, and is never changed: so none can loop.
         int position = there.stream().mapToInt(TestDefinition::position).max().orElse(-1) + 1;
         Catalog.NewMetric metric = new Catalog.NewMetric("computed", name, c.unit(), c.direction(), c.scale(), c.main(),
-            new Catalog.More(yarrowmark.core.entry.TestLines.kind(c.unit()), List.of(), null, false, null, formula.text(), inputs));
+            new Catalog.More(TestLines.kind(c.unit()), List.of(), null, false, null, formula.text(), inputs));
         long id = tests.save(new TestDefinition(version, group(versionId), new Catalog.NewTest("computed-" + (position + 1), name, "", c.group(), List.of(metric)), position)).id();
         changes.note(person, "suite version", versionId, "computed value", null, name + " = " + formula.text());
         entities.flush();

@@ -5,7 +5,6 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.measure.Measured;
-import yarrowmark.core.measure.Scale;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Problem;
 
@@ -31,8 +30,8 @@ class Corrections {
         if (!(read.said() instanceof ScoreText.Value v)) {
             throw Problem.invalid("not-a-value", "A reading is corrected by a value. If there is none, set it aside and say why.");
         }
-        if (metric.scale() == Scale.RATIO && !(v.value() > 0)) {
-            throw Problem.invalid("not-a-score", "A score in " + (metric.unit().equals("1") ? "points" : metric.unit()) + " is above 0.");
+        if (metric.unusable(v.value()) != null) {
+            throw Problem.invalid("not-a-score", metric.unusable(v.value()));
         }
         return ledger.correct(readingId, new Measured(v.value(), v.resolution()), read.note().isEmpty() ? null : read.note(), reason, person);
     }

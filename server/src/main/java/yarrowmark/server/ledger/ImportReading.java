@@ -1,9 +1,7 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
-import java.math.BigDecimal;
 import java.time.Instant;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -15,9 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
@@ -27,6 +23,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.ImportCells.Refused;
 import yarrowmark.server.ledger.ImportRow.Measure;
 import yarrowmark.server.ledger.ImportRow.Place;
 import yarrowmark.server.ledger.ImportRow.RunKey;
@@ -45,41 +42,26 @@ final class ImportReading {
     private static final List<String> SETUP_COLUMNS = List.of("maker", "model", "class", "unit");
     private static final int MOST_REFUSED = 2_000;
     private static final int TELL_EVERY = 2_000;
-    private static final int LEAST_LIMIT = 40;
-    private static final Pattern WHOLE = Pattern.compile("[1-9]\\d{0,2}|1000");
-    private static final Pattern PLAIN = Pattern.compile("\\d{1,15}(?:\\.\\d{1,15})?");
 
     /** @param column of the value that cannot be taken */
     record RefusedCell(long line, String column, String value, String reason) { }
-
-    private static final class Refused extends Exception {
-        private static final long serialVersionUID = 1;
-        private final String column;
-        private final String value;
-
-        Refused(String column, String value, String reason) {
-            super(reason, null, false, false);
-            this.column = column;
-            this.value = value;
-        }
-    }
 
     private final Shelf shelf;
     private final Configurations configurations;
     private final EntityManager entities;
     private final CsvFile csv;
+    private final ImportCells cells = new ImportCells();
     private final boolean make;
 
     private final List<RefusedCell> refused = new ArrayList<>();
     private int refusedTotal;
     private @Nullable List<String> lastCells;
     private int lastSetup;
-    private final Map<String, Instant> times = new HashMap<>();
     private int there;
     private int computed;
     private final List<ImportRow> taken = new ArrayList<>();
     private final Map<String, DeviceClass> classes = new LinkedHashMap<>();
-    private final Map<Suite, Map<String, TestRow>> known = new LinkedHashMap<>();
+    private final Map<Suite, Map<String, TestRow>> known;
     /** New tests with their new metrics, by name. */
     private final Map<Suite, Map<String, Map<String, ImportRow>>> made = new LinkedHashMap<>();
     private final Map<Setup, Integer> setups = new LinkedHashMap<>();
@@ -95,10 +77,7 @@ final class ImportReading {
         this.entities = entities;
         this.csv = csv;
         this.make = make;
-        for (TestRow t : catalog.tests()) {
-            String[] parts = t.version().split(", ", 2);
-            known.computeIfAbsent(new Suite(t.suite(), parts[0], parts.length > 1 ? parts[1] : ""), k -> new LinkedHashMap<>()).put(t.name().toLowerCase(Locale.ROOT), t);
-        }
+        this.known = Suite.all(catalog.tests());
     }
 
     void read(ImportProgress progress) {
@@ -121,7 +100,7 @@ final class ImportReading {
             } catch (Refused e) {
                 refusedTotal++;
                 if (refused.size() < MOST_REFUSED) {
-                    refused.add(new RefusedCell(row.line(), e.column, e.value.length() > 80 ? e.value.substring(0, 80) + "…" : e.value, e.getMessage()));
+                    refused.add(new RefusedCell(row.line(), e.column(), e.value().length() > 80 ? e.value().substring(0, 80) + "…" : e.value(), e.getMessage()));
                 }
             }
         }
@@ -138,22 +117,11 @@ final class ImportReading {
                 throw new Refused(column, "", "This is needed and is empty.");
             }
         }
-        for (int i = 0; i < row.cells().length; i++) {
-            String value = row.cells()[i];
-            // The least of all limits first: hardly any cell is longer.
-            if (value.length() <= LEAST_LIMIT) {
-                continue;
-            }
-            String column = csv.columns().get(i);
-            int most = column.equals("version") ? 40 : column.equals("unit") ? 80 : column.equals("note") || column.startsWith("fact:") ? 500 : column.equals("choices") ? 2_000 : 250;
-            if (value.length() > most) {
-                throw new Refused(column, value, "At most " + most + " characters fit here.");
-            }
-        }
-        Instant started = time(row, "started");
-        Instant finished = row.cell("finished").isEmpty() ? started : time(row, "finished");
-        int run = whole(row, "run");
-        int attempt = whole(row, "attempt");
+        ImportCells.checkLengths(row, csv.columns());
+        Instant started = cells.time(row, "started");
+        Instant finished = row.cell("finished").isEmpty() ? started : cells.time(row, "finished");
+        int run = ImportCells.whole(row, "run");
+        int attempt = ImportCells.whole(row, "attempt");
         int setup = setup(row, factColumns);
         Suite suite = new Suite(row.cell("suite"), row.cell("version"), row.cell("mode"));
         TestRow test = known.getOrDefault(suite, Map.of()).get(row.cell("test").toLowerCase(Locale.ROOT));
@@ -183,12 +151,12 @@ final class ImportReading {
 
     /** Rows of one configuration mostly follow one another. */
     private int setup(CsvFile.Row row, List<String> factColumns) throws Refused {
-        List<String> cells = new ArrayList<>(factColumns.size() + SETUP_COLUMNS.size());
-        SETUP_COLUMNS.forEach(c -> cells.add(row.cell(c)));
-        factColumns.forEach(c -> cells.add(row.cell(c)));
-        if (!cells.equals(lastCells)) {
+        List<String> told = new ArrayList<>(factColumns.size() + SETUP_COLUMNS.size());
+        SETUP_COLUMNS.forEach(c -> told.add(row.cell(c)));
+        factColumns.forEach(c -> told.add(row.cell(c)));
+        if (!told.equals(lastCells)) {
             lastSetup = newSetup(row, factColumns);
-            lastCells = cells;
+            lastCells = told;
         }
         return lastSetup;
     }
@@ -227,30 +195,14 @@ final class ImportReading {
         Double value = null;
         double resolution = 0;
         if (!withoutValue) {
-            ScoreText.Value v = value(row.cell("value"), measure);
+            ScoreText.Value v = ImportCells.value(row.cell("value"), measure);
             value = v.value();
-            resolution = row.cell("resolution").isEmpty() ? v.resolution() : parsed(row.cell("resolution"), v.resolution());
+            resolution = ImportCells.resolution(row, v.resolution());
         }
         Reason reason = state == RunState.OK ? null
             : Arrays.stream(Reason.values()).filter(x -> x.name().replace('_', ' ').equalsIgnoreCase(row.cell("reason"))).findFirst().orElse(Reason.OTHER);
         return new ImportRow(row, place, row.cell("configuration").isEmpty() ? null : row.cell("configuration"), suite, row.cell("test"), measure, run, attempt, finished, state, reason,
             row.cell("note").isEmpty() ? null : row.cell("note"), value, resolution, !row.cell("counted").equalsIgnoreCase("no"));
-    }
-
-    private static ScoreText.Value value(String text, Measure m) throws Refused {
-        // What another program wrote needs none of the ways in which people write.
-        if (PLAIN.matcher(text).matches()) {
-            BigDecimal number = new BigDecimal(text);
-            if (m.scale() == Scale.DIFFERENCE || number.signum() > 0) {
-                return new ScoreText.Value(number.doubleValue(), BigDecimal.ONE.movePointLeft(number.scale()).doubleValue());
-            }
-        }
-        boolean words = (m.kind() == Kind.CHECK || m.kind() == Kind.CHOICE) && !text.matches("\\d+(\\.0+)?");
-        ScoreText.Said said = words ? KindText.read(text, m.kind(), m.unit(), m.choices()).said() : ScoreText.read(text, m.unit());
-        if (said instanceof ScoreText.Value v && (m.scale() == Scale.DIFFERENCE || v.value() > 0)) {
-            return v;
-        }
-        throw new Refused("value", text, "This is no value in " + (m.unit().equals("1") ? "points" : m.unit()) + ", or not above 0.");
     }
 
     private static Measure knownMeasure(CsvFile.Row row, TestRow test, boolean withoutValue) throws Refused {
@@ -260,7 +212,7 @@ final class ImportReading {
             metric = test.metrics().stream().filter(m -> m.name().equalsIgnoreCase(name)).findFirst().orElseThrow(() -> new Refused("metric", name,
                 "This test gives several numbers: " + String.join("; ", test.metrics().stream().map(MetricRow::name).toList()) + "."));
         }
-        Optional<Direction> told = direction(row);
+        Optional<Direction> told = ImportCells.direction(row);
         if (!withoutValue && (!row.cell("measure unit").isEmpty() && !metric.unit().equals(row.cell("measure unit")) || told.isPresent() && told.get() != metric.direction())) {
             throw new Refused("measure unit", row.cell("measure unit"), "This test is measured in another unit, or the other way round, than here.");
         }
@@ -272,7 +224,7 @@ final class ImportReading {
         Map<String, ImportRow> metrics = made.getOrDefault(suite, Map.of()).getOrDefault(row.cell("test").toLowerCase(Locale.ROOT), Map.of());
         ImportRow before = metrics.get(name.toLowerCase(Locale.ROOT));
         String unit = !row.cell("measure unit").isEmpty() ? row.cell("measure unit") : before != null ? before.measure().unit() : "1";
-        Direction direction = direction(row).orElse(before != null ? before.measure().direction() : null);
+        Direction direction = ImportCells.direction(row).orElse(before != null ? before.measure().direction() : null);
         if (direction == null) {
             throw new Refused("direction", row.cell("direction"), "A new test needs to say whether more or less is better.");
         }
@@ -282,29 +234,12 @@ final class ImportReading {
         if (before != null && before.value() != null) {
             return before.measure();
         }
-        Kind kind = one(Kind.values(), row, "kind", TestLines.kind(unit));
-        TestGroup group = one(TestGroup.values(), row, "group", TestGroup.EVERYDAY);
-        Scale scale = one(Scale.values(), row, "scale", kind == Kind.CHECK || kind == Kind.CHOICE ? Scale.DIFFERENCE : TestLines.scale(unit));
+        Kind kind = ImportCells.one(Kind.values(), row, "kind", TestLines.kind(unit));
+        TestGroup group = ImportCells.one(TestGroup.values(), row, "group", TestGroup.EVERYDAY);
+        Scale scale = ImportCells.one(Scale.values(), row, "scale", kind == Kind.CHECK || kind == Kind.CHOICE ? Scale.DIFFERENCE : TestLines.scale(unit));
         List<String> choices = row.cell("choices").isEmpty() ? List.of() : Arrays.stream(row.cell("choices").split("<")).map(String::strip).toList();
         // The points of a series are not in a file, only its numbers.
         return new Measure(name, unit, direction, scale, kind.isSeries() ? TestLines.kind(unit) : kind, choices, group, metrics.isEmpty() || metrics.keySet().iterator().next().equals(name.toLowerCase(Locale.ROOT)));
-    }
-
-    private static <E extends Enum<E>> E one(E[] all, CsvFile.Row row, String column, E otherwise) throws Refused {
-        String typed = row.cell(column);
-        if (typed.isEmpty()) {
-            return otherwise;
-        }
-        return Arrays.stream(all).filter(e -> e.name().replace('_', ' ').equalsIgnoreCase(typed)).findFirst()
-            .orElseThrow(() -> new Refused(column, typed, "This is one of: " + String.join(", ", Arrays.stream(all).map(e -> e.name().toLowerCase(Locale.ROOT).replace('_', ' ')).toList()) + "."));
-    }
-
-    private static Optional<Direction> direction(CsvFile.Row row) {
-        return switch (row.cell("direction").toLowerCase(Locale.ROOT)) {
-            case "more", "higher" -> Optional.of(Direction.MORE_IS_BETTER);
-            case "less", "lower" -> Optional.of(Direction.LESS_IS_BETTER);
-            default -> Optional.empty();
-        };
     }
 
     /** Whether the ledger has this very row; where it has something else for the run, the row is refused. */
@@ -342,39 +277,6 @@ final class ImportReading {
                 }
             });
         return runs;
-    }
-
-    private Instant time(CsvFile.Row row, String column) throws Refused {
-        String text = row.cell(column);
-        Instant known = times.get(text);
-        if (known != null) {
-            return known;
-        }
-        try {
-            Instant read = Instant.parse(text);
-            times.put(text, read);
-            return read;
-        } catch (DateTimeParseException e) {
-            throw new Refused(column, row.cell(column), "This is no time. Write it like 2026-03-01T09:10:00Z.");
-        }
-    }
-
-    /** 1 where nothing is written. */
-    private static int whole(CsvFile.Row row, String column) throws Refused {
-        String text = row.cell(column);
-        if (!text.isEmpty() && !WHOLE.matcher(text).matches()) {
-            throw new Refused(column, text, "This is a whole number from 1 to 1000.");
-        }
-        return text.isEmpty() ? 1 : Integer.parseInt(text);
-    }
-
-    private static double parsed(String text, double otherwise) {
-        try {
-            double value = Double.parseDouble(text);
-            return value >= 0 && value < Double.POSITIVE_INFINITY ? value : otherwise;
-        } catch (NumberFormatException e) {
-            return otherwise;
-        }
     }
 
     /** Rows that are to be stored. */

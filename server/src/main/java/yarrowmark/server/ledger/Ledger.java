@@ -2,7 +2,9 @@ package yarrowmark.server.ledger;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
@@ -132,11 +134,11 @@ public class Ledger {
             throw Problem.conflict("session-over", "This session ended at " + session.endedAt()
                 + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
         }
-        return store(session, run, null);
+        return store(session, run, Map.of());
     }
 
-    /** @param corrects the reading that this run's reading stands for; null where it is a new one */
-    private long store(Session session, NewRun run, @Nullable Long corrects) {
+    /** @param corrects by metric, the readings that those of this run stand for */
+    private long store(Session session, NewRun run, Map<String, Long> corrects) {
         TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst()
             .orElseThrow(() -> Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
         if (!test.given()) {
@@ -150,7 +152,7 @@ public class Ledger {
             MetricRow metric = metrics.get(given.metric());
             new Measured(given.value(), given.resolution()).checkedFor(metric.scale());
             Reading reading = readings.saveAndFlush(
-                new Reading(stored.id(), metric.id(), session.configurationId(), given.value(), given.resolution(), corrects));
+                new Reading(stored.id(), metric.id(), session.configurationId(), given.value(), given.resolution(), corrects.get(given.metric())));
             if (!given.samples().isEmpty()) {
                 timings.save(new ReadingSamples(reading.id(), given.samples().stream().mapToDouble(Double::doubleValue).toArray()));
             }
@@ -163,6 +165,7 @@ public class Ledger {
 
     /**
      * Puts another value in the place of a reading, which is set aside: nothing is overwritten. Also after the session.
+     * Other numbers of the same run come along as they are, so that a run stays whole.
      *
      * @return the id of the new reading
      */
@@ -175,17 +178,31 @@ public class Ledger {
             throw Problem.invalid("many-points", "A reading of many points is not corrected by one number. Put the points into the session anew.");
         }
         List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(run.sessionId(), run.testId(), run.runNumber());
-        List<Reading> counted = readings.findByRuns(attempts.stream().map(Run::id).toList()).stream()
-            .filter(r -> r.metricId() == metric.id() && asides.findByReadingIdAndTakenBackAtIsNull(r.id()).isEmpty()).toList();
-        counted.forEach(r -> setAside(r.id(), "Corrected: " + reason.strip(), person));
-        if (counted.stream().noneMatch(r -> r.id().equals(readingId)) && !counted.isEmpty()) {
+        List<Reading> counted = counted(attempts);
+        if (counted.stream().anyMatch(r -> r.metricId() == metric.id()) && counted.stream().noneMatch(r -> r.id().equals(readingId))) {
             throw Problem.conflict("corrected-already", "Another reading stands for this run now. Correct that one.");
         }
+        Map<Long, MetricRow> metrics = catalog.tests(List.of(run.testId())).get(0).metrics().stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
+        List<NewReading> whole = new ArrayList<>(List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())));
+        Map<String, Long> corrects = new HashMap<>(Map.of(metric.key(), readingId));
+        for (Reading r : counted) {
+            setAside(r.id(), "Corrected: " + reason.strip(), person);
+            if (r.metricId() != metric.id()) {
+                whole.add(new NewReading(metrics.get(r.metricId()).key(), r.value(), r.resolution(), List.of()));
+                corrects.put(metrics.get(r.metricId()).key(), r.id());
+            }
+        }
         int attempt = attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1;
-        long stored = store(session(run.sessionId()), new NewRun(run.testId(), run.runNumber(), attempt, RunState.OK, null, note, run.durationMs(), run.finishedAt(),
-            List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())), person), readingId);
+        long stored = store(session(run.sessionId()), new NewRun(run.testId(), run.runNumber(), attempt, RunState.OK, null, note, run.durationMs(), run.finishedAt(), whole, person), corrects);
         changes.note(person, "reading", readingId, "value", reading.value(), value.value(), reason.strip());
-        return readingOf(stored);
+        return readings.findByRuns(List.of(stored)).stream().filter(r -> r.metricId() == metric.id()).findFirst().orElseThrow().id();
+    }
+
+    /** Readings of these runs that count. */
+    private List<Reading> counted(List<Run> attempts) {
+        List<Reading> all = readings.findByRuns(attempts.stream().map(Run::id).toList());
+        List<Long> out = all.isEmpty() ? List.of() : asides.findOpen(all.stream().map(Reading::id).toList());
+        return all.stream().filter(r -> !out.contains(r.id())).toList();
     }
 
     private static void checkShape(NewRun run, TestRow test) {

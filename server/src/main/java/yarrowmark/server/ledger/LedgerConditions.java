@@ -5,6 +5,7 @@ import jakarta.persistence.TypedQuery;
 import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -22,15 +23,49 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  */
 @Service
 class LedgerConditions {
+    /**
+     * What a filter means.
+     *
+     * @param parts  things that are asked for
+     * @param values what the parameters stand for
+     */
+    record Condition(List<String> parts, Map<String, Object> values) {
+        Condition {
+            parts = List.copyOf(parts);
+            values = Map.copyOf(values);
+        }
+
+        boolean isEmpty() {
+            return parts.isEmpty();
+        }
+
+        /** With the word "where" before it; empty where nothing is asked for. */
+        String where() {
+            return parts.isEmpty() ? "" : " where " + String.join(" and ", parts);
+        }
+
+        /** The same and one thing more. */
+        Condition and(String part) {
+            List<String> all = new ArrayList<>(parts);
+            all.add(part);
+            return new Condition(all, values);
+        }
+
+        <T> TypedQuery<T> bound(TypedQuery<T> query) {
+            values.forEach(query::setParameter);
+            return query;
+        }
+    }
+
     private final EntityManager entities;
 
     LedgerConditions(EntityManager entities) {
         this.entities = entities;
     }
 
-    /** @param values takes what the condition's parameters stand for */
     @Transactional(readOnly = true)
-    public String where(LedgerFilter f, Map<String, Object> values) {
+    public Condition of(LedgerFilter f) {
+        Map<String, Object> values = new HashMap<>();
         List<String> conditions = new ArrayList<>();
         Set<Long> configurations = configurations(f);
         in("r.configurationId", "configurations", configurations, conditions, values);
@@ -48,7 +83,7 @@ class LedgerConditions {
         if (f.state() != null) {
             conditions.add(f.state().condition());
         }
-        return conditions.isEmpty() ? "" : " where " + String.join(" and ", conditions);
+        return new Condition(conditions, values);
     }
 
     /** @return null where any will do */

@@ -70,7 +70,7 @@ class LedgerController {
     @GetMapping(path = "/ledger/csv", produces = "text/csv")
     ResponseEntity<StreamingResponseBody> csv(@Valid @ParameterObject LedgerFilter filter) {
         // Asked now, so that a filter that makes no sense is an answer and not half a file.
-        conditions.where(filter, new java.util.HashMap<>());
+        conditions.of(filter);
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
             .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).body(to -> csv.write(filter, to));
     }

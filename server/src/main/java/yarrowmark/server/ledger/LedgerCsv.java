@@ -10,7 +10,6 @@ import java.math.BigDecimal;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -21,6 +20,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.server.ledger.LedgerConditions.Condition;
 
 /** Writes any view of the ledger as CSV, one row a reading or a run without one. docs/formats.md describes the columns. */
 @Service
@@ -45,17 +45,15 @@ class LedgerCsv {
     /** Oldest first, in UTF-8, with line ends as RFC 4180 has them. */
     @Transactional(readOnly = true)
     public void write(LedgerFilter filter, OutputStream to) {
-        Map<String, Object> values = new LinkedHashMap<>();
-        String where = conditions.where(filter, values);
-        Map<Long, Map<String, String>> facts = facts(where, values);
+        Condition condition = conditions.of(filter);
+        Map<Long, Map<String, String>> facts = facts(condition);
         List<String> keys = facts.values().stream().flatMap(f -> f.keySet().stream()).distinct().sorted().toList();
         List<String> header = new ArrayList<>(BEFORE_FACTS);
         keys.forEach(k -> header.add("fact:" + k));
         header.addAll(AFTER_FACTS);
-        TypedQuery<Object[]> query = entities.createQuery("select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
+        TypedQuery<Object[]> query = condition.bound(entities.createQuery("select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
             + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices "
-            + FROM + where + " order by r.finishedAt, r.id, rd.id", Object[].class);
-        values.forEach(query::setParameter);
+            + FROM + condition.where() + " order by r.finishedAt, r.id, rd.id", Object[].class));
         query.setHint("org.hibernate.fetchSize", 2_000);
         try (CSVPrinter csv = new CSVPrinter(new OutputStreamWriter(to, StandardCharsets.UTF_8), CSVFormat.RFC4180); Stream<Object[]> rows = query.getResultStream()) {
             csv.printRecord(header.stream().map(LedgerCsv::safe).toList());
@@ -65,10 +63,9 @@ class LedgerCsv {
         }
     }
 
-    private Map<Long, Map<String, String>> facts(String where, Map<String, Object> values) {
-        TypedQuery<Object[]> query = entities.createQuery("select f.configuration.id, f.factKey, f.factValue from Fact f where f.configuration.id in (select r.configurationId "
-            + FROM + where + ")", Object[].class);
-        values.forEach(query::setParameter);
+    private Map<Long, Map<String, String>> facts(Condition condition) {
+        TypedQuery<Object[]> query = condition.bound(entities.createQuery("select f.configuration.id, f.factKey, f.factValue from Fact f where f.configuration.id in (select r.configurationId "
+            + FROM + condition.where() + ")", Object[].class));
         Map<Long, Map<String, String>> facts = new HashMap<>();
         query.getResultList().forEach(r -> facts.computeIfAbsent((Long) r[0], id -> new HashMap<>()).put((String) r[1], (String) r[2]));
         return facts;

@@ -4,6 +4,7 @@ import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -82,11 +83,7 @@ class LedgerImport {
 
     private void store(ImportReading r, String person, ImportProgress progress) {
         r.made().forEach((suite, tests) -> makeTests(suite, tests, person));
-        Map<Suite, Map<String, TestRow>> tests = new HashMap<>();
-        for (TestRow t : catalog.tests()) {
-            String[] parts = t.version().split(", ", 2);
-            tests.computeIfAbsent(new Suite(t.suite(), parts[0], parts.length > 1 ? parts[1] : ""), k -> new HashMap<>()).put(t.name().toLowerCase(Locale.ROOT), t);
-        }
+        Map<Suite, Map<String, TestRow>> tests = Suite.all(catalog.tests());
         List<Optional<Long>> known = new ArrayList<>();
         for (int i = 0; i < r.setups().size(); i++) {
             known.add(r.configuration(i));
@@ -109,7 +106,7 @@ class LedgerImport {
     private Map<Place, Long> openSessions(ImportReading r, List<Optional<Long>> known, String person) {
         Map<Place, Integer> runs = new HashMap<>();
         Map<Place, Instant> ends = new HashMap<>();
-        Map<Place, ImportRow> first = new java.util.LinkedHashMap<>();
+        Map<Place, ImportRow> first = new LinkedHashMap<>();
         r.taken().forEach(t -> {
             runs.merge(t.place(), t.run(), Math::max);
             ends.merge(t.place(), t.finished(), (a, b) -> a.isAfter(b) ? a : b);

@@ -1,7 +1,6 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.TypedQuery;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,6 +8,7 @@ import java.util.Map;
 import java.util.Objects;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.ledger.LedgerConditions.Condition;
 import yarrowmark.server.platform.Page;
 
 /**
@@ -37,27 +37,23 @@ class LedgerQuery {
 
     @Transactional(readOnly = true)
     Page<LedgerRow> page(LedgerFilter filter, int page, int size) {
-        Map<String, Object> values = new LinkedHashMap<>();
-        String where = conditions.where(filter, values);
+        Condition condition = conditions.of(filter);
         LedgerState state = filter.state();
-        String from = RUNS + (state != null && !state.isOfReadings() ? "" : READINGS) + (state != null && state.isOfReadings() ? ASIDES : "");
-        boolean withReadings = from.contains(READINGS);
+        boolean withReadings = state == null || state.isOfReadings();
+        String from = RUNS + (withReadings ? READINGS : "") + (state != null && withReadings ? ASIDES : "");
         // Where several things are asked for, few lines are left, and counting them in passing is half the work.
-        boolean counted = where.contains(" and ");
-        TypedQuery<Object[]> ids = entities.createQuery("select r.id, " + (withReadings ? "rd.id " : "0 ") + (counted ? ", count(*) over () " : "") + from + where + " order by r.finishedAt desc, r.id desc" + (withReadings ? ", rd.id" : ""), Object[].class);
-        values.forEach(ids::setParameter);
-        List<Object[]> lines = ids.setFirstResult(page * size).setMaxResults(size).getResultList();
-        return new Page<>(rows(lines), page, size, counted && !lines.isEmpty() ? (Long) lines.get(0)[2] : count(from, where, values));
+        boolean counted = condition.parts().size() > 1;
+        List<Object[]> lines = condition.bound(entities.createQuery("select r.id, " + (withReadings ? "rd.id " : "0 ") + (counted ? ", count(*) over () " : "") + from + condition.where()
+            + " order by r.finishedAt desc, r.id desc" + (withReadings ? ", rd.id" : ""), Object[].class)).setFirstResult(page * size).setMaxResults(size).getResultList();
+        return new Page<>(rows(lines), page, size, counted && !lines.isEmpty() ? (Long) lines.get(0)[2] : count(from, condition));
     }
 
-    private long count(String from, String where, Map<String, Object> values) {
-        if (where.isEmpty()) {
+    private long count(String from, Condition condition) {
+        if (condition.isEmpty()) {
             // Every reading is a line, and so is every run without one.
             return entities.createQuery("select count(*) from Reading rd", Long.class).getSingleResult() + entities.createQuery("select count(*) from Run r where r.state <> OK", Long.class).getSingleResult();
         }
-        TypedQuery<Long> count = entities.createQuery("select count(*) " + from + where, Long.class);
-        values.forEach(count::setParameter);
-        return count.getSingleResult();
+        return condition.bound(entities.createQuery("select count(*) " + from + condition.where(), Long.class)).getSingleResult();
     }
 
     /** @param lines ids of run and reading, in order; the reading's is null or 0 where there is none */

@@ -45,6 +45,10 @@ interface ReadingSamplesRepository extends JpaRepository<ReadingSamples, Long> {
 interface SetAsideRepository extends JpaRepository<SetAside, Long> {
     Optional<SetAside> findByReadingIdAndTakenBackAtIsNull(long readingId);
 
+    /** Which of these readings are out of the count. */
+    @Query("select a.readingId from SetAside a where a.readingId in :readingIds and a.takenBackAt is null")
+    List<Long> findOpen(Collection<Long> readingIds);
+
     List<SetAside> findByReadingIdOrderById(long readingId);
 
     List<SetAside> findByBatchAndTakenBackAtIsNull(long batch);

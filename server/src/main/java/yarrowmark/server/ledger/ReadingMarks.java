@@ -14,6 +14,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
@@ -28,6 +29,7 @@ import yarrowmark.core.quality.TooShort;
 import yarrowmark.core.quality.WarmUp;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.BuiltInSuite;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Page;
@@ -37,7 +39,6 @@ import yarrowmark.server.platform.Page;
 public class ReadingMarks {
     /** The fact that says how fast a display can show frames, in Hz. */
     private static final String REFRESH = "display.refresh";
-    private static final double PER_CENT = 100;
     private static final Duration PRIOR_KEPT = Duration.ofMinutes(1);
 
     /** What a reading may suffer from. */
@@ -94,22 +95,23 @@ public class ReadingMarks {
         entities.createQuery("""
                 select r.sessionId, rd.value from Reading rd join Run r on r.id = rd.runId where rd.metricId = :metric
                 and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null) order by r.sessionId, r.runNumber""", Object[].class)
-            .setParameter("metric", metric.id()).getResultList().forEach(r -> sessions.computeIfAbsent((Long) r[0], s -> new ArrayList<>()).add(merit((Double) r[1], metric)));
+            .setParameter("metric", metric.id()).getResultList().forEach(r -> sessions.computeIfAbsent((Long) r[0], s -> new ArrayList<>()).add(Merit.of((Double) r[1], metric.direction(), metric.scale())));
         return WarmUp.of(sessions.values());
     }
 
     /** By reading. */
     private Map<Long, List<ReadingMark>> marks(Set<HeldSample> wanted) {
         Set<Long> metricIds = wanted.stream().map(HeldSample::metricId).collect(Collectors.toSet());
-        Map<Long, MetricRow> metrics = catalog.metrics().stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, Optional<NoisePrior>> lent = lent(metrics.keySet());
+        List<MetricRow> all = catalog.metrics();
+        Map<Long, MetricRow> metrics = all.stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
+        Map<Long, Optional<NoisePrior>> lent = lent(metrics.values(), all);
         Map<HeldSample, HeldRate> held = heldRates(metrics.values());
         Map<HeldSample, List<Counted>> counted = counted(wanted);
         Map<Long, List<ReadingMark>> marks = new HashMap<>();
         counted.forEach((sample, readings) -> {
             MetricRow metric = metrics.get(sample.metricId());
             SampleMoments moments = SampleMoments.of(readings.stream().map(c -> new Measured(c.value(), c.resolution())).toList(), metric.direction(), metric.scale());
-            boolean[] stray = Stray.of(readings.stream().mapToDouble(c -> merit(c.value(), metric)).toArray(), lent.getOrDefault(metric.id(), Optional.empty()), moments.resolutionVariance());
+            boolean[] stray = Stray.of(readings.stream().mapToDouble(c -> Merit.of(c.value(), metric.direction(), metric.scale())).toArray(), lent.getOrDefault(metric.id(), Optional.empty()), moments.resolutionVariance());
             for (int i = 0; i < stray.length; i++) {
                 List<ReadingMark> of = new ArrayList<>();
                 if (stray[i]) {
@@ -118,7 +120,7 @@ public class ReadingMarks {
                 if (held.containsKey(sample)) {
                     of.add(new ReadingMark(MarkKind.HELD, held.get(sample).rate()));
                 }
-                if (metric.kind() == Kind.DURATION && metric.given() && TooShort.of(readings.get(i).value(), readings.get(i).resolution())) {
+                if (isTimed(metric) && TooShort.of(readings.get(i).value(), readings.get(i).resolution())) {
                     of.add(new ReadingMark(MarkKind.TOO_SHORT, null));
                 }
                 if (!of.isEmpty()) {
@@ -127,6 +129,11 @@ public class ReadingMarks {
             }
         });
         return marks;
+    }
+
+    /** Whether its resolution is that of a clock: times that somebody took, and rates of our own tests. */
+    private static boolean isTimed(MetricRow metric) {
+        return metric.given() && (metric.kind() == Kind.DURATION || metric.suite().equals(BuiltInSuite.NAME));
     }
 
     /** The readings of these very samples: asked for as pairs, or every metric of every configuration would come along. */
@@ -138,18 +145,23 @@ public class ReadingMarks {
     }
 
     /** What samples of these metrics lend. A minute old is good enough for a mark, and spares every page all samples. */
-    private Map<Long, Optional<NoisePrior>> lent(Collection<Long> metricIds) {
+    private Map<Long, Optional<NoisePrior>> lent(Collection<MetricRow> metrics, List<MetricRow> all) {
         Instant now = clock.instant();
-        Map<Long, Optional<NoisePrior>> lent = new HashMap<>();
-        metricIds.forEach(id -> Optional.ofNullable(priors.get(id)).filter(p -> p.until().isAfter(now)).ifPresent(p -> lent.put(id, p.prior())));
-        List<Long> wanted = metricIds.stream().filter(id -> !lent.containsKey(id)).toList();
-        Map<Long, List<SampleMoments>> found = samples.ofMetrics(wanted).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId, Collectors.mapping(Samples.SampleRow::moments, Collectors.toList())));
-        for (long id : wanted) {
-            Optional<NoisePrior> prior = NoisePrior.fit(found.getOrDefault(id, List.of()));
-            lent.put(id, prior);
-            priors.put(id, new TimedPrior(prior, now.plus(PRIOR_KEPT)));
+        List<MetricRow> wanted = metrics.stream().filter(m -> !priors.containsKey(m.id()) || !priors.get(m.id()).until().isAfter(now)).toList();
+        if (!wanted.isEmpty()) {
+            Set<Long> versions = wanted.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet());
+            Map<Long, Long> versionOf = all.stream().filter(m -> versions.contains(m.suiteVersionId())).collect(Collectors.toMap(MetricRow::id, MetricRow::suiteVersionId));
+            List<Samples.SampleRow> rows = samples.ofMetrics(versionOf.keySet());
+            Map<Long, List<SampleMoments>> ofMetric = moments(rows, Samples.SampleRow::metricId);
+            Map<Long, List<SampleMoments>> ofVersion = moments(rows, r -> versionOf.get(r.metricId()));
+            wanted.forEach(m -> priors.put(m.id(), new TimedPrior(
+                NoisePrior.fitWithin(ofMetric.getOrDefault(m.id(), List.of()), ofVersion.getOrDefault(m.suiteVersionId(), List.of())), now.plus(PRIOR_KEPT))));
         }
-        return lent;
+        return metrics.stream().collect(Collectors.toMap(MetricRow::id, m -> priors.get(m.id()).prior()));
+    }
+
+    private static Map<Long, List<SampleMoments>> moments(List<Samples.SampleRow> rows, Function<Samples.SampleRow, Long> by) {
+        return rows.stream().collect(Collectors.groupingBy(by, Collectors.mapping(Samples.SampleRow::moments, Collectors.toList())));
     }
 
     /** Samples of these metrics that a display holds: they say nothing about the device, so totals leave them out. */
@@ -169,11 +181,9 @@ public class ReadingMarks {
         rows.forEach((metricId, all) -> {
             Map<Long, Double> rates = all.stream().collect(Collectors.toMap(Samples.SampleRow::configurationId, r -> Merit.toValue(r.moments().mean(), capped.get(metricId).direction())));
             for (Samples.SampleRow row : all) {
-                OptionalDouble variance = row.moments().variance();
-                OptionalDouble spread = variance.isPresent() ? OptionalDouble.of(PER_CENT * Math.expm1(Math.sqrt(variance.getAsDouble()))) : OptionalDouble.empty();
                 OptionalDouble display = refresh.containsKey(row.configurationId()) ? OptionalDouble.of(refresh.get(row.configurationId())) : OptionalDouble.empty();
                 List<Double> others = rates.entrySet().stream().filter(e -> e.getKey() != row.configurationId()).map(Map.Entry::getValue).toList();
-                HeldRate.of(rates.get(row.configurationId()), spread, display, others).ifPresent(h -> held.put(new HeldSample(row.configurationId(), metricId), h));
+                HeldRate.of(rates.get(row.configurationId()), row.moments().spreadPercent(), display, others).ifPresent(h -> held.put(new HeldSample(row.configurationId(), metricId), h));
             }
         });
         return held;
@@ -184,9 +194,5 @@ public class ReadingMarks {
         entities.createQuery("select f.configuration.id, f.factValue from Fact f where f.factKey = :key", Object[].class).setParameter("key", REFRESH).getResultList()
             .forEach(r -> rates.put((Long) r[0], Double.valueOf((String) r[1])));
         return rates;
-    }
-
-    private static double merit(double value, MetricRow metric) {
-        return metric.scale() == Scale.RATIO ? Merit.of(value, metric.direction()) : metric.direction().sign() * value;
     }
 }

@@ -1,13 +1,10 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.TypedQuery;
 import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.Collection;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -18,6 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.LedgerConditions.Condition;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
@@ -58,12 +56,9 @@ class SetAsides {
     /** Of what the filter shows, everything that counts now. @param expected how many the person saw, so that nothing else is set aside */
     @Transactional
     Done setAside(LedgerFilter filter, int expected, String reason, String person) {
-        Map<String, Object> values = new LinkedHashMap<>();
-        String where = conditions.where(filter, values);
-        TypedQuery<Long> query = entities.createQuery("select rd.id from Run r join Reading rd on rd.runId = r.id left join SetAside a on a.readingId = rd.id and a.takenBackAt is null"
-            + (where.isEmpty() ? " where " : where + " and ") + "a.id is null", Long.class);
-        values.forEach(query::setParameter);
-        List<Long> ids = query.setMaxResults(MOST + 1).getResultList();
+        Condition condition = conditions.of(filter).and("a.id is null");
+        List<Long> ids = condition.bound(entities.createQuery("select rd.id from Run r join Reading rd on rd.runId = r.id left join SetAside a on a.readingId = rd.id and a.takenBackAt is null"
+            + condition.where(), Long.class)).setMaxResults(MOST + 1).getResultList();
         if (ids.size() > MOST) {
             throw Problem.invalid("too-many", "More than " + MOST + " readings count here. Narrow the ledger first.");
         }
@@ -76,15 +71,16 @@ class SetAsides {
         long batch = RANDOM.nextLong(1, 1L << 53);
         List<Place> places = locked(ids);
         Instant now = clock.instant();
-        for (Place p : places) {
+        int set = 0;
+        for (List<Long> some : parts(ids)) {
             // One that another person set aside while the lock was waited for is theirs.
-            entities.createNativeQuery("insert into set_aside (reading_id, reason, person, at, batch) select :id, :reason, :person, :at, :batch from dual "
-                    + "where not exists (select 1 from set_aside where reading_id = :id and taken_back_at is null)")
-                .setParameter("id", p.readingId()).setParameter("reason", reason.strip()).setParameter("person", person).setParameter("at", now).setParameter("batch", batch).executeUpdate();
+            set += entities.createNativeQuery("insert into set_aside (reading_id, reason, person, at, batch) select rd.id, :reason, :person, :at, :batch from reading rd "
+                    + "where rd.id in (:ids) and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)")
+                .setParameter("ids", some).setParameter("reason", reason.strip()).setParameter("person", person).setParameter("at", now).setParameter("batch", batch).executeUpdate();
         }
         refresh(places);
-        changes.note(person, "ledger", batch, "set aside", null, places.size() + " readings", reason.strip());
-        return new Done(batch, places.size());
+        changes.note(person, "ledger", batch, "set aside", null, set + " readings", reason.strip());
+        return new Done(batch, set);
     }
 
     @Transactional
@@ -102,12 +98,19 @@ class SetAsides {
         return new Done(batch, places.size());
     }
 
-    private List<Place> locked(Collection<Long> ids) {
+    private static List<List<Long>> parts(List<Long> ids) {
+        List<List<Long>> parts = new ArrayList<>();
+        for (int i = 0; i < ids.size(); i += AT_ONCE) {
+            parts.add(ids.subList(i, Math.min(ids.size(), i + AT_ONCE)));
+        }
+        return parts;
+    }
+
+    private List<Place> locked(List<Long> ids) {
         List<Place> places = new ArrayList<>();
-        List<Long> all = List.copyOf(ids);
-        for (int i = 0; i < all.size(); i += AT_ONCE) {
+        for (List<Long> some : parts(ids)) {
             places.addAll(entities.createQuery("select new yarrowmark.server.ledger.SetAsides$Place(rd.id, rd.metricId, rd.configurationId, r.sessionId) from Reading rd join Run r on r.id = rd.runId where rd.id in :ids order by rd.id", Place.class)
-                .setParameter("ids", all.subList(i, Math.min(all.size(), i + AT_ONCE))).getResultList());
+                .setParameter("ids", some).getResultList());
         }
         new TreeSet<>(places.stream().map(Place::configurationId).toList()).forEach(samples::lock);
         return places;
@@ -121,7 +124,7 @@ class SetAsides {
             samplesOf.computeIfAbsent(p.configurationId(), c -> new TreeSet<>()).add(p.metricId());
             metricsOf.computeIfAbsent(p.sessionId(), c -> new TreeSet<>()).add(p.metricId());
         }
-        samplesOf.forEach((configuration, ids) -> ids.forEach(m -> samples.refresh(configuration, metrics.get(m))));
+        samplesOf.forEach((configuration, ids) -> samples.refreshAll(configuration, ids.stream().map(metrics::get).toList()));
         Instant now = clock.instant();
         metricsOf.forEach((session, ids) -> computed.refresh(sessions.findById(session).orElseThrow(), ids, now));
     }

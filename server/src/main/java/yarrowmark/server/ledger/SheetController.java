@@ -46,14 +46,16 @@ class SheetController {
 
     private final Ledger ledger;
     private final ScoreSheet sheets;
+    private final ScoreEntry entry;
     private final Shelf shelf;
     private final Checklists checklists;
     private final Catalog catalog;
     private final Clock clock;
 
-    SheetController(Ledger ledger, ScoreSheet sheets, Shelf shelf, Checklists checklists, Catalog catalog, Clock clock) {
+    SheetController(Ledger ledger, ScoreSheet sheets, ScoreEntry entry, Shelf shelf, Checklists checklists, Catalog catalog, Clock clock) {
         this.ledger = ledger;
         this.sheets = sheets;
+        this.entry = entry;
         this.shelf = shelf;
         this.checklists = checklists;
         this.catalog = catalog;
@@ -100,24 +102,24 @@ class SheetController {
 
     /** How a text would be understood, where the value would stand, and whether it looks like a slip. Nothing is stored. */
     @PostMapping("/{id}/look")
-    ScoreSheet.Look look(@PathVariable long id, @Valid @RequestBody ScoreBody body) {
-        return sheets.look(id, body.testId(), body.run(), body.text());
+    ScoreEntry.Look look(@PathVariable long id, @Valid @RequestBody ScoreBody body) {
+        return entry.look(id, body.testId(), body.run(), body.text());
     }
 
     @PostMapping("/{id}/scores")
     ScoreSheet.Sheet type(@PathVariable long id, @Valid @RequestBody ScoreBody body, Principal who) {
-        return sheets.type(id, body.testId(), body.run(), body.text(), body.byStopwatch(), who.getName());
+        return entry.type(id, body.testId(), body.run(), body.text(), body.byStopwatch(), who.getName());
     }
 
     /** Many points for one run: a curve as pairs, or frame times. */
     @PostMapping("/{id}/points")
     ScoreSheet.Sheet points(@PathVariable long id, @Valid @RequestBody PointsBody body, Principal who) {
-        return sheets.points(id, body.testId(), body.run(), body.text(), body.timestamps(), who.getName());
+        return entry.points(id, body.testId(), body.run(), body.text(), body.timestamps(), who.getName());
     }
 
     @PostMapping("/{id}/undo")
     ScoreSheet.Sheet undo(@PathVariable long id, @Valid @RequestBody UndoScoreBody body, Principal who) {
-        return sheets.undo(id, body.testId(), body.run(), who.getName());
+        return entry.undo(id, body.testId(), body.run(), who.getName());
     }
 
     @PostMapping("/{id}/end")

@@ -11,7 +11,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreText;
-import yarrowmark.core.measure.Scale;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.ChangeLog;
@@ -48,12 +48,12 @@ public class References {
     public long add(long modelId, NewReference r, String person) {
         shelf.model(modelId);
         MetricRow metric = catalog.metrics().stream().filter(m -> m.id() == r.metricId()).findFirst().orElseThrow(() -> Problem.invalid("unknown-metric", "There is no metric " + r.metricId() + " in the catalogue."));
-        ScoreText.Said said = KindText.read(r.text(), metric.kind().isSeries() ? yarrowmark.core.measure.Kind.NUMBER : metric.kind(), metric.unit(), metric.choices()).said();
+        ScoreText.Said said = KindText.read(r.text(), metric.kind().isSeries() ? Kind.NUMBER : metric.kind(), metric.unit(), metric.choices()).said();
         if (!(said instanceof ScoreText.Value v)) {
             throw Problem.invalid("not-understood", said instanceof ScoreText.NotUnderstood not ? not.reason() : "A published score is a value.");
         }
-        if (metric.scale() == Scale.RATIO && !(v.value() > 0)) {
-            throw Problem.invalid("not-a-score", "A score in " + (metric.unit().equals("1") ? "points" : metric.unit()) + " is above 0.");
+        if (metric.unusable(v.value()) != null) {
+            throw Problem.invalid("not-a-score", metric.unusable(v.value()));
         }
         if (r.publishedOn() != null && r.publishedOn().isAfter(LocalDate.now(clock).plusDays(1))) {
             throw Problem.invalid("in-the-future", "It cannot have been published on " + r.publishedOn() + ", which is still to come.");

@@ -237,4 +237,43 @@ class LedgerImportTest {
         assertThat(inLedger()).as("also when everything but the samples was written").isEqualTo(before);
         assertThat(owner.get("/api/models?q=" + model.replace(" ", "%20")).body().path("total").asInt()).isZero();
     }
+
+    @Test
+    void namesThatNoRecordHoldsAreRefusedByTheirCell() {
+        for (String column : List.of("suite", "measure unit", "configuration")) {
+            int most = Map.of("suite", 120, "measure unit", 30, "configuration", 200).get(column);
+            String old = Map.of("suite", suite, "measure unit", "GB/s", "configuration", "as sent").get(column);
+            JsonNode preview = send("preview/import", file().replace(old, "x".repeat(most + 1)), true).body();
+            assertThat(preview.path("refused").get(0).path("column").asString()).isEqualTo(column);
+            assertThat(preview.path("refused").get(0).path("reason").asString()).contains("At most " + most);
+        }
+    }
+
+    @Test
+    void aVersionMayHaveACommaOfItsOwn() {
+        String commas = file().replace(suite + ",2,64 bit", suite + ",\"2, beta\",\"64 bit, off screen\"");
+        assertThat(send("import", commas, true).body().path("readings").asInt()).isEqualTo(2);
+        JsonNode again = send("preview/import", commas, false).body();
+        assertThat(again.path("there").asInt()).as(again.toString()).isEqualTo(3);
+        assertThat(again.path("newTests").asInt()).isZero();
+    }
+
+    @Test
+    void ofARunWithSeveralNumbersOneIsCorrectedAndTheOthersStay() {
+        String head = "maker,model,class,suite,version,test,metric,measure unit,direction,started,run,value\r\n";
+        String start = "Pellow," + model + ",board," + suite + ",1,Flight,";
+        String rows = start + "Mean,fps,more,2026-03-01T09:10:00Z,1,61.5\r\n" + start + "Low,fps,more,2026-03-01T09:10:00Z,1,4.12\r\n";
+        assertThat(send("import", head + rows, true).body().path("readings").asInt()).isEqualTo(2);
+        long id = owner.get("/api/models?q=" + model.replace(" ", "%20")).body().path("rows").get(0).path("id").asLong();
+        JsonNode low = owner.get("/api/ledger?model=" + id).body().path("rows").valueStream().filter(r -> r.path("value").asDouble() == 4.12).findFirst().orElseThrow();
+        Client.Answer corrected = owner.post("/api/readings/" + low.path("readingId").asLong() + "/correct", Map.of("text", "41.2", "reason", "the point slipped"));
+        assertThat(corrected.status()).as(corrected.detail()).isEqualTo(200);
+        assertThat(corrected.body().path("value").asDouble()).isEqualTo(41.2);
+        assertThat(corrected.body().path("corrects").path("value").asDouble()).isEqualTo(4.12);
+        List<String> counted = owner.get("/api/ledger?state=COUNTED&model=" + id).body().path("rows").valueStream().map(r -> r.path("metric").asString() + " " + r.path("value").asDouble() + " attempt " + r.path("attempt").asInt()).sorted().toList();
+        assertThat(counted).as("both numbers are of the same attempt").containsExactly("Low 41.2 attempt 2", "Mean 61.5 attempt 2");
+        JsonNode sheet = owner.get("/api/sessions/" + low.path("sessionId").asLong() + "/sheet").body().path("tests").get(0);
+        assertThat(sheet.path("runs").get(0).path("value").asDouble()).as("the main number stands in the sheet").isEqualTo(61.5);
+        assertThat(sheet.path("others").get(0).path("value").asDouble()).isEqualTo(41.2);
+    }
 }
