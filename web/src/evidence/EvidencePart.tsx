@@ -30,7 +30,7 @@ export function EvidencePart({ sessionId, readOnly = false, runs = [] }: { sessi
   const restore = useMutation({ mutationFn: (row: Row) => value(api.POST('/api/evidence/{id}/restore', { params: { path: { id: row.id } } })), onSuccess: () => { setGone(null); refresh(); } });
   const take = (files: FileList | null) => Array.from(files ?? []).forEach((f) => send.mutate(f));
   const error = send.error ?? remove.error ?? restore.error ?? all.error;
-  if (readOnly && (all.data ?? []).length === 0) return null;
+  if (readOnly && !error && (all.data ?? []).length === 0) return null;
   return (
     <section className="mt-6 border-l border-hair pl-4" onDragOver={(e) => e.preventDefault()} onDrop={(e) => { e.preventDefault(); if (!readOnly) take(e.dataTransfer.files); }}>
       <h2>Evidence</h2>
@@ -38,11 +38,12 @@ export function EvidencePart({ sessionId, readOnly = false, runs = [] }: { sessi
         {(all.data ?? []).map((row) => (
           <li key={row.id} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5">
             <button type="button" className="link min-w-0 truncate text-left" onClick={() => setOpen(row)}>{row.name}</button>
-            {row.runId !== undefined && <span className="small truncate text-ink-3">{runs.find((r) => r.id === row.runId)?.name ?? 'one run'}</span>}
+            {row.runId !== undefined && <span className="small truncate text-ink-3">{runs.find((r) => r.id === row.runId)?.name ?? 'another run'}</span>}
             <span className="small ml-auto whitespace-nowrap">{bytes(row.sizeBytes)}</span>
           </li>
         ))}
       </ul>
+      {!readOnly && !error && all.data?.length === 0 && <p className="small">Nothing yet. A photo of the meter or the log of a run says later what a score came from.</p>}
       {!readOnly && runs.length > 0 && (
         <label className="mt-1 flex items-baseline gap-2"><span className="small">of</span>
           <select className="field" value={of ?? ''} onChange={(e) => setOf(e.target.value === '' ? undefined : Number(e.target.value))}>

@@ -57,14 +57,15 @@ function Details({ page }: { page: ReadingPage }) {
         <section className="mt-5">
           <h3>What counts for this test and configuration</h3>
           <p className="mt-1">
-            {format.quantity(sample.centre, metric.unit)} <span className="small">from {sample.n} {sample.n === 1 ? 'reading' : 'readings'}, {format.number(sample.smallest)} to {format.number(sample.largest)}
+            {sampleCentre(sample, metric)} <span className="small">from {sample.n} {sample.n === 1 ? 'reading' : 'readings'}
+            {metric.kind !== 'CHECK' && <>, {format.reading(sample.smallest, { ...metric, unit: '1' })} to {format.reading(sample.largest, { ...metric, unit: '1' })}</>}
             {sample.spreadPercent !== undefined && <>, spread {sample.spreadPercent.toFixed(2)} %</>}</span>
           </p>
         </section>
       )}
       {metric.formula === undefined && <Aside page={page} open={open !== undefined} />}
       {metric.formula === undefined && metric.series === undefined && !open && <Correct page={page} />}
-      <EvidencePart sessionId={page.sessionId} readOnly />
+      <EvidencePart sessionId={page.sessionId} readOnly runs={[{ id: page.runId, name: 'this run' }]} />
       {(page.asides.length > 0 || page.corrects !== undefined || page.correctedBy.length > 0) && (
         <section className="mt-5">
           <h3>History</h3>
@@ -138,6 +139,12 @@ function Correct({ page }: { page: ReadingPage }) {
       {correct.isError && <p role="alert" className="col-span-2 text-plum">{correct.error.message}</p>}
     </form>
   );
+}
+
+/** What a sample comes to: of checks how many were passed; words have no mean, so of choices only the ends are told. */
+export function sampleCentre(sample: Pick<NonNullable<ReadingPage['sample']>, 'centre'>, metric: Pick<ReadingPage['metric'], 'kind' | 'unit'>): string {
+  if (metric.kind === 'CHECK') return `${format.percent(sample.centre)} passed`;
+  return metric.kind === 'CHOICE' ? '' : format.quantity(sample.centre, metric.unit);
 }
 
 /** x and y in turn, as pairs. */

@@ -47,7 +47,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
           <textarea className="field" rows={7} required spellCheck={false} placeholder={'Sequential read, MB/s, more, Storage\nReport export, s, less\nSurface temperature, °C, less, Body\nWakes from sleep, check\nRead over size, MB/s, more, curve over B'} value={text} onChange={(e) => setText(e.target.value)} />
         </label>
         <div aria-live="polite">
-          {list?.tests.map((t) => <p key={t.line} className="border-b border-hair-2 py-0.5">{t.name} <span className="small">{howMeasured({ metrics: [{ ...t, id: 0, key: '', testId: 0, test: t.name, suite: '', version: '', suiteVersionId: 0, inputs: {} }] })}, {testGroup(t.group)}{t.scale === 'DIFFERENCE' && t.kind === 'NUMBER' && ', compared by differences'}</span></p>)}
+          {list?.tests.map((t) => <p key={t.line} className="border-b border-hair-2 py-0.5">{t.name} <span className="small">{howMeasured(t)}, {testGroup(t.group)}{t.scale === 'DIFFERENCE' && t.kind === 'NUMBER' && ', compared by differences'}</span></p>)}
           {list?.refused.map((r) => <p key={r.line} className="border-b border-hair-2 py-0.5 text-plum">Line {r.line}, "{r.text}": {r.reason}</p>)}
         </div>
       </div>

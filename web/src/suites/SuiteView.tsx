@@ -60,7 +60,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
             <div key={t.id} className={`flex flex-wrap items-baseline gap-x-3 border-b border-hair-2 py-1.5 ${t.retired ? 'text-ink-3' : ''}`}>
               <span className="font-semibold">{t.name}</span>
               <span className="small">{testGroup(t.group)}</span>
-              <span className="small ml-auto">{howMeasured(t)}</span>
+              <span className="small ml-auto">{howMeasured(t.metrics[0]!)}</span>
               {!suite.builtIn && <button className="small link" onClick={() => retire.mutate({ id: t.id, retired: !t.retired })} aria-label={`${t.retired ? 'Use again' : 'Retire'}: ${t.name}`}>{t.retired ? 'use again' : 'retire'}</button>}
               {t.metrics[0]?.formula !== undefined && <span className="w-full"><code className="text-[12px] text-ink-2">{t.metrics[0].formula}</code> <span className="small">where {Object.entries(t.metrics[0].inputs).map(([input, metric]) => `${input} is ${everyName.get(metric) ?? 'a test'}`).join(', ')}</span></span>}
               {t.metrics.length > 1 && <span className="small w-full">Also: {t.metrics.slice(1).map((m) => m.name.slice(t.name.length + 2)).join('; ')}</span>}

@@ -40,7 +40,7 @@ export function SuitesView() {
                     <p key={t.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
                       <span className="font-semibold">{t.name}</span>
                       <span className="small">{testGroup(t.group)}</span>
-                      <span className="small ml-auto max-w-[55%] truncate text-right">{howMeasured(t)}</span>
+                      <span className="small ml-auto max-w-[55%] truncate text-right">{howMeasured(t.metrics[0]!)}</span>
                     </p>
                   ))}
                 </section>

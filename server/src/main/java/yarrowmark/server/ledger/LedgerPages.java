@@ -36,7 +36,7 @@ class LedgerPages {
      * @param corrects the reading it stands for
      * @param correctedBy the readings that stand for it
      */
-    record ReadingPage(long id, double value, double resolution, MetricRow metric, ConfigurationRow configuration, long sessionId,
+    record ReadingPage(long id, long runId, double value, double resolution, MetricRow metric, ConfigurationRow configuration, long sessionId,
                        int runNumber, int attempt, int durationMs, Instant finishedAt, @Nullable String person, @Nullable String note, double[] timings, List<AsidePart> asides,
                        @Nullable SamplePart sample, @Nullable OtherReading corrects, List<OtherReading> correctedBy, List<ReadingMarks.ReadingMark> marks) { }
 
@@ -80,7 +80,7 @@ class LedgerPages {
             SampleSummary s = SampleSummary.of(counted, metric.scale());
             sample = new SamplePart(s.n(), s.centre(), boxed(s.spreadPercent()), s.smallest(), s.largest());
         }
-        return new ReadingPage(id, reading.value(), reading.resolution(), metric, configuration(reading.configurationId()),
+        return new ReadingPage(id, run.id(), reading.value(), reading.resolution(), metric, configuration(reading.configurationId()),
             run.sessionId(), run.runNumber(), run.attempt(), run.durationMs(), run.finishedAt(), run.person(), run.reasonWords(),
             timings.findById(id).map(ReadingSamples::values).orElse(new double[0]),
             asides.findByReadingIdOrderById(id).stream()

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import tools.jackson.databind.JsonNode;
+import yarrowmark.server.support.Bench;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.Lab;
 import yarrowmark.server.support.ServerTest;
@@ -132,6 +133,23 @@ class LedgerGrowthTest {
     void aTimeTooShortForItsClockIsMarked() {
         lab.suite("Open, s, less\nExport, s, less").session(1).typed(0, "12").typed(1, "140");
         assertThat(marks("session=" + lab.session())).containsExactly("12.0 TOO_SHORT");
+    }
+
+    @Test
+    void soIsARateOfOurOwnTestsWhoseTimedPartHadFewStepsOfTheClock() {
+        Bench bench = new Bench(port);
+        Client device = bench.started("Clock " + lab.number(), 2, List.of());
+        bench.deliver(device, Bench.ok(Bench.testId(device, "weir-hash-one"), 1, 0.9));
+        bench.deliver(device, Bench.ok(Bench.testId(device, "weir-hash-one"), 2, 1.1));
+        long session = device.get("/api/device/seat").body().path("sessionId").asLong();
+        assertThat(marks("session=" + session)).as("0.9 is 90 steps of 0.01, 1.1 is 110").containsExactly("0.9 TOO_SHORT");
+    }
+
+    @Test
+    void ofThreeReadingsTheNoiseOfTheWholeVersionIsLentWhereTheTestItselfHasLittle() {
+        lab.suite("Read, MB/s, more\nWrite, MB/s, more\nCopy, MB/s, more\nMove, MB/s, more").session(4)
+            .typed(0, "500.1", "501.2", "499.3", "500.4").typed(1, "300.1", "301.2", "299.3", "300.4").typed(2, "700.1", "701.2", "699.3", "700.4").typed(3, "400.1", "400.6", "250.5");
+        assertThat(marks("session=" + lab.session())).as("three samples of other tests lend, one alone could not").containsExactly("250.5 STRAY");
     }
 
     @Test
