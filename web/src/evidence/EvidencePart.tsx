@@ -45,7 +45,7 @@ export function EvidencePart({ sessionId, readOnly = false, runs = [] }: { sessi
       </ul>
       {!readOnly && !error && all.data?.length === 0 && <p className="small">Nothing yet. A photo of the meter or the log of a run says later what a score came from.</p>}
       {!readOnly && runs.length > 0 && (
-        <label className="mt-1 flex items-baseline gap-2"><span className="small">of</span>
+        <label className="mt-1 flex items-baseline gap-2"><span className="small whitespace-nowrap">belongs to</span>
           <select className="field" value={of ?? ''} onChange={(e) => setOf(e.target.value === '' ? undefined : Number(e.target.value))}>
             <option value="">the whole session</option>
             {runs.map((r) => <option key={r.id} value={r.id}>{r.name}</option>)}

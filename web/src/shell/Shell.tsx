@@ -31,12 +31,12 @@ export function Shell() {
   useGo(Object.fromEntries(LINE.map((view) => [view.letter, () => void navigate({ to: view.to })])));
 
   return (
-    <div className="grid h-dvh grid-rows-[auto_1fr_auto]">
+    <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto]">
       <header className="flex flex-wrap items-center gap-x-6 border-b border-hair bg-sheet px-5">
         <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
           <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
         </Link>
-        <nav aria-label="Line of work" className="order-3 flex w-full flex-1 overflow-x-auto sm:order-none sm:w-auto">
+        <nav aria-label="Line of work" className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto">
           {LINE.map((view, i) => (
             <span key={view.to} className="flex items-center">
               {i > 0 && <span aria-hidden="true" className="h-px w-2 bg-hair" />}

@@ -45,13 +45,13 @@ export function RuleForm({ suite, onDone, onCancel }: { suite: SuiteOfTests; onD
         {mark.isError && <span role="alert" className="text-plum">{mark.error.message}</span>}
       </p>
       {patterns.map((p, i) => (
-        <div key={i} className="mt-2 grid items-end gap-x-3 gap-y-1 border-t border-hair-2 pt-2 sm:grid-cols-[1.2fr_1fr_2fr_70px_1fr_auto]">
+        <div key={i} className="mt-2 grid items-start gap-x-3 gap-y-1 border-t border-hair-2 pt-2 sm:grid-cols-[1.2fr_1fr_2fr_70px_1fr_auto]">
           <label><span className="small">Test</span><select className="field" value={p.metricId ?? ''} onChange={(e) => change(i, { metricId: Number(e.target.value) })}>{metrics.map((m) => <option key={m.id} value={m.id}>{m.test}, {unitName(m.unit)}</option>)}</select></label>
           <label><span className="small">Found by</span><select className="field" value={p.kind} onChange={(e) => change(i, { kind: e.target.value as Pattern['kind'] })}>{Object.entries(KINDS).map(([k, words]) => <option key={k} value={k}>{words}</option>)}</select></label>
           <label><span className="small">which is</span><input className="field font-mono text-[12px]" required maxLength={500} spellCheck={false} value={p.expression} onChange={(e) => change(i, { expression: e.target.value })} /></label>
           <label><span className="small">in</span><input className="field" required maxLength={30} value={p.unit} onChange={(e) => change(i, { unit: e.target.value })} /></label>
           <label><span className="small">Taken</span><select className="field" value={p.occurrence} onChange={(e) => change(i, { occurrence: Number(e.target.value) })}><option value={0}>each is a run</option><option value={-1}>the last one</option>{[1, 2, 3, 4, 5].map((n) => <option key={n} value={n}>number {n}</option>)}</select></label>
-          <button type="button" className="small link pb-1" aria-label={`Remove the pattern ${p.name}`} onClick={() => setPatterns(patterns.filter((_, j) => j !== i))}>remove</button>
+          <button type="button" className="small link self-center" aria-label={`Remove the pattern ${p.name}`} onClick={() => setPatterns(patterns.filter((_, j) => j !== i))}>remove</button>
           <p className="small sm:col-span-6" aria-live="polite">
             {foundOf(p).length > 0 ? <>Reads {foundOf(p).map((f) => quantity(f.value, f.unit, f.resolution)).join(', ')}</> : <span className="text-plum">{tried.data?.missed.find((m) => m.pattern === p.name)?.reason ?? ''}</span>}
           </p>
