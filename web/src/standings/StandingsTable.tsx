@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { leftOutWords } from './left-out.ts';
 import { railScale, tickPath, type RailScale } from '../chart/Rail.tsx';
 import { classes, percent, testGroup, type TestGroup } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
@@ -102,7 +103,7 @@ export function StandingsTable({ standings }: { standings: Standings }) {
       {standings.published.length > 0 && one && <PublishedPart published={standings.published} metric={one} />}
       <p className="small mt-2 -mb-3">
         {placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run noise and from tests that are missing.
-        {standings.leftOut.length > 0 && <> Left out: {standings.leftOut.map((l) => `${l.test} (${l.reason})`).join('; ')}.</>}
+        {standings.leftOut.length > 0 && <> Left out: {leftOutWords(standings.leftOut)}.</>}
         {!one && <> Weights: {standings.groups.map((g) => `${testGroup(g.group)} ${percent(g.weight)}`).join(', ')}.</>}
       </p>
     </>

@@ -20,6 +20,8 @@ export interface Measurement {
   resolution: number;
   /** Sum of the timed samples. */
   timedMs: number;
+  /** Further numbers of the same run, by the key of their metric. */
+  more?: { metric: string; value: number; resolution: number }[];
 }
 
 /** Why a test cannot run here, as a reason of the ledger and in words. */

@@ -6,6 +6,8 @@ import { WrongAnswer } from './types.ts';
 export interface WorkerRequest {
   timedMs: number;
   clockResolutionMs: number;
+  /** What this worker needs to know beside it. */
+  detail?: unknown;
 }
 
 export type WorkerAnswer =
@@ -14,7 +16,7 @@ export type WorkerAnswer =
   | { kind: 'failed'; message: string };
 
 /** Runs a worker once and ends it, so that each test starts with fresh memory and leaves none behind. */
-export function runInWorker(worker: Worker, options: RunOptions): Promise<Measurement> {
+export function runInWorker(worker: Worker, options: RunOptions, detail?: unknown): Promise<Measurement> {
   return new Promise<Measurement>((resolve, reject) => {
     const stop = () => reject(options.signal.reason);
     options.signal.addEventListener('abort', stop, { once: true });
@@ -25,16 +27,16 @@ export function runInWorker(worker: Worker, options: RunOptions): Promise<Measur
       else reject(answer.kind === 'wrong' ? new WrongAnswer(answer.message) : new Error(answer.message));
     };
     worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be loaded'));
-    worker.postMessage({ timedMs: options.timedMs, clockResolutionMs: options.clockResolutionMs } satisfies WorkerRequest);
+    worker.postMessage({ timedMs: options.timedMs, clockResolutionMs: options.clockResolutionMs, detail } satisfies WorkerRequest);
   }).finally(() => worker.terminate());
 }
 
 /** The other side: waits for the request, prepares, measures, answers. */
-export function serveRun(prepare: () => Promise<{ work: (rounds: number) => void; perRound: number; after?: () => void }>): void {
+export function serveRun<Detail = undefined>(prepare: (detail: Detail) => Promise<{ work: (rounds: number) => void; perRound: number; after?: () => void }>): void {
   self.onmessage = async (event: MessageEvent<WorkerRequest>) => {
     let answer: WorkerAnswer;
     try {
-      const { work, perRound, after } = await prepare();
+      const { work, perRound, after } = await prepare(event.data.detail as Detail);
       const measurement = await measure(work, perRound, { ...event.data, now: () => performance.now() });
       after?.();
       answer = { kind: 'measured', measurement };

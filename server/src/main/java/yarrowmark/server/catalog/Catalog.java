@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -67,6 +68,40 @@ public class Catalog {
             return tests.findBySuiteVersionIdOrderByPosition(known.get().id()).stream().map(TestDefinition::id).toList();
         }
         return make(suite, version, "", builtIn, newTests);
+    }
+
+    /**
+     * Makes what is missing of a built-in suite version.
+     *
+     * @return all tests of the version by key
+     */
+    @Transactional
+    Map<String, TestRow> ensureBuiltIn(String suite, String version, String mode, List<NewTest> newTests) {
+        // A suite of the reviewer's own may have had the name before there was a built-in one.
+        suites.findByName(suite).filter(s -> !s.builtIn()).ifPresent(own -> {
+            String name = suite + ", own";
+            for (int i = 2; suites.findByName(name).isPresent(); i++) {
+                name = suite + ", own " + i;
+            }
+            own.rename(name);
+            suites.flush();
+            changes.note("yarrowmark", "suite", own.id(), "name", suite, name, "There is a built-in suite of this name now.");
+        });
+        SuiteVersion made = versions.findBySuiteNameAndVersionAndMode(suite, version, mode).orElseGet(() -> {
+            make(suite, version, mode, true, List.of());
+            return versions.findBySuiteNameAndVersionAndMode(suite, version, mode).orElseThrow();
+        });
+        List<TestDefinition> there = tests.findBySuiteVersionIdOrderByPosition(made.id());
+        Set<String> known = there.stream().map(TestDefinition::key).collect(Collectors.toSet());
+        int position = there.stream().mapToInt(TestDefinition::position).max().orElse(-1);
+        ComparabilityGroup group = comparability.findBySuiteVersionId(made.id()).orElseThrow();
+        for (NewTest test : newTests) {
+            if (!known.contains(test.key())) {
+                tests.save(new TestDefinition(made, group, test, ++position));
+            }
+        }
+        tests.flush();
+        return tests.findBySuiteVersionIdOrderByPosition(made.id()).stream().collect(Collectors.toMap(TestDefinition::key, TestRow::of));
     }
 
     private List<Long> make(String suite, String version, String mode, boolean builtIn, List<NewTest> newTests) {

@@ -16,7 +16,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
@@ -85,15 +84,7 @@ class OwnSuiteController {
             return List.of(new Catalog.NewMetric("value", t.name(), t.unit(), t.direction(), t.scale(), t.main(),
                 new Catalog.More(t.kind(), t.choices(), null, t.capped(), null, null, Map.of())));
         }
-        List<Catalog.NewMetric> metrics = new ArrayList<>();
-        for (SeriesNumber number : SeriesNumber.of(t.kind())) {
-            boolean first = metrics.isEmpty();
-            String unit = number == SeriesNumber.NEAR_PEAK_FROM ? t.xUnit() : number.counts() ? "1" : t.unit();
-            metrics.add(new Catalog.NewMetric(number.name().toLowerCase(Locale.ROOT).replace('_', '-'), t.name() + ", " + number.words(), unit, first ? t.direction() : number.direction(),
-                number.counts() ? Scale.DIFFERENCE : Scale.RATIO, first && t.main(),
-                new Catalog.More(first ? t.kind() : Kind.NUMBER, List.of(), t.xUnit(), t.capped() && !number.counts(), number, null, Map.of())));
-        }
-        return metrics;
+        return SeriesMetrics.of(t.name(), t.unit(), t.xUnit(), t.kind(), t.direction(), t.main(), t.capped());
     }
 
     private static Optional<TestGroup> group(String typed) {

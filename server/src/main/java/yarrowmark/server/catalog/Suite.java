@@ -28,4 +28,12 @@ class Suite {
     boolean builtIn() {
         return builtIn;
     }
+
+    Long id() {
+        return id;
+    }
+
+    void rename(String newName) {
+        this.name = newName;
+    }
 }

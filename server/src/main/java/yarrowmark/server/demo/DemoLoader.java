@@ -17,7 +17,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.access.DemoSignIn;
 import yarrowmark.server.access.People;
-import yarrowmark.server.catalog.BuiltInSuite;
+import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
@@ -50,13 +50,13 @@ class DemoLoader implements BeforeOpening {
     private final Checklists checklists;
     private final Configurations configurations;
     private final Catalog catalog;
-    private final BuiltInSuite builtIn;
+    private final BuiltInSuites builtIn;
     private final Ledger ledger;
     private final DemoPlans plans;
     private final Settings settings;
     private final EntityManager entities;
 
-    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuite builtIn, Ledger ledger, DemoPlans plans, Settings settings, EntityManager entities) {
+    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuites builtIn, Ledger ledger, DemoPlans plans, Settings settings, EntityManager entities) {
         this.plans = plans;
         this.people = people;
         this.shelf = shelf;
@@ -165,9 +165,9 @@ class DemoLoader implements BeforeOpening {
     /** The built-in tests and the outside ones this class of device can run. */
     private List<Playable> tests(DemoDevices.Device device) {
         List<Playable> tests = new ArrayList<>();
-        List<Long> own = builtIn.ensure();
+        List<Long> own = builtIn.firstRound();
         for (int i = 0; i < own.size(); i++) {
-            tests.add(new Playable(own.get(i), BuiltInSuite.RATE, DemoTests.BUILT_IN.get(i), false, true));
+            tests.add(new Playable(own.get(i), BuiltInSuites.RATE, DemoTests.BUILT_IN.get(i), false, true));
         }
         for (DemoTests.Suite suite : DemoTests.outside()) {
             List<Long> ids = catalog.ensure(suite.name(), suite.version(), false, suite.tests());

@@ -5,7 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Component;
 import yarrowmark.server.access.DemoSignIn;
-import yarrowmark.server.catalog.BuiltInSuite;
+import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.plan.PlanItem;
@@ -19,10 +19,10 @@ class DemoPlans {
     private final Plans plans;
     private final References references;
     private final Catalog catalog;
-    private final BuiltInSuite builtIn;
+    private final BuiltInSuites builtIn;
     private final Shelf shelf;
 
-    DemoPlans(Plans plans, References references, Catalog catalog, BuiltInSuite builtIn, Shelf shelf) {
+    DemoPlans(Plans plans, References references, Catalog catalog, BuiltInSuites builtIn, Shelf shelf) {
         this.plans = plans;
         this.references = references;
         this.catalog = catalog;
@@ -31,7 +31,7 @@ class DemoPlans {
     }
 
     void add() {
-        List<PlanItem> items = new ArrayList<>(builtIn.ensure().stream().map(PlanItem::of).toList());
+        List<PlanItem> items = new ArrayList<>(builtIn.firstRound().stream().map(PlanItem::of).toList());
         items.add(new PlanItem(test("Report export").id(), null, 20_000, null, 600_000, false, "Export the plot book of 40 pages, profile \"field\", lid open"));
         items.add(new PlanItem(test("Quadrat recount").id(), 5, null, 38.0, null, true, "Recount the quadrats of the spring survey"));
         plans.make(new Plans.NewPlan("Field day", 3, 3_000, 5_000, false, items), DemoSignIn.NAME);

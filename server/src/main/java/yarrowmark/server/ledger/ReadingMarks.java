@@ -29,7 +29,6 @@ import yarrowmark.core.quality.TooShort;
 import yarrowmark.core.quality.WarmUp;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
-import yarrowmark.server.catalog.BuiltInSuite;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Page;
@@ -133,7 +132,7 @@ public class ReadingMarks {
 
     /** Whether its resolution is that of a clock: times that somebody took, and rates of our own tests. */
     private static boolean isTimed(MetricRow metric) {
-        return metric.given() && (metric.kind() == Kind.DURATION || metric.suite().equals(BuiltInSuite.NAME));
+        return metric.given() && (metric.kind() == Kind.DURATION || metric.builtIn());
     }
 
     /** The readings of these very samples: asked for as pairs, or every metric of every configuration would come along. */

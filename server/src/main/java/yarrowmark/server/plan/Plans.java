@@ -9,7 +9,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.catalog.BuiltInSuite;
+import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.platform.BeforeOpening;
@@ -28,12 +28,12 @@ public class Plans implements BeforeOpening {
     public record NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<PlanItem> items) { }
 
     private final PlanRepository plans;
-    private final BuiltInSuite builtIn;
+    private final BuiltInSuites builtIn;
     private final Catalog catalog;
     private final ChangeLog changes;
     private final Clock clock;
 
-    Plans(PlanRepository plans, BuiltInSuite builtIn, Catalog catalog, ChangeLog changes, Clock clock) {
+    Plans(PlanRepository plans, BuiltInSuites builtIn, Catalog catalog, ChangeLog changes, Clock clock) {
         this.plans = plans;
         this.builtIn = builtIn;
         this.catalog = catalog;
@@ -49,9 +49,27 @@ public class Plans implements BeforeOpening {
     @Override
     @Transactional
     public void start() {
-        if (plans.findFirstByNameAndRetiredAtIsNull(FIRST_ROUND).isEmpty()) {
-            plans.save(new Plan(new NewPlan(FIRST_ROUND, RUNS, TIMED_MS, PAUSE_MS, false, builtIn.ensure().stream().map(PlanItem::of).toList()), null));
+        ensure(new NewPlan(FIRST_ROUND, RUNS, TIMED_MS, PAUSE_MS, false, items(builtIn.firstRound())));
+        List<PlanItem> everything = items(builtIn.everything());
+        ensure(new NewPlan("Everything, short", 2, 1_000, 0, false, everything));
+        ensure(new NewPlan("Everything, normal", 3, 3_000, 1_000, false, everything));
+        ensure(new NewPlan("Everything, long", 5, 6_000, 5_000, false, everything));
+    }
+
+    private static List<PlanItem> items(List<Long> tests) {
+        return tests.stream().map(PlanItem::of).toList();
+    }
+
+    /** A plan that is there from the start. One whose tests changed with a new version of a suite takes the old one's place. */
+    private void ensure(NewPlan wanted) {
+        Plan there = plans.findFirstByNameAndRetiredAtIsNull(wanted.name()).orElse(null);
+        if (there != null && (there.madeBy() != null || PlanRow.of(there).items().equals(wanted.items()))) {
+            return;
         }
+        if (there != null) {
+            there.retire(clock.instant());
+        }
+        plans.save(new Plan(wanted, null));
     }
 
     @Transactional(readOnly = true)

@@ -167,7 +167,7 @@ class ScoreSheetTest {
         assertThat(owner.post("/api/suites", suite).code()).isEqualTo("version-exists");
         suite.put("mode", "32 bit");
         assertThat(owner.post("/api/suites", suite).status()).as("another mode is another thing").isEqualTo(200);
-        suite.put("name", "Yarrow round");
+        suite.put("name", "Yarrow processor");
         assertThat(owner.post("/api/suites", suite).code()).isEqualTo("built-in-suite");
         suite.putAll(Map.of("name", "Empty one", "text", " \n "));
         assertThat(owner.post("/api/suites", suite).code()).isEqualTo("no-tests");

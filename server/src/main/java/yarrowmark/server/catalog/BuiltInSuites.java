@@ -1,0 +1,147 @@
+package yarrowmark.server.catalog;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.core.calibration.Calibration;
+import yarrowmark.core.entry.TestLines;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.BeforeOpening;
+
+/**
+ * The suites that Yarrowmark brings along, from web/src/workloads/suites.json, which the device page's workloads go by
+ * too; docs/method.md says what each test does. A change of the work inside one is a new version there, and so a new
+ * comparability group.
+ */
+@Component
+public class BuiltInSuites implements BeforeOpening {
+    /** The key of a test's main metric, unless it has many points. */
+    public static final String RATE = "rate";
+    /** A first look at any device: five tests of two suites. */
+    private static final List<String> FIRST_ROUND = List.of("weir-hash-one", "weir-hash-all", "map-tile-crush", "species-list", "transect-sketch");
+    private static final String TOTAL = "total";
+    private static final String COMPUTED = "computed";
+    private static final int CALIBRATION = 1;
+
+    /** @param main whether its tests take part in overall rankings; null: they do. @param total whether it has one */
+    record SuiteEntry(String name, String version, @Nullable String mode, TestGroup group, @Nullable Boolean main, @Nullable Boolean total, List<TestEntry> tests, @Nullable List<ComputedEntry> computed) { }
+
+    record TestEntry(String key, String name, String summary, List<MetricEntry> metrics) { }
+
+    /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit */
+    record MetricEntry(String key, @Nullable String words, String unit, @Nullable Direction direction, @Nullable Kind kind, @Nullable String xUnit, @Nullable List<String> choices) { }
+
+    /** @param inputs by the formula's names: test and metric with a dot between */
+    record ComputedEntry(String key, String name, String summary, String unit, String formula, Map<String, String> inputs) { }
+
+    record SuitesFile(List<SuiteEntry> suites) { }
+
+    private final Catalog catalog;
+    private final List<SuiteEntry> suites;
+
+    BuiltInSuites(Catalog catalog, JsonMapper json) {
+        this.catalog = catalog;
+        try (InputStream in = Objects.requireNonNull(BuiltInSuites.class.getResourceAsStream("/yarrowmark/workloads/suites.json"), "the server was built without suites.json")) {
+            this.suites = json.readValue(in, SuitesFile.class).suites();
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The tests of the first round, in the order they run. */
+    @Transactional(readOnly = true)
+    public List<Long> firstRound() {
+        Map<String, Long> ids = catalog.tests().stream().filter(TestRow::builtIn).collect(Collectors.toMap(TestRow::key, TestRow::id, (a, b) -> a));
+        return FIRST_ROUND.stream().map(ids::get).toList();
+    }
+
+    /** Every test that a device carries out by itself, in the order of the suites. */
+    @Transactional(readOnly = true)
+    public List<Long> everything() {
+        Set<String> current = suites.stream().map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
+        Map<String, Integer> order = new HashMap<>();
+        suites.forEach(s -> s.tests().forEach(t -> order.put(t.key(), order.size())));
+        return catalog.tests().stream().filter(t -> t.builtIn() && !t.retired() && t.given() && current.contains(t.suite() + " " + t.number()) && order.containsKey(t.key()))
+            .sorted((a, b) -> order.get(a.key()) - order.get(b.key())).map(TestRow::id).toList();
+    }
+
+    @Override
+    public int getPhase() {
+        return 10;
+    }
+
+    @Override
+    @Transactional
+    public void start() {
+        suites.forEach(this::ensure);
+        catalog.ensurePurpose(Catalog.ALL_ROUND, Catalog.alike());
+    }
+
+    private void ensure(SuiteEntry suite) {
+        boolean main = !Boolean.FALSE.equals(suite.main());
+        List<Catalog.NewTest> tests = suite.tests().stream().map(t -> new Catalog.NewTest(t.key(), t.name(), t.summary(), suite.group(), metrics(t, main))).toList();
+        String mode = suite.mode() == null ? "" : suite.mode();
+        Map<String, TestRow> made = catalog.ensureBuiltIn(suite.name(), suite.version(), mode, tests);
+        List<Catalog.NewTest> more = new ArrayList<>();
+        for (ComputedEntry c : suite.computed() == null ? List.<ComputedEntry>of() : suite.computed()) {
+            Map<String, Long> inputs = new LinkedHashMap<>();
+            c.inputs().forEach((name, of) -> inputs.put(name, metric(made, of.substring(0, of.indexOf('.')), of.substring(of.indexOf('.') + 1)).id()));
+            more.add(computed(c.key(), c.name(), c.summary(), suite.group(), c.unit(), c.formula(), inputs));
+        }
+        if (Boolean.TRUE.equals(suite.total())) {
+            Map<String, Long> inputs = new LinkedHashMap<>();
+            List<Calibration.Part> parts = new ArrayList<>();
+            for (TestEntry t : suite.tests()) {
+                MetricRow first = made.get(t.key()).metrics().get(0);
+                String input = "t" + (parts.size() + 1);
+                inputs.put(input, first.id());
+                parts.add(new Calibration.Part(t.key(), input, first.direction()));
+            }
+            more.add(computed(TOTAL, suite.name() + (mode.isEmpty() ? "" : " " + mode) + ", total",
+                "Geometric mean of the ratios to calibration table " + CALIBRATION + ", times 1000. Only where every part was measured.", suite.group(), "points", Calibration.load(CALIBRATION).total(parts), inputs));
+        }
+        catalog.ensureBuiltIn(suite.name(), suite.version(), mode, more);
+    }
+
+    private static MetricRow metric(Map<String, TestRow> tests, String test, String metric) {
+        return tests.get(test).metrics().stream().filter(m -> m.key().equals(metric)).findFirst().orElseThrow(() -> new IllegalStateException("there is no " + test + "." + metric));
+    }
+
+    /** What is computed says in other words what was measured, so it takes no part in overall rankings. */
+    private static Catalog.NewTest computed(String key, String name, String summary, TestGroup group, String unit, String formula, Map<String, Long> inputs) {
+        return new Catalog.NewTest(key, name, summary, group, List.of(new Catalog.NewMetric(COMPUTED, name, unit, Direction.MORE_IS_BETTER, Scale.RATIO, false,
+            new Catalog.More(TestLines.kind(unit), List.of(), null, false, null, formula, inputs))));
+    }
+
+    /** The first metric of a test is its main one. */
+    private static List<Catalog.NewMetric> metrics(TestEntry test, boolean main) {
+        List<Catalog.NewMetric> metrics = new ArrayList<>();
+        for (MetricEntry m : test.metrics()) {
+            boolean first = metrics.isEmpty();
+            Kind kind = m.kind() == null ? TestLines.kind(m.unit()) : m.kind();
+            Direction direction = m.direction() == null ? Direction.MORE_IS_BETTER : m.direction();
+            if (kind.isSeries()) {
+                metrics.addAll(SeriesMetrics.of(test.name(), m.unit(), m.xUnit(), kind, direction, first && main, false));
+            } else {
+                List<String> choices = m.choices() == null ? List.of() : m.choices();
+                metrics.add(new Catalog.NewMetric(m.key(), test.name() + (m.words() == null ? "" : ", " + m.words()), m.unit(), direction,
+                    choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE, first && main && choices.isEmpty(), new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
+            }
+        }
+        return metrics;
+    }
+}

@@ -1,0 +1,69 @@
+import { measure } from '../measure.ts';
+import type { RunOptions, Workload } from '../types.ts';
+import { WrongAnswer } from '../types.ts';
+import { wasmObstacle } from '../wasm.ts';
+import script from './all.worker.ts?worker&url';
+import { KERNELS } from './kernels.ts';
+import { kernelUrl } from './urls.ts';
+
+type Answer = { kind: 'ready' } | { kind: 'done' } | { kind: 'failed'; name: string; message: string };
+
+/**
+ * A compiled workload on all logical processors together. The workers take rounds from one shared counter, so that
+ * fast and slow cores each do what they can and none waits for another until the last round.
+ */
+export function allThreads(key: string, name: string): Workload {
+  const url = kernelUrl(name);
+  const facts = KERNELS[name]!;
+  return {
+    key,
+    assets: [script, url],
+    obstacle() {
+      if (typeof SharedArrayBuffer !== 'function' || !globalThis.crossOriginIsolated) {
+        return { reason: 'NEEDS_SECURE_CONNECTION', words: 'Needs a secure connection: only then do browsers share memory between threads.' };
+      }
+      return wasmObstacle(facts.simd);
+    },
+    async run(options: RunOptions) {
+      const count = Math.max(1, navigator.hardwareConcurrency || 1);
+      const share = new SharedArrayBuffer(4);
+      const left = new Int32Array(share);
+      const workers = Array.from({ length: count }, () => new Worker(script, { type: 'module' }));
+      const ask = (message: unknown, wanted: Answer['kind']) =>
+        new Promise<void>((resolve, reject) => {
+          const stop = () => reject(options.signal.reason);
+          if (options.signal.aborted) return stop();
+          options.signal.addEventListener('abort', stop, { once: true });
+          let waiting = count;
+          for (const worker of workers) {
+            worker.onmessage = (event: MessageEvent<Answer>) => {
+              const answer = event.data;
+              if (answer.kind === 'failed') {
+                reject(answer.name === WrongAnswer.name ? new WrongAnswer(answer.message) : new Error(answer.message));
+              } else if (answer.kind === wanted && --waiting === 0) {
+                options.signal.removeEventListener('abort', stop);
+                resolve();
+              }
+            };
+            worker.onerror = (event) => reject(new Error(event.message || 'a worker could not be loaded'));
+            worker.postMessage(message);
+          }
+        });
+      try {
+        await ask({ share, name, url }, 'ready');
+        const work = (rounds: number) => {
+          Atomics.store(left, 0, rounds);
+          return ask('go', 'done');
+        };
+        const measured = await measure(work, facts.perRound, {
+          timedMs: options.timedMs,
+          clockResolutionMs: options.clockResolutionMs,
+          now: () => performance.now(),
+        });
+        return { ...measured, more: [{ metric: 'per-thread', value: measured.rate / count, resolution: measured.resolution / count }] };
+      } finally {
+        workers.forEach((worker) => worker.terminate());
+      }
+    },
+  };
+}
