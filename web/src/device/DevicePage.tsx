@@ -89,7 +89,8 @@ export function DevicePage() {
     await takeUp();
   }
 
-  async function start(body: StartBody) {
+  async function start(body: StartBody, allowStorage: boolean) {
+    await outbox.current!.allowStorage(allowStorage);
     const seat = await api.current.start(body);
     setState({ at: 'running', seat });
   }

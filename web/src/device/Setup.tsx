@@ -1,8 +1,10 @@
 import { useEffect, useState } from 'react';
 import type { DeviceApi, DeviceSeat, ModelPage, ModelRow, StartBody } from './api.ts';
+import { aboutMinutes } from './about.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './DevicePage.tsx';
 import { Checks, type Check } from './Checks.tsx';
+import { SpaceQuestion } from './SpaceQuestion.tsx';
 
 const CLASSES = ['LAPTOP', 'TABLET', 'PHONE', 'MINI', 'DESKTOP', 'BOARD'] as const;
 type DeviceClass = (typeof CLASSES)[number];
@@ -15,7 +17,7 @@ const TYPED: { key: string; label: string; hint: string }[] = [
   { key: 'room.temperature', label: 'Room temperature', hint: '21.5 °C' },
 ];
 
-export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: DeviceSeat; detected: Detected | null; onStart: (body: StartBody) => Promise<void> }) {
+export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: DeviceSeat; detected: Detected | null; onStart: (body: StartBody, allowStorage: boolean) => Promise<void> }) {
   const [words, setWords] = useState('');
   const [models, setModels] = useState<ModelRow[] | null>(null);
   const [model, setModel] = useState<ModelRow | 'new' | null>(null);
@@ -28,6 +30,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
   const [mains, setMains] = useState<'mains' | 'battery'>('mains');
   const [checks, setChecks] = useState<Check[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
+  const [space, setSpace] = useState(false);
   const [busy, setBusy] = useState(false);
 
   useEffect(() => {
@@ -87,7 +90,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
         checks,
         onMains: detected.onMains ?? mains === 'mains',
         ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
-      });
+      }, space);
     } catch (error) {
       setProblem(inWords(error));
       setBusy(false);
@@ -180,10 +183,13 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
 
       <Checks checks={checks} onChecks={setChecks} />
 
+      <SpaceQuestion tests={seat.tests} allowed={space} onAllowed={setSpace} />
+
       <p role="alert" className="mt-4 min-h-6 text-plum">{problem}</p>
       <button className="button button-main w-full py-3 text-[16px]" disabled={!ready || busy}>Start {seat.planName.toLowerCase()}</button>
       <p className="small mt-2">
-        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each. Plug the device in, close everything else, and leave this page in front. It may get warm.
+        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, about {aboutMinutes(seat)} minutes in all. Plug the device in, close everything else, and leave this page in front.
+        All its processors and its graphics will work at their limit: the case may get as warm as in a long game. You can stop it at any time.
       </p>
     </form>
   );

@@ -1,4 +1,5 @@
 import { loadWorkload } from '../workloads/registry.ts';
+import { allowStorage } from '../workloads/storage/consent.ts';
 import { Refused, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
 import { Control } from './control.ts';
 import { deliverKept, type NotTaken } from './deliver.ts';
@@ -69,6 +70,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
       // What waits here has been done, whether or not the server knows it yet.
       const kept = (await outbox.waiting()).map(({ body }) => ({ testId: body.testId, runNumber: body.runNumber, attempt: body.attempt, state: body.state }));
       void deliver();
+      allowStorage(await outbox.storageAllowed());
       const wake = await keepAwake();
       try {
         await fetchAhead(seat.tests.filter((test) => !test.byHand), control);

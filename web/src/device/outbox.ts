@@ -18,7 +18,7 @@ export interface Begun {
 
 interface Shape extends DBSchema {
   runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
-  state: { key: 'token' | 'begun' | 'ending'; value: unknown };
+  state: { key: 'token' | 'begun' | 'ending' | 'storageAllowed'; value: unknown };
 }
 
 /**
@@ -68,6 +68,9 @@ export class Outbox {
     await change.objectStore('state').put(token, 'token');
     await change.done;
   }
+
+  allowStorage = async (yes: boolean): Promise<void> => void (await this.db.put('state', yes, 'storageAllowed'));
+  storageAllowed = async (): Promise<boolean> => (await this.db.get('state', 'storageAllowed')) === true;
 
   ending = async (how: 'DONE' | 'STOPPED'): Promise<void> => void (await this.db.put('state', how, 'ending'));
   ended = async (): Promise<'DONE' | 'STOPPED' | null> => ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;

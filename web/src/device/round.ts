@@ -126,7 +126,7 @@ async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number,
   try {
     const measured = await around.execute(test, signal);
     const reading = { metric: test.metric, value: measured.rate, resolution: measured.resolution, samples: measured.samples };
-    return { ...base, state: 'OK', durationMs: took(), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
+    return { ...base, state: 'OK', ...(measured.note && { reasonWords: measured.note }), durationMs: took(), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
   } catch (error) {
     if (error instanceof Interrupted) {
       return { ...base, state: 'STOPPED', reason: error.reason, reasonWords: error.message, durationMs: took() };

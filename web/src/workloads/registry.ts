@@ -12,6 +12,10 @@ export async function loadWorkload(key: string): Promise<Workload | null> {
   const kernel = kernelOf(key);
   if (kernel?.all) return (await import('./kernel/all.ts')).allThreads(key, kernel.name);
   if (kernel) return (await import('./kernel/one.ts')).oneThread(key, kernel.name);
+  if (key.startsWith('memory-')) return (await import('./memory/index.ts')).memoryWorkload(key);
+  if (key.startsWith('storage-')) return (await import('./storage/index.ts')).storageWorkload(key);
+  if (key.startsWith('page-')) return (await import('./page/index.ts')).pageWorkload(key);
+  if (key.startsWith('desk-')) return (await import('./desk/index.ts')).deskWorkload(key);
   const load = Object.hasOwn(LOADERS, key) ? LOADERS[key] : undefined;
   return load ? (await load()).workload : null;
 }

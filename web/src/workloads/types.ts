@@ -22,6 +22,8 @@ export interface Measurement {
   timedMs: number;
   /** Further numbers of the same run, by the key of their metric. */
   more?: { metric: string; value: number; resolution: number }[];
+  /** What whoever reads the score should know. */
+  note?: string;
 }
 
 /** Why a test cannot run here, as a reason of the ledger and in words. */
@@ -35,7 +37,7 @@ export interface Workload {
   /** Files it needs while it runs. They are fetched before the round starts, so that a lost server stops no run. */
   assets: readonly string[];
   /** Nothing where it can run. */
-  obstacle(): Obstacle | null;
+  obstacle(): Obstacle | null | Promise<Obstacle | null>;
   run(options: RunOptions): Promise<Measurement>;
 }
 

@@ -1,4 +1,4 @@
-import { measure } from './measure.ts';
+import { measure, type MeasureOptions } from './measure.ts';
 import type { Measurement, RunOptions } from './types.ts';
 import { WrongAnswer } from './types.ts';
 
@@ -32,14 +32,22 @@ export function runInWorker(worker: Worker, options: RunOptions, detail?: unknow
 }
 
 /** The other side: waits for the request, prepares, measures, answers. */
-export function serveRun<Detail = undefined>(prepare: (detail: Detail) => Promise<{ work: (rounds: number) => void; perRound: number; after?: () => void }>): void {
+export function serveRun<Detail = undefined>(prepare: (detail: Detail) => Promise<{ work: (rounds: number) => Promise<void> | void; perRound: number; after?: () => void }>): void {
+  serveMeasurement<Detail>(async (detail, options) => {
+    const { work, perRound, after } = await prepare(detail);
+    const measurement = await measure(work, perRound, options);
+    after?.();
+    return measurement;
+  });
+}
+
+/** The same for what is more than one piece of work. */
+export function serveMeasurement<Detail = undefined>(take: (detail: Detail, options: MeasureOptions) => Promise<Measurement>): void {
   self.onmessage = async (event: MessageEvent<WorkerRequest>) => {
     let answer: WorkerAnswer;
     try {
-      const { work, perRound, after } = await prepare(event.data.detail as Detail);
-      const measurement = await measure(work, perRound, { ...event.data, now: () => performance.now() });
-      after?.();
-      answer = { kind: 'measured', measurement };
+      const { timedMs, clockResolutionMs, detail } = event.data;
+      answer = { kind: 'measured', measurement: await take(detail as Detail, { timedMs, clockResolutionMs, now: () => performance.now() }) };
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
       answer = { kind: error instanceof WrongAnswer ? 'wrong' : 'failed', message };

@@ -1,39 +1,22 @@
-import { measure } from '../measure.ts';
-import type { RunOptions, Workload } from '../types.ts';
+import { FRAME_WIDTH, frameObstacle, measureInFrame } from '../page/frame.ts';
+import type { Workload } from '../types.ts';
 import { WrongAnswer } from '../types.ts';
 import { byName, edits, foldText, makeList, ROWS, type Species } from './list.ts';
 
 export const SEED = 60;
 export const KNOWN_DIGEST = 3764239492;
-const WIDTH = 960;
-const HEIGHT = 640;
 const ROW_HEIGHT = 24;
 const ROUNDS_PER_MINUTE = 60;
 
 const STYLE = `
   * { box-sizing: border-box; margin: 0 }
   body { font: 14px sans-serif; background: #fff; color: #111 }
-  .list { width: ${WIDTH - 20}px }
+  .list { width: ${FRAME_WIDTH - 20}px }
   .row { display: flex; height: ${ROW_HEIGHT}px; border-bottom: 1px solid #ddd; overflow: hidden }
   .row.out { display: none }
   .name { flex: 1; padding: 2px 8px; white-space: nowrap }
   .count { width: 80px; text-align: right }
   .place { width: 120px; padding-left: 12px; color: #555 }`;
-
-/** A frame of its own with a fixed size: the same layout work whatever the size of the display. */
-async function openFrame(host: HTMLElement): Promise<{ frame: HTMLIFrameElement; body: HTMLElement }> {
-  const frame = document.createElement('iframe');
-  frame.width = String(WIDTH);
-  frame.height = String(HEIGHT);
-  frame.title = 'The list that is being measured';
-  host.append(frame);
-  const inner = frame.contentWindow as (Window & typeof globalThis) | null;
-  if (!inner) throw new Error('the frame for the list could not be opened');
-  const sheet = new inner.CSSStyleSheet();
-  sheet.replaceSync(STYLE);
-  inner.document.adoptedStyleSheets = [sheet];
-  return { frame, body: inner.document.body };
-}
 
 interface Row {
   element: HTMLElement;
@@ -96,44 +79,19 @@ function expectHeight(list: HTMLElement, rows: number): void {
   }
 }
 
-/** Lets the browser draw and take messages; a timer would wait longer than needed. */
-function breathe(): Promise<void> {
-  return new Promise((resolve) => {
-    const channel = new MessageChannel();
-    channel.port1.onmessage = () => resolve();
-    channel.port2.postMessage(null);
-  });
-}
-
 /** Rounds per minute of building, sorting, filtering and editing a long list on a page. */
 export const workload: Workload = {
   key: 'species-list',
   assets: [],
-  obstacle() {
-    const able = typeof CSSStyleSheet === 'function' && 'replaceSync' in CSSStyleSheet.prototype && 'adoptedStyleSheets' in Document.prototype;
-    return able ? null : { reason: 'NOT_SUPPORTED', words: 'This browser cannot share style sheets with a frame.' };
-  },
-  async run(options: RunOptions) {
-    const { frame, body } = await openFrame(options.host);
-    try {
+  obstacle: frameObstacle,
+  run: (options) =>
+    measureInFrame(options, STYLE, 'The list that is being measured', (body) => {
       const data = makeList(SEED);
-      return await measure(
-        (rounds) => {
+      return {
+        perRound: ROUNDS_PER_MINUTE,
+        work(rounds) {
           for (let i = 0; i < rounds; i++) round(body, data);
         },
-        ROUNDS_PER_MINUTE,
-        {
-          timedMs: options.timedMs,
-          clockResolutionMs: options.clockResolutionMs,
-          now: () => performance.now(),
-          between: async () => {
-            await breathe();
-            options.signal.throwIfAborted();
-          },
-        },
-      );
-    } finally {
-      frame.remove();
-    }
-  },
+      };
+    }),
 };

@@ -42,8 +42,8 @@ public class BuiltInSuites implements BeforeOpening {
 
     record TestEntry(String key, String name, String summary, List<MetricEntry> metrics) { }
 
-    /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit */
-    record MetricEntry(String key, @Nullable String words, String unit, @Nullable Direction direction, @Nullable Kind kind, @Nullable String xUnit, @Nullable List<String> choices) { }
+    /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit. @param main null: the first one of a test is its main metric */
+    record MetricEntry(String key, @Nullable String words, String unit, @Nullable Direction direction, @Nullable Kind kind, @Nullable String xUnit, @Nullable List<String> choices, @Nullable Boolean main) { }
 
     /** @param inputs by the formula's names: test and metric with a dot between */
     record ComputedEntry(String key, String name, String summary, String unit, String formula, Map<String, String> inputs) { }
@@ -106,7 +106,7 @@ public class BuiltInSuites implements BeforeOpening {
             Map<String, Long> inputs = new LinkedHashMap<>();
             List<Calibration.Part> parts = new ArrayList<>();
             for (TestEntry t : suite.tests()) {
-                MetricRow first = made.get(t.key()).metrics().get(0);
+                MetricRow first = counted(t, made.get(t.key()));
                 String input = "t" + (parts.size() + 1);
                 inputs.put(input, first.id());
                 parts.add(new Calibration.Part(t.key(), input, first.direction()));
@@ -127,19 +127,25 @@ public class BuiltInSuites implements BeforeOpening {
             new Catalog.More(TestLines.kind(unit), List.of(), null, false, null, formula, inputs))));
     }
 
-    /** The first metric of a test is its main one. */
+    /** The metric that stands for the test in its suite's total. */
+    private static MetricRow counted(TestEntry entry, TestRow test) {
+        String key = entry.metrics().stream().filter(m -> Boolean.TRUE.equals(m.main())).findFirst().map(MetricEntry::key).orElse(test.metrics().get(0).key());
+        return test.metrics().stream().filter(m -> m.key().equals(key)).findFirst().orElseThrow();
+    }
+
     private static List<Catalog.NewMetric> metrics(TestEntry test, boolean main) {
         List<Catalog.NewMetric> metrics = new ArrayList<>();
+        boolean named = test.metrics().stream().anyMatch(m -> m.main() != null);
         for (MetricEntry m : test.metrics()) {
-            boolean first = metrics.isEmpty();
+            boolean counts = named ? Boolean.TRUE.equals(m.main()) : metrics.isEmpty();
             Kind kind = m.kind() == null ? TestLines.kind(m.unit()) : m.kind();
             Direction direction = m.direction() == null ? Direction.MORE_IS_BETTER : m.direction();
             if (kind.isSeries()) {
-                metrics.addAll(SeriesMetrics.of(test.name(), m.unit(), m.xUnit(), kind, direction, first && main, false));
+                metrics.addAll(SeriesMetrics.of(test.name(), m.unit(), m.xUnit(), kind, direction, counts && main, false));
             } else {
                 List<String> choices = m.choices() == null ? List.of() : m.choices();
                 metrics.add(new Catalog.NewMetric(m.key(), test.name() + (m.words() == null ? "" : ", " + m.words()), m.unit(), direction,
-                    choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE, first && main && choices.isEmpty(), new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
+                    choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE, counts && main && choices.isEmpty(), new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
             }
         }
         return metrics;

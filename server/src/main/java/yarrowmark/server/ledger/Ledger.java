@@ -134,7 +134,8 @@ public class Ledger {
             throw Problem.conflict("session-over", "This session ended at " + session.endedAt()
                 + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
         }
-        return store(session, run, Map.of());
+        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
+        return store(session, test == null ? run : SeriesReadings.completed(test, run), Map.of());
     }
 
     /** @param corrects by metric, the readings that those of this run stand for */

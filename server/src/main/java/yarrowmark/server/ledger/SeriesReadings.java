@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import yarrowmark.core.curve.Curve;
 import yarrowmark.core.curve.FrameTimes;
@@ -17,6 +19,45 @@ import yarrowmark.server.platform.Problem;
 /** Turns pasted points into the readings of a test that has them. */
 final class SeriesReadings {
     private SeriesReadings() {
+    }
+
+    /** A device delivers the points alone, with the metric that stands for them; what they come to is found here. */
+    static Ledger.NewRun completed(TestRow test, Ledger.NewRun run) {
+        MetricRow whole = test.metrics().stream().filter(m -> m.kind().isSeries()).findFirst().orElse(null);
+        Ledger.NewReading given = whole == null ? null : run.readings().stream().filter(r -> r.metric().equals(whole.key())).findFirst().orElse(null);
+        if (given == null || given.samples().isEmpty()) {
+            return run;
+        }
+        List<Double> points = given.samples();
+        if (points.size() > 2 * SeriesText.MOST_POINTS || points.stream().anyMatch(p -> p == null || !Double.isFinite(p) || p <= 0)) {
+            throw Problem.invalid("invalid-samples", "The points of " + test.name() + " must be finite numbers above 0, at most " + SeriesText.MOST_POINTS + " of them.");
+        }
+        Set<String> numbers = test.metrics().stream().filter(m -> m.series() != null).map(MetricRow::key).collect(Collectors.toSet());
+        List<Ledger.NewReading> readings = new ArrayList<>(run.readings().stream().filter(r -> !numbers.contains(r.metric())).toList());
+        try {
+            if (whole.kind() == Kind.CURVE) {
+                List<Curve.Point> curve = new ArrayList<>();
+                for (int i = 0; i + 1 < points.size(); i += 2) {
+                    curve.add(new Curve.Point(points.get(i), points.get(i + 1)));
+                }
+                readings.addAll(numbered(test, whole, SeriesNumber.ofCurve(new Curve(curve)), points));
+            } else {
+                readings.addAll(numbered(test, whole, SeriesNumber.ofFrames(FrameTimes.of(points.stream().mapToDouble(Double::doubleValue).toArray())), points));
+            }
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid("invalid-samples", e.getMessage());
+        }
+        return new Ledger.NewRun(run.testId(), run.runNumber(), run.attempt(), run.state(), run.reason(), run.reasonWords(), run.durationMs(), run.finishedAt(), readings, run.person());
+    }
+
+    private static List<Ledger.NewReading> numbered(TestRow test, MetricRow whole, Map<SeriesNumber, Double> numbers, List<Double> points) {
+        List<Ledger.NewReading> readings = new ArrayList<>();
+        for (MetricRow m : test.metrics()) {
+            if (m.series() != null) {
+                readings.add(new Ledger.NewReading(m.key(), numbers.get(m.series()), m.series().counts() ? 1 : 0, m.id() == whole.id() ? points : List.of()));
+            }
+        }
+        return readings;
     }
 
     /** The points stay with the reading of the metric that stands for them: x and y in turn, or the frame times. */
@@ -35,13 +76,7 @@ final class SeriesReadings {
                 points = Arrays.stream(frames).boxed().toList();
                 numbers = SeriesNumber.ofFrames(FrameTimes.of(frames));
             }
-            List<Ledger.NewReading> readings = new ArrayList<>();
-            for (MetricRow m : test.metrics()) {
-                if (m.series() != null) {
-                    readings.add(new Ledger.NewReading(m.key(), numbers.get(m.series()), m.series().counts() ? 1 : 0, m.id() == whole.id() ? points : List.of()));
-                }
-            }
-            return readings;
+            return numbered(test, whole, numbers, points);
         } catch (SeriesText.NotReadable e) {
             throw Problem.invalid("not-points", e.getMessage());
         }

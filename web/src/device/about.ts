@@ -1,0 +1,13 @@
+import type { DeviceSeat } from './api.ts';
+
+/** Calibration, warming up and loading, as a share of the timed part. */
+const AROUND = 0.7;
+const LEAST_AROUND_MS = 500;
+
+/** Whole minutes a round takes on this device, without what the reviewer does by hand. At least 1. */
+export function aboutMinutes(seat: Pick<DeviceSeat, 'tests' | 'timedMs'>): number {
+  const ms = seat.tests
+    .filter((test) => !test.byHand)
+    .reduce((sum, test) => sum + test.runs * (seat.timedMs + Math.max(LEAST_AROUND_MS, seat.timedMs * AROUND) + test.pauseMs), 0);
+  return Math.max(1, Math.round(ms / 60_000));
+}
