@@ -1,5 +1,5 @@
 import type { Measurement, Obstacle } from '../workloads/types.ts';
-import { WrongAnswer } from '../workloads/types.ts';
+import { reasonOf } from '../workloads/types.ts';
 import type { DeviceSeat, DeviceTest, Phase, Reason, RunBody } from './api.ts';
 
 /** Why a run is cut off. Most are repeated as soon as that is possible; a stop by a person ends the round. */
@@ -139,7 +139,8 @@ async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number,
 }
 
 function failure(error: unknown): Reason {
-  if (error instanceof WrongAnswer) return 'WRONG_ANSWER';
+  const known = reasonOf(error);
+  if (known) return known;
   if (error instanceof TookTooLong) return 'TOO_SLOW';
   return error instanceof RangeError && /memory|allocat/i.test(error.message) ? 'OUT_OF_MEMORY' : 'ERROR';
 }

@@ -13,6 +13,7 @@ export async function loadWorkload(key: string): Promise<Workload | null> {
   if (kernel?.all) return (await import('./kernel/all.ts')).allThreads(key, kernel.name);
   if (kernel) return (await import('./kernel/one.ts')).oneThread(key, kernel.name);
   if (key.startsWith('memory-')) return (await import('./memory/index.ts')).memoryWorkload(key);
+  if (key.startsWith('graphics-')) return (await import('./graphics/index.ts')).graphicsWorkload(key);
   if (key.startsWith('storage-')) return (await import('./storage/index.ts')).storageWorkload(key);
   if (key.startsWith('page-')) return (await import('./page/index.ts')).pageWorkload(key);
   if (key.startsWith('desk-')) return (await import('./desk/index.ts')).deskWorkload(key);

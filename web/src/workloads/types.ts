@@ -41,5 +41,25 @@ export interface Workload {
   run(options: RunOptions): Promise<Measurement>;
 }
 
+/** Why a test failed, where it knows more than that it did. Kept as a word of its own: names of classes are shortened in built files. */
+export type FailureReason = 'WRONG_ANSWER' | 'CONTEXT_LOST';
+
 /** The work was done but its result is not the known answer: the score does not count. */
-export class WrongAnswer extends Error {}
+export class WrongAnswer extends Error {
+  readonly reason = 'WRONG_ANSWER';
+}
+
+/** The browser took the graphics processor away: it was reset, or another program had it for too long. */
+export class ContextLost extends Error {
+  readonly reason = 'CONTEXT_LOST';
+}
+
+/** The failure's reason, where it has one that is known. */
+export function reasonOf(error: unknown): FailureReason | undefined {
+  return error instanceof WrongAnswer || error instanceof ContextLost ? error.reason : undefined;
+}
+
+/** The same failure on the other side of a message. */
+export function failureOf(message: string, reason?: FailureReason): Error {
+  return reason === 'WRONG_ANSWER' ? new WrongAnswer(message) : reason === 'CONTEXT_LOST' ? new ContextLost(message) : new Error(message);
+}

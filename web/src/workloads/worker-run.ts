@@ -1,6 +1,5 @@
 import { measure, type MeasureOptions } from './measure.ts';
-import type { Measurement, RunOptions } from './types.ts';
-import { WrongAnswer } from './types.ts';
+import { failureOf, reasonOf, type FailureReason, type Measurement, type RunOptions } from './types.ts';
 
 /** What a page asks of a workload's worker. */
 export interface WorkerRequest {
@@ -12,8 +11,7 @@ export interface WorkerRequest {
 
 export type WorkerAnswer =
   | { kind: 'measured'; measurement: Measurement }
-  | { kind: 'wrong'; message: string }
-  | { kind: 'failed'; message: string };
+  | { kind: 'failed'; message: string; reason?: FailureReason };
 
 /** Runs a worker once and ends it, so that each test starts with fresh memory and leaves none behind. */
 export function runInWorker(worker: Worker, options: RunOptions, detail?: unknown): Promise<Measurement> {
@@ -24,7 +22,7 @@ export function runInWorker(worker: Worker, options: RunOptions, detail?: unknow
     worker.onmessage = (event: MessageEvent<WorkerAnswer>) => {
       const answer = event.data;
       if (answer.kind === 'measured') resolve(answer.measurement);
-      else reject(answer.kind === 'wrong' ? new WrongAnswer(answer.message) : new Error(answer.message));
+      else reject(failureOf(answer.message, answer.reason));
     };
     worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be loaded'));
     worker.postMessage({ timedMs: options.timedMs, clockResolutionMs: options.clockResolutionMs, detail } satisfies WorkerRequest);
@@ -50,7 +48,7 @@ export function serveMeasurement<Detail = undefined>(take: (detail: Detail, opti
       answer = { kind: 'measured', measurement: await take(detail as Detail, { timedMs, clockResolutionMs, now: () => performance.now() }) };
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
-      answer = { kind: error instanceof WrongAnswer ? 'wrong' : 'failed', message };
+      answer = { kind: 'failed', message, reason: reasonOf(error) };
     }
     self.postMessage(answer);
   };

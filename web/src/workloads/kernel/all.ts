@@ -1,12 +1,11 @@
 import { measure } from '../measure.ts';
-import type { RunOptions, Workload } from '../types.ts';
-import { WrongAnswer } from '../types.ts';
+import { failureOf, type FailureReason, type RunOptions, type Workload } from '../types.ts';
 import { wasmObstacle } from '../wasm.ts';
 import script from './all.worker.ts?worker&url';
 import { KERNELS } from './kernels.ts';
 import { kernelUrl } from './urls.ts';
 
-type Answer = { kind: 'ready' } | { kind: 'done' } | { kind: 'failed'; name: string; message: string };
+type Answer = { kind: 'ready' } | { kind: 'done' } | { kind: 'failed'; message: string; reason?: FailureReason };
 
 /**
  * A compiled workload on all logical processors together. The workers take rounds from one shared counter, so that
@@ -39,7 +38,7 @@ export function allThreads(key: string, name: string): Workload {
             worker.onmessage = (event: MessageEvent<Answer>) => {
               const answer = event.data;
               if (answer.kind === 'failed') {
-                reject(answer.name === WrongAnswer.name ? new WrongAnswer(answer.message) : new Error(answer.message));
+                reject(failureOf(answer.message, answer.reason));
               } else if (answer.kind === wanted && --waiting === 0) {
                 options.signal.removeEventListener('abort', stop);
                 resolve();

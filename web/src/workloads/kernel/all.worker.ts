@@ -1,3 +1,4 @@
+import { reasonOf } from '../types.ts';
 import { loadWasm } from '../wasm.ts';
 import { KERNELS, type Kernel } from './kernels.ts';
 import { work } from './work.ts';
@@ -18,6 +19,6 @@ self.onmessage = async (event: MessageEvent<{ share: SharedArrayBuffer; name: st
       self.postMessage({ kind: 'ready' });
     }
   } catch (error) {
-    self.postMessage({ kind: 'failed', name: error instanceof Error ? error.constructor.name : '', message: String(error) });
+    self.postMessage({ kind: 'failed', message: error instanceof Error ? error.message : String(error), reason: reasonOf(error) });
   }
 };

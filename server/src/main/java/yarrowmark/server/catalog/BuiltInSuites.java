@@ -40,7 +40,12 @@ public class BuiltInSuites implements BeforeOpening {
     /** @param main whether its tests take part in overall rankings; null: they do. @param total whether it has one */
     record SuiteEntry(String name, String version, @Nullable String mode, TestGroup group, @Nullable Boolean main, @Nullable Boolean total, List<TestEntry> tests, @Nullable List<ComputedEntry> computed) { }
 
-    record TestEntry(String key, String name, String summary, List<MetricEntry> metrics) { }
+    /** @param aside whether it takes no part in the total and in overall rankings, because it says what limits the device rather than how fast it is */
+    record TestEntry(String key, String name, String summary, @Nullable Boolean aside, List<MetricEntry> metrics) {
+        boolean counts() {
+            return !Boolean.TRUE.equals(aside);
+        }
+    }
 
     /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit. @param main null: the first one of a test is its main metric */
     record MetricEntry(String key, @Nullable String words, String unit, @Nullable Direction direction, @Nullable Kind kind, @Nullable String xUnit, @Nullable List<String> choices, @Nullable Boolean main) { }
@@ -93,7 +98,7 @@ public class BuiltInSuites implements BeforeOpening {
 
     private void ensure(SuiteEntry suite) {
         boolean main = !Boolean.FALSE.equals(suite.main());
-        List<Catalog.NewTest> tests = suite.tests().stream().map(t -> new Catalog.NewTest(t.key(), t.name(), t.summary(), suite.group(), metrics(t, main))).toList();
+        List<Catalog.NewTest> tests = suite.tests().stream().map(t -> new Catalog.NewTest(t.key(), t.name(), t.summary(), suite.group(), metrics(t, main && t.counts()))).toList();
         String mode = suite.mode() == null ? "" : suite.mode();
         Map<String, TestRow> made = catalog.ensureBuiltIn(suite.name(), suite.version(), mode, tests);
         List<Catalog.NewTest> more = new ArrayList<>();
@@ -105,7 +110,7 @@ public class BuiltInSuites implements BeforeOpening {
         if (Boolean.TRUE.equals(suite.total())) {
             Map<String, Long> inputs = new LinkedHashMap<>();
             List<Calibration.Part> parts = new ArrayList<>();
-            for (TestEntry t : suite.tests()) {
+            for (TestEntry t : suite.tests().stream().filter(TestEntry::counts).toList()) {
                 MetricRow first = counted(t, made.get(t.key()));
                 String input = "t" + (parts.size() + 1);
                 inputs.put(input, first.id());
@@ -137,15 +142,15 @@ public class BuiltInSuites implements BeforeOpening {
         List<Catalog.NewMetric> metrics = new ArrayList<>();
         boolean named = test.metrics().stream().anyMatch(m -> m.main() != null);
         for (MetricEntry m : test.metrics()) {
-            boolean counts = named ? Boolean.TRUE.equals(m.main()) : metrics.isEmpty();
+            boolean first = named ? Boolean.TRUE.equals(m.main()) : metrics.isEmpty();
             Kind kind = m.kind() == null ? TestLines.kind(m.unit()) : m.kind();
             Direction direction = m.direction() == null ? Direction.MORE_IS_BETTER : m.direction();
             if (kind.isSeries()) {
-                metrics.addAll(SeriesMetrics.of(test.name(), m.unit(), m.xUnit(), kind, direction, counts && main, false));
+                metrics.addAll(SeriesMetrics.of(test.name(), m.unit(), m.xUnit(), kind, direction, first && main, kind == Kind.FRAME_TIMES));
             } else {
                 List<String> choices = m.choices() == null ? List.of() : m.choices();
                 metrics.add(new Catalog.NewMetric(m.key(), test.name() + (m.words() == null ? "" : ", " + m.words()), m.unit(), direction,
-                    choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE, counts && main && choices.isEmpty(), new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
+                    choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE, first && main && choices.isEmpty(), new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
             }
         }
         return metrics;
