@@ -2,15 +2,18 @@
 # shellcheck source=common.sh
 source "$(dirname "${BASH_SOURCE[0]}")/common.sh"
 
-# serve NAME [--port N] [--no-build] : NAME is the shelf's directory below var/.
+# serve NAME [--port N] [--no-build] [--lan] : NAME is the shelf's directory below var/.
 serve() {
-  local name=$1 wanted=8080 build=yes
+  local name=$1 wanted='' build=yes lan=no
   shift
   while [ $# -gt 0 ]; do
     case $1 in
       --port) [[ ${2:-} =~ ^[0-9]+$ ]] || fail "--port needs a number"; wanted=$2; shift 2 ;;
       --no-build) build=no; shift ;;
-      -h|--help) say "usage: bin/$name [--port N] [--no-build]"; exit 0 ;;
+      --lan)
+        [ "$name" = start ] || fail "the demo has a sign-in that everybody knows, so it stays on this machine; use bin/start --lan"
+        lan=yes; shift ;;
+      -h|--help) say "usage: bin/$name [--port N] [--no-build]$([ "$name" = demo ] || echo ' [--lan]')"; exit 0 ;;
       *) fail "unknown option $1; see bin/$name --help" ;;
     esac
   done
@@ -47,18 +50,36 @@ serve() {
   done
   line=$(cat "$var/database.ready")
 
-  local port
+  local port plain
+  if [ -z "$wanted" ]; then
+    if [ $lan = yes ]; then wanted=8443; else wanted=8080; fi
+  fi
   port=$(free_port "$wanted")
   [ "$port" = "$wanted" ] || say "Port $wanted is taken, so this is port $port."
+  if [ $lan = yes ]; then
+    plain=$(free_port 8080)
+    while [ "$plain" = "$port" ]; do plain=$(free_port); done
+    export YARROWMARK_LAN=true YARROWMARK_HTTP_PORT=$plain
+  fi
   export YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD YARROWMARK_PORT=$port YARROWMARK_VAR=$var
   IFS=$'\t' read -r YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD <<<"$line"
   java -XX:+UseSerialGC -Xshare:auto -jar "$jar" >"$var/server.log" 2>&1 8>&- &
   server=$!
   echo "$server" >"$var/server.pid"
   for _ in $(seq 1 1200); do
-    if (exec 3<>"/dev/tcp/127.0.0.1/$port" && printf 'GET /api/access HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3 && head -n 1 <&3 | grep -q ' 200') 2>/dev/null; then
+    # The plain door answers that the other one is ready.
+    if (exec 3<>"/dev/tcp/127.0.0.1/${plain:-$port}" && printf 'GET /api/access HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3 && head -n 1 <&3 | grep -Eq ' (200|308)') 2>/dev/null; then
       say ""
-      say "Yarrowmark is at http://127.0.0.1:$port/"
+      if [ $lan = yes ]; then
+        say "Yarrowmark is at https://127.0.0.1:$port/ and on the network at"
+        for line in $(hostname -I 2>/dev/null); do
+          case $line in *:*) ;; *) say "  https://$line:$port/   (http://$line:$plain/ leads there)" ;; esac
+        done
+        say "Its certificate is this machine's own, so a browser asks the first time. The bench shows its fingerprint to compare."
+        say "Your own certificate: $var/certificate/own-certificate.pem and own-key.pem"
+      else
+        say "Yarrowmark is at http://127.0.0.1:$port/"
+      fi
       [ "$name" = demo ] && say "Demo sign-in: name wren, password saltmarsh-demo"
       say "Ctrl-C stops it. Its records are in $var"
       wait "$server" || { server=''; fail "the server ended; see $var/server.log"; }

@@ -1,7 +1,8 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { QRCodeSVG } from 'qrcode.react';
+import { useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { countdown } from '../format/format.ts';
+import { countdown, day } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import type { Lane } from './useBench.ts';
 
@@ -19,7 +20,10 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
   const withdraw = useMutation({ mutationFn: (id: number) => value(api.DELETE('/api/bench/seats/{id}', { params: { path: { id } } })) });
   useKeys([{ key: 'n', does: 'A code for one more device', run: () => invite.mutate() }]);
   const open = waiting.filter((lane) => new Date(lane.expiresAt).getTime() > now);
-  const here = /^(localhost|127\.|\[::1\])/.test(location.hostname);
+  const reach = useQuery({ queryKey: ['reach'], queryFn: () => value(api.GET('/api/reach')), staleTime: 60_000 }).data;
+  const [chosen, setChosen] = useState<string | null>(null);
+  const address = chosen ?? reach?.addresses[0] ?? location.origin;
+  const here = reach?.addresses.length === 0 && /^(localhost|127\.|\[::1\])/.test(location.hostname);
   return (
     <section aria-label="Bring a device to the bench">
       <h2>Bring a device to the bench</h2>
@@ -29,11 +33,11 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
           <div className="mt-1 flex items-center gap-3">
             {i === 0 && (
               <div className="rounded-md bg-white p-1.5">
-                <QRCodeSVG value={`${location.origin}/j/${lane.code}`} size={96} bgColor="#ffffff" fgColor="#1d2a24" title={`Address with the code ${lane.code}`} />
+                <QRCodeSVG value={`${address}/j/${lane.code}`} size={96} bgColor="#ffffff" fgColor="#1d2a24" title={`Address with the code ${lane.code}`} />
               </div>
             )}
             <p className="small">
-              {i === 0 && <>Scan, or open<br /><a className="link font-semibold break-all text-ink" href="/j" target="_blank" rel="noreferrer">{location.host}/j</a><br /></>}
+              {i === 0 && <>Scan, or open<br /><a className="link font-semibold break-all text-ink" href={`${address}/j`} target="_blank" rel="noreferrer">{address.replace(/^http:\/\//, '')}/j</a><br /></>}
               Works once, {countdown(new Date(lane.expiresAt).getTime() - now)} left.{' '}
               <button className="link" onClick={() => withdraw.mutate(lane.seatId)} aria-label={`Withdraw the code ${lane.code}`}>Withdraw</button>
             </p>
@@ -44,7 +48,22 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
         {open.length === 0 ? 'Make a code' : 'Another code'} <kbd>n</kbd>
       </button>
       <p role="alert" className="text-plum">{invite.error?.message ?? withdraw.error?.message}</p>
-      {here && <p className="small mt-2">This server listens on this machine only, so the device is another browser window here.</p>}
+      {here && <p className="small mt-2">This server listens on this machine only, so the device is another browser window here. Started with bin/start --lan, phones and other devices can join.</p>}
+      {reach && reach.addresses.length > 1 && (
+        <label className="small mt-3 block">The device's way here
+          <select className="field" value={address} onChange={(e) => setChosen(e.target.value)}>
+            {reach.addresses.map((a) => <option key={a}>{a}</option>)}
+          </select>
+        </label>
+      )}
+      {reach?.fingerprint && !reach.own && (
+        <details className="small mt-3" open>
+          <summary className="cursor-pointer">The device's browser will warn once</summary>
+          <p className="mt-1">Because this server made its certificate itself. Go on if the browser shows this fingerprint (SHA-256):</p>
+          <p className="mt-1 font-mono text-[11px] leading-4 break-words text-ink" data-testid="fingerprint">{reach.fingerprint.replace(/(.{24})/g, '$1\u200b')}</p>
+          <p className="mt-1">Valid until {day(reach.validUntil!)}; it is made anew before that.</p>
+        </details>
+      )}
     </section>
   );
 }

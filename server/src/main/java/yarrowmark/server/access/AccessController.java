@@ -6,6 +6,8 @@ import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
+import java.net.InetAddress;
+import java.net.UnknownHostException;
 import java.time.Clock;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
@@ -75,8 +77,20 @@ class AccessController {
 
     @PostMapping("/owner")
     Access owner(@Valid @RequestBody NewOwner body, @Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
+        // On a network, whoever came first would own the shelf. So the first one has to sit at the machine itself.
+        if (!isLoopback(request.getRemoteAddr())) {
+            throw new Problem(HttpStatus.FORBIDDEN, "not-here", "The owner is named on the machine that Yarrowmark runs on. Open it there first.");
+        }
         people.makeOwner(body.name(), body.password(), body.lab());
         return signIn(new SignIn(body.name(), body.password()), csrf, request, response);
+    }
+
+    private static boolean isLoopback(String address) {
+        try {
+            return InetAddress.getByName(address).isLoopbackAddress();
+        } catch (UnknownHostException e) {
+            return false;
+        }
     }
 
     @PostMapping("/sign-in")

@@ -18,7 +18,10 @@ import org.springframework.security.web.access.AccessDeniedHandler;
 /** Which requests need what: people have a session cookie and a CSRF token, devices have a token of their own. */
 @Configuration
 class AccessRules {
-    /** The device's own feature checks its token: it knows seats, this package does not. */
+    /**
+     * The device's own feature checks its token: it knows seats, this package does not. No strict transport security: with
+     * a certificate of this machine's own, browsers would then refuse for good instead of asking.
+     */
     @Bean
     @Order(1)
     SecurityFilterChain deviceRules(HttpSecurity http) throws Exception {
@@ -26,7 +29,7 @@ class AccessRules {
             .csrf(c -> c.disable())
             .requestCache(c -> c.disable())
             .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-            .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives("default-src 'none'")).frameOptions(f -> f.sameOrigin()))
+            .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives("default-src 'none'")).frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
             .authorizeHttpRequests(r -> r.anyRequest().permitAll())
             .build();
     }
@@ -40,7 +43,7 @@ class AccessRules {
         return http
             .csrf(c -> c.spa())
             .requestCache(c -> c.disable())
-            .headers(h -> h.frameOptions(f -> f.sameOrigin()))
+            .headers(h -> h.frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
             .exceptionHandling(e -> e.authenticationEntryPoint(signedOut).accessDeniedHandler(denied))
             .authorizeHttpRequests(r -> r
                 .requestMatchers("/api/access/**").permitAll()
