@@ -7,5 +7,6 @@ test('runs, pauses and what is around a run are counted; what is done by hand is
   expect(aboutMinutes({ timedMs: 3_000, tests: [item(10, 900)] })).toBe(1);
   expect(aboutMinutes({ timedMs: 3_000, tests: [item(30, 900), item(30, 900)] })).toBe(6);
   expect(aboutMinutes({ timedMs: 3_000, tests: [item(30, 900), item(30, 900, true)] })).toBe(3);
+  expect(aboutMinutes({ timedMs: 3_000, tests: [{ ...item(1, 0), timedMs: 600_000 }] })).toBe(10);
   expect(aboutMinutes({ timedMs: 20, tests: [] })).toBe(1);
 });

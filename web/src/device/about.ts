@@ -4,10 +4,15 @@ import type { DeviceSeat } from './api.ts';
 const AROUND = 0.7;
 const LEAST_AROUND_MS = 500;
 
+/** A test with a time of its own works without a pause, so little is around it. */
+function oneRun(own: number | undefined, timedMs: number): number {
+  return own ?? timedMs + Math.max(LEAST_AROUND_MS, timedMs * AROUND);
+}
+
 /** Whole minutes a round takes on this device, without what the reviewer does by hand. At least 1. */
 export function aboutMinutes(seat: Pick<DeviceSeat, 'tests' | 'timedMs'>): number {
   const ms = seat.tests
     .filter((test) => !test.byHand)
-    .reduce((sum, test) => sum + test.runs * (seat.timedMs + Math.max(LEAST_AROUND_MS, seat.timedMs * AROUND) + test.pauseMs), 0);
+    .reduce((sum, test) => sum + test.runs * (oneRun(test.timedMs, seat.timedMs) + test.pauseMs), 0);
   return Math.max(1, Math.round(ms / 60_000));
 }

@@ -85,7 +85,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
               const workload = await loadWorkload(test.key);
               if (!workload) throw new Error(`This page does not know the test ${test.key}.`);
               signal.throwIfAborted();
-              return workload.run({ timedMs: seat.timedMs, clockResolutionMs, signal, host });
+              return workload.run({ timedMs: test.timedMs ?? seat.timedMs, clockResolutionMs, signal, host });
             },
             begin: (testId, runNumber, attempt) => outbox.begin({ testId, runNumber, attempt, at: Date.now() }),
             keep: async (run) => {

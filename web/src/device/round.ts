@@ -107,7 +107,7 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
       }
       last = test;
       around.tell('RUNNING', test, runNumber);
-      const run = await attemptOnce(test, runNumber, attempt, test.allowedMs ?? longestRunMs(seat.timedMs), around);
+      const run = await attemptOnce(test, runNumber, attempt, test.allowedMs ?? longestRunMs(test.timedMs ?? seat.timedMs), around);
       await around.keep(run);
       if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
       if (run.state === 'FAILED' && seat.stopOnFailure) return 'STOPPED';

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { suites } from '../suites/suites.ts';
-import { moved, numberOf, withItem, type Draft } from './draft.ts';
+import { moved, newItem, numberOf, withItem, type Draft } from './draft.ts';
 
 /** A plan as it is written: its tests in order, and what each of them wants otherwise than the plan. */
 export function PlanForm({ id, start, tests, onDone, onCancel }: { id: number | undefined; start: Draft; tests: readonly Schemas['TestRow'][]; onDone: () => void; onCancel: () => void }) {
@@ -16,7 +16,7 @@ export function PlanForm({ id, start, tests, onDone, onCancel }: { id: number | 
   });
   const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
   const item = (at: number, change: Parameters<typeof withItem>[2]) => set({ items: withItem(draft.items, at, change) });
-  const add = (testId: number) => { if (testId > 0) set({ items: [...draft.items, { testId, nice: false }] }); };
+  const add = (testId: number) => { if (testId > 0) set({ items: [...draft.items, newItem(testId, names.get(testId)?.key)] }); };
   return (
     <form className="my-3 border-y border-hair bg-sheet px-4 py-3" onKeyDown={(e) => { if (e.key === 'Escape') onCancel(); if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate(); }} onSubmit={(e) => { e.preventDefault(); save.mutate(); }}>
       <div className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[2fr_90px_130px_110px_auto]">
@@ -38,6 +38,7 @@ export function PlanForm({ id, start, tests, onDone, onCancel }: { id: number | 
               {small('runs', it.runs, 1, (runs) => item(i, { runs }), 'w-12')}
               {small('pause s', it.pauseMs, 1000, (pauseMs) => item(i, { pauseMs }))}
               {small('or until °C', it.pauseUntil, 1, (pauseUntil) => item(i, { pauseUntil }))}
+              {t?.builtIn && (t.key.startsWith('endurance-') ? small('minutes', it.timedMs, 60_000, (timedMs) => item(i, { timedMs }), 'w-12') : small('timed s', it.timedMs, 1000, (timedMs) => item(i, { timedMs })))}
               {small('at most s', it.allowedMs, 1000, (allowedMs) => item(i, { allowedMs }))}
               <label className="flex items-baseline gap-1"><input type="checkbox" className="accent-leaf" checked={it.nice} onChange={(e) => item(i, { nice: e.target.checked })} /><span className="small">nice to have</span></label>
               {t && !t.builtIn && <input className="field min-w-52 flex-1" maxLength={500} aria-label={`What to do for ${t.name}`} placeholder="what to do, under which conditions" value={it.todo ?? ''} onChange={(e) => item(i, { todo: e.target.value || undefined })} />}

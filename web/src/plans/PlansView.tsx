@@ -7,7 +7,8 @@ import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Ready } from '../ui/states.tsx';
-import { draftOf, EMPTY } from './draft.ts';
+import { draftOf, EMPTY, suitesOf } from './draft.ts';
+import { PlanItems } from './PlanItems.tsx';
 import { PlanForm } from './PlanForm.tsx';
 
 type PlanRow = Schemas['PlanRow'];
@@ -44,13 +45,13 @@ export function PlansView() {
                 <p className="small">
                   {p.runs} {p.runs === 1 ? 'run' : 'runs'} each, {p.pauseMs === 0 ? 'no pause' : `${p.pauseMs / 1000} s pause`}, {p.stopOnFailure ? 'stops at the first failure' : 'goes on after a failure'}{p.builtIn && ', there from the start'}
                 </p>
-                <ol className="mt-1">
+                <PlanItems suites={suitesOf(p.items.map((item) => names.get(item.testId)))}>
                   {p.items.map((item, i) => {
                     const t = names.get(item.testId);
-                    const own = [item.runs !== undefined && `${item.runs} runs`, item.pauseUntil !== undefined && `until ${item.pauseUntil} °C`, item.pauseMs !== undefined && `${item.pauseMs / 1000} s pause`, item.allowedMs !== undefined && `at most ${duration(item.allowedMs)}`, item.nice && 'nice to have', t && !t.builtIn && 'by hand'].filter(Boolean);
+                    const own = [item.runs !== undefined && `${item.runs} runs`, item.pauseUntil !== undefined && `until ${item.pauseUntil} °C`, item.pauseMs !== undefined && `${item.pauseMs / 1000} s pause`, item.timedMs !== undefined && `timed for ${duration(item.timedMs)}`, item.allowedMs !== undefined && `at most ${duration(item.allowedMs)}`, item.nice && 'nice to have', t && !t.builtIn && 'by hand'].filter(Boolean);
                     return <li key={item.testId} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5"><span className="w-5 text-right text-ink-3">{i + 1}</span><span className={item.nice ? 'text-ink-2' : 'font-semibold'}>{t?.name ?? 'a test that is gone'}</span><span className="small ml-auto">{own.join(', ')}</span></li>;
                   })}
-                </ol>
+                </PlanItems>
                 <p className="mt-2 flex gap-4">
                   <Link to="/bench" search={{ plan: p.id }} className="small link font-semibold">Take it to the bench</Link>
                   <Link to="/plans" search={{ copy: p.id }} className="small link">Copy and change</Link>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { draftOf, moved, numberOf, withItem, type PlanItem } from './draft.ts';
+import { draftOf, moved, newItem, numberOf, suitesOf, withItem, type PlanItem } from './draft.ts';
 
 const items: PlanItem[] = [{ testId: 1, nice: false }, { testId: 2, nice: true, runs: 5 }, { testId: 3, nice: false }];
 
@@ -27,4 +27,15 @@ test('numbers are read with point or comma', () => {
   expect(numberOf('38,5')).toBe(38.5);
   expect(numberOf('')).toBeUndefined();
   expect(numberOf('warm')).toBeUndefined();
+});
+
+test('a test in a loop comes with its five minutes, once', () => {
+  expect(newItem(7, 'endurance-reed-bed')).toEqual({ testId: 7, nice: false, runs: 1, timedMs: 300_000 });
+  expect(newItem(7, 'reed-bed')).toEqual({ testId: 7, nice: false });
+  expect(newItem(7)).toEqual({ testId: 7, nice: false });
+});
+
+test('a long plan is told by its suites, in the order they come', () => {
+  const of = (suite: string, mode = '') => ({ suite, mode });
+  expect(suitesOf([of('Sluice'), of('Weir', 'SIMD'), of('Sluice'), undefined])).toEqual([{ name: 'Sluice', tests: 2 }, { name: 'Weir, SIMD', tests: 1 }, { name: 'tests that are gone', tests: 1 }]);
 });

@@ -20,6 +20,28 @@ export function draftOf(plan: PlanRow, copy: boolean): Draft {
   return { name: copy ? `${name}, changed` : name, runs, timedMs, pauseMs, stopOnFailure, items: [...items] };
 }
 
+export interface SuiteShare {
+  name: string;
+  tests: number;
+}
+
+/** The suites of a plan's tests, in the order of their first test. */
+export function suitesOf(tests: readonly ({ suite: string; mode: string } | undefined)[]): SuiteShare[] {
+  const shares = new Map<string, number>();
+  for (const t of tests) {
+    const name = t ? `${t.suite}${t.mode && `, ${t.mode}`}` : 'tests that are gone';
+    shares.set(name, (shares.get(name) ?? 0) + 1);
+  }
+  return [...shares].map(([name, count]) => ({ name, tests: count }));
+}
+
+const LOOP_MS = 300_000;
+
+/** A test as it comes into a plan. One in a loop is run once, for five minutes unless somebody says otherwise. */
+export function newItem(testId: number, key = ''): PlanItem {
+  return key.startsWith('endurance-') ? { testId, nice: false, runs: 1, timedMs: LOOP_MS } : { testId, nice: false };
+}
+
 /** Moves the item at a place one up or down; at the end it stays. */
 export function moved(items: readonly PlanItem[], at: number, step: -1 | 1): PlanItem[] {
   const to = at + step;

@@ -9,11 +9,16 @@ const LOADERS: Record<string, () => Promise<{ workload: Workload }>> = {
 
 /** Nothing where this page is older than the test. */
 export async function loadWorkload(key: string): Promise<Workload | null> {
+  if (key.startsWith('endurance-')) {
+    const inner = await loadWorkload(key.slice('endurance-'.length));
+    return inner && { ...inner, key, run: (options) => inner.run({ ...options, endure: true }) };
+  }
   const kernel = kernelOf(key);
   if (kernel?.all) return (await import('./kernel/all.ts')).allThreads(key, kernel.name);
   if (kernel) return (await import('./kernel/one.ts')).oneThread(key, kernel.name);
   if (key.startsWith('memory-')) return (await import('./memory/index.ts')).memoryWorkload(key);
   if (key.startsWith('graphics-')) return (await import('./graphics/index.ts')).graphicsWorkload(key);
+  if (key.startsWith('video-')) return (await import('./video/index.ts')).videoWorkload(key);
   if (key.startsWith('storage-')) return (await import('./storage/index.ts')).storageWorkload(key);
   if (key.startsWith('page-')) return (await import('./page/index.ts')).pageWorkload(key);
   if (key.startsWith('desk-')) return (await import('./desk/index.ts')).deskWorkload(key);

@@ -31,7 +31,9 @@ function folder(name: string): string[] {
 
 function codeOf(suite: SuiteEntry): Record<string, string> {
   const parts: Record<string, string> = { measure: hashOf([`${here}measure.ts`]) };
-  for (const { key } of suite.tests) {
+  for (const { key: own } of suite.tests) {
+    const key = own.replace(/^endurance-/, '');
+    if (key !== own) parts.endure = hashOf([`${here}endure.ts`]);
     const kernel = kernelOf(key);
     if (kernel) {
       const [name, mode] = kernel.name.endsWith('-simd') ? [kernel.name.slice(0, -5), 'simd'] : [kernel.name, 'index'];

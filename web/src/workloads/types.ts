@@ -8,6 +8,8 @@ export interface RunOptions {
   signal: AbortSignal;
   /** Where a test that needs the page may put its frame. */
   host: HTMLElement;
+  /** Works in a loop without a pause, and gives the work of each loop, instead of a reading. */
+  endure?: boolean;
 }
 
 /** What one run measured. Rates are in the test's unit. */

@@ -1,3 +1,4 @@
+import { endure } from './endure.ts';
 import { measure, type MeasureOptions } from './measure.ts';
 import { failureOf, reasonOf, type FailureReason, type Measurement, type RunOptions } from './types.ts';
 
@@ -5,6 +6,7 @@ import { failureOf, reasonOf, type FailureReason, type Measurement, type RunOpti
 export interface WorkerRequest {
   timedMs: number;
   clockResolutionMs: number;
+  endure?: boolean;
   /** What this worker needs to know beside it. */
   detail?: unknown;
 }
@@ -25,7 +27,7 @@ export function runInWorker(worker: Worker, options: RunOptions, detail?: unknow
       else reject(failureOf(answer.message, answer.reason));
     };
     worker.onerror = (event) => reject(new Error(event.message || 'the worker could not be loaded'));
-    worker.postMessage({ timedMs: options.timedMs, clockResolutionMs: options.clockResolutionMs, detail } satisfies WorkerRequest);
+    worker.postMessage({ timedMs: options.timedMs, clockResolutionMs: options.clockResolutionMs, endure: options.endure, detail } satisfies WorkerRequest);
   }).finally(() => worker.terminate());
 }
 
@@ -33,19 +35,19 @@ export function runInWorker(worker: Worker, options: RunOptions, detail?: unknow
 export function serveRun<Detail = undefined>(prepare: (detail: Detail) => Promise<{ work: (rounds: number) => Promise<void> | void; perRound: number; after?: () => void }>): void {
   serveMeasurement<Detail>(async (detail, options) => {
     const { work, perRound, after } = await prepare(detail);
-    const measurement = await measure(work, perRound, options);
+    const measurement = await options.take(work, perRound, options);
     after?.();
     return measurement;
   });
 }
 
 /** The same for what is more than one piece of work. */
-export function serveMeasurement<Detail = undefined>(take: (detail: Detail, options: MeasureOptions) => Promise<Measurement>): void {
+export function serveMeasurement<Detail = undefined>(take: (detail: Detail, options: MeasureOptions & { take: typeof measure }) => Promise<Measurement>): void {
   self.onmessage = async (event: MessageEvent<WorkerRequest>) => {
     let answer: WorkerAnswer;
     try {
-      const { timedMs, clockResolutionMs, detail } = event.data;
-      answer = { kind: 'measured', measurement: await take(detail as Detail, { timedMs, clockResolutionMs, now: () => performance.now() }) };
+      const { timedMs, clockResolutionMs, endure: long, detail } = event.data;
+      answer = { kind: 'measured', measurement: await take(detail as Detail, { timedMs, clockResolutionMs, now: () => performance.now(), take: long ? endure : measure }) };
     } catch (error) {
       const message = error instanceof Error ? error.message : String(error);
       answer = { kind: 'failed', message, reason: reasonOf(error) };

@@ -1,4 +1,3 @@
-import { measure } from '../measure.ts';
 import { ContextLost, WrongAnswer } from '../types.ts';
 import { serveMeasurement } from '../worker-run.ts';
 import { target, type Gl, type Size } from './gl.ts';
@@ -14,7 +13,7 @@ serveMeasurement<{ scene: string; size: Size; probe?: boolean }>(async ({ scene:
   const scene = SCENES[name]!(gl, size);
   const pixel = new Uint8Array(4);
   let moment = 0;
-  const result = await measure((rounds) => {
+  const result = await options.take((rounds) => {
     for (let i = 0; i < rounds; i++) scene.draw((moment = (moment + 1) % 600));
     finish(gl, pixel);
   }, 1, options);

@@ -1,3 +1,4 @@
+import { endure } from '../endure.ts';
 import { measure } from '../measure.ts';
 import { failureOf, type FailureReason, type RunOptions, type Workload } from '../types.ts';
 import { wasmObstacle } from '../wasm.ts';
@@ -54,11 +55,12 @@ export function allThreads(key: string, name: string): Workload {
           Atomics.store(left, 0, rounds);
           return ask('go', 'done');
         };
-        const measured = await measure(work, facts.perRound, {
+        const measured = await (options.endure ? endure : measure)(work, facts.perRound, {
           timedMs: options.timedMs,
           clockResolutionMs: options.clockResolutionMs,
           now: () => performance.now(),
         });
+        if (options.endure) return measured;
         return { ...measured, more: [{ metric: 'per-thread', value: measured.rate / count, resolution: measured.resolution / count }] };
       } finally {
         workers.forEach((worker) => worker.terminate());

@@ -87,9 +87,10 @@ class DeviceController {
      * @param pauseMs    before each of its runs, in ms
      * @param pauseUntil a temperature in °C that somebody waits for before each of its runs
      * @param allowedMs  longest time for one run, in ms; absent: what its kind usually needs at most
+     * @param timedMs    timed part of each run, where it has one of its own
      * @param byHand     whether the reviewer carries it out, and the device waits
      */
-    record DeviceTest(long id, String key, String name, String summary, String metric, int runs, int pauseMs, @Nullable Double pauseUntil, @Nullable Integer allowedMs, boolean byHand) { }
+    record DeviceTest(long id, String key, String name, String summary, String metric, int runs, int pauseMs, @Nullable Double pauseUntil, @Nullable Integer allowedMs, boolean byHand, @Nullable Integer timedMs) { }
 
     record DoneRun(long testId, int runNumber, int attempt, RunState state) { }
 
@@ -232,6 +233,6 @@ class DeviceController {
     private static DeviceTest test(TestRow t, Seat s, PlanRow plan) {
         PlanItem item = plan.items().stream().filter(i -> i.testId() == t.id()).findFirst().orElseThrow();
         return new DeviceTest(t.id(), t.key(), t.name(), item.todo() == null ? t.summary() : item.todo(), t.metrics().get(0).key(), item.runs() == null ? s.runs() : item.runs(),
-            item.pauseMs() == null ? s.pauseMs() : item.pauseMs(), item.pauseUntil(), item.allowedMs(), !t.builtIn());
+            item.pauseMs() == null ? s.pauseMs() : item.pauseMs(), item.pauseUntil(), item.allowedMs(), !t.builtIn(), t.builtIn() ? item.timedMs() : null);
     }
 }

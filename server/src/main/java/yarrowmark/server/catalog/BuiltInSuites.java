@@ -37,8 +37,8 @@ public class BuiltInSuites implements BeforeOpening {
     private static final String COMPUTED = "computed";
     private static final int CALIBRATION = 1;
 
-    /** @param main whether its tests take part in overall rankings; null: they do. @param total whether it has one */
-    record SuiteEntry(String name, String version, @Nullable String mode, TestGroup group, @Nullable Boolean main, @Nullable Boolean total, List<TestEntry> tests, @Nullable List<ComputedEntry> computed) { }
+    /** @param main whether its tests take part in overall rankings; null: they do. @param total whether it has one. @param byChoice whether it takes so long that only a plan of one's own has it */
+    record SuiteEntry(String name, String version, @Nullable String mode, TestGroup group, @Nullable Boolean main, @Nullable Boolean total, @Nullable Boolean byChoice, List<TestEntry> tests, @Nullable List<ComputedEntry> computed) { }
 
     /** @param aside whether it takes no part in the total and in overall rankings, because it says what limits the device rather than how fast it is */
     record TestEntry(String key, String name, String summary, @Nullable Boolean aside, List<MetricEntry> metrics) {
@@ -77,7 +77,7 @@ public class BuiltInSuites implements BeforeOpening {
     /** Every test that a device carries out by itself, in the order of the suites. */
     @Transactional(readOnly = true)
     public List<Long> everything() {
-        Set<String> current = suites.stream().map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
+        Set<String> current = suites.stream().filter(s -> !Boolean.TRUE.equals(s.byChoice())).map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
         Map<String, Integer> order = new HashMap<>();
         suites.forEach(s -> s.tests().forEach(t -> order.put(t.key(), order.size())));
         return catalog.tests().stream().filter(t -> t.builtIn() && !t.retired() && t.given() && current.contains(t.suite() + " " + t.number()) && order.containsKey(t.key()))

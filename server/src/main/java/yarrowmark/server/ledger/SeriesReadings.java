@@ -12,6 +12,7 @@ import yarrowmark.core.curve.FrameTimes;
 import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.curve.SeriesText;
 import yarrowmark.core.measure.Kind;
+import yarrowmark.core.quality.Throttling;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.platform.Problem;
@@ -41,6 +42,7 @@ final class SeriesReadings {
                     curve.add(new Curve.Point(points.get(i), points.get(i + 1)));
                 }
                 readings.addAll(numbered(test, whole, SeriesNumber.ofCurve(new Curve(curve)), points));
+                readings.addAll(endured(test, curve));
             } else {
                 readings.addAll(numbered(test, whole, SeriesNumber.ofFrames(FrameTimes.of(points.stream().mapToDouble(Double::doubleValue).toArray())), points));
             }
@@ -48,6 +50,17 @@ final class SeriesReadings {
             throw Problem.invalid("invalid-samples", e.getMessage());
         }
         return new Ledger.NewRun(run.testId(), run.runNumber(), run.attempt(), run.state(), run.reason(), run.reasonWords(), run.durationMs(), run.finishedAt(), readings, run.person());
+    }
+
+    /** What loops come to, for a test that has metrics for it. */
+    private static List<Ledger.NewReading> endured(TestRow test, List<Curve.Point> loops) {
+        if (test.metrics().stream().noneMatch(m -> m.key().equals(Throttling.SUSTAINED))) {
+            return List.of();
+        }
+        Throttling found = Throttling.of(loops.stream().mapToDouble(Curve.Point::y).toArray());
+        List<Ledger.NewReading> readings = new ArrayList<>(List.of(new Ledger.NewReading(Throttling.SUSTAINED, 100 * found.sustained(), 0, List.of())));
+        found.onset().ifPresent(loop -> readings.add(new Ledger.NewReading(Throttling.ONSET, loops.get(loop).x(), 0, List.of())));
+        return readings;
     }
 
     private static List<Ledger.NewReading> numbered(TestRow test, MetricRow whole, Map<SeriesNumber, Double> numbers, List<Double> points) {

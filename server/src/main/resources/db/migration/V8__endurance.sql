@@ -1,0 +1,2 @@
+-- Null: as the plan says.
+ALTER TABLE plan_item ADD COLUMN timed_ms INT NULL;
