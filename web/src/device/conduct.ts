@@ -1,10 +1,12 @@
-import { loadWorkload } from '../workloads/registry.ts';
+import { leavesPageIdle, loadWorkload } from '../workloads/registry.ts';
 import { allowStorage } from '../workloads/storage/consent.ts';
 import { Refused, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
 import { Control } from './control.ts';
 import { deliverKept, type NotTaken } from './deliver.ts';
 import type { Outbox } from './outbox.ts';
+import { coolByProbe, probeSpeed } from './probe.ts';
 import { runRound } from './round.ts';
+import { watchRun } from './watch.ts';
 
 /** What the page shows while a round is carried out. */
 export interface Showing {
@@ -26,6 +28,7 @@ export interface Conductor {
 }
 
 const RETRY_MS = 2_000;
+const PROBE_LIMIT_MS = 900_000;
 
 /** Carries out a seat's round on this page: runs, keeps, delivers, and goes on after a reload. */
 export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockResolutionMs: number, host: HTMLElement, show: (showing: Showing) => void): Conductor {
@@ -72,6 +75,9 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
       void deliver();
       allowStorage(await outbox.storageAllowed());
       const wake = await keepAwake();
+      const power = await (navigator as { getBattery?: () => Promise<EventTarget & { charging: boolean }> }).getBattery?.().catch(() => undefined);
+      /** Speed of the probe before anything else ran. */
+      let cold: number | null = null;
       try {
         await fetchAhead(seat.tests.filter((test) => !test.byHand), control);
         how = await runRound(
@@ -103,6 +109,17 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
             },
             goSaid: control.goSaid,
             cool: control.cool,
+            coolByProbe: async () => {
+              const { signal, release } = control.watch(PROBE_LIMIT_MS, new Error('The probe took too long.'));
+              try {
+                const speed = () => probeSpeed(clockResolutionMs, signal, host);
+                if (cold === null) cold = await speed();
+                else await coolByProbe(cold, speed, control.cool);
+              } finally {
+                release();
+              }
+            },
+            notice: (test) => watchRun(leavesPageIdle(test.key), power, { now: () => performance.now(), date: () => Date.now() }),
             watch: control.watch,
             now: () => performance.now(),
           },

@@ -16,6 +16,8 @@ function page(execute: (test: DeviceTest, call: number) => Measurement | Error, 
   let calls = 0;
   const around: Surroundings = {
     obstacle: async () => null,
+    coolByProbe: async () => {},
+    notice: () => () => null,
     execute: async (t) => {
       const result = execute(t, ++calls);
       if (result instanceof Error) throw result;

@@ -31,6 +31,10 @@ export interface Surroundings {
   goSaid(): Promise<void>;
   /** Waits out the pause between two runs; ends early where the round is stopped. */
   cool(ms: number): Promise<void>;
+  /** Waits until the device is as fast as it was cold. */
+  coolByProbe(): Promise<void>;
+  /** Begins to notice what disturbs a run; the answer ends that and says what was noticed. */
+  notice(test: DeviceTest): () => string | null;
   /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
   watch(limitMs: number, over: Error): { signal: AbortSignal; release: () => void };
   now(): number;
@@ -95,6 +99,10 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
           around.tell('COOLING', test, runNumber, test.pauseMs);
           await around.cool(test.pauseMs);
         }
+        if (seat.coolByProbe) {
+          if (last) around.tell('COOLING', test, runNumber);
+          await around.coolByProbe();
+        }
         await around.allowed(test, runNumber);
         if (!around.isShown()) {
           around.tell('HIDDEN', test, runNumber);
@@ -123,10 +131,12 @@ async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number,
   const took = () => Math.round(around.now() - started);
   await around.begin(test.id, runNumber, attempt);
   const { signal, release } = around.watch(limitMs, new TookTooLong(`It was not done after ${Math.round(limitMs / 1000)} s.`));
+  const noticed = around.notice(test);
   try {
     const measured = await around.execute(test, signal);
+    const disturbed = noticed();
     const reading = { metric: test.metric, value: measured.rate, resolution: measured.resolution, samples: measured.samples };
-    return { ...base, state: 'OK', ...(measured.note && { reasonWords: measured.note }), durationMs: took(), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
+    return { ...base, state: 'OK', ...(disturbed && { disturbed }), ...(measured.note && { reasonWords: measured.note }), durationMs: took(), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
   } catch (error) {
     if (error instanceof Interrupted) {
       return { ...base, state: 'STOPPED', reason: error.reason, reasonWords: error.message, durationMs: took() };
@@ -134,6 +144,7 @@ async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number,
     const words = (error instanceof Error ? error.message : String(error)).slice(0, 500);
     return { ...base, state: 'FAILED', reason: failure(error), reasonWords: words || 'The test ended without saying why.', durationMs: took() };
   } finally {
+    noticed();
     release();
   }
 }

@@ -163,13 +163,14 @@ export function reason(code: string): string {
   return REASONS[code] ?? code.toLowerCase().replaceAll('_', ' ');
 }
 
-const MARKS: Record<string, string> = { STRAY: 'stray', HELD: 'held', TOO_SHORT: 'too short', WARM_UP: 'warm-up' };
+const MARKS: Record<string, string> = { STRAY: 'stray', HELD: 'held', TOO_SHORT: 'too short', WARM_UP: 'warm-up', DISTURBED: 'disturbed' };
 export function mark(kind: string): string {
   return MARKS[kind] ?? kind.toLowerCase();
 }
 
 /** Why a mark is there, as a sentence. */
-export function markReason(m: { kind: string; rate?: number | undefined }): string {
+export function markReason(m: { kind: string; rate?: number | undefined; words?: string | undefined }): string {
+  if (m.kind === 'DISTURBED') return m.words ?? 'The device was disturbed during this run.';
   if (m.kind === 'STRAY') return 'It lies far from the other readings of its sample.';
   if (m.kind === 'HELD') return `The display holds it: the rate is that of ${m.rate === undefined ? 'the display' : `${number(m.rate, 3)} Hz`}, hardly spread. Totals leave it out.`;
   if (m.kind === 'TOO_SHORT') return 'The time is under 100 steps of its clock, so rounding alone moves it by half a per cent.';

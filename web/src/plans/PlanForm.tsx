@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { suites } from '../suites/suites.ts';
-import { moved, newItem, numberOf, withItem, type Draft } from './draft.ts';
+import { moved, newItem, newSeed, numberOf, withItem, type Draft } from './draft.ts';
 
 /** A plan as it is written: its tests in order, and what each of them wants otherwise than the plan. */
 export function PlanForm({ id, start, tests, onDone, onCancel }: { id: number | undefined; start: Draft; tests: readonly Schemas['TestRow'][]; onDone: () => void; onCancel: () => void }) {
@@ -25,6 +25,8 @@ export function PlanForm({ id, start, tests, onDone, onCancel }: { id: number | 
         <label><span className="small">Timed part in s</span><input className="field" type="number" min={0} max={60} step="any" required value={draft.timedMs / 1000} onChange={(e) => set({ timedMs: Math.round(Number(e.target.value) * 1000) })} /></label>
         <label><span className="small">Pause in s</span><input className="field" type="number" min={0} max={3600} step="any" required value={draft.pauseMs / 1000} onChange={(e) => set({ pauseMs: Math.round(Number(e.target.value) * 1000) })} /></label>
         <label className="flex items-baseline gap-2 pb-1"><input type="checkbox" className="accent-leaf" checked={draft.stopOnFailure} onChange={(e) => set({ stopOnFailure: e.target.checked })} />stop at the first failure</label>
+        <label className="flex items-baseline gap-2 pb-1"><input type="checkbox" className="accent-leaf" checked={draft.shuffleSeed !== undefined} onChange={(e) => set({ shuffleSeed: e.target.checked ? newSeed() : undefined })} />tests in random order{draft.shuffleSeed !== undefined && <span className="small">seed {draft.shuffleSeed}</span>}</label>
+        <label className="flex items-baseline gap-2 pb-1 sm:col-span-3"><input type="checkbox" className="accent-leaf" checked={draft.coolByProbe} onChange={(e) => set({ coolByProbe: e.target.checked })} />pause until the device is as fast as it was cold</label>
       </div>
       <ol className="mt-3">
         {draft.items.map((it, i) => {

@@ -43,7 +43,7 @@ export function PlansView() {
               <section key={p.id} className="border-t border-hair pt-2 pb-4">
                 <h2 className="flex items-baseline gap-3">{p.name}<PlanTime plan={p} on={on} /></h2>
                 <p className="small">
-                  {p.runs} {p.runs === 1 ? 'run' : 'runs'} each, {p.pauseMs === 0 ? 'no pause' : `${p.pauseMs / 1000} s pause`}, {p.stopOnFailure ? 'stops at the first failure' : 'goes on after a failure'}{p.builtIn && ', there from the start'}
+                  {p.runs} {p.runs === 1 ? 'run' : 'runs'} each, {p.pauseMs === 0 ? 'no pause' : `${p.pauseMs / 1000} s pause`}, {p.stopOnFailure ? 'stops at the first failure' : 'goes on after a failure'}{p.shuffleSeed !== undefined && `, in random order (seed ${p.shuffleSeed})`}{p.coolByProbe && ', pauses until it is as fast as cold'}{p.builtIn && ', there from the start'}
                 </p>
                 <PlanItems suites={suitesOf(p.items.map((item) => names.get(item.testId)))}>
                   {p.items.map((item, i) => {

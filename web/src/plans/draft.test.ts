@@ -18,9 +18,9 @@ test('a value is set, and taken away again', () => {
 });
 
 test('a copy has another name, a change the same', () => {
-  const plan = { id: 4, name: 'Field day', runs: 3, timedMs: 100, pauseMs: 0, stopOnFailure: true, builtIn: true, items };
+  const plan = { id: 4, name: 'Field day', runs: 3, timedMs: 100, pauseMs: 0, stopOnFailure: true, coolByProbe: true, shuffleSeed: 77, builtIn: true, items };
   expect(draftOf(plan, true).name).not.toBe('Field day');
-  expect(draftOf(plan, false)).toEqual({ name: 'Field day', runs: 3, timedMs: 100, pauseMs: 0, stopOnFailure: true, items });
+  expect(draftOf(plan, false)).toEqual({ name: 'Field day', runs: 3, timedMs: 100, pauseMs: 0, stopOnFailure: true, coolByProbe: true, shuffleSeed: 77, items });
 });
 
 test('numbers are read with point or comma', () => {

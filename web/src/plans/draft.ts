@@ -10,14 +10,22 @@ export interface Draft {
   timedMs: number;
   pauseMs: number;
   stopOnFailure: boolean;
+  /** Present where the tests come in a random order. */
+  shuffleSeed?: number;
+  coolByProbe: boolean;
   items: PlanItem[];
 }
 
-export const EMPTY: Draft = { name: '', runs: 3, timedMs: 3000, pauseMs: 5000, stopOnFailure: false, items: [] };
+export const EMPTY: Draft = { name: '', runs: 3, timedMs: 3000, pauseMs: 5000, stopOnFailure: false, coolByProbe: false, items: [] };
 
 export function draftOf(plan: PlanRow, copy: boolean): Draft {
-  const { name, runs, timedMs, pauseMs, stopOnFailure, items } = plan;
-  return { name: copy ? `${name}, changed` : name, runs, timedMs, pauseMs, stopOnFailure, items: [...items] };
+  const { name, runs, timedMs, pauseMs, stopOnFailure, shuffleSeed, coolByProbe, items } = plan;
+  return { name: copy ? `${name}, changed` : name, runs, timedMs, pauseMs, stopOnFailure, ...(shuffleSeed !== undefined && { shuffleSeed }), coolByProbe, items: [...items] };
+}
+
+/** Small enough to be said aloud. */
+export function newSeed(): number {
+  return 1 + Math.floor(Math.random() * 9999);
 }
 
 export interface SuiteShare {

@@ -7,6 +7,12 @@ const LOADERS: Record<string, () => Promise<{ workload: Workload }>> = {
   'transect-sketch': () => import('./transect-sketch/index.ts'),
 };
 
+/** Whether a test runs in one worker, so that a page that stands still was held up by something else. */
+export function leavesPageIdle(key: string): boolean {
+  const kernel = kernelOf(key);
+  return kernel ? !kernel.all : /^(memory|storage)-|^desk-(?!courier)/.test(key);
+}
+
 /** Nothing where this page is older than the test. */
 export async function loadWorkload(key: string): Promise<Workload | null> {
   if (key.startsWith('endurance-')) {

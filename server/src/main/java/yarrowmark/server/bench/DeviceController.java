@@ -76,7 +76,7 @@ class DeviceController {
 
     record RunBody(long testId, @Min(1) int runNumber, @Min(1) @Max(1_000) int attempt, @NotNull RunState state, @Nullable Reason reason,
                    @Nullable @Size(max = 500) String reasonWords, @Min(0) @Max(86_400_000) int durationMs,
-                   @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings) { }
+                   @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings, @Nullable @Size(max = 200) String disturbed) { }
 
     record Stored(long runId) { }
 
@@ -94,7 +94,7 @@ class DeviceController {
 
     record DoneRun(long testId, int runNumber, int attempt, RunState state) { }
 
-    record DeviceSeat(long seatId, String planName, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<DeviceTest> tests, @Nullable Long sessionId,
+    record DeviceSeat(long seatId, String planName, int runs, int timedMs, int pauseMs, boolean stopOnFailure, boolean coolByProbe, List<DeviceTest> tests, @Nullable Long sessionId,
                       @Nullable SessionState sessionState, List<DoneRun> done, Phase phase, Command command, int commandRevision) { }
 
     private final Seats seats;
@@ -187,7 +187,7 @@ class DeviceController {
         // The device says how long ago the run ended: its date need not be right, but its seconds are.
         Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
         return new Stored(work.deliver(seat, key, Seats.hash(json.writeValueAsString(body)), new Ledger.NewRun(body.testId(), body.runNumber(),
-            body.attempt(), body.state(), body.reason(), body.reasonWords(), body.durationMs(), finished, readings)));
+            body.attempt(), body.state(), body.reason(), body.reasonWords(), body.durationMs(), finished, readings, null, body.disturbed())));
     }
 
     @PostMapping("/end")
@@ -223,7 +223,7 @@ class DeviceController {
     private DeviceSeat answer(long seatId) {
         DeviceWork.Work w = work.work(seatId);
         Seat s = w.seat();
-        return new DeviceSeat(seatId, w.plan().name(), s.runs(), s.timedMs(), s.pauseMs(), w.plan().stopOnFailure(),
+        return new DeviceSeat(seatId, w.plan().name(), s.runs(), s.timedMs(), s.pauseMs(), w.plan().stopOnFailure(), w.plan().coolByProbe(),
             w.tests().stream().map(t -> test(t, s, w.plan())).toList(),
             s.sessionId(), w.sessionState(),
             w.runs().stream().map(r -> new DoneRun(r.testId(), r.runNumber(), r.attempt(), r.state())).toList(),

@@ -86,11 +86,16 @@ public class Ledger {
      * @param reason      present unless the state is OK
      * @param reasonWords words to the reason; for a run that is ok, a note
      * @param person      who carried it out; null where a device ran by itself
+     * @param disturbed   what the device noticed meanwhile; null where it noticed nothing
      */
     public record NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords,
-                         int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person) {
+                         int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person, @Nullable String disturbed) {
+        public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person) {
+            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, person, null);
+        }
+
         public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings) {
-            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, null);
+            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, null, null);
         }
     }
 

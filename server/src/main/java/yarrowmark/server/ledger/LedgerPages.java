@@ -86,7 +86,7 @@ class LedgerPages {
             asides.findByReadingIdOrderById(id).stream()
                 .map(a -> new AsidePart(a.reason(), a.person(), a.at(), a.takenBackAt(), a.takenBackBy())).toList(),
             sample, reading.correctsId() == null ? null : other(readings.findById(reading.correctsId()).orElseThrow()),
-            readings.findByCorrectsIdOrderById(id).stream().map(LedgerPages::other).toList(), marks.of(reading, metric, run.runNumber()));
+            readings.findByCorrectsIdOrderById(id).stream().map(LedgerPages::other).toList(), marks.of(reading, metric, run.runNumber(), run.disturbed()));
     }
 
     private static OtherReading other(Reading r) {

@@ -65,7 +65,7 @@ class LedgerQuery {
         lines.forEach(l -> order.put(List.of(l[0], l[1] instanceof Long reading ? reading : 0L), order.size()));
         return entities.createQuery("select new yarrowmark.server.ledger.LedgerRow("
                 + "r.id, rd.id, r.sessionId, c.id, m.id, k.name, m.name, m.deviceClass, c.name, t.id, t.name, r.runNumber, r.attempt, "
-                + "r.state, r.reason, r.reasonWords, r.finishedAt, r.person, x.id, x.name, rd.value, rd.resolution, x.unit, x.direction, x.kind, x.choices, a.reason) "
+                + "r.state, r.reason, r.reasonWords, r.finishedAt, r.person, x.id, x.name, rd.value, rd.resolution, x.unit, x.direction, x.kind, x.choices, a.reason, r.disturbed) "
                 + ALL + " where r.id in :runs", LedgerRow.class).setParameter("runs", lines.stream().map(l -> (Long) l[0]).distinct().toList()).getResultList().stream()
             .filter(r -> order.containsKey(key(r))).sorted(Comparator.comparing(r -> order.get(key(r)))).toList();
     }

@@ -16,6 +16,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -41,10 +42,17 @@ public class ReadingMarks {
     private static final Duration PRIOR_KEPT = Duration.ofMinutes(1);
 
     /** What a reading may suffer from. */
-    public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP }
+    public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP, DISTURBED }
 
-    /** @param rate the display's rate, or the half or third of it, that holds the value; absent for other marks */
-    public record ReadingMark(MarkKind kind, @org.jspecify.annotations.Nullable Double rate) { }
+    /**
+     * @param rate  the display's rate, or the half or third of it, that holds the value; absent for other marks
+     * @param words what the device noticed; absent for other marks
+     */
+    public record ReadingMark(MarkKind kind, @Nullable Double rate, @Nullable String words) {
+        ReadingMark(MarkKind kind, @Nullable Double rate) {
+            this(kind, rate, null);
+        }
+    }
 
     /** A sample that the display holds. */
     public record HeldSample(long configurationId, long metricId) { }
@@ -76,16 +84,25 @@ public class ReadingMarks {
             return page;
         }
         Map<Long, List<ReadingMark>> marks = marks(wanted);
-        return new Page<>(page.rows().stream().map(r -> r.readingId() == null || !marks.containsKey(r.readingId()) ? r : r.with(marks.get(r.readingId()))).toList(), page.page(), page.size(), page.total());
+        return new Page<>(page.rows().stream().map(r -> r.readingId() == null ? r : r.with(withDisturbance(marks.getOrDefault(r.readingId(), List.of()), r.disturbed()))).toList(), page.page(), page.size(), page.total());
     }
 
     /** Marks of one reading, also those that need every session of its metric. */
     @Transactional(readOnly = true)
-    List<ReadingMark> of(Reading reading, MetricRow metric, int runNumber) {
+    List<ReadingMark> of(Reading reading, MetricRow metric, int runNumber, @Nullable String disturbed) {
         List<ReadingMark> all = new ArrayList<>(marks(Set.of(new HeldSample(reading.configurationId(), metric.id()))).getOrDefault(reading.id(), List.of()));
         if (runNumber == 1 && warmUp(metric).applies()) {
             all.add(new ReadingMark(MarkKind.WARM_UP, null));
         }
+        return withDisturbance(all, disturbed);
+    }
+
+    private static List<ReadingMark> withDisturbance(List<ReadingMark> marks, @Nullable String disturbed) {
+        if (disturbed == null) {
+            return marks;
+        }
+        List<ReadingMark> all = new ArrayList<>(marks);
+        all.add(new ReadingMark(MarkKind.DISTURBED, null, disturbed));
         return all;
     }
 

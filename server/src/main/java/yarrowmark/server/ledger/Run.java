@@ -31,6 +31,8 @@ class Run {
     private int durationMs;
     private Instant finishedAt;
     private String person;
+    /** What the device noticed meanwhile; null where it noticed nothing. */
+    private String disturbed;
 
     protected Run() {
     }
@@ -47,6 +49,11 @@ class Run {
         this.durationMs = run.durationMs();
         this.finishedAt = run.finishedAt();
         this.person = run.person();
+        this.disturbed = run.disturbed();
+    }
+
+    String disturbed() {
+        return disturbed;
     }
 
     Long id() {

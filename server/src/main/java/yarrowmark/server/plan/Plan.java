@@ -22,6 +22,9 @@ class Plan {
     private int timedMs;
     private int pauseMs;
     private boolean stopOnFailure;
+    /** Null: the tests come in the order of the items. */
+    private Long shuffleSeed;
+    private boolean coolByProbe;
     /** Null for the plan that is there from the start. */
     private String madeBy;
     private Instant retiredAt;
@@ -39,6 +42,8 @@ class Plan {
         this.timedMs = plan.timedMs();
         this.pauseMs = plan.pauseMs();
         this.stopOnFailure = plan.stopOnFailure();
+        this.shuffleSeed = plan.shuffleSeed();
+        this.coolByProbe = plan.coolByProbe();
         this.items.addAll(plan.items());
         this.madeBy = madeBy;
     }
@@ -69,6 +74,14 @@ class Plan {
 
     boolean stopOnFailure() {
         return stopOnFailure;
+    }
+
+    Long shuffleSeed() {
+        return shuffleSeed;
+    }
+
+    boolean coolByProbe() {
+        return coolByProbe;
     }
 
     String madeBy() {

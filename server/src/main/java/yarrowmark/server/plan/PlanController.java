@@ -9,6 +9,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -23,9 +24,10 @@ import org.springframework.web.bind.annotation.RestController;
 class PlanController {
     /** @param timedMs least timed part of a run, in ms. @param pauseMs between runs, in ms */
     record PlanBody(@NotBlank @Size(max = 120) String name, @Min(1) @Max(30) int runs, @Min(0) @Max(60_000) int timedMs, @Min(0) @Max(3_600_000) int pauseMs, boolean stopOnFailure,
+                    @Nullable Long shuffleSeed, @Nullable Boolean coolByProbe,
                     @NotEmpty @Size(max = 200) List<@Valid @NotNull PlanItem> items) {
         Plans.NewPlan plan() {
-            return new Plans.NewPlan(name.strip(), runs, timedMs, pauseMs, stopOnFailure, items);
+            return new Plans.NewPlan(name.strip(), runs, timedMs, pauseMs, stopOnFailure, shuffleSeed, Boolean.TRUE.equals(coolByProbe), items);
         }
     }
 

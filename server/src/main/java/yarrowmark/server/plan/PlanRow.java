@@ -1,6 +1,10 @@
 package yarrowmark.server.plan;
 
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
+import java.util.Random;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A plan with what it proposes.
@@ -9,14 +13,20 @@ import java.util.List;
  * @param pauseMs       between runs, in ms
  * @param stopOnFailure whether the first failed run ends the round
  * @param builtIn       there from the start, and not to be changed
+ * @param shuffleSeed   present where the tests come in a random order, the same for each device
+ * @param coolByProbe   whether a pause lasts until the device is as fast as it was cold
  */
-public record PlanRow(long id, String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, boolean builtIn, List<PlanItem> items) {
+public record PlanRow(long id, String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, boolean builtIn, @Nullable Long shuffleSeed, boolean coolByProbe, List<PlanItem> items) {
     static PlanRow of(Plan p) {
-        return new PlanRow(p.id(), p.name(), p.runs(), p.timedMs(), p.pauseMs(), p.stopOnFailure(), p.madeBy() == null, List.copyOf(p.items()));
+        return new PlanRow(p.id(), p.name(), p.runs(), p.timedMs(), p.pauseMs(), p.stopOnFailure(), p.madeBy() == null, p.shuffleSeed(), p.coolByProbe(), List.copyOf(p.items()));
     }
 
-    /** @param mustOnly without what is only nice to have */
+    /** In the order they are carried out. @param mustOnly without what is only nice to have */
     public List<PlanItem> items(boolean mustOnly) {
-        return mustOnly ? items.stream().filter(i -> !i.nice()).toList() : items;
+        List<PlanItem> order = new ArrayList<>(items);
+        if (shuffleSeed != null) {
+            Collections.shuffle(order, new Random(shuffleSeed));
+        }
+        return mustOnly ? order.stream().filter(i -> !i.nice()).toList() : order;
     }
 }

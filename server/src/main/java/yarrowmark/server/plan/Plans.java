@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.BuiltInSuites;
@@ -25,7 +26,11 @@ public class Plans implements BeforeOpening {
     private static final int PAUSE_MS = 5_000;
 
     /** See {@link PlanRow}. */
-    public record NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<PlanItem> items) { }
+    public record NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, @Nullable Long shuffleSeed, boolean coolByProbe, List<PlanItem> items) {
+        public NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<PlanItem> items) {
+            this(name, runs, timedMs, pauseMs, stopOnFailure, null, false, items);
+        }
+    }
 
     private final PlanRepository plans;
     private final BuiltInSuites builtIn;
