@@ -1,40 +1,47 @@
 package yarrowmark.e2e;
 
 import java.time.Duration;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import org.openqa.selenium.By;
-import org.openqa.selenium.WebElement;
+import java.util.Map;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
-/** How repeatable the built-in tests are on this machine: one session of ten runs, as the ledger sums it up. Run by bin/bench. */
+/**
+ * How repeatable the built-in tests are on this machine: ten runs of each. Run by bin/bench.
+ * What may be another: yarrowmark.spread.runs, .timed (ms) and .tests (an expression over keys), as system properties in MAVEN_OPTS.
+ */
 public final class WorkloadSpread {
     private static final int RUNS = 10;
+    private static final int TIMED_MS = 3_000;
 
     private WorkloadSpread() {
     }
 
     public static void main(String[] arguments) {
         System.out.printf(Locale.ROOT, "The machine itself: spread %.2f %% over %d seconds of one integer loop, no browser%n", ownSpread(), RUNS);
+        int runs = Integer.getInteger("yarrowmark.spread.runs", RUNS);
+        int timedMs = Integer.getInteger("yarrowmark.spread.timed", TIMED_MS);
+        Pattern wanted = Pattern.compile(System.getProperty("yarrowmark.spread.tests", "^(?!endurance-|video-play-)"));
         try (Program program = Program.start("demo", "spread"); Browser reviewer = new Browser(); Browser device = new Browser(900, 700)) {
             reviewer.signIntoDemo(program.address());
-            reviewer.open(program.address() + "bench?runs=" + RUNS + "&timed=3000&pause=2000");
-            reviewer.press("Make a code");
-            device.open(program.address() + "j/" + reviewer.see("//*[@data-testid='code']").getText());
-            device.press("It is a new model");
-            device.type("Maker", "Pellow");
-            device.type("Model", "Bench machine");
-            device.press("Start first round");
-            // Away from the bench: a page that follows a round live would share the machine with it.
-            reviewer.open("about:blank");
-            device.until("the round", Duration.ofMinutes(15), () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
-            reviewer.open(program.address() + "bench");
-            WebElement readings = reviewer.see("//article//a[.='Its readings']");
-            String session = readings.getAttribute("href").replaceAll(".*session=(\\d+).*", "$1");
-            System.out.printf("Spread over %d runs of 3 s, headless Chromium, %d processors%n", RUNS, Runtime.getRuntime().availableProcessors());
-            for (List<?> row : rows(reviewer, session)) {
-                System.out.printf(Locale.ROOT, "  %-24s %12.1f %-12s spread %5.2f %%   %5.0f ms a run%n", row.toArray());
-            }
+            long start = System.nanoTime();
+            List<Rounds.Score> scores = new Rounds(program, reviewer).carryOut(device, key -> wanted.matcher(key).find(), runs, timedMs, Duration.ofHours(2));
+            System.out.printf(Locale.ROOT, "Spread over %d runs of %.1f s, headless Chromium, %d processors; %.0f s in all%n", runs, timedMs / 1000.0, Runtime.getRuntime().availableProcessors(), (System.nanoTime() - start) / 1e9);
+            Map<String, List<Rounds.Score>> byMetric = scores.stream().filter(s -> s.value() != null && s.value() > 0).collect(Collectors.groupingBy(Rounds.Score::metric, LinkedHashMap::new, Collectors.toList()));
+            byMetric.values().stream().filter(of -> of.size() > 1 && (of.get(0).first() || of.get(0).metric().endsWith("from memory")) && of.get(0).durationMs() > 0).forEach(of -> print(of, timedMs));
+            scores.stream().filter(s -> !s.state().equals("OK")).forEach(s -> System.out.println("  " + s.test() + ": " + s.state() + ", " + s.words()));
         }
+    }
+
+    private static void print(List<Rounds.Score> runs, int timedMs) {
+        double[] logs = runs.stream().mapToDouble(r -> Math.log(r.value())).toArray();
+        double mean = Arrays.stream(logs).average().orElseThrow();
+        double spread = 100 * Math.expm1(Math.sqrt(Arrays.stream(logs).map(l -> (l - mean) * (l - mean)).sum() / (logs.length - 1)));
+        double duration = runs.stream().mapToDouble(Rounds.Score::durationMs).average().orElseThrow();
+        System.out.printf(Locale.ROOT, "  %-40s %12.2f %-14s spread %6.2f %%   %5.0f ms a run, %3.0f %% of it timed%n", runs.get(0).metric(), Math.exp(mean), runs.get(0).unit(), spread, duration, Math.min(100, 100 * timedMs / duration));
     }
 
     /** A loop that needs one processor and no memory: what wanders here is the machine, not a test. */
@@ -64,25 +71,5 @@ public final class WorkloadSpread {
             squares += (log - mean) * (log - mean);
         }
         return 100 * Math.expm1(Math.sqrt(squares / (RUNS - 1)));
-    }
-
-    /** Test, centre, unit, spread and mean duration, one row a test, from the server's own answers. */
-    @SuppressWarnings("unchecked")
-    private static List<List<?>> rows(Browser reviewer, String session) {
-        return (List<List<?>>) reviewer.driver().executeAsyncScript("""
-            const done = arguments[arguments.length - 1];
-            (async () => {
-              const ledger = await (await fetch('/api/ledger?size=200&state=COUNTED&session=' + arguments[0])).json();
-              const tests = [...new Set(ledger.rows.map((r) => r.testId))].sort((a, b) => a - b);
-              const rows = [];
-              for (const test of tests) {
-                const own = ledger.rows.filter((r) => r.testId === test);
-                const readings = await Promise.all(own.map(async (r) => (await fetch('/api/readings/' + r.readingId)).json()));
-                const mean = readings.reduce((sum, r) => sum + r.durationMs, 0) / readings.length;
-                const s = readings[0].sample;
-                rows.push([own[0].test, s.centre + 1e-9, own[0].unit, s.spreadPercent + 1e-9, mean + 1e-9]);
-              }
-              done(rows);
-            })();""", session);
     }
 }

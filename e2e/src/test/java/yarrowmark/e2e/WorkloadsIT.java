@@ -1,0 +1,87 @@
+package yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+
+/** The built-in suites in a real browser: each test does its work there, and says why where it cannot. */
+class WorkloadsIT {
+    private static final Duration PATIENCE = Duration.ofMinutes(6);
+    private static Program program;
+    private static Browser reviewer;
+    private static Rounds rounds;
+
+    @BeforeAll
+    static void start() {
+        program = Program.start("demo", "workloads");
+        reviewer = new Browser();
+        reviewer.signIntoDemo(program.address());
+        rounds = new Rounds(program, reviewer);
+    }
+
+    @AfterAll
+    static void stop() {
+        reviewer.close();
+        program.close();
+    }
+
+    @Test
+    void everyTestGivesItsKnownAnswerAndAScore() {
+        // Clips take minutes on a machine that encodes in software; one that is encoded stands for them.
+        List<String> wanted = rounds.keys().stream().filter(k -> !k.startsWith("video-") && !k.startsWith("endurance-") || k.equals("video-encode-vp8") || k.equals("endurance-weir-hash-all")).toList();
+        assertThat(wanted).hasSizeGreaterThan(60);
+        try (Browser device = new Browser(900, 700)) {
+            List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 40, PATIENCE);
+            assertThat(scores).filteredOn(s -> !s.state().equals("OK")).extracting(s -> s.key() + ": " + s.reason() + " " + s.words()).isEmpty();
+            Set<String> there = scores.stream().map(Rounds.Score::key).collect(Collectors.toSet());
+            assertThat(there).containsAll(wanted);
+            Map<String, Integer> points = scores.stream().filter(Rounds.Score::first).collect(Collectors.toMap(Rounds.Score::key, Rounds.Score::points, Math::max));
+            assertThat(points.get("memory-latency")).as("x and y of each size").isEqualTo(30);
+            assertThat(points.get("storage-sweep-read")).isEqualTo(32);
+            assertThat(points.get("graphics-display")).as("every frame").isGreaterThanOrEqualTo(30);
+            assertThat(points.get("endurance-weir-hash-all")).as("x and y of each loop").isGreaterThanOrEqualTo(16);
+            assertThat(scores).extracting(Rounds.Score::metric).contains("Yarrow processor, total", "Yarrow memory, total", "Yarrow storage, total", "Yarrow browser, total", "Scaling per logical processor");
+            // What a test wrote to the device is gone again.
+            Object left = device.driver().executeAsyncScript("""
+                const done = arguments[arguments.length - 1];
+                (async () => {
+                  const names = [];
+                  for await (const name of (await navigator.storage.getDirectory()).keys()) names.push(name);
+                  done([...names, ...(await indexedDB.databases()).map((d) => d.name).filter((n) => n !== 'yarrowmark-device'), ...(await navigator.serviceWorker.getRegistrations()).map((r) => r.scope)]);
+                })();""");
+            assertThat((List<?>) left).isEmpty();
+        }
+    }
+
+    @Test
+    void aBrowserWithoutGraphicsAndWithoutRoomSaysSoAndGoesOn() {
+        try (Browser device = new Browser(900, 700)) {
+            device.driver().executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", """
+                for (const kind of [OffscreenCanvas, HTMLCanvasElement]) {
+                  const own = kind.prototype.getContext;
+                  kind.prototype.getContext = function (name, ...more) { return name.startsWith('webgl') ? null : own.call(this, name, ...more); };
+                }"""));
+            device.driver().executeCdpCommand("Storage.overrideQuotaForOrigin", Map.of("origin", program.address().replaceAll("/$", ""), "quotaSize", 5_000_000));
+            List<Rounds.Score> scores = rounds.carryOut(device, Set.of("graphics-mist-720", "graphics-display", "storage-read", "storage-small-files", "desk-relay")::contains, 1, 40, PATIENCE);
+            Map<String, Rounds.Score> byKey = scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
+            assertThat(byKey.get("graphics-mist-720")).satisfies(s -> {
+                assertThat(s.state()).isEqualTo("COULD_NOT_RUN");
+                assertThat(s.words()).contains("no WebGL 2");
+            });
+            assertThat(byKey.get("graphics-display").words()).contains("no WebGL 2");
+            assertThat(byKey.get("storage-read")).satisfies(s -> {
+                assertThat(s.state()).isEqualTo("COULD_NOT_RUN");
+                assertThat(s.words()).contains("Needs 64 MiB");
+            });
+            assertThat(byKey.get("storage-small-files").state()).as("128 KiB are a fraction of what is left").isEqualTo("OK");
+            assertThat(byKey.get("desk-relay").state()).isEqualTo("OK");
+        }
+    }
+}
