@@ -5,7 +5,7 @@ import { Control } from './control.ts';
 import { deliverKept, type NotTaken } from './deliver.ts';
 import type { Outbox } from './outbox.ts';
 import { coolByProbe, probeSpeed } from './probe.ts';
-import { runRound } from './round.ts';
+import { Interrupted, runRound } from './round.ts';
 import { watchRun } from './watch.ts';
 
 /** What the page shows while a round is carried out. */
@@ -76,8 +76,6 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
       allowStorage(await outbox.storageAllowed());
       const wake = await keepAwake();
       const power = await (navigator as { getBattery?: () => Promise<EventTarget & { charging: boolean }> }).getBattery?.().catch(() => undefined);
-      /** Speed of the probe before anything else ran. */
-      let cold: number | null = null;
       try {
         await fetchAhead(seat.tests.filter((test) => !test.byHand), control);
         how = await runRound(
@@ -109,16 +107,7 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
             },
             goSaid: control.goSaid,
             cool: control.cool,
-            coolByProbe: async () => {
-              const { signal, release } = control.watch(PROBE_LIMIT_MS, new Error('The probe took too long.'));
-              try {
-                const speed = () => probeSpeed(clockResolutionMs, signal, host);
-                if (cold === null) cold = await speed();
-                else await coolByProbe(cold, speed, control.cool);
-              } finally {
-                release();
-              }
-            },
+            coolByProbe: () => cooled(control, outbox, (signal) => probeSpeed(clockResolutionMs, signal, host)),
             notice: (test) => watchRun(leavesPageIdle(test.key), power, { now: () => performance.now(), date: () => Date.now() }),
             watch: control.watch,
             now: () => performance.now(),
@@ -138,6 +127,25 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
     }
   };
   return { stop: () => control.stopHere(), goOn: () => control.goOnHere(), ended: work() };
+}
+
+/** Waits until the device is as fast as it was cold. What hides the page meanwhile only holds the wait up. */
+async function cooled(control: Control, outbox: Outbox, speed: (signal: AbortSignal) => Promise<number>): Promise<void> {
+  for (;;) {
+    const { signal, release } = control.watch(PROBE_LIMIT_MS, new Error('The probe took too long.'));
+    try {
+      const cold = await outbox.cold();
+      if (cold === null) await outbox.keepCold(await speed(signal));
+      else await coolByProbe(cold, () => speed(signal), control.cool);
+      return;
+    } catch (error) {
+      if (!(error instanceof Interrupted)) return; // A probe that fails is no reason to lose the round.
+      if (error.reason !== 'HIDDEN' && error.reason !== 'RESIZED') throw error;
+    } finally {
+      release();
+    }
+    await control.shown();
+  }
 }
 
 async function ended(api: DeviceApi, how: 'DONE' | 'STOPPED'): Promise<boolean> {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { browserFromText, systemFromText, usualRate } from './detect.ts';
+import { browserFromText, drawnBySoftware, systemFromText, usualRate } from './detect.ts';
 
 describe('what a browser says of itself in text', () => {
   test.each([
@@ -31,4 +31,10 @@ describe('the refresh rate', () => {
     expect(usualRate([])).toBeNull();
     expect(usualRate([5, 5, 5])).toBeNull();
   });
+});
+
+test('graphics that the processor draws are told from those of a graphics processor', () => {
+  expect(drawnBySoftware('ANGLE (Vulkan 1.3.0 (SwiftShader Device (Subzero)))')).toBe(true);
+  expect(drawnBySoftware('llvmpipe (LLVM 19.1, 256 bits)')).toBe(true);
+  expect(drawnBySoftware('Pellow Heath 12')).toBe(false);
 });

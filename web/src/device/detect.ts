@@ -58,6 +58,7 @@ export async function detect(): Promise<Detected> {
   const graphics = graphicsNames();
   add('graphics.renderer', 'Graphics', graphics?.renderer);
   add('graphics.vendor', 'Graphics maker', graphics?.vendor);
+  if (graphics && drawnBySoftware(graphics.renderer)) add('graphics.software', 'Graphics', 'true', 'drawn by the processor, not by a graphics processor');
   const ratio = window.devicePixelRatio || 1;
   add('display.resolution', 'Display', `${Math.round(screen.width * ratio)}x${Math.round(screen.height * ratio)}`);
   add('display.pixel_ratio', 'Pixel ratio', String(Math.round(ratio * 1000) / 1000));
@@ -95,6 +96,11 @@ export function browserFromText(text: string): { name: string; version: string }
 export function systemFromText(text: string): string | undefined {
   const bracket = /\(([^)]*)\)/.exec(text)?.[1];
   return bracket?.split(';').map((part) => part.trim()).filter((part) => part && part !== 'X11' && part !== 'U')[0];
+}
+
+/** Whether the name is one of a renderer that uses no graphics processor. */
+export function drawnBySoftware(renderer: string): boolean {
+  return /swiftshader|llvmpipe|softpipe|software|basic render/i.test(renderer);
 }
 
 function graphicsNames(): { renderer: string; vendor: string } | null {

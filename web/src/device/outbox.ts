@@ -18,7 +18,7 @@ export interface Begun {
 
 interface Shape extends DBSchema {
   runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
-  state: { key: 'token' | 'begun' | 'ending' | 'storageAllowed'; value: unknown };
+  state: { key: 'token' | 'begun' | 'ending' | 'storageAllowed' | 'cold'; value: unknown };
 }
 
 /**
@@ -71,6 +71,10 @@ export class Outbox {
 
   allowStorage = async (yes: boolean): Promise<void> => void (await this.db.put('state', yes, 'storageAllowed'));
   storageAllowed = async (): Promise<boolean> => (await this.db.get('state', 'storageAllowed')) === true;
+
+  /** Speed of the probe before anything else ran in this session; a reload finds a warm device. */
+  keepCold = async (speed: number): Promise<void> => void (await this.db.put('state', speed, 'cold'));
+  cold = async (): Promise<number | null> => ((await this.db.get('state', 'cold')) as number | undefined) ?? null;
 
   ending = async (how: 'DONE' | 'STOPPED'): Promise<void> => void (await this.db.put('state', how, 'ending'));
   ended = async (): Promise<'DONE' | 'STOPPED' | null> => ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;

@@ -147,6 +147,7 @@ export function testGroup(group: TestGroup): string {
 const REASONS: Record<string, string> = {
   NOT_SUPPORTED: 'not supported here',
   CONTEXT_LOST: 'graphics context lost',
+  NO_SPACE: 'no space left',
   NEEDS_SECURE_CONNECTION: 'needs a secure connection',
   WRONG_ANSWER: 'wrong answer, so the score does not count',
   ERROR: 'it stopped with an error',

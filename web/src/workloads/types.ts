@@ -44,7 +44,7 @@ export interface Workload {
 }
 
 /** Why a test failed, where it knows more than that it did. Kept as a word of its own: names of classes are shortened in built files. */
-export type FailureReason = 'WRONG_ANSWER' | 'CONTEXT_LOST';
+export type FailureReason = 'WRONG_ANSWER' | 'CONTEXT_LOST' | 'NO_SPACE';
 
 /** The work was done but its result is not the known answer: the score does not count. */
 export class WrongAnswer extends Error {
@@ -56,12 +56,18 @@ export class ContextLost extends Error {
   readonly reason = 'CONTEXT_LOST';
 }
 
+/** The device has no room for what the test writes. What a browser says about its room beforehand is only an estimate. */
+export class NoSpace extends Error {
+  readonly reason = 'NO_SPACE';
+}
+
 /** The failure's reason, where it has one that is known. */
 export function reasonOf(error: unknown): FailureReason | undefined {
-  return error instanceof WrongAnswer || error instanceof ContextLost ? error.reason : undefined;
+  return error instanceof WrongAnswer || error instanceof ContextLost || error instanceof NoSpace ? error.reason : undefined;
 }
 
 /** The same failure on the other side of a message. */
 export function failureOf(message: string, reason?: FailureReason): Error {
-  return reason === 'WRONG_ANSWER' ? new WrongAnswer(message) : reason === 'CONTEXT_LOST' ? new ContextLost(message) : new Error(message);
+  const kinds = { WRONG_ANSWER: WrongAnswer, CONTEXT_LOST: ContextLost, NO_SPACE: NoSpace };
+  return reason ? new kinds[reason](message) : new Error(message);
 }

@@ -25,7 +25,7 @@ function obstacle(offScreen: boolean): Obstacle | null {
 export function graphicsWorkload(key: string): Workload | null {
   if (key === 'graphics-display') return { key, assets: [], obstacle: () => obstacle(false), run: onDisplay };
   const [, scene, size] = /^graphics-(.+)-(\d+)$/.exec(key) ?? [];
-  if (!scene || !size || !SCENES[scene] || !SIZES[size]) return null;
+  if (!scene || !size || !Object.hasOwn(SCENES, scene) || !Object.hasOwn(SIZES, size)) return null;
   return {
     key,
     assets: [script],

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { WrongAnswer } from '../types.ts';
 import { instantiate } from '../wasm.ts';
 import { KERNELS, kernelOf, type Kernel } from './kernels.ts';
-import { fieldnoteMatch, footpathSearch, lanternPaths, plateFilter, plotMatrix, roostOrbits, specimenSort, weirHash } from './plain.ts';
+import { fieldnoteMatch, footpathSearch, lanternPaths, plateFilter, plotMatrix, roostOrbits, specimenSort, weirHash } from './plain.test.helpers.ts';
 import { checkLast, work } from './work.ts';
 
 export const load = <T = Kernel>(name: string) => instantiate<T>(readFileSync(new URL(`../generated/${name}.wasm`, import.meta.url)));

@@ -9,7 +9,12 @@ const SCOPE = '/ferry/';
 export const FERRY_FILES = ['/ferry/ferry.js', '/ferry/index.html'];
 
 export async function ferry(options: RunOptions): Promise<Measurement> {
-  const registered = await navigator.serviceWorker.register('/ferry/ferry.js', { scope: SCOPE });
+  const registered = await navigator.serviceWorker.register('/ferry/ferry.js', { scope: SCOPE }).catch((error: unknown) => {
+    if (error instanceof DOMException && error.name === 'SecurityError') {
+      throw new Error("This browser allows no service worker with a certificate it was only told to accept. Install the server's certificate on the device, or give the server one of your own.");
+    }
+    throw error;
+  });
   let frame: HTMLIFrameElement | undefined;
   try {
     await active(registered);

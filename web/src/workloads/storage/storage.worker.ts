@@ -1,7 +1,7 @@
 import { measure, type MeasureOptions } from '../measure.ts';
 import { seeded } from '../random.ts';
 import { ofCurve, sweep } from '../sweep.ts';
-import { WrongAnswer, type Measurement } from '../types.ts';
+import { NoSpace, WrongAnswer, type Measurement } from '../types.ts';
 import { serveMeasurement } from '../worker-run.ts';
 import { BLOCK, CHUNK, DATABASE, DIRECTORY, FILE_BYTES, fillBlock, KIB, MIB, SMALL_BYTES, SMALL_FILES, SWEEP, type StorageTest } from './plan.ts';
 
@@ -30,6 +30,9 @@ serveMeasurement<{ test: StorageTest }>(async ({ test }, options) => {
     } finally {
       file.close();
     }
+  } catch (error) {
+    if (error instanceof DOMException && error.name === 'QuotaExceededError') throw new NoSpace('The browser gave no more space for this page.');
+    throw error;
   } finally {
     await clean();
   }
@@ -47,7 +50,11 @@ async function clean(): Promise<void> {
 }
 
 function whole(done: number, wanted: number): void {
-  if (done !== wanted) throw new Error(`Only ${done} of ${wanted} bytes could be written or read: the space may be used up.`);
+  if (done !== wanted) throw new NoSpace(`Only ${done} of ${wanted} bytes could be written: the space is used up.`);
+}
+
+function same(read: number, wanted: number): void {
+  if (read !== wanted) throw new WrongAnswer(`Only ${read} of ${wanted} bytes could be read back.`);
 }
 
 /** Fills the file, so that reading reads what was written and writing writes over what is there. */
@@ -91,7 +98,7 @@ async function inFile(file: SyncHandle, test: StorageTest, options: MeasureOptio
   }
   if (test === 'read') {
     const result = await measure((rounds) => {
-      for (let i = 0; i < rounds; i++, next = (next + 1) % (FILE_BYTES / CHUNK)) whole(file.read(chunk, { at: next * CHUNK }), CHUNK);
+      for (let i = 0; i < rounds; i++, next = (next + 1) % (FILE_BYTES / CHUNK)) same(file.read(chunk, { at: next * CHUNK }), CHUNK);
     }, CHUNK / MB, options);
     file.read(chunk, { at: 5 * CHUNK });
     checkChunk(chunk, 5);
@@ -111,13 +118,13 @@ async function inFile(file: SyncHandle, test: StorageTest, options: MeasureOptio
       }
     }, (16 * BLOCK) / MB, options);
     const back = new Uint8Array(BLOCK);
-    whole(file.read(back, { at: last * BLOCK }), BLOCK);
+    same(file.read(back, { at: last * BLOCK }), BLOCK);
     if (back.some((byte, i) => byte !== block[i])) throw new WrongAnswer('The last block is not what was written.');
     return result;
   }
   if (test === 'random-read') {
     return measure((rounds) => {
-      for (let i = 0; i < rounds * 16; i++) whole(file.read(block, { at: Math.floor(random() * blocks) * BLOCK }), BLOCK);
+      for (let i = 0; i < rounds * 16; i++) same(file.read(block, { at: Math.floor(random() * blocks) * BLOCK }), BLOCK);
     }, (16 * BLOCK) / MB, options);
   }
   const buffer = new Uint8Array(16 * MIB);
@@ -131,7 +138,8 @@ async function inFile(file: SyncHandle, test: StorageTest, options: MeasureOptio
       work: (rounds) => {
         for (let i = 0; i < rounds; i++, next = (next + 1) % places) {
           if (next >= places) next = 0;
-          whole(test === 'sweep-read' ? file.read(view, { at: next * bytes }) : file.write(view, { at: next * bytes }), bytes);
+          if (test === 'sweep-read') same(file.read(view, { at: next * bytes }), bytes);
+          else whole(file.write(view, { at: next * bytes }), bytes);
         }
         if (test === 'sweep-write') file.flush();
       },

@@ -51,7 +51,7 @@ public final class Screenshots {
             reviewer.press("Read it");
             take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
             reviewer.open(program.address() + "suites");
-            take(reviewer, "suites", () -> reviewer.see("//h2//a[.='Yarrow round 1']"));
+            take(reviewer, "suites", () -> reviewer.see("//h2//a[.='Yarrow processor 1']"));
             reviewer.see("//h2//a[.='Tidegauge Storage 2.1']").click();
             reviewer.press("Reading rule");
             reviewer.see("//textarea").sendKeys("Sequential read: 2101.4 MB/s\nSequential write: 1408.2 MB/s\nRandom write, 4 KiB: 188.0 MB/s\n");

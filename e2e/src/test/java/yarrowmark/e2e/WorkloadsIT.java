@@ -77,8 +77,9 @@ class WorkloadsIT {
             });
             assertThat(byKey.get("graphics-display").words()).contains("no WebGL 2");
             assertThat(byKey.get("storage-read")).satisfies(s -> {
-                assertThat(s.state()).isEqualTo("COULD_NOT_RUN");
-                assertThat(s.words()).contains("Needs 64 MiB");
+                // What a browser says about its room beforehand is an estimate: some say more than they then give.
+                assertThat(s.state()).isIn("COULD_NOT_RUN", "FAILED");
+                assertThat(s.words()).containsAnyOf("Needs 64 MiB", "no more space", "space is used up");
             });
             assertThat(byKey.get("storage-small-files").state()).as("128 KiB are a fraction of what is left").isEqualTo("OK");
             assertThat(byKey.get("desk-relay").state()).isEqualTo("OK");

@@ -63,6 +63,7 @@ public final class FactVocabulary {
         add(FactKey.of("graphics.renderer", "Graphics", g, TEXT).called("graphics"));
         add(FactKey.of("graphics.vendor", "Graphics maker, as told", g, TEXT).quiet());
         add(FactKey.of("graphics.kind", "Kind of graphics", g, CHOICE).called("kind of graphics").among("integrated", "separate", "external", "none", "other"));
+        add(FactKey.of("graphics.software", "Graphics drawn by the processor", g, YES_NO).called("drawn by the processor"));
         add(whole("graphics.memory", "Graphics memory", g, Dimension.MEMORY, 1 << 20, 1024 * GIB).called("graphics memory").bare("GiB"));
         add(FactKey.of("graphics.interface", "Graphics interface", g, TEXT).called("graphics interface"));
         add(quantity("graphics.power_limit", "Graphics power limit", g, Dimension.POWER, 0.1, 2000).called("graphics power limit").bare("W"));
