@@ -48,7 +48,7 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
         {open.length === 0 ? 'Make a code' : 'Another code'} <kbd>n</kbd>
       </button>
       <p role="alert" className="text-plum">{invite.error?.message ?? withdraw.error?.message}</p>
-      {here && <p className="small mt-2">This server listens on this machine only, so the device is another browser window here. Started with bin/start --lan, phones and other devices can join.</p>}
+      {here && <p className="small mt-2">This server listens on this machine only, so the device is another browser window here. Started with <span className="whitespace-nowrap">bin/start --lan</span>, phones and other devices can join.</p>}
       {reach && reach.addresses.length > 1 && (
         <label className="small mt-3 block">The device's way here
           <select className="field" value={address} onChange={(e) => setChosen(e.target.value)}>

@@ -3,14 +3,20 @@ interface LeftOut { test: string; suite: string; reason: string }
 /** More tests of one suite than this, left out for one reason, are counted rather than named. */
 const NAMED = 3;
 
-/** What takes no part, with the reason; many of one suite in a few words. */
+/** What takes no part: each reason once, with the tests it is about; many of one suite in a few words. */
 export function leftOutWords(leftOut: readonly LeftOut[]): string {
-  const groups = new Map<string, LeftOut[]>();
-  for (const l of leftOut) {
-    const key = `${l.suite}\n${l.reason}`;
-    groups.set(key, [...(groups.get(key) ?? []), l]);
-  }
-  return [...groups.values()]
-    .map((of) => `${of.length > NAMED ? `${of.length} tests of ${of[0]!.suite}` : of.map((l) => l.test).join(', ')} (${of[0]!.reason})`)
+  return [...grouped(leftOut, (l) => l.reason)]
+    .map(([reason, all]) => `${[...grouped(all, (l) => l.suite)].map(([suite, of]) => ofSuite(suite, of)).join(', ')} (${reason})`)
     .join('; ');
+}
+
+function ofSuite(suite: string, of: readonly LeftOut[]): string {
+  if (of.length > NAMED) return `${of.length} tests of ${suite}`;
+  return of.map((l) => (/^all \d+ tests$/.test(l.test) ? `all of ${suite}` : l.test)).join(', ');
+}
+
+function grouped(all: readonly LeftOut[], by: (l: LeftOut) => string): Map<string, LeftOut[]> {
+  const groups = new Map<string, LeftOut[]>();
+  for (const l of all) groups.set(by(l), [...(groups.get(by(l)) ?? []), l]);
+  return groups;
 }

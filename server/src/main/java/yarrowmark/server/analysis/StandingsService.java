@@ -135,7 +135,8 @@ class StandingsService {
             return List.of(metric);
         }
         for (MetricRow m : all) {
-            if (m.scale() != Scale.RATIO) {
+            // How often a curve dents is no test of its own that anybody would miss.
+            if (m.scale() != Scale.RATIO && m.series() == null) {
                 leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "compared by differences, so it enters no mean of ratios"));
             }
         }
@@ -168,9 +169,9 @@ class StandingsService {
         bySuite.forEach((suite, metrics) -> {
             List<MetricRow> absent = metrics.stream().filter(m -> !present.contains(m.id())).toList();
             if (absent.size() == metrics.size() && metrics.size() > 1) {
-                leftOut.add(new Standings.LeftOut("all " + metrics.size() + " tests", suite, "nothing ranked here has a score in any of them"));
+                leftOut.add(new Standings.LeftOut("all " + metrics.size() + " tests", suite, "nothing ranked here was measured with it"));
             } else {
-                absent.forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "nothing ranked here has a score in it")));
+                absent.forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "nothing ranked here was measured with it")));
             }
         });
     }
