@@ -31,11 +31,13 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
           {lane.tests.map((test) => {
             const now_ = lane.phaseTestId === test.testId && !over;
             const cannot = test.runs.every((run) => run.state === 'COULD_NOT_RUN');
+            // In a long round only what somebody may want to look at has its name; the others say it when pointed at.
+            const named = lane.tests.length <= NAMED || now_ || test.runs.some((run) => run.state === 'FAILED');
             return (
-              <li key={test.testId} data-now={now_} title={cannot ? (test.runs[0]?.reasonWords ?? undefined) : undefined}
-                className="flex min-w-[92px] flex-col gap-1 rounded-md border border-transparent bg-band px-2.5 py-1.5 data-[now=true]:border-leaf data-[now=true]:bg-sheet">
-                <span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">{test.name}{test.byHand && <span className="text-ink-3"> by hand</span>}</span>
-                {cannot ? <span className="text-[12px] leading-none text-ink-2">can’t run</span> : (
+              <li key={test.testId} data-now={now_} title={cannot ? `${test.name}: ${test.runs[0]?.reasonWords ?? 'cannot run here'}` : named ? undefined : test.name}
+                className={`flex flex-col gap-1 rounded-md border border-transparent bg-band data-[now=true]:border-leaf data-[now=true]:bg-sheet ${named ? 'min-w-[92px] px-2.5 py-1.5' : 'justify-end px-1.5 py-1.5'}`}>
+                <span className={named ? undefined : 'sr-only'}><span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">{test.name}{test.byHand && <span className="text-ink-3"> by hand</span>}</span></span>
+                {cannot ? <span className="text-[12px] leading-none text-ink-2">{named ? 'can’t run' : '–'}</span> : (
                   <span className="flex gap-1.5">
                     {test.runs.map((run) => <RunDot key={run.number} run={run} now={now_ && lane.phaseRun === run.number && lane.phase === 'RUNNING'} />)}
                   </span>
@@ -57,6 +59,9 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
     </article>
   );
 }
+
+/** More tests than this are told apart by their dots alone. */
+const NAMED = 16;
 
 /** Filled: a score. Crossed: failed. Barred: cut off, run again. Ring: still to come. */
 function RunDot({ run, now }: { run: Run; now: boolean }) {

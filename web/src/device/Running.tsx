@@ -1,6 +1,9 @@
 import type { DeviceSeat } from './api.ts';
 import type { Showing } from './conduct.ts';
 
+/** A longer round is told by a number instead of its tests' names. */
+const NAMED = 16;
+
 /** What the round is doing. Nothing here moves by itself: while a test runs, the page is still. */
 export function Running({ seat, showing, onStop, onGoOn }: { seat: DeviceSeat; showing: Showing | null; onStop: () => void; onGoOn: () => void }) {
   const index = seat.tests.findIndex((test) => test.id === showing?.test?.id);
@@ -18,7 +21,10 @@ export function Running({ seat, showing, onStop, onGoOn }: { seat: DeviceSeat; s
       {(showing?.phase === 'BY_HAND' || showing?.phase === 'COOL_UNTIL') && (
         <p className="mt-4"><button className="button button-main" onClick={onGoOn}>{showing.phase === 'BY_HAND' ? 'Go on without it' : 'It is cool: go on'}</button></p>
       )}
-      <ol className="mt-4 flex flex-wrap gap-x-4 gap-y-1">
+      {seat.tests.length > NAMED && index >= 0 && (
+        <p className="mt-4"><progress className="w-full accent-leaf" value={index} max={seat.tests.length} aria-label="Tests done" /><span className="small">Test {index + 1} of {seat.tests.length}</span></p>
+      )}
+      <ol className={seat.tests.length > NAMED ? 'hidden' : 'mt-4 flex flex-wrap gap-x-4 gap-y-1'}>
         {seat.tests.map((test, i) => (
           <li key={test.id} aria-current={i === index ? 'step' : undefined} className={i === index ? 'font-semibold' : 'text-ink-3'}>
             {test.name}

@@ -149,7 +149,7 @@ public class ReadingMarks {
 
     /** Whether its resolution is that of a clock: times that somebody took, and rates of our own tests. */
     private static boolean isTimed(MetricRow metric) {
-        return metric.given() && (metric.kind() == Kind.DURATION || metric.builtIn());
+        return metric.given() && metric.series() == null && (metric.kind() == Kind.DURATION || metric.kind() == Kind.NUMBER && metric.builtIn());
     }
 
     /** The readings of these very samples: asked for as pairs, or every metric of every configuration would come along. */

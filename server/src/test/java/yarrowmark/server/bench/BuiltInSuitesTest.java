@@ -156,6 +156,23 @@ class BuiltInSuitesTest {
     }
 
     @Test
+    void aStepOfALadderAndACountOfDentsAreNotTooShort() {
+        Client device = device("Steps", Map.of(), List.of("video-play-vp9", "memory-read", "weir-hash-one"));
+        Map<String, Object> step = Map.of("metric", "step", "value", 3, "resolution", 1, "samples", List.of());
+        Map<String, Object> body = new LinkedHashMap<>(Map.of("testId", id("video-play-vp9"), "runNumber", 1, "attempt", 1, "state", "OK", "durationMs", 3_000, "readings", List.of(step)));
+        body.put("reasonWords", "1080p at 30 dropped 12 and was late with 3 of 101.");
+        Client.Answer stored = new Bench(port).deliver(device, body);
+        assertThat(stored.status()).as(stored.detail()).isEqualTo(200);
+        deliver(device, "memory-read", 1, Map.of(), "peak", 9.0, List.of(16.0, 40.0, 32.0, 38.0), "far", 38.0, List.of());
+        Map<String, Object> coarse = Map.of("metric", "rate", "value", 30, "resolution", 1, "samples", List.of());
+        new Bench(port).deliver(device, Map.of("testId", id("weir-hash-one"), "runNumber", 1, "attempt", 1, "state", "OK", "durationMs", 3_000, "readings", List.of(coarse)));
+        long session = device.get("/api/device/seat").body().path("sessionId").asLong();
+        List<String> marked = bench.owner().get("/api/ledger?size=200&state=COUNTED&session=" + session).body().path("rows").valueStream()
+            .filter(r -> r.path("marks").toString().contains("TOO_SHORT")).map(r -> r.path("test").asString()).toList();
+        assertThat(marked).containsExactly("Weir hash, one thread");
+    }
+
+    @Test
     void aShuffledPlanHasTheSameOrderForEveryDeviceAndAnotherForAnotherSeed() {
         List<String> keys = List.of("weir-hash-one", "map-tile-crush", "species-list", "transect-sketch", "memory-read", "desk-relay", "storage-read", "graphics-mist-720");
         List<String> first = order(device("Shuffled", Map.of("shuffleSeed", 7), keys));
