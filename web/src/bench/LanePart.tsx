@@ -27,7 +27,7 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
         <Orders lane={lane} silent={silent} over={over} />
       </header>
       {lane.phase !== 'JOINED' && (
-        <ol className="mt-2 flex flex-wrap gap-1.5" aria-label="Tests">
+        <ol className="mt-2 flex flex-wrap items-center gap-1.5" aria-label="Tests">
           {lane.tests.map((test) => {
             const now_ = lane.phaseTestId === test.testId && !over;
             const cannot = test.runs.every((run) => run.state === 'COULD_NOT_RUN');

@@ -22,7 +22,12 @@ export function Running({ seat, showing, onStop, onGoOn }: { seat: DeviceSeat; s
         <p className="mt-4"><button className="button button-main" onClick={onGoOn}>{showing.phase === 'BY_HAND' ? 'Go on without it' : 'It is cool: go on'}</button></p>
       )}
       {seat.tests.length > NAMED && index >= 0 && (
-        <p className="mt-4"><progress className="w-full accent-leaf" value={index} max={seat.tests.length} aria-label="Tests done" /><span className="small">Test {index + 1} of {seat.tests.length}</span></p>
+        <div className="mt-4">
+          <div role="progressbar" aria-label="Tests done" aria-valuenow={index} aria-valuemax={seat.tests.length} className="h-1.5 rounded bg-band">
+            <div className="h-full rounded bg-leaf" style={{ width: `${(100 * index) / seat.tests.length}%` }} />
+          </div>
+          <p className="small mt-1">Test {index + 1} of {seat.tests.length}</p>
+        </div>
       )}
       <ol className={seat.tests.length > NAMED ? 'hidden' : 'mt-4 flex flex-wrap gap-x-4 gap-y-1'}>
         {seat.tests.map((test, i) => (

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { DeviceApi, DeviceSeat, ModelPage, ModelRow, StartBody } from './api.ts';
-import { aboutMinutes } from './about.ts';
+import { aboutMinutes, inMinutes } from './about.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './DevicePage.tsx';
 import { Checks, type Check } from './Checks.tsx';
@@ -188,7 +188,7 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
       <p role="alert" className="mt-4 min-h-6 text-plum">{problem}</p>
       <button className="button button-main w-full py-3 text-[16px]" disabled={!ready || busy}>Start {seat.planName.toLowerCase()}</button>
       <p className="small mt-2">
-        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, about {aboutMinutes(seat)} minutes in all. Plug the device in, close everything else, and leave this page in front.
+        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, {inMinutes(aboutMinutes(seat))} in all. Plug the device in, close everything else, and leave this page in front.
         All its processors and its graphics will work at their limit: the case may get as warm as in a long game. You can stop it at any time.
       </p>
     </form>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { aboutMinutes } from './about.ts';
+import { aboutMinutes, inMinutes } from './about.ts';
 
 const item = (runs: number, pauseMs: number, byHand = false) => ({ id: 1, key: 'k', name: 'n', summary: '', metric: 'rate', runs, pauseMs, byHand });
 
@@ -9,4 +9,9 @@ test('runs, pauses and what is around a run are counted; what is done by hand is
   expect(aboutMinutes({ timedMs: 3_000, tests: [item(30, 900), item(30, 900, true)] })).toBe(3);
   expect(aboutMinutes({ timedMs: 3_000, tests: [{ ...item(1, 0), timedMs: 600_000 }] })).toBe(10);
   expect(aboutMinutes({ timedMs: 20, tests: [] })).toBe(1);
+});
+
+test('one minute is said as one', () => {
+  expect(inMinutes(1)).toBe('about a minute');
+  expect(inMinutes(12)).toBe('about 12 minutes');
 });

@@ -16,3 +16,7 @@ export function aboutMinutes(seat: Pick<DeviceSeat, 'tests' | 'timedMs'>): numbe
     .reduce((sum, test) => sum + test.runs * (oneRun(test.timedMs, seat.timedMs) + test.pauseMs), 0);
   return Math.max(1, Math.round(ms / 60_000));
 }
+
+export function inMinutes(minutes: number): string {
+  return minutes === 1 ? 'about a minute' : `about ${minutes} minutes`;
+}
