@@ -1,3 +1,5 @@
+import { seeded } from '../random.ts';
+
 /** What each storage test does, apart from how it is done. Sizes are in bytes. */
 
 export const KIB = 1024;
@@ -34,13 +36,6 @@ export function room(bytes: number, free: number): Room {
 /** Bytes that tell where they were written: the same for the same block of the same round. */
 export function fillBlock(bytes: Uint8Array, block: number, salt: number): void {
   const words = new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);
-  let x = (block * 2654435761 + salt) >>> 0 || 1;
-  for (let i = 0; i < words.length; i++) {
-    x ^= x << 13;
-    x >>>= 0;
-    x ^= x >>> 17;
-    x ^= x << 5;
-    x >>>= 0;
-    words[i] = x;
-  }
+  const next = seeded(block * 2654435761 + salt);
+  for (let i = 0; i < words.length; i++) words[i] = next() * 0x1_0000_0000;
 }

@@ -70,18 +70,24 @@ public class BuiltInSuites implements BeforeOpening {
     /** The tests of the first round, in the order they run. */
     @Transactional(readOnly = true)
     public List<Long> firstRound() {
-        Map<String, Long> ids = catalog.tests().stream().filter(TestRow::builtIn).collect(Collectors.toMap(TestRow::key, TestRow::id, (a, b) -> a));
+        Map<String, Long> ids = current();
         return FIRST_ROUND.stream().map(ids::get).toList();
     }
 
-    /** Every test that a device carries out by itself, in the order of the suites. */
+    /** Every test that a device carries out by itself, in the order of the suites; without what only a plan of one's own has. */
     @Transactional(readOnly = true)
     public List<Long> everything() {
-        Set<String> current = suites.stream().filter(s -> !Boolean.TRUE.equals(s.byChoice())).map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
-        Map<String, Integer> order = new HashMap<>();
-        suites.forEach(s -> s.tests().forEach(t -> order.put(t.key(), order.size())));
-        return catalog.tests().stream().filter(t -> t.builtIn() && !t.retired() && t.given() && current.contains(t.suite() + " " + t.number()) && order.containsKey(t.key()))
-            .sorted((a, b) -> order.get(a.key()) - order.get(b.key())).map(TestRow::id).toList();
+        return List.copyOf(current().values());
+    }
+
+    /** By key, in the order of the suites: the versions of now alone, as old ones stay in the catalogue with the same keys. */
+    private Map<String, Long> current() {
+        Map<String, Long> ids = new HashMap<>();
+        Set<String> versions = suites.stream().map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
+        catalog.tests().stream().filter(t -> t.builtIn() && !t.retired() && versions.contains(t.suite() + " " + t.number())).forEach(t -> ids.put(t.key(), t.id()));
+        Map<String, Long> ordered = new LinkedHashMap<>();
+        suites.stream().filter(s -> !Boolean.TRUE.equals(s.byChoice())).flatMap(s -> s.tests().stream()).filter(t -> ids.containsKey(t.key())).forEach(t -> ordered.put(t.key(), ids.get(t.key())));
+        return ordered;
     }
 
     @Override

@@ -62,12 +62,12 @@ public class Catalog {
 
     /** Makes a suite version with its tests and its own comparability group, unless it is there. Returns the test ids in order. */
     @Transactional
-    public List<Long> ensure(String suite, String version, boolean builtIn, List<NewTest> newTests) {
+    public List<Long> ensure(String suite, String version, List<NewTest> newTests) {
         var known = versions.findBySuiteNameAndVersionAndMode(suite, version, "");
         if (known.isPresent()) {
             return tests.findBySuiteVersionIdOrderByPosition(known.get().id()).stream().map(TestDefinition::id).toList();
         }
-        return make(suite, version, "", builtIn, newTests);
+        return make(suite, version, "", false, newTests);
     }
 
     /**
