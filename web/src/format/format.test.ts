@@ -74,6 +74,6 @@ describe('values of every kind', () => {
 
   test('says why a reading is marked', () => {
     expect(format.markReason({ kind: 'HELD', rate: 60 })).toContain('60.0 Hz');
-    expect(new Set(['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP', 'DISTURBED'].map((kind) => format.markReason({ kind }))).size).toBe(5);
+    expect(new Set(['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP', 'DISTURBED', 'THROTTLED'].map((kind) => format.markReason({ kind }))).size).toBe(6);
   });
 });

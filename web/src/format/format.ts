@@ -164,7 +164,7 @@ export function reason(code: string): string {
   return REASONS[code] ?? code.toLowerCase().replaceAll('_', ' ');
 }
 
-const MARKS: Record<string, string> = { STRAY: 'stray', HELD: 'held', TOO_SHORT: 'too short', WARM_UP: 'warm-up', DISTURBED: 'disturbed' };
+const MARKS: Record<string, string> = { STRAY: 'stray', HELD: 'held', TOO_SHORT: 'too short', WARM_UP: 'warm-up', DISTURBED: 'disturbed', THROTTLED: 'throttled' };
 export function mark(kind: string): string {
   return MARKS[kind] ?? kind.toLowerCase();
 }
@@ -172,6 +172,7 @@ export function mark(kind: string): string {
 /** Why a mark is there, as a sentence. */
 export function markReason(m: { kind: string; rate?: number | undefined; words?: string | undefined }): string {
   if (m.kind === 'DISTURBED') return m.words ?? 'The device was disturbed during this run.';
+  if (m.kind === 'THROTTLED') return `The device became slower as it worked${m.rate === undefined ? '' : `, from ${number(m.rate, 2)} s on`}, and did not come back: it throttled.`;
   if (m.kind === 'STRAY') return 'It lies far from the other readings of its sample.';
   if (m.kind === 'HELD') return `The display holds it: the rate is that of ${m.rate === undefined ? 'the display' : `${number(m.rate, 3)} Hz`}, hardly spread. Totals leave it out.`;
   if (m.kind === 'TOO_SHORT') return 'The time is under 100 steps of its clock, so rounding alone moves it by half a per cent.';

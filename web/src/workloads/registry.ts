@@ -24,6 +24,7 @@ export async function loadWorkload(key: string): Promise<Workload | null> {
   if (kernel) return (await import('./kernel/one.ts')).oneThread(key, kernel.name);
   if (key.startsWith('memory-')) return (await import('./memory/index.ts')).memoryWorkload(key);
   if (key.startsWith('graphics-')) return (await import('./graphics/index.ts')).graphicsWorkload(key);
+  if (key.startsWith('gpu-')) return (await import('./gpu/index.ts')).gpuWorkload(key);
   if (key.startsWith('video-')) return (await import('./video/index.ts')).videoWorkload(key);
   if (key.startsWith('storage-')) return (await import('./storage/index.ts')).storageWorkload(key);
   if (key.startsWith('page-')) return (await import('./page/index.ts')).pageWorkload(key);

@@ -42,6 +42,8 @@ function codeOf(suite: SuiteEntry): Record<string, string> {
       // Small tests of one kind share a folder, which their keys begin with.
       const name = existsSync(here + key) ? key : key.slice(0, key.indexOf('-'));
       parts[name] = hashOf(folder(name));
+      // Its scenes are made of the same things and held against the same pictures.
+      if (name === 'gpu') parts.graphics = hashOf(folder('graphics'));
     }
   }
   return parts;

@@ -12,6 +12,9 @@ export interface Size {
   height: number;
 }
 
+/** Of pictures off screen, by the word a test's key ends with. */
+export const SIZES: Record<string, Size> = { '720': { width: 1280, height: 720 }, '1080': { width: 1920, height: 1080 } };
+
 const VERSION = '#version 300 es\nprecision highp float;\nprecision highp int;\n';
 
 export function program(gl: Gl, vertex: string, fragment: string, kept: string[] = []): WebGLProgram {

@@ -1,11 +1,9 @@
 import type { Obstacle, Workload } from '../types.ts';
 import { runInWorker } from '../worker-run.ts';
 import { onDisplay } from './display.ts';
-import type { Size } from './gl.ts';
+import { SIZES } from './gl.ts';
 import script from './graphics.worker.ts?worker&url';
 import { SCENES } from './scenes.ts';
-
-const SIZES: Record<string, Size> = { '720': { width: 1280, height: 720 }, '1080': { width: 1920, height: 1080 } };
 
 function obstacle(offScreen: boolean): Obstacle | null {
   let able = false;

@@ -1,7 +1,5 @@
-import { seeded } from '../random.ts';
 import { attribute, buffer, program, view, WHOLE, type Gl, type Scene, type Size } from './gl.ts';
-
-const AROUND = 2 * Math.PI;
+import { BIRDS, dunesGround, flightAtFirst, LICHEN_SIDE, lichenPixels, SHADOW_SIDE, STONES, stoneCorners, stonePlaces } from './matter.ts';
 
 /** Mist in layers: what a graphics processor can fill and blend. */
 function mist(gl: Gl): Scene {
@@ -30,19 +28,11 @@ function mist(gl: Gl): Scene {
 
 /** Lichen: many lookups in textures with all their sizes. */
 function lichen(gl: Gl): Scene {
-  const side = 512;
-  const random = seeded(12);
-  const textures = Array.from({ length: 4 }, (_, n) => {
-    const pixels = new Uint8Array(side * side * 4);
-    for (let i = 0; i < side * side; i++) {
-      const [row, column] = [Math.floor(i / side), i % side];
-      const patch = Math.sin(row / (9 + n)) * Math.cos(column / (7 + 2 * n)) * 60 + 120;
-      pixels.set([patch + random() * 30, patch * 0.8 + random() * 40, patch * 0.5, 255], i * 4);
-    }
+  const textures = lichenPixels().map((pixels, n) => {
     const texture = gl.createTexture();
     gl.activeTexture(gl.TEXTURE0 + n);
     gl.bindTexture(gl.TEXTURE_2D, texture);
-    gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, side, side, 0, gl.RGBA, gl.UNSIGNED_BYTE, pixels);
+    gl.texImage2D(gl.TEXTURE_2D, 0, gl.RGBA8, LICHEN_SIDE, LICHEN_SIDE, 0, gl.RGBA, gl.UNSIGNED_BYTE, pixels);
     gl.generateMipmap(gl.TEXTURE_2D);
     gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.LINEAR_MIPMAP_LINEAR);
     return texture;
@@ -77,14 +67,7 @@ function lichen(gl: Gl): Scene {
 
 /** Pebbles: one small stone, drawn thousands of times, each with its place, turn and colour. */
 function pebbles(gl: Gl, { width, height }: Size): Scene {
-  const stones = 6000;
-  const random = seeded(31);
-  const [t, corners] = [(1 + Math.sqrt(5)) / 2, [] as number[]];
-  const points = [[-1, t, 0], [1, t, 0], [-1, -t, 0], [1, -t, 0], [0, -1, t], [0, 1, t], [0, -1, -t], [0, 1, -t], [t, 0, -1], [t, 0, 1], [-t, 0, -1], [-t, 0, 1]];
-  const faces = [0, 11, 5, 0, 5, 1, 0, 1, 7, 0, 7, 10, 0, 10, 11, 1, 5, 9, 5, 11, 4, 11, 10, 2, 10, 7, 6, 7, 1, 8, 3, 9, 4, 3, 4, 2, 3, 2, 6, 3, 6, 8, 3, 8, 9, 4, 9, 5, 2, 4, 11, 6, 2, 10, 8, 6, 7, 9, 8, 1];
-  faces.forEach((i) => corners.push(...points[i]!.map((v) => v / 1.902)));
-  const each = new Float32Array(stones * 5);
-  for (let i = 0; i < stones; i++) each.set([random() * 20 - 10, random() * 0.6, random() * 20 - 10, 0.05 + random() * 0.12, random()], i * 5);
+  const corners = stoneCorners();
   const shader = program(gl, `
     layout(location=0) in vec3 corner; layout(location=1) in vec4 place; layout(location=2) in float tint; uniform mat4 view; uniform float moment; out vec3 colour;
     void main() {
@@ -95,9 +78,9 @@ function pebbles(gl: Gl, { width, height }: Size): Scene {
     }`, 'in vec3 colour; out vec4 shown; void main() { shown = vec4(colour, 1.0); }');
   const state = gl.createVertexArray();
   gl.bindVertexArray(state);
-  buffer(gl, new Float32Array(corners));
+  buffer(gl, corners);
   attribute(gl, 0, 3);
-  buffer(gl, each);
+  buffer(gl, stonePlaces());
   attribute(gl, 1, 4, 20, 0, true);
   attribute(gl, 2, 1, 20, 16, true);
   gl.bindVertexArray(null);
@@ -111,7 +94,7 @@ function pebbles(gl: Gl, { width, height }: Size): Scene {
       gl.bindVertexArray(state);
       gl.uniformMatrix4fv(seen, false, view(width / height, 0.3 + 0.01 * at, 6, 12));
       gl.uniform1f(moment, at);
-      gl.drawArraysInstanced(gl.TRIANGLES, 0, faces.length, stones);
+      gl.drawArraysInstanced(gl.TRIANGLES, 0, corners.length / 3, STONES);
       gl.bindVertexArray(null);
     },
   };
@@ -161,13 +144,7 @@ function reedBed(gl: Gl, { width, height }: Size): Scene {
 
 /** Herons: a flight whose every bird is moved on the graphics processor from where it was, and then drawn. */
 function herons(gl: Gl, { width, height }: Size): Scene {
-  const birds = 40_000;
-  const random = seeded(404);
-  const first = new Float32Array(birds * 6);
-  for (let i = 0; i < birds; i++) {
-    const [a, r] = [random() * AROUND, 1 + random() * 5];
-    first.set([r * Math.sin(a), random() * 3 - 1.5, r * Math.cos(a), Math.cos(a), random() * 0.4 - 0.2, -Math.sin(a)], i * 6);
-  }
+  const first = flightAtFirst();
   const move = program(gl, `
     layout(location=0) in vec3 place; layout(location=1) in vec3 speed; out vec3 nextPlace; out vec3 nextSpeed;
     void main() {
@@ -203,7 +180,7 @@ function herons(gl: Gl, { width, height }: Size): Scene {
     gl.bindBufferBase(gl.TRANSFORM_FEEDBACK_BUFFER, 0, flights[1 - now]!.flight);
     gl.enable(gl.RASTERIZER_DISCARD);
     gl.beginTransformFeedback(gl.POINTS);
-    gl.drawArrays(gl.POINTS, 0, birds);
+    gl.drawArrays(gl.POINTS, 0, BIRDS);
     gl.endTransformFeedback();
     gl.disable(gl.RASTERIZER_DISCARD);
     gl.bindTransformFeedback(gl.TRANSFORM_FEEDBACK, null);
@@ -226,7 +203,7 @@ function herons(gl: Gl, { width, height }: Size): Scene {
       gl.bindVertexArray(flights[now]!.state);
       gl.uniformMatrix4fv(seen, false, view(width / height, 0.7, 3, 9));
       gl.uniform1f(size, height / 14);
-      gl.drawArrays(gl.POINTS, 0, birds);
+      gl.drawArrays(gl.POINTS, 0, BIRDS);
       gl.bindVertexArray(null);
     },
   };
@@ -234,20 +211,7 @@ function herons(gl: Gl, { width, height }: Size): Scene {
 
 /** Dunes: ground of many triangles that throws shadows on itself; the ground is drawn twice, once from the sun. */
 function dunes(gl: Gl, { width, height }: Size): Scene {
-  const side = 192;
-  const shadowSide = 1024;
-  const heights = (x: number, z: number) => 0.9 * Math.sin(x * 0.9) * Math.cos(z * 0.7) + 0.35 * Math.sin(x * 2.3 + z * 1.1) + 0.1 * Math.cos(z * 5.1);
-  const ground = new Float32Array(side * side * 3);
-  for (let r = 0; r < side; r++) {
-    for (let c = 0; c < side; c++) {
-      const [x, z] = [(c / (side - 1)) * 12 - 6, (r / (side - 1)) * 12 - 6];
-      ground.set([x, heights(x, z), z], (r * side + c) * 3);
-    }
-  }
-  const index = new Uint32Array((side - 1) * (side - 1) * 6);
-  for (let r = 0, i = 0; r < side - 1; r++) {
-    for (let c = 0; c < side - 1; c++, i += 6) index.set([0, side, 1, 1, side, side + 1].map((v) => r * side + c + v), i);
-  }
+  const { ground, index } = dunesGround();
   const state = gl.createVertexArray();
   gl.bindVertexArray(state);
   buffer(gl, ground);
@@ -272,7 +236,7 @@ function dunes(gl: Gl, { width, height }: Size): Scene {
   const map = gl.createTexture();
   gl.activeTexture(gl.TEXTURE0);
   gl.bindTexture(gl.TEXTURE_2D, map);
-  gl.texStorage2D(gl.TEXTURE_2D, 1, gl.DEPTH_COMPONENT24, shadowSide, shadowSide);
+  gl.texStorage2D(gl.TEXTURE_2D, 1, gl.DEPTH_COMPONENT24, SHADOW_SIDE, SHADOW_SIDE);
   gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_COMPARE_MODE, gl.COMPARE_REF_TO_TEXTURE);
   gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_MIN_FILTER, gl.LINEAR);
   gl.texParameteri(gl.TEXTURE_2D, gl.TEXTURE_WRAP_S, gl.CLAMP_TO_EDGE);
@@ -290,7 +254,7 @@ function dunes(gl: Gl, { width, height }: Size): Scene {
       gl.enable(gl.DEPTH_TEST);
       gl.bindVertexArray(state);
       gl.bindFramebuffer(gl.FRAMEBUFFER, shadowFrame);
-      gl.viewport(0, 0, shadowSide, shadowSide);
+      gl.viewport(0, 0, SHADOW_SIDE, SHADOW_SIDE);
       gl.clear(gl.DEPTH_BUFFER_BIT);
       gl.useProgram(fromSun);
       gl.uniform1f(places.sun, turn);

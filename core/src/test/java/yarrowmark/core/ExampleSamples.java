@@ -24,6 +24,11 @@ public final class ExampleSamples {
         return sample(Direction.MORE_IS_BETTER, 0, values);
     }
 
+    /** A difference metric: less is better, in °C. */
+    public static SampleMoments degrees(double... values) {
+        return SampleMoments.of(Arrays.stream(values).mapToObj(v -> new Measured(v, 0)).toList(), Direction.LESS_IS_BETTER, Scale.DIFFERENCE);
+    }
+
     public static SampleMoments sample(Direction direction, double resolution, double... values) {
         return SampleMoments.of(Arrays.stream(values).mapToObj(v -> new Measured(v, resolution)).toList(), direction, Scale.RATIO);
     }

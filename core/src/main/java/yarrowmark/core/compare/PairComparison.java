@@ -56,29 +56,12 @@ public record PairComparison(double difference, Optional<Interval> interval, Ver
         double df = satterthwaite(va, wa.degreesOfFreedom(), vb, wb.degreesOfFreedom());
         double half = se == 0 ? 0 : quantile(df) * se;
         double limit = materiality.onMerits();
-        Verdict verdict = verdict(delta, half, limit);
+        Verdict verdict = Verdict.of(delta, half, limit);
         RunsNeeded needed = verdict == Verdict.CANNOT_TELL
             ? runsNeeded(wa, wb, Math.max(Math.abs(delta), limit), Math.min(a.n(), base.n()))
             : new RunsNeeded.None();
         Interval interval = new Interval(Math.exp(delta - half), Math.exp(delta + half), se, df);
         return new PairComparison(delta, Optional.of(interval), verdict, needed, a.n(), base.n());
-    }
-
-    private static Verdict verdict(double delta, double half, double limit) {
-        boolean apart = Math.abs(delta) > half;
-        if (apart && delta >= limit) {
-            return Verdict.CLEAR_GAIN;
-        }
-        if (apart && delta <= -limit) {
-            return Verdict.CLEAR_LOSS;
-        }
-        if (delta - half > -limit && delta + half < limit) {
-            return Verdict.LEVEL;
-        }
-        if (apart) {
-            return delta > 0 ? Verdict.SMALL_GAIN : Verdict.SMALL_LOSS;
-        }
-        return Verdict.CANNOT_TELL;
     }
 
     private static RunsNeeded runsNeeded(WorkingVariance a, WorkingVariance b, double target, int fewer) {
@@ -93,12 +76,12 @@ public record PairComparison(double difference, Optional<Interval> interval, Ver
         return new RunsNeeded.MoreThanMost();
     }
 
-    private static double satterthwaite(double va, double da, double vb, double db) {
+    static double satterthwaite(double va, double da, double vb, double db) {
         double sum = va + vb;
         return sum == 0 ? da + db : sum * sum / (va * va / da + vb * vb / db);
     }
 
-    private static double quantile(double df) {
+    static double quantile(double df) {
         return TDistribution.of(df).inverseSurvivalProbability(UPPER_TAIL);
     }
 }

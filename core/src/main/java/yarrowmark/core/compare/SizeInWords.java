@@ -1,6 +1,7 @@
 package yarrowmark.core.compare;
 
 import java.util.Locale;
+import java.util.Optional;
 import yarrowmark.core.measure.Direction;
 
 /**
@@ -27,6 +28,58 @@ public final class SizeInWords {
         double percent = 100 * (1 - 1 / ratio);
         return "takes " + percent(percent) + (percent >= 0 ? " less " : " more ") + quantity + " than " + base
             + (quantity.equals("time") ? String.format(Locale.ROOT, " (%.2f times as fast)", ratio) : "");
+    }
+
+    /**
+     * A whole sentence to quote: which test, who, how much, how sure, how many runs. The interval is in the same terms as
+     * the size, its smaller end first.
+     *
+     * @param quantity what is less where less is better: "time"; empty where the unit does not say, then "lower"
+     */
+    public static String sentence(String test, String a, String base, PairComparison c, Direction direction, Optional<String> quantity) {
+        boolean times = direction == Direction.LESS_IS_BETTER;
+        double size = size(c.ratio(), times);
+        StringBuilder words = new StringBuilder(test).append(": ").append(a);
+        if (c.verdict() == Verdict.LEVEL) {
+            words.append(" and ").append(base).append(" are level, within ").append(percent(larger(c.interval().orElseThrow(), times)));
+        } else if (times && quantity.isPresent()) {
+            words.append(" takes ").append(percent(size)).append(size >= 0 ? " less " : " more ").append(quantity.get()).append(" than ").append(base);
+        } else {
+            words.append(" is ").append(percent(size)).append(size >= 0 ^ times ? " higher than " : " lower than ").append(base);
+        }
+        c.interval().ifPresentOrElse(i -> {
+            double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
+            double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
+            words.append(String.format(Locale.ROOT, ", 95 %% interval %.1f to %.1f %%", one, other));
+        }, () -> words.append(", how sure is not known"));
+        if (c.verdict() == Verdict.CANNOT_TELL) {
+            words.append(", which may be noise");
+        }
+        return words.append(", ").append(c.runs() == c.baseRuns() ? runs(c.runs()) + (c.runs() == 1 ? "" : " each") : runs(c.runs()) + " against " + c.baseRuns()).append('.').toString();
+    }
+
+    /** The same for all tests together. */
+    public static String overall(String a, String base, OverallComparison c, int tests) {
+        double size = 100 * (c.ratio() - 1);
+        String over = " over " + (tests == 1 ? "the one test" : "the " + tests + " tests") + " that both ran";
+        String interval = c.interval().map(i -> String.format(Locale.ROOT, ", 95 %% interval %.3f to %.3f times (run-to-run noise only)", i.low(), i.high())).orElse(", how sure is not known");
+        return switch (c.verdict()) {
+            case LEVEL -> a + " and " + base + " are level" + over + interval + ".";
+            case CANNOT_TELL -> a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval + ", which may be noise.";
+            default -> a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval + ".";
+        };
+    }
+
+    private static double size(double ratio, boolean times) {
+        return times ? 100 * (1 - 1 / ratio) : 100 * (ratio - 1);
+    }
+
+    private static double larger(PairComparison.Interval i, boolean times) {
+        return Math.max(Math.abs(size(i.low(), times)), Math.abs(size(i.high(), times)));
+    }
+
+    private static String runs(int n) {
+        return n + (n == 1 ? " run" : " runs");
     }
 
     private static String percent(double value) {

@@ -15,6 +15,29 @@ public enum Verdict {
         this.words = words;
     }
 
+    /**
+     * Section 3's table, in its order.
+     *
+     * @param half  half-width of the 95 % interval around δ
+     * @param limit L, above 0
+     */
+    static Verdict of(double delta, double half, double limit) {
+        boolean apart = Math.abs(delta) > half;
+        if (apart && delta >= limit) {
+            return CLEAR_GAIN;
+        }
+        if (apart && delta <= -limit) {
+            return CLEAR_LOSS;
+        }
+        if (delta - half > -limit && delta + half < limit) {
+            return LEVEL;
+        }
+        if (apart) {
+            return delta > 0 ? SMALL_GAIN : SMALL_LOSS;
+        }
+        return CANNOT_TELL;
+    }
+
     public String words() {
         return words;
     }

@@ -72,6 +72,16 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
             (resolutionVariance * n + other.resolutionVariance * other.n) / all);
     }
 
+    /**
+     * The same readings for one unit of a quantity: per GHz, per watt, per gram. On merits that is the mean less ln of the
+     * quantity, whichever way is better: half the price for the same time is as good as half the time for the same price.
+     *
+     * @param quantity above 0 and finite, in any unit that all sides share
+     */
+    public SampleMoments per(double quantity) {
+        return new SampleMoments(n, Merit.per(mean, quantity), sumSquares, resolutionVariance);
+    }
+
     /** n − 1. */
     public int degreesOfFreedom() {
         return n - 1;

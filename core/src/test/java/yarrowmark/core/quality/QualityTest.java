@@ -1,6 +1,8 @@
 package yarrowmark.core.quality;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.tuple;
+import static yarrowmark.core.ExampleSamples.more;
 
 import java.util.Arrays;
 import java.util.Collections;
@@ -8,7 +10,9 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
+import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
 
 class QualityTest {
     private static double[] logs(double... values) {
@@ -92,5 +96,15 @@ class QualityTest {
         assertThat(TooShort.of(100, 1)).isFalse();
         assertThat(TooShort.of(0.5, 0)).isFalse();
         assertThat(TooShort.of(1.5, 0.2)).isTrue();
+    }
+
+    @Test
+    void unitsThatDifferClearlyAreUnlike() {
+        List<SampleMoments> units = List.of(more(100, 101, 99), more(100.5, 99.5, 100), more(88, 88.5, 87.8));
+        List<UnlikeUnits> found = UnlikeUnits.among(units, Optional.empty(), Materiality.USUAL);
+        assertThat(found).extracting(UnlikeUnits::one, UnlikeUnits::other).containsExactly(tuple(0, 2), tuple(1, 2));
+        assertThat(found.get(0).difference().ratio()).isLessThan(0.9);
+        assertThat(UnlikeUnits.among(units.subList(0, 2), Optional.empty(), Materiality.USUAL)).isEmpty();
+        assertThat(UnlikeUnits.among(List.of(), Optional.empty(), Materiality.USUAL)).isEmpty();
     }
 }

@@ -35,6 +35,7 @@ public class BuiltInSuites implements BeforeOpening {
     private static final List<String> FIRST_ROUND = List.of("weir-hash-one", "weir-hash-all", "map-tile-crush", "species-list", "transect-sketch");
     private static final String TOTAL = "total";
     private static final String COMPUTED = "computed";
+    private static final String CALIBRATED = "calibrated";
     private static final int CALIBRATION = 1;
 
     /** @param main whether its tests take part in overall rankings; null: they do. @param total whether it has one. @param byChoice whether it takes so long that only a plan of one's own has it */
@@ -50,8 +51,12 @@ public class BuiltInSuites implements BeforeOpening {
     /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit. @param main null: the first one of a test is its main metric */
     record MetricEntry(String key, @Nullable String words, String unit, @Nullable Direction direction, @Nullable Kind kind, @Nullable String xUnit, @Nullable List<String> choices, @Nullable Boolean main) { }
 
-    /** @param inputs by the formula's names: test and metric with a dot between */
-    record ComputedEntry(String key, String name, String summary, String unit, String formula, Map<String, String> inputs) { }
+    /**
+     * @param formula where it says "calibrated", the total of the inputs by the calibration table is meant
+     * @param inputs  by the formula's names: test and metric with a dot between
+     * @param facts   by the formula's names: what it needs to know of the configuration
+     */
+    record ComputedEntry(String key, String name, String summary, String unit, String formula, Map<String, String> inputs, @Nullable Map<String, String> facts) { }
 
     record SuitesFile(List<SuiteEntry> suites) { }
 
@@ -110,8 +115,15 @@ public class BuiltInSuites implements BeforeOpening {
         List<Catalog.NewTest> more = new ArrayList<>();
         for (ComputedEntry c : suite.computed() == null ? List.<ComputedEntry>of() : suite.computed()) {
             Map<String, Long> inputs = new LinkedHashMap<>();
-            c.inputs().forEach((name, of) -> inputs.put(name, metric(made, of.substring(0, of.indexOf('.')), of.substring(of.indexOf('.') + 1)).id()));
-            more.add(computed(c.key(), c.name(), c.summary(), suite.group(), c.unit(), c.formula(), inputs));
+            List<Calibration.Part> parts = new ArrayList<>();
+            c.inputs().forEach((name, of) -> {
+                String test = of.substring(0, of.indexOf('.'));
+                MetricRow input = metric(made, test, of.substring(of.indexOf('.') + 1));
+                inputs.put(name, input.id());
+                parts.add(new Calibration.Part(test, name, input.direction()));
+            });
+            String formula = c.formula().contains(CALIBRATED) ? c.formula().replace(CALIBRATED, Calibration.load(CALIBRATION).total(parts)) : c.formula();
+            more.add(computed(c.key(), c.name(), c.summary(), suite.group(), c.unit(), formula, inputs, c.facts() == null ? Map.of() : c.facts()));
         }
         if (Boolean.TRUE.equals(suite.total())) {
             Map<String, Long> inputs = new LinkedHashMap<>();
@@ -123,7 +135,7 @@ public class BuiltInSuites implements BeforeOpening {
                 parts.add(new Calibration.Part(t.key(), input, first.direction()));
             }
             more.add(computed(TOTAL, suite.name() + (mode.isEmpty() ? "" : " " + mode) + ", total",
-                "Geometric mean of the ratios to calibration table " + CALIBRATION + ", times 1000. Only where every part was measured.", suite.group(), "points", Calibration.load(CALIBRATION).total(parts), inputs));
+                "Geometric mean of the ratios to calibration table " + CALIBRATION + ", times 1000. Only where every part was measured.", suite.group(), "points", Calibration.load(CALIBRATION).total(parts), inputs, Map.of()));
         }
         catalog.ensureBuiltIn(suite.name(), suite.version(), mode, more);
     }
@@ -133,9 +145,9 @@ public class BuiltInSuites implements BeforeOpening {
     }
 
     /** What is computed says in other words what was measured, so it takes no part in overall rankings. */
-    private static Catalog.NewTest computed(String key, String name, String summary, TestGroup group, String unit, String formula, Map<String, Long> inputs) {
+    private static Catalog.NewTest computed(String key, String name, String summary, TestGroup group, String unit, String formula, Map<String, Long> inputs, Map<String, String> facts) {
         return new Catalog.NewTest(key, name, summary, group, List.of(new Catalog.NewMetric(COMPUTED, name, unit, Direction.MORE_IS_BETTER, Scale.RATIO, false,
-            new Catalog.More(TestLines.kind(unit), List.of(), null, false, null, formula, inputs))));
+            new Catalog.More(TestLines.kind(unit), List.of(), null, false, null, formula, inputs, facts))));
     }
 
     /** The metric that stands for the test in its suite's total. */

@@ -52,7 +52,11 @@ public class Catalog {
     }
 
     /** What only some metrics have; see {@link MetricRow}. */
-    public record More(Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs) {
+    public record More(Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs, Map<String, String> facts) {
+        public More(Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs) {
+            this(kind, choices, xUnit, capped, series, formula, inputs, Map.of());
+        }
+
         public static More of(Kind kind) {
             return new More(kind, List.of(), null, false, null, null, Map.of());
         }

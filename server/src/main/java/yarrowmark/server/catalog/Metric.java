@@ -58,6 +58,11 @@ class Metric {
     @MapKeyColumn(name = "name")
     @Column(name = "input_id")
     private Map<String, Long> inputs = new HashMap<>();
+    @ElementCollection
+    @CollectionTable(name = "metric_fact", joinColumns = @JoinColumn(name = "metric_id"))
+    @MapKeyColumn(name = "name")
+    @Column(name = "fact_key")
+    private Map<String, String> facts = new HashMap<>();
 
     protected Metric() {
     }
@@ -77,6 +82,7 @@ class Metric {
         this.series = metric.more().series();
         this.formula = metric.more().formula();
         this.inputs.putAll(metric.more().inputs());
+        this.facts.putAll(metric.more().facts());
     }
 
     Long id() {
@@ -137,5 +143,9 @@ class Metric {
 
     Map<String, Long> inputs() {
         return inputs;
+    }
+
+    Map<String, String> facts() {
+        return facts;
     }
 }

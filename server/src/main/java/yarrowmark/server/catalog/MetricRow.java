@@ -17,16 +17,17 @@ import yarrowmark.core.measure.Scale;
  * @param series  which number of the test's curve or frame times it is
  * @param formula present where it is computed from others of the same session
  * @param inputs  of the formula: metric ids by name
+ * @param facts   of the configuration that the formula needs as well: keys by name, in base units
  * @param builtIn whether a device measures it by itself
  */
 public record MetricRow(long id, String key, String name, String unit, Direction direction, Scale scale, boolean main,
                         long testId, String test, TestGroup group, String suite, String version, long suiteVersionId,
-                        Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs, boolean builtIn) {
+                        Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs, Map<String, String> facts, boolean builtIn) {
     static MetricRow of(Metric m) {
         TestDefinition t = m.test();
         return new MetricRow(m.id(), m.key(), m.name(), m.unit(), m.direction(), m.scale(), m.main(), t.id(), t.name(), t.group(),
             t.suiteVersion().suite().name(), t.suiteVersion().version(), t.suiteVersion().id(),
-            m.kind(), m.choices(), m.xUnit(), m.capped(), m.series(), m.formula(), Map.copyOf(m.inputs()), t.suiteVersion().suite().builtIn());
+            m.kind(), m.choices(), m.xUnit(), m.capped(), m.series(), m.formula(), Map.copyOf(m.inputs()), Map.copyOf(m.facts()), t.suiteVersion().suite().builtIn());
     }
 
     /** Why this can be no value of the metric; null where it can. */

@@ -1,23 +1,29 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.formula.Formula;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.shelf.KnownFacts;
+import yarrowmark.server.shelf.FactCorrected;
 
 /**
  * Keeps the values that are computed from others of the same session: when an input changes, the value is computed anew,
@@ -39,8 +45,14 @@ class ComputedValues {
     private final Samples samples;
     private final Catalog catalog;
     private final EntityManager entities;
+    private final SessionRepository sessions;
+    private final KnownFacts knownFacts;
+    private final Clock clock;
 
-    ComputedValues(ReadingRepository readings, RunRepository runs, SetAsideRepository asides, Samples samples, Catalog catalog, EntityManager entities) {
+    ComputedValues(ReadingRepository readings, RunRepository runs, SetAsideRepository asides, Samples samples, Catalog catalog, EntityManager entities, SessionRepository sessions, KnownFacts knownFacts, Clock clock) {
+        this.sessions = sessions;
+        this.knownFacts = knownFacts;
+        this.clock = clock;
         this.readings = readings;
         this.runs = runs;
         this.asides = asides;
@@ -60,8 +72,23 @@ class ComputedValues {
         }
     }
 
+    /** What was computed with a fact that turned out to be wrong is computed anew, in the correction's transaction. */
+    @EventListener
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void corrected(FactCorrected event) {
+        List<MetricRow> needing = catalog.computed().stream().filter(m -> m.facts().containsValue(event.key())).toList();
+        if (needing.isEmpty()) {
+            return;
+        }
+        samples.lock(event.configurationId());
+        for (Session session : sessions.findByConfigurationIdOrderByStartedAtDesc(event.configurationId())) {
+            Set<Long> changed = needing.stream().filter(m -> refresh(session, m, clock.instant())).map(MetricRow::id).collect(Collectors.toSet());
+            refresh(session, changed, clock.instant());
+        }
+    }
+
     private boolean refresh(Session session, MetricRow metric, Instant at) {
-        Outcome outcome = compute(session.id(), metric);
+        Outcome outcome = compute(session, metric);
         Map<Integer, Input> stored = readings.findCountedInSession(session.id(), List.of(metric.id())).stream().collect(Collectors.toMap(Input::run, i -> i, (a, b) -> b));
         boolean changed = false;
         Set<Integer> all = new TreeSet<>(stored.keySet());
@@ -95,10 +122,18 @@ class ComputedValues {
 
     /** What a metric is worth in a session, as its readings stand now. */
     @Transactional(readOnly = true)
-    public Outcome compute(long sessionId, MetricRow metric) {
+    public Outcome compute(Session session, MetricRow metric) {
         Formula formula = Formula.parse(metric.formula());
+        Map<String, Double> facts = new HashMap<>();
+        for (Map.Entry<String, String> fact : metric.facts().entrySet()) {
+            Double known = knownFacts.quantity(session.configurationId(), fact.getValue());
+            if (known == null) {
+                return new Outcome(Map.of(), Map.of(), Map.of(0, "The " + FactVocabulary.entry(fact.getValue()).label().toLowerCase(Locale.ROOT) + " of this configuration is not known."));
+            }
+            facts.put(fact.getKey(), known);
+        }
         Map<Long, Map<Integer, Input>> byMetric = new HashMap<>();
-        readings.findCountedInSession(sessionId, metric.inputs().values()).forEach(i -> byMetric.computeIfAbsent(i.metricId(), m -> new TreeMap<>()).put(i.run(), i));
+        readings.findCountedInSession(session.id(), metric.inputs().values()).forEach(i -> byMetric.computeIfAbsent(i.metricId(), m -> new TreeMap<>()).put(i.run(), i));
         Map<Integer, Formula.Value> values = new TreeMap<>();
         Map<Integer, Double> steps = new HashMap<>();
         Map<Integer, String> reasons = new TreeMap<>();
@@ -108,7 +143,7 @@ class ComputedValues {
             byMetric.values().stream().flatMap(m -> m.keySet().stream()).min(Integer::compare).ifPresent(numbers::add);
         }
         for (int run : numbers) {
-            Map<String, Double> inputs = new HashMap<>();
+            Map<String, Double> inputs = new HashMap<>(facts);
             Map<String, Double> inputSteps = new HashMap<>();
             metric.inputs().forEach((name, id) -> {
                 Map<Integer, Input> of = byMetric.getOrDefault(id, Map.of());

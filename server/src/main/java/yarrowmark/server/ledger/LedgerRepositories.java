@@ -10,6 +10,10 @@ interface SessionRepository extends JpaRepository<Session, Long> {
     List<Session> findByConfigurationIdOrderByStartedAtDesc(long configurationId);
 
     List<Session> findByConfigurationIdInOrderByStartedAtDesc(Collection<Long> configurationIds);
+
+    /** Sessions with a run that was completed. */
+    @Query("select s from Session s where s.configurationId in :configurationIds and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK) order by s.id")
+    List<Session> findMeasured(Collection<Long> configurationIds);
 }
 
 interface RunRepository extends JpaRepository<Run, Long> {

@@ -3,10 +3,13 @@ package yarrowmark.server.ledger;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.server.platform.Problem;
 
 /** What other features ask about sessions. */
@@ -41,5 +44,12 @@ public class LedgerSessions {
     @Transactional(readOnly = true)
     public Map<Long, Long> configurations(Collection<Long> sessionIds) {
         return sessions.findAllById(sessionIds).stream().collect(Collectors.toMap(Session::id, Session::configurationId));
+    }
+
+    /** Conditions of the sessions in which something was measured, by configuration. */
+    @Transactional(readOnly = true)
+    public Map<Long, List<SessionConditions>> conditions(Collection<Long> configurationIds) {
+        return sessions.findMeasured(configurationIds).stream().collect(Collectors.groupingBy(Session::configurationId, Collectors.mapping(s -> new SessionConditions(
+            Optional.ofNullable(s.onMains()), Optional.ofNullable(s.recording()), s.roomTemperature() == null ? OptionalDouble.empty() : OptionalDouble.of(s.roomTemperature()), s.startedAt()), Collectors.toList())));
     }
 }

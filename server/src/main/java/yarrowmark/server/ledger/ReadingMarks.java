@@ -1,9 +1,6 @@
 package yarrowmark.server.ledger;
 
 import jakarta.persistence.EntityManager;
-import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -13,8 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -26,6 +21,7 @@ import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.quality.HeldRate;
 import yarrowmark.core.quality.Stray;
+import yarrowmark.core.quality.Throttling;
 import yarrowmark.core.quality.TooShort;
 import yarrowmark.core.quality.WarmUp;
 import yarrowmark.core.stats.NoisePrior;
@@ -39,13 +35,12 @@ import yarrowmark.server.platform.Page;
 public class ReadingMarks {
     /** The fact that says how fast a display can show frames, in Hz. */
     private static final String REFRESH = "display.refresh";
-    private static final Duration PRIOR_KEPT = Duration.ofMinutes(1);
 
     /** What a reading may suffer from. */
-    public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP, DISTURBED }
+    public enum MarkKind { STRAY, HELD, TOO_SHORT, WARM_UP, DISTURBED, THROTTLED }
 
     /**
-     * @param rate  the display's rate, or the half or third of it, that holds the value; absent for other marks
+     * @param rate  the display's rate, or the half or third of it, that holds the value, in Hz; when the device became slower, in seconds; absent for other marks
      * @param words what the device noticed; absent for other marks
      */
     public record ReadingMark(MarkKind kind, @Nullable Double rate, @Nullable String words) {
@@ -57,19 +52,16 @@ public class ReadingMarks {
     /** A sample that the display holds. */
     public record HeldSample(long configurationId, long metricId) { }
 
-    private record TimedPrior(Optional<NoisePrior> prior, Instant until) { }
-
     private record Counted(long readingId, long configurationId, long metricId, double value, double resolution) { }
 
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
     private final Samples samples;
     private final Catalog catalog;
-    private final Clock clock;
-    private final Map<Long, TimedPrior> priors = new ConcurrentHashMap<>();
+    private final LentNoise lent;
 
-    ReadingMarks(EntityManager entities, JdbcTemplate jdbc, Samples samples, Catalog catalog, Clock clock) {
-        this.clock = clock;
+    ReadingMarks(EntityManager entities, JdbcTemplate jdbc, Samples samples, Catalog catalog, LentNoise lent) {
+        this.lent = lent;
         this.jdbc = jdbc;
         this.entities = entities;
         this.samples = samples;
@@ -97,7 +89,7 @@ public class ReadingMarks {
         return withDisturbance(all, disturbed);
     }
 
-    private static List<ReadingMark> withDisturbance(List<ReadingMark> marks, @Nullable String disturbed) {
+    static List<ReadingMark> withDisturbance(List<ReadingMark> marks, @Nullable String disturbed) {
         if (disturbed == null) {
             return marks;
         }
@@ -115,19 +107,25 @@ public class ReadingMarks {
         return WarmUp.of(sessions.values());
     }
 
+    /** By reading, of everything that counts in these samples; what a device noticed is with the run. */
+    @Transactional(readOnly = true)
+    Map<Long, List<ReadingMark>> ofSamples(Set<HeldSample> wanted) {
+        return wanted.isEmpty() ? Map.of() : marks(wanted);
+    }
+
     /** By reading. */
     private Map<Long, List<ReadingMark>> marks(Set<HeldSample> wanted) {
         Set<Long> metricIds = wanted.stream().map(HeldSample::metricId).collect(Collectors.toSet());
         List<MetricRow> all = catalog.metrics();
         Map<Long, MetricRow> metrics = all.stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, Optional<NoisePrior>> lent = lent(metrics.values(), all);
+        Map<Long, Optional<NoisePrior>> noise = lent.of(metrics.values(), all);
         Map<HeldSample, HeldRate> held = heldRates(metrics.values());
         Map<HeldSample, List<Counted>> counted = counted(wanted);
-        Map<Long, List<ReadingMark>> marks = new HashMap<>();
+        Map<Long, List<ReadingMark>> marks = throttled(metrics.values(), counted);
         counted.forEach((sample, readings) -> {
             MetricRow metric = metrics.get(sample.metricId());
             SampleMoments moments = SampleMoments.of(readings.stream().map(c -> new Measured(c.value(), c.resolution())).toList(), metric.direction(), metric.scale());
-            boolean[] stray = Stray.of(readings.stream().mapToDouble(c -> Merit.of(c.value(), metric.direction(), metric.scale())).toArray(), lent.getOrDefault(metric.id(), Optional.empty()), moments.resolutionVariance());
+            boolean[] stray = Stray.of(readings.stream().mapToDouble(c -> Merit.of(c.value(), metric.direction(), metric.scale())).toArray(), noise.getOrDefault(metric.id(), Optional.empty()), moments.resolutionVariance());
             for (int i = 0; i < stray.length; i++) {
                 List<ReadingMark> of = new ArrayList<>();
                 if (stray[i]) {
@@ -140,10 +138,24 @@ public class ReadingMarks {
                     of.add(new ReadingMark(MarkKind.TOO_SHORT, null));
                 }
                 if (!of.isEmpty()) {
-                    marks.put(readings.get(i).readingId(), of);
+                    marks.computeIfAbsent(readings.get(i).readingId(), r -> new ArrayList<>()).addAll(of);
                 }
             }
         });
+        return marks;
+    }
+
+    /** Work in a loop that became slower and stayed so: its run has a number for when. */
+    private Map<Long, List<ReadingMark>> throttled(Collection<MetricRow> metrics, Map<HeldSample, List<Counted>> counted) {
+        Set<Long> looped = metrics.stream().filter(m -> m.key().equals(Throttling.SUSTAINED)).map(MetricRow::id).collect(Collectors.toSet());
+        String ids = counted.entrySet().stream().filter(e -> looped.contains(e.getKey().metricId())).flatMap(e -> e.getValue().stream()).map(c -> Long.toString(c.readingId())).collect(Collectors.joining(","));
+        Map<Long, List<ReadingMark>> marks = new HashMap<>();
+        if (!ids.isEmpty()) {
+            jdbc.query("select rd.id, o.value from reading rd join reading o on o.run_id = rd.run_id join metric m on m.id = o.metric_id and m.metric_key = '" + Throttling.ONSET + "' where rd.id in (" + ids + ")",
+                (java.sql.ResultSet row) -> {
+                    marks.computeIfAbsent(row.getLong(1), r -> new ArrayList<>()).add(new ReadingMark(MarkKind.THROTTLED, row.getDouble(2)));
+                });
+        }
         return marks;
     }
 
@@ -158,26 +170,6 @@ public class ReadingMarks {
         return jdbc.query("select rd.id, rd.configuration_id, rd.metric_id, rd.value, rd.resolution from reading rd where (rd.configuration_id, rd.metric_id) in (" + pairs
                 + ") and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)", (row, i) -> new Counted(row.getLong(1), row.getLong(2), row.getLong(3), row.getDouble(4), row.getDouble(5))).stream()
             .collect(Collectors.groupingBy(c -> new HeldSample(c.configurationId(), c.metricId())));
-    }
-
-    /** What samples of these metrics lend. A minute old is good enough for a mark, and spares every page all samples. */
-    private Map<Long, Optional<NoisePrior>> lent(Collection<MetricRow> metrics, List<MetricRow> all) {
-        Instant now = clock.instant();
-        List<MetricRow> wanted = metrics.stream().filter(m -> !priors.containsKey(m.id()) || !priors.get(m.id()).until().isAfter(now)).toList();
-        if (!wanted.isEmpty()) {
-            Set<Long> versions = wanted.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet());
-            Map<Long, Long> versionOf = all.stream().filter(m -> versions.contains(m.suiteVersionId())).collect(Collectors.toMap(MetricRow::id, MetricRow::suiteVersionId));
-            List<Samples.SampleRow> rows = samples.ofMetrics(versionOf.keySet());
-            Map<Long, List<SampleMoments>> ofMetric = moments(rows, Samples.SampleRow::metricId);
-            Map<Long, List<SampleMoments>> ofVersion = moments(rows, r -> versionOf.get(r.metricId()));
-            wanted.forEach(m -> priors.put(m.id(), new TimedPrior(
-                NoisePrior.fitWithin(ofMetric.getOrDefault(m.id(), List.of()), ofVersion.getOrDefault(m.suiteVersionId(), List.of())), now.plus(PRIOR_KEPT))));
-        }
-        return metrics.stream().collect(Collectors.toMap(MetricRow::id, m -> priors.get(m.id()).prior()));
-    }
-
-    private static Map<Long, List<SampleMoments>> moments(List<Samples.SampleRow> rows, Function<Samples.SampleRow, Long> by) {
-        return rows.stream().collect(Collectors.groupingBy(by, Collectors.mapping(Samples.SampleRow::moments, Collectors.toList())));
     }
 
     /** Samples of these metrics that a display holds: they say nothing about the device, so totals leave them out. */

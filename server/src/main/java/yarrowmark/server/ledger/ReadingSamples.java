@@ -30,6 +30,10 @@ class ReadingSamples {
         this.packed = pack(values);
     }
 
+    Long readingId() {
+        return readingId;
+    }
+
     double[] values() {
         double[] values = new double[points];
         try (DataInputStream in = new DataInputStream(new InflaterInputStream(new ByteArrayInputStream(packed)))) {

@@ -6,6 +6,9 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
@@ -23,8 +26,10 @@ public class Samples {
     private final EntityManager entities;
     private final ReadingRepository readings;
     private final JdbcTemplate jdbc;
+    private final ApplicationEventPublisher events;
 
-    Samples(EntityManager entities, ReadingRepository readings, JdbcTemplate jdbc) {
+    Samples(EntityManager entities, ReadingRepository readings, JdbcTemplate jdbc, ApplicationEventPublisher events) {
+        this.events = events;
         this.jdbc = jdbc;
         this.entities = entities;
         this.readings = readings;
@@ -43,6 +48,7 @@ public class Samples {
     /** Recomputes one sample. The caller holds the configuration's lock and has flushed its changes. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void refresh(long configurationId, MetricRow metric) {
+        events.publishEvent(new SamplesChanged(Set.of(metric.suiteVersionId())));
         List<Measured> counted = readings.findCounted(configurationId, metric.id()).stream()
             .map(r -> new Measured(r.value(), r.resolution())).toList();
         Sample.Key key = new Sample.Key(configurationId, metric.id());
@@ -59,6 +65,7 @@ public class Samples {
     /** The same for many metrics at once, past the entities. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void refreshAll(long configurationId, Collection<MetricRow> metrics) {
+        events.publishEvent(new SamplesChanged(metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
         Map<Long, List<Measured>> counted = new HashMap<>();
         jdbc.query("select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
             (java.sql.ResultSet row) -> {
@@ -81,13 +88,18 @@ public class Samples {
     /** Every sample of these metrics. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
-        if (metricIds.isEmpty()) {
-            return List.of();
-        }
-        return entities.createQuery("""
-                select s.key.configurationId, s.key.metricId, s.n, s.mean, s.sumSquares, s.resolutionVariance
-                from Sample s where s.key.metricId in :ids""", Object[].class)
-            .setParameter("ids", metricIds).getResultList().stream()
+        return metricIds.isEmpty() ? List.of() : where("s.key.metricId in :ids", metricIds);
+    }
+
+    /** Every sample of these configurations. */
+    @Transactional(readOnly = true)
+    public List<SampleRow> ofConfigurations(Collection<Long> configurationIds) {
+        return configurationIds.isEmpty() ? List.of() : where("s.key.configurationId in :ids", configurationIds);
+    }
+
+    private List<SampleRow> where(String condition, Collection<Long> ids) {
+        return entities.createQuery("select s.key.configurationId, s.key.metricId, s.n, s.mean, s.sumSquares, s.resolutionVariance from Sample s where " + condition, Object[].class)
+            .setParameter("ids", ids).getResultList().stream()
             .map(r -> new SampleRow((Long) r[0], (Long) r[1],
                 new SampleMoments((Integer) r[2], (Double) r[3], (Double) r[4], (Double) r[5])))
             .toList();

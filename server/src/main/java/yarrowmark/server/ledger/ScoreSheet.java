@@ -106,7 +106,7 @@ class ScoreSheet {
     }
 
     private SheetTest computedRow(long sessionId, MetricRow metric, Map<Integer, Run> done, Map<Long, List<Reading>> byRun, Set<Long> out) {
-        Map<Integer, String> reasons = computedValues.compute(sessionId, metric).reasons();
+        Map<Integer, String> reasons = computedValues.compute(session(sessionId), metric).reasons();
         Set<Integer> numbers = new TreeSet<>(done.keySet());
         numbers.addAll(reasons.keySet());
         List<SheetRun> runs = numbers.stream().map(n -> {

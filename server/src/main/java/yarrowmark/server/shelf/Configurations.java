@@ -213,6 +213,7 @@ public class Configurations {
         c.describe(facts);
         configurations.flush();
         changes.note(person, SUBJECT, c.id(), "correction: " + key, correction.oldValue, value, reason);
+        events.publishEvent(new FactCorrected(c.id(), key));
         touched(c);
     }
 

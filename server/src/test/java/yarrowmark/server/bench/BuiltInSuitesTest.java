@@ -13,6 +13,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import tools.jackson.databind.JsonNode;
+import yarrowmark.core.calibration.Calibration;
 import yarrowmark.server.support.Bench;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.ServerTest;
@@ -63,11 +64,15 @@ class BuiltInSuitesTest {
         return device.header("Idempotency-Key", UUID.randomUUID().toString()).post("/api/device/runs", body);
     }
 
+    /** Lines of the device's session in the ledger, of what counts. */
+    private JsonNode rows(Client device) {
+        return bench.owner().get("/api/ledger?size=200&state=COUNTED&session=" + device.get("/api/device/seat").body().path("sessionId").asLong()).body().path("rows");
+    }
+
     /** Values of the device's session by the name of their metric, of what counts. */
     private Map<String, Double> values(Client device) {
-        long session = device.get("/api/device/seat").body().path("sessionId").asLong();
         Map<String, Double> values = new HashMap<>();
-        bench.owner().get("/api/ledger?size=200&state=COUNTED&session=" + session).body().path("rows").forEach(r -> values.put(r.path("metric").asString(), r.path("value").asDouble()));
+        rows(device).forEach(r -> values.put(r.path("metric").asString(), r.path("value").asDouble()));
         return values;
     }
 
@@ -116,12 +121,49 @@ class BuiltInSuitesTest {
         Map<String, Double> values = values(device);
         assertThat(values.get("Weir hash, in a loop, sustained")).isCloseTo(93.92430279, within(5e-9));
         assertThat(values.get("Weir hash, in a loop, slower from")).isEqualTo(35.0);
+        JsonNode rows = rows(device);
+        List<String> throttled = rows.valueStream().filter(r -> r.path("marks").toString().contains("THROTTLED")).map(r -> r.path("metric").asString()).toList();
+        assertThat(throttled).containsExactly("Weir hash, in a loop, sustained");
+    }
+
+    @Test
+    void workInALoopThatStaysAsItWasIsNotThrottled() {
+        Client device = device("Steady", Map.of(), List.of("endurance-weir-hash-all"));
+        List<Double> points = new ArrayList<>();
+        for (int i = 0; i < 12; i++) {
+            points.add(5.0 * (i + 1));
+            points.add(1000.0 + i % 3);
+        }
+        assertThat(deliver(device, "endurance-weir-hash-all", 1, Map.of(), "peak", 1.0, points).status()).isEqualTo(200);
+        assertThat(rows(device).toString()).doesNotContain("THROTTLED").doesNotContain("slower from");
+    }
+
+    /** A derived value that needs a fact of the configuration comes with the fact, and changes with its correction. */
+    @Test
+    void oneThreadPerGhzNeedsTheClockAndFollowsIt() {
+        List<String> keys = TESTS.values().stream().filter(t -> t.path("suite").asString().equals("Yarrow processor") && t.path("mode").asString().isEmpty())
+            .map(t -> t.path("key").asString()).filter(k -> k.endsWith("-one") || k.equals("map-tile-crush")).sorted().toList();
+        assertThat(keys).hasSize(10);
+        Client device = device("Clock", Map.of(), keys);
+        keys.forEach(key -> deliver(device, key, 1, Map.of(), "rate", Calibration.load(1).values().get(key) * 3, List.of()));
+        assertThat(values(device)).doesNotContainKey("One thread per GHz");
+        long configuration = rows(device).get(0).path("configurationId").asLong();
+        correctClock(configuration, "3 GHz");
+        assertThat(values(device).get("One thread per GHz")).isCloseTo(1000, within(1e-9));
+        correctClock(configuration, "1.5 GHz");
+        assertThat(values(device).get("One thread per GHz")).isCloseTo(2000, within(1e-9));
+    }
+
+    private void correctClock(long configuration, String text) {
+        String seen = bench.owner().get("/api/configurations/" + configuration).body().path("fingerprint").asString();
+        Client.Answer corrected = bench.owner().post("/api/configurations/" + configuration + "/corrections", Map.of("seen", seen, "key", "processor.boost_clock", "text", text, "reason", "read again"));
+        assertThat(corrected.status()).as(corrected.detail()).isEqualTo(200);
     }
 
     @Test
     void scalingAndTotalAreThereOnceEveryPartIs() {
         List<String> keys = TESTS.values().stream().filter(t -> t.path("suite").asString().equals("Yarrow processor") && t.path("mode").asString().isEmpty())
-            .map(t -> t.path("key").asString()).filter(k -> !k.equals("total") && !k.equals("scaling")).sorted().toList();
+            .map(t -> t.path("key").asString()).filter(k -> !List.of("total", "scaling", "per-ghz").contains(k)).sorted().toList();
         assertThat(keys).hasSize(20);
         Client device = device("Total", Map.of(), keys);
         for (String key : keys) {

@@ -1,0 +1,54 @@
+package yarrowmark.server.analysis;
+
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.catalog.TestGroup;
+
+@RestController
+@RequestMapping("/api/compare")
+class CompareController {
+    private static final int MOST_ASKED = 200;
+
+    private final ComparisonService service;
+    private final ComparedReadings readings;
+    private final BeforeAndAfter pairs;
+    private final Quantities quantities;
+
+    CompareController(ComparisonService service, ComparedReadings readings, BeforeAndAfter pairs, Quantities quantities) {
+        this.service = service;
+        this.readings = readings;
+        this.pairs = pairs;
+        this.quantities = quantities;
+    }
+
+    @GetMapping
+    Comparison compare(@RequestParam long base, @RequestParam("with") @Size(max = MOST_ASKED) List<Long> with, @RequestParam(required = false) @Nullable Long purpose, @RequestParam(required = false) @Nullable TestGroup group,
+                       @RequestParam(required = false) @Nullable Long suite, @RequestParam(defaultValue = "3") double materiality, @RequestParam(required = false) @Nullable String per) {
+        return service.compare(new ComparisonService.Question(base, with, purpose, group, suite, materiality, per));
+    }
+
+    /** The single readings behind one line of a comparison. */
+    @GetMapping("/metrics/{metricId}")
+    ComparedReadings.ComparedMetric metric(@PathVariable long metricId, @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+        return readings.of(metricId, ids);
+    }
+
+    /** Configurations that were made from one another on the same unit and were both measured. */
+    @GetMapping("/pairs")
+    List<BeforeAndAfter.Pair> pairs() {
+        return pairs.all();
+    }
+
+    /** What the scores of all of these can be divided by. */
+    @GetMapping("/quantities")
+    List<Comparison.PerQuantity> quantities(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+        return quantities.offered(ids);
+    }
+}

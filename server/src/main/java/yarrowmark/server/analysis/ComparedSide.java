@@ -1,0 +1,165 @@
+package yarrowmark.server.analysis;
+
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.compare.DifferenceComparison;
+import yarrowmark.core.compare.Materiality;
+import yarrowmark.core.compare.OverallComparison;
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.compare.RunsNeeded;
+import yarrowmark.core.compare.SizeInWords;
+import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.ReadingMarks.HeldSample;
+import yarrowmark.server.shelf.ConfigurationRow;
+
+/** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
+final class ComparedSide {
+    private static final String ENERGY = "energy";
+    private static final Map<String, String> QUANTITIES = Map.of("W", "power", "mW", "power", "J", ENERGY, "Wh", ENERGY, "mWh", ENERGY);
+
+    private final ConfigurationRow configuration;
+    private final ConfigurationRow base;
+    private final Map<Long, Comparison.ComparedCell> cells = new HashMap<>();
+    private final Comparison.@Nullable Overall overall;
+    private boolean noWeight;
+
+    ComparedSide(ConfigurationRow configuration, ConfigurationRow base, ComparisonService.Table table, Set<HeldSample> held, Map<Long, Double> weights,
+                 Map<Long, Optional<NoisePrior>> noise, Materiality materiality, ComparisonService.Left left) {
+        this.configuration = configuration;
+        this.base = base;
+        List<MetricRow> counted = new ArrayList<>();
+        List<PairComparison> pairs = new ArrayList<>();
+        for (MetricRow m : table.metrics()) {
+            SampleMoments own = table.sample(configuration.id(), m.id());
+            SampleMoments there = table.sample(base.id(), m.id());
+            if (own == null || there == null) {
+                if (own != null || there != null) {
+                    String reason = "not run on " + (own == null ? name(configuration) : name(base));
+                    cells.put(m.id(), Comparison.ComparedCell.none(reason));
+                    left.out(reason, m);
+                }
+                continue;
+            }
+            double value = Merit.toValue(own.mean(), m.direction(), m.scale());
+            if (m.scale() == Scale.DIFFERENCE) {
+                cells.put(m.id(), difference(m, value, DifferenceComparison.of(own, there, noise.get(m.id()))));
+                left.out("compared by differences, so it enters no mean of ratios", m);
+                continue;
+            }
+            PairComparison pair = PairComparison.of(own, there, noise.get(m.id()), materiality);
+            String reason = reason(m, held, weights);
+            cells.put(m.id(), ratio(m, value, pair, reason));
+            if (reason == null) {
+                counted.add(m);
+                pairs.add(pair);
+            } else if (m.main()) {
+                left.out(reason, m);
+            }
+        }
+        overall = overall(counted, pairs, weights, materiality);
+    }
+
+    private @Nullable String reason(MetricRow m, Set<HeldSample> held, Map<Long, Double> weights) {
+        if (!m.main()) {
+            return "computed from others, or another number of the same test";
+        }
+        for (ConfigurationRow c : List.of(configuration, base)) {
+            if (held.contains(new HeldSample(c.id(), m.id()))) {
+                return "held at the display's rate on " + name(c);
+            }
+        }
+        if (!(weights.getOrDefault(m.id(), 0.0) > 0)) {
+            noWeight = true;
+            return "has no weight for this purpose";
+        }
+        return null;
+    }
+
+    private Comparison.@Nullable Overall overall(List<MetricRow> counted, List<PairComparison> pairs, Map<Long, Double> weights, Materiality materiality) {
+        if (pairs.isEmpty()) {
+            return null;
+        }
+        double[] w = counted.stream().mapToDouble(m -> weights.get(m.id())).toArray();
+        OverallComparison all = OverallComparison.of(pairs, w, materiality);
+        Map<TestGroup, double[]> groups = new EnumMap<>(TestGroup.class);
+        double sum = 0;
+        for (int i = 0; i < w.length; i++) {
+            MetricRow m = counted.get(i);
+            double[] group = groups.computeIfAbsent(m.group(), g -> new double[2]);
+            group[0] += w[i];
+            group[1] += all.contributions().get(i);
+            sum += w[i];
+            cells.put(m.id(), counting(cells.get(m.id()), all.contributions().get(i)));
+        }
+        double whole = sum;
+        List<Comparison.GroupShare> shares = groups.entrySet().stream().map(e -> new Comparison.GroupShare(e.getKey(), e.getValue()[0] / whole, e.getValue()[1])).toList();
+        return new Comparison.Overall(all.ratio(), all.interval().map(PairComparison.Interval::low).orElse(null), all.interval().map(PairComparison.Interval::high).orElse(null), all.verdict(),
+            pairs.size(), all.counts(), extreme(counted, pairs, all.smallest()), extreme(counted, pairs, all.largest()), shares, SizeInWords.overall(names().get(0), names().get(1), all, pairs.size()));
+    }
+
+    private static Comparison.Extreme extreme(List<MetricRow> metrics, List<PairComparison> pairs, int at) {
+        return new Comparison.Extreme(metrics.get(at).id(), metrics.get(at).test(), pairs.get(at).ratio());
+    }
+
+    private Comparison.ComparedCell ratio(MetricRow m, double value, PairComparison pair, @Nullable String reason) {
+        Integer each = pair.runsNeeded() instanceof RunsNeeded.Runs r ? r.runsEachSide() : null;
+        Integer more = pair.runsNeeded() instanceof RunsNeeded.Runs r ? r.more() : null;
+        return new Comparison.ComparedCell(value, pair.runs(), pair.ratio(), null, pair.interval().map(PairComparison.Interval::low).orElse(null), pair.interval().map(PairComparison.Interval::high).orElse(null),
+            pair.verdict(), null, each, more, pair.runsNeeded() instanceof RunsNeeded.MoreThanMost, null, reason, SizeInWords.sentence(m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)));
+    }
+
+    private static Comparison.ComparedCell counting(Comparison.ComparedCell c, double percent) {
+        return new Comparison.ComparedCell(c.value(), c.runs(), c.ratio(), c.difference(), c.low(), c.high(), c.verdict(), c.reading(), c.runsEach(), c.moreRuns(), c.moreThanMost(), percent, null, c.sentence());
+    }
+
+    /** Shown as plain differences of the metric, whichever way is better. */
+    private static Comparison.ComparedCell difference(MetricRow m, double value, DifferenceComparison d) {
+        double sign = m.direction().sign();
+        Double low = d.interval().map(i -> sign > 0 ? i.low() : -i.high()).orElse(null);
+        Double high = d.interval().map(i -> sign > 0 ? i.high() : -i.low()).orElse(null);
+        return new Comparison.ComparedCell(value, d.runs(), null, sign * d.difference(), low, high, null, d.reading(), null, null, false, null, "compared by differences", null);
+    }
+
+    private static Optional<String> quantity(MetricRow m) {
+        return m.kind() == Kind.DURATION ? Optional.of("time") : Optional.ofNullable(QUANTITIES.get(m.unit()));
+    }
+
+    /** This one and the base, told apart by their configurations where the model is the same. */
+    private List<String> names() {
+        boolean same = configuration.modelId() == base.modelId();
+        return List.of(same ? name(configuration) + " (" + configuration.name() + ")" : name(configuration), same ? name(base) + " (" + base.name() + ")" : name(base));
+    }
+
+    private static String name(ConfigurationRow c) {
+        return c.maker() + " " + c.model();
+    }
+
+    ConfigurationRow configuration() {
+        return configuration;
+    }
+
+    Comparison.@Nullable Overall overall() {
+        return overall;
+    }
+
+    boolean noWeight() {
+        return noWeight;
+    }
+
+    /** Of a metric that base or this one has. */
+    Comparison.ComparedCell cell(MetricRow m) {
+        return cells.getOrDefault(m.id(), Comparison.ComparedCell.none("not run on " + name(configuration)));
+    }
+}

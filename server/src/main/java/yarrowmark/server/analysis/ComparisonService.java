@@ -1,0 +1,188 @@
+package yarrowmark.server.analysis;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.Materiality;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.setup.SessionConditions;
+import yarrowmark.core.setup.SetupComparison;
+import yarrowmark.core.standing.PurposeWeights;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.PurposeRow;
+import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.LedgerSessions;
+import yarrowmark.server.ledger.LentNoise;
+import yarrowmark.server.ledger.ReadingMarks;
+import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.DifferencePage;
+import yarrowmark.server.shelf.Shelf;
+
+/** Holds configurations against a base, from stored samples; single readings are never read. */
+@Service
+class ComparisonService {
+    /** The base and seven others: as many as fit on the table. */
+    static final int MOST = 8;
+    private static final int NAMED = 5;
+
+    /**
+     * What is asked.
+     *
+     * @param group       only tests of this group
+     * @param suite       only tests of this suite version
+     * @param materiality in per cent
+     * @param per         a key of {@link Quantities}
+     */
+    record Question(long base, Collection<Long> with, @Nullable Long purpose, @Nullable TestGroup group, @Nullable Long suite, double materiality, @Nullable String per) { }
+
+    private final Catalog catalog;
+    private final Samples samples;
+    private final LentNoise lent;
+    private final ReadingMarks marks;
+    private final LedgerSessions sessions;
+    private final Shelf shelf;
+    private final Quantities quantities;
+
+    ComparisonService(Catalog catalog, Samples samples, LentNoise lent, ReadingMarks marks, LedgerSessions sessions, Shelf shelf, Quantities quantities) {
+        this.catalog = catalog;
+        this.samples = samples;
+        this.lent = lent;
+        this.marks = marks;
+        this.sessions = sessions;
+        this.shelf = shelf;
+        this.quantities = quantities;
+    }
+
+    @Transactional(readOnly = true)
+    public Comparison compare(Question question) {
+        List<Long> others = question.with().stream().filter(id -> id != question.base()).distinct().toList();
+        if (others.isEmpty() || others.size() >= MOST) {
+            throw Problem.invalid("not-two", "A comparison needs a base and one to " + (MOST - 1) + " other configurations, not " + others.size() + ".");
+        }
+        Set<Long> ids = new LinkedHashSet<>(List.of(question.base()));
+        ids.addAll(others);
+        Map<Long, ConfigurationRow> rows = shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        ids.stream().filter(id -> !rows.containsKey(id)).findFirst().ifPresent(id -> {
+            throw Problem.notFound("configuration", id);
+        });
+        PurposeRow purpose = question.purpose() == null ? catalog.purposes().get(0) : catalog.purpose(question.purpose());
+        Materiality materiality = materiality(question.materiality());
+        List<MetricRow> all = catalog.metricsInUse();
+        List<MetricRow> wanted = all.stream().filter(m -> listed(m) && (question.group() == null || m.group() == question.group()) && (question.suite() == null || m.suiteVersionId() == question.suite())).toList();
+        Quantities.Known quantity = question.per() == null ? null : quantities.of(question.per(), ids);
+        Table table = table(ids, wanted, all, quantity);
+        Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
+        Map<Long, Double> weights = weights(purpose, table.metrics());
+        Map<Long, Optional<NoisePrior>> noise = lent.of(table.metrics(), all);
+        Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids);
+        Left left = new Left();
+        List<ComparedSide> sides = others.stream().map(id -> new ComparedSide(rows.get(id), rows.get(question.base()), table, held, weights, noise, materiality, left)).toList();
+        List<Comparison.ComparedRow> compared = new ArrayList<>();
+        for (MetricRow m : table.metrics()) {
+            SampleMoments base = table.sample(question.base(), m.id());
+            if (base != null && others.stream().anyMatch(id -> table.sample(id, m.id()) != null)) {
+                compared.add(new Comparison.ComparedRow(m, Merit.toValue(base.mean(), m.direction(), m.scale()), base.n(), sides.stream().map(s -> s.cell(m)).toList()));
+            }
+        }
+        List<Comparison.Side> shown = sides.stream().map(s -> {
+            DifferencePage changed = shelf.difference(List.of(question.base(), s.configuration().id()), question.base(), null);
+            List<SessionConditions.Difference> differing = SessionConditions.between(conditions.getOrDefault(question.base(), List.of()), conditions.getOrDefault(s.configuration().id(), List.of()));
+            return new Comparison.Side(s.configuration(), s.overall(), s.overall() == null ? nothingInCommon(s, compared) : null, changed, differing, clean(changed, differing),
+                quantity == null ? null : quantity.shown(s.configuration().id()));
+        }).toList();
+        return new Comparison(rows.get(question.base()), shown, purpose.name(), question.materiality(), quantity == null ? null : quantity.quantity(), compared, left.out(NAMED));
+    }
+
+    /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd the list. */
+    private static boolean listed(MetricRow m) {
+        return m.series() == null ? m.main() || m.scale() == Scale.DIFFERENCE || !m.given() : m.main();
+    }
+
+    private static Materiality materiality(double percent) {
+        try {
+            return new Materiality(percent / 100);
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid("not-a-materiality", "What matters is above 0 % and at most 1000 %, not " + percent + " %.");
+        }
+    }
+
+    private static boolean clean(DifferencePage changed, List<SessionConditions.Difference> conditions) {
+        return changed.differing().stream().anyMatch(r -> r.role() == SetupComparison.Role.UNDER_TEST) && changed.differing().stream().noneMatch(r -> r.role() == SetupComparison.Role.ALSO_CHANGED)
+            && changed.partly().isEmpty() && conditions.stream().noneMatch(SessionConditions.Difference::disturbs);
+    }
+
+    private static String nothingInCommon(ComparedSide side, List<Comparison.ComparedRow> rows) {
+        return rows.isEmpty() ? "No test was run on both." : side.noWeight() ? "The purpose gives no weight to any test that both ran." : "None of the tests that both ran counts in an overall.";
+    }
+
+    /** Samples by configuration and metric, those of joined comparability groups as one, divided by the quantity where there is one. */
+    private Table table(Set<Long> ids, List<MetricRow> wanted, List<MetricRow> all, Quantities.@Nullable Known quantity) {
+        Map<Long, Long> oldest = catalog.comparable(all);
+        Map<Long, MetricRow> byId = all.stream().collect(Collectors.toMap(MetricRow::id, m -> m));
+        Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
+        Map<Long, Map<Long, SampleMoments>> cells = new HashMap<>();
+        Set<Long> present = new LinkedHashSet<>();
+        for (Samples.SampleRow row : samples.ofConfigurations(ids)) {
+            Long column = oldest.get(row.metricId());
+            if (column == null || !columns.contains(column)) {
+                continue;
+            }
+            SampleMoments moments = quantity == null || byId.get(column).scale() != Scale.RATIO ? row.moments() : row.moments().per(quantity.value(row.configurationId()));
+            cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>()).merge(column, moments, SampleMoments::pooled);
+            present.add(column);
+        }
+        return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells);
+    }
+
+    /** The purpose weighs what at least one of those compared has; what the others lack is scaled away for each pair. */
+    private static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
+        List<MetricRow> counted = metrics.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
+        Map<String, Double> byGroup = purpose.weights().entrySet().stream().collect(Collectors.toMap(e -> e.getKey().name(), Map.Entry::getValue));
+        Map<Long, Double> weights = new HashMap<>();
+        try {
+            double[] spread = PurposeWeights.spread(byGroup, counted.stream().map(m -> new PurposeWeights.MetricPlace(m.group().name(), m.suite(), Long.toString(m.testId()))).toList());
+            for (int i = 0; i < spread.length; i++) {
+                weights.put(counted.get(i).id(), spread[i]);
+            }
+        } catch (IllegalArgumentException e) {
+            // No test has weight: each row is still compared, and the overall says why there is none.
+        }
+        return weights;
+    }
+
+    /** @param metrics that one of those compared has, in catalogue order */
+    record Table(List<MetricRow> metrics, Map<Long, Map<Long, SampleMoments>> cells) {
+        @Nullable SampleMoments sample(long configurationId, long metricId) {
+            return cells.getOrDefault(configurationId, Map.of()).get(metricId);
+        }
+    }
+
+    /** Tests that are left out, by reason. */
+    static final class Left {
+        private final Map<String, Set<String>> byReason = new LinkedHashMap<>();
+
+        void out(String reason, MetricRow metric) {
+            byReason.computeIfAbsent(reason, r -> new LinkedHashSet<>()).add(metric.test());
+        }
+
+        List<Comparison.LeftOut> out(int named) {
+            return byReason.entrySet().stream().map(e -> new Comparison.LeftOut(e.getKey(), e.getValue().stream().limit(named).toList(), e.getValue().size())).toList();
+        }
+    }
+}
