@@ -44,9 +44,9 @@ export function herons(at: Surface): GpuScene {
   const { device, size } = at;
   const first = flightAtFirst();
   const flights = [0, 1].map(() => buffer(device, first, GPUBufferUsage.STORAGE | GPUBufferUsage.VERTEX));
-  const move = device.createComputePipeline({ layout: 'auto', compute: { entryPoint: 'move', module: device.createShaderModule({ code: `
+  const move = device.createComputePipeline({ layout: 'auto', compute: { entryPoint: 'fly', module: device.createShaderModule({ code: `
     @group(0) @binding(0) var<storage, read> before: array<f32>; @group(0) @binding(1) var<storage, read_write> after: array<f32>;
-    @compute @workgroup_size(64) fn move(@builtin(global_invocation_id) id: vec3u) {
+    @compute @workgroup_size(64) fn fly(@builtin(global_invocation_id) id: vec3u) {
       if (id.x >= ${BIRDS}u) { return; }
       let i = id.x * 6u;
       let place = vec3f(before[i], before[i + 1], before[i + 2]); var speed = vec3f(before[i + 3], before[i + 4], before[i + 5]);

@@ -1,0 +1,218 @@
+package yarrowmark.server.analysis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.LongStream;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import tools.jackson.databind.JsonNode;
+import yarrowmark.server.support.Client;
+import yarrowmark.server.support.Lab;
+import yarrowmark.server.support.ServerTest;
+
+/** Two and more configurations held against each other, through the interface and a real database. */
+@ServerTest
+class CompareTest {
+    @LocalServerPort
+    private int port;
+    private Lab lab;
+    private long base;
+    private long other;
+
+    @BeforeEach
+    void twoConfigurations() {
+        lab = new Lab(port);
+        base = lab.configuration(Map.of("firmware.version", "1.04", "processor.cores", "4"));
+        other = lab.configuration(Map.of("firmware.version", "1.11", "processor.cores", "8"));
+    }
+
+    private Client.Answer compare(String more, long... others) {
+        return lab.owner().get("/api/compare?base=" + base + "&with=" + LongStream.of(others).mapToObj(Long::toString).collect(Collectors.joining(",")) + more);
+    }
+
+    private JsonNode compared(String more, long... others) {
+        Client.Answer answer = compare(more, others);
+        assertThat(answer.status()).as(answer.detail()).isEqualTo(200);
+        return answer.body();
+    }
+
+    private static JsonNode cell(JsonNode comparison, String test, int side) {
+        for (JsonNode row : comparison.path("rows")) {
+            if (row.path("metric").path("test").asString().equals(test)) {
+                return row.path("cells").get(side);
+            }
+        }
+        throw new AssertionError("no row " + test);
+    }
+
+    /** The method's example B: the noise of example A, sample 2 against sample 1, through the whole program. */
+    @Test
+    void exampleBComesThroughTheWholeProgram() {
+        lab.suite("Weir, 1, more");
+        double[][] samples = {{388.1, 391.7, 386.9}, {402.4, 405.9, 403.3}, {512.0, 498.6, 505.1}, {610.8, 612.2, 607.5, 609.9}, {291.3, 290.1}};
+        List<Long> made = new ArrayList<>(List.of(base, other));
+        for (int i = 0; i < samples.length; i++) {
+            if (i > 1) {
+                made.add(lab.configuration(Map.of("firmware.version", "2.0" + i)));
+            }
+            lab.session(made.get(i), samples[i].length);
+            String[] texts = new String[samples[i].length];
+            for (int run = 0; run < texts.length; run++) {
+                texts[run] = Double.toString(samples[i][run]);
+            }
+            lab.typed(0, texts);
+        }
+        JsonNode cell = cell(compared("", other), "Weir", 0);
+        // Typed with one decimal, so the resolution floor is far below the noise and changes nothing.
+        assertThat(cell.path("ratio").asDouble()).isCloseTo(1.038491869, within(5e-10));
+        assertThat(cell.path("low").asDouble()).isCloseTo(1.026174562, within(5e-10));
+        assertThat(cell.path("high").asDouble()).isCloseTo(1.050957022, within(5e-10));
+        assertThat(cell.path("verdict").asString()).isEqualTo("CLEAR_GAIN");
+        assertThat(cell.path("sentence").asString()).contains("3.8 % higher than").contains("95 % interval 2.6 to 5.1 %");
+    }
+
+    private void measured(String lines, long of, String[]... texts) {
+        if (lab.tests().isEmpty()) {
+            lab.suite(lines);
+        }
+        lab.session(of, 3);
+        for (int test = 0; test < texts.length; test++) {
+            lab.typed(test, texts[test]);
+        }
+    }
+
+    private static String[] runs(String... texts) {
+        return texts;
+    }
+
+    @Test
+    void theOverallIsMadeOfItsPartsAndSaysWhatChanged() {
+        String lines = "Weir, 1, more\nPack, s, less\nHeat, °C, less, difference";
+        measured(lines, base, runs("100.1", "101.2", "99.3"), runs("200.1", "201.3", "199.2"), runs("61.1", "62.1", "60.9"));
+        measured(lines, other, runs("120.2", "121.1", "119.4"), runs("180.2", "181.1", "179.3"), runs("71.2", "72.3", "70.8"));
+        JsonNode comparison = compared("", other);
+        JsonNode side = comparison.path("sides").get(0);
+        JsonNode overall = side.path("overall");
+        double expected = Math.sqrt(cell(comparison, "Weir", 0).path("ratio").asDouble() * cell(comparison, "Pack", 0).path("ratio").asDouble());
+        assertThat(overall.path("ratio").asDouble()).isCloseTo(expected, within(1e-12));
+        assertThat(overall.path("shared").asInt()).isEqualTo(2);
+        double parts = overall.path("groups").valueStream().mapToDouble(g -> g.path("percent").asDouble()).sum();
+        assertThat(parts).isCloseTo(100 * (expected - 1), within(1e-9));
+        double rows = comparison.path("rows").valueStream().mapToDouble(r -> r.path("cells").get(0).path("percent").asDouble(0)).sum();
+        assertThat(rows).isCloseTo(parts, within(1e-9));
+        assertThat(cell(comparison, "Pack", 0).path("sentence").asString()).contains("less time than").doesNotContain("faster");
+        JsonNode heat = cell(comparison, "Heat", 0);
+        assertThat(heat.path("difference").asDouble()).isCloseTo(10.0666666667, within(1e-9));
+        assertThat(heat.path("reading").asString()).isEqualTo("WORSE");
+        assertThat(heat.path("ratio").isMissingNode()).isTrue();
+        assertThat(comparison.path("leftOut").toString()).contains("Heat").contains("compared by differences");
+        assertThat(side.path("changed").path("differing").toString()).contains("firmware.version").contains("processor.cores");
+        assertThat(side.path("clean").asBoolean()).as("two facts changed").isFalse();
+    }
+
+    @Test
+    void exchangingTheBaseTurnsEverythingRound() {
+        measured("Weir, 1, more", base, new String[][] {runs("100", "102", "98")});
+        measured("", other, new String[][] {runs("120", "121", "119")});
+        JsonNode there = cell(compared("", other), "Weir", 0);
+        JsonNode back = lab.owner().get("/api/compare?base=" + other + "&with=" + base).body().path("rows").get(0).path("cells").get(0);
+        assertThat(there.path("ratio").asDouble() * back.path("ratio").asDouble()).isCloseTo(1, within(1e-12));
+        assertThat(there.path("low").asDouble() * back.path("high").asDouble()).isCloseTo(1, within(1e-9));
+    }
+
+    @Test
+    void materialityDecidesWhatIsClearAndWhatIsLevel() {
+        measured("Weir, 1, more", base, new String[][] {runs("100.0", "100.1", "99.9")});
+        measured("", other, new String[][] {runs("105.0", "105.1", "104.9")});
+        assertThat(cell(compared("&materiality=3", other), "Weir", 0).path("verdict").asString()).isEqualTo("CLEAR_GAIN");
+        assertThat(cell(compared("&materiality=20", other), "Weir", 0).path("verdict").asString()).isEqualTo("LEVEL");
+        assertThat(compare("&materiality=0", other).code()).isEqualTo("not-a-materiality");
+        assertThat(compare("&materiality=NaN", other).code()).isEqualTo("not-a-materiality");
+    }
+
+    @Test
+    void dividedByWhatIsKnownOnAllSidesOnly() {
+        measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
+        measured("", other, new String[][] {runs("160", "161", "159")});
+        double plain = cell(compared("", other), "Weir", 0).path("ratio").asDouble();
+        JsonNode perCore = compared("&per=cores", other);
+        assertThat(cell(perCore, "Weir", 0).path("ratio").asDouble()).isCloseTo(plain / 2, within(1e-12));
+        assertThat(perCore.path("per").path("unit").asString()).isEqualTo("cores");
+        assertThat(perCore.path("sides").get(0).path("quantity").asDouble()).isEqualTo(8);
+        assertThat(compare("&per=clock", other).code()).isEqualTo("quantity-unknown");
+        assertThat(compare("&per=luck", other).code()).isEqualTo("unknown-quantity");
+        JsonNode offered = lab.owner().get("/api/compare/quantities?ids=" + base + "," + other).body();
+        assertThat(offered.valueStream().map(q -> q.path("key").asString())).containsExactly("cores");
+    }
+
+    @Test
+    void severalAtOnceEachHaveTheirOwnSharedTests() {
+        String lines = "Weir, 1, more\nPack, s, less";
+        long third = lab.configuration(Map.of("firmware.version", "1.20"));
+        measured(lines, base, runs("100", "101", "99"), runs("200", "201", "199"));
+        measured(lines, other, runs("120", "121", "119"), runs("180", "181", "179"));
+        measured(lines, third, new String[][] {runs("90", "91", "89")});
+        JsonNode comparison = compared("", other, third);
+        assertThat(comparison.path("sides").get(0).path("overall").path("shared").asInt()).isEqualTo(2);
+        assertThat(comparison.path("sides").get(1).path("overall").path("shared").asInt()).isEqualTo(1);
+        assertThat(cell(comparison, "Pack", 1).path("outReason").asString()).startsWith("not run on");
+        assertThat(comparison.path("leftOut").toString()).contains("Pack");
+    }
+
+    @Test
+    void nothingInCommonIsSaidAndOneRunEachTellsNothing() {
+        measured("Weir, 1, more\nPack, s, less", base, new String[][] {runs("100")});
+        lab.session(other, 3).type(1, 1, "180");
+        JsonNode apart = compared("", other);
+        assertThat(apart.path("rows")).isEmpty();
+        assertThat(apart.path("sides").get(0).path("noOverall").asString()).isEqualTo("No test was run on both.");
+        lab.type(0, 1, "150");
+        JsonNode cell = cell(compared("", other), "Weir", 0);
+        assertThat(cell.path("ratio").asDouble()).isCloseTo(1.5, within(1e-12));
+        assertThat(cell.path("low").isMissingNode()).isTrue();
+        assertThat(cell.path("verdict").asString()).isEqualTo("CANNOT_TELL");
+        assertThat(compared("", other).path("sides").get(0).path("overall").path("low").isMissingNode()).isTrue();
+    }
+
+    @Test
+    void whatCannotBeComparedIsRefusedInWords() {
+        assertThat(compare("", base).code()).isEqualTo("not-two");
+        assertThat(compare("", LongStream.range(1, 200).toArray()).code()).isEqualTo("not-two");
+        assertThat(compare("", 987_654_321L).status()).isEqualTo(404);
+        assertThat(compare("&purpose=987654", other).status()).isEqualTo(404);
+        assertThat(lab.owner().get("/api/compare?base=x&with=1").status()).isEqualTo(400);
+    }
+
+    @Test
+    void aLineOpensIntoItsReadings() {
+        measured("Weir, 1, more", base, new String[][] {runs("100", "101", "60")});
+        measured("", other, new String[][] {runs("120", "121", "119")});
+        long metric = compared("", other).path("rows").get(0).path("metric").path("id").asLong();
+        JsonNode opened = lab.owner().get("/api/compare/metrics/" + metric + "?ids=" + base + "," + other).body();
+        assertThat(opened.path("sides").get(0).path("readings").valueStream().map(r -> r.path("value").asDouble())).containsExactly(100.0, 101.0, 60.0);
+        assertThat(opened.path("sides").get(1).path("readings")).hasSize(3);
+        assertThat(opened.path("others")).isEmpty();
+        assertThat(lab.owner().get("/api/compare/metrics/" + metric + "?ids=" + other).body().path("others").get(0).path("configuration").path("id").asLong()).isEqualTo(base);
+        assertThat(lab.owner().get("/api/compare/metrics/99999999?ids=" + base).status()).isEqualTo(404);
+    }
+
+    @Test
+    void configurationsMadeFromOneAnotherAreProposed() {
+        measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
+        long unit = lab.owner().get("/api/configurations/" + base).body().path("unitId").asLong();
+        long child = lab.owner().post("/api/units/" + unit + "/configurations", Map.of("parentId", base, "facts", List.of(Map.of("key", "firmware.version", "text", "1.05", "read", false)))).body()
+            .path("configuration").path("id").asLong();
+        assertThat(lab.owner().get("/api/compare/pairs").body().valueStream().map(p -> p.path("after").path("id").asLong())).doesNotContain(child);
+        measured("", child, new String[][] {runs("103", "104", "102")});
+        JsonNode pair = lab.owner().get("/api/compare/pairs").body().get(0);
+        assertThat(pair.path("before").path("id").asLong()).isEqualTo(base);
+        assertThat(pair.path("after").path("id").asLong()).isEqualTo(child);
+        assertThat(pair.path("shared").asInt()).isEqualTo(1);
+    }
+}
