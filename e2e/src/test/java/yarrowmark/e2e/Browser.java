@@ -31,13 +31,15 @@ final class Browser implements AutoCloseable {
         this(1280, 800);
     }
 
-    Browser(int width, int height) {
+    /** @param more switches of Chromium */
+    Browser(int width, int height, String... more) {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         try {
             options.addArguments("--headless=new", "--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking",
                 "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--window-size=" + width + "," + height,
                 "--user-data-dir=" + Files.createTempDirectory("yarrowmark-browser"));
+            options.addArguments(more);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
