@@ -20,8 +20,10 @@ class CompareController {
     private final ComparedReadings readings;
     private final BeforeAndAfter pairs;
     private final Quantities quantities;
+    private final SuiteTotals totals;
 
-    CompareController(ComparisonService service, ComparedReadings readings, BeforeAndAfter pairs, Quantities quantities) {
+    CompareController(ComparisonService service, ComparedReadings readings, BeforeAndAfter pairs, Quantities quantities, SuiteTotals totals) {
+        this.totals = totals;
         this.service = service;
         this.readings = readings;
         this.pairs = pairs;
@@ -38,6 +40,12 @@ class CompareController {
     @GetMapping("/metrics/{metricId}")
     ComparedReadings.ComparedMetric metric(@PathVariable long metricId, @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
         return readings.of(metricId, ids);
+    }
+
+    /** Suites' own totals, from the parts that both have. */
+    @GetMapping("/totals")
+    List<SuiteTotals.ComparedTotal> totals(@RequestParam long base, @RequestParam("with") long other, @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<Long> without) {
+        return totals.of(base, other, without);
     }
 
     /** Configurations that were made from one another on the same unit and were both measured. */

@@ -215,4 +215,25 @@ class CompareTest {
         assertThat(pair.path("after").path("id").asLong()).isEqualTo(child);
         assertThat(pair.path("shared").asInt()).isEqualTo(1);
     }
+
+    @Test
+    void aTotalWithoutOnePartIsRecomputedAndLabelled() {
+        lab.suite("One, 1, more\nTwo, 1, more\nThree, 1, more");
+        Map<String, Object> weights = lab.tests().stream().collect(Collectors.toMap(t -> Long.toString(lab.row(t).path("metrics").get(0).path("id").asLong()), t -> 1));
+        Client.Answer total = lab.owner().post("/api/suite-versions/" + lab.version() + "/total", Map.of("kind", "HARMONIC", "weights", weights, "unit", "1"));
+        assertThat(total.status()).as(total.detail()).isEqualTo(200);
+        lab.session(base, 1).typed(0, "1200").typed(1, "1850").typed(2, "2400");
+        lab.session(other, 1).typed(0, "1320").typed(1, "1820").typed(2, "2900");
+        String asked = "/api/compare/totals?base=" + base + "&with=" + other;
+        JsonNode whole = lab.owner().get(asked).body().get(0);
+        assertThat(whole.path("base").asDouble()).isCloseTo(1675.471698, within(5e-7));
+        assertThat(whole.path("baseStated").asDouble()).isCloseTo(1675.471698, within(5e-7));
+        assertThat(whole.path("parts").get(0).path("contribution").asDouble()).isCloseTo(76.846896162, within(5e-9));
+        assertThat(whole.path("label").isMissingNode()).isTrue();
+        JsonNode without = lab.owner().get(asked + "&without=" + lab.metric(1)).body().get(0);
+        assertThat(without.path("base").asDouble()).isCloseTo(1600, within(1e-9));
+        assertThat(without.path("label").asString()).contains("Recomputed by Yarrowmark from 2 of 3 parts");
+        assertThat(without.path("parts").get(1).path("takenOut").asBoolean()).isTrue();
+        assertThat(lab.owner().get(asked + "&without=" + lab.tests().stream().map(t -> Long.toString(lab.row(t).path("metrics").get(0).path("id").asLong())).collect(Collectors.joining(","))).body()).isEmpty();
+    }
 }
