@@ -1,5 +1,6 @@
 import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
 import { BenchView } from './bench/BenchView.tsx';
+import { CompareView } from './compare/CompareView.tsx';
 import { LedgerView } from './ledger/LedgerView.tsx';
 import { PlansView } from './plans/PlansView.tsx';
 import { Shell } from './shell/Shell.tsx';
@@ -15,7 +16,7 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
-import { benchSearch, byHandSearch, configureSearch, differenceSearch, ledgerSearch, plansSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+import { benchSearch, byHandSearch, compareSearch, configureSearch, differenceSearch, ledgerSearch, plansSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
 const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
@@ -32,10 +33,11 @@ const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$ses
 const suites = createRoute({ getParentRoute: () => root, path: '/suites', component: SuitesView });
 const suite = createRoute({ getParentRoute: () => root, path: '/suites/$versionId', component: SuiteView });
 const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
+const compare = createRoute({ getParentRoute: () => root, path: '/compare', validateSearch: compareSearch, component: CompareView });
 const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, plans, ledger, standings]),
+  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, plans, ledger, compare, standings]),
   defaultPreload: false,
 });
 

@@ -15,6 +15,7 @@ const LINE = [
   { to: '/plans', name: 'Plans', letter: 'p' },
   { to: '/bench', name: 'Bench', letter: 'b' },
   { to: '/ledger', name: 'Ledger', letter: 'l' },
+  { to: '/compare', name: 'Compare', letter: 'c' },
   { to: '/standings', name: 'Standings', letter: 's' },
 ] as const;
 

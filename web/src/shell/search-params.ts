@@ -1,4 +1,5 @@
-import { DEVICE_CLASSES, type DeviceClass } from '../format/format.ts';
+import { ORDERS } from '../compare/order.ts';
+import { DEVICE_CLASSES, TEST_GROUPS, type DeviceClass } from '../format/format.ts';
 
 /**
  * What a view's sentence says is its address. An address may be typed by hand, so whatever makes no sense becomes
@@ -13,6 +14,10 @@ function id(value: unknown): number | undefined {
 
 function text(value: unknown): string | undefined {
   return typeof value === 'string' && value !== '' ? value.slice(0, 120) : typeof value === 'number' ? String(value) : undefined;
+}
+
+function number(value: unknown, least: number, most: number): number | undefined {
+  return typeof value === 'number' && value >= least && value <= most ? value : undefined;
 }
 
 function dayOf(value: unknown): string | undefined {
@@ -62,3 +67,7 @@ export const ledgerSearch = (raw: Raw) => lax({
   });
 export type LedgerSearch = ReturnType<typeof ledgerSearch>;
 export const standingsSearch = (raw: Raw) => lax({ classes: classList(raw['classes']), purpose: id(raw['purpose']), metric: id(raw['metric']), base: id(raw['base']) });
+export const compareSearch = (raw: Raw) => lax({
+    ids: idList(raw['ids']), base: id(raw['base']), purpose: id(raw['purpose']), group: oneOf(raw['group'], TEST_GROUPS), suite: id(raw['suite']),
+    matters: number(raw['matters'], 0.1, 1000), per: text(raw['per']), order: oneOf(raw['order'], ORDERS), open: id(raw['open']),
+  });

@@ -21,7 +21,7 @@ import yarrowmark.server.shelf.DifferencePage;
  * @param rows        tests that the base and at least one other have, by group
  * @param leftOut     tests that take no part in an overall, and why
  */
-record Comparison(ConfigurationRow base, List<Side> sides, String purpose, double materiality, @Nullable PerQuantity per, List<ComparedRow> rows, List<LeftOut> leftOut) {
+record Comparison(ConfigurationRow base, List<Side> sides, String purpose, double materiality, @Nullable PerQuantity per, List<ComparedRow> rows, List<NotCounted> leftOut) {
     /** @param unit of the quantity, such as GHz */
     record PerQuantity(String key, String label, String unit) { }
 
@@ -81,5 +81,5 @@ record Comparison(ConfigurationRow base, List<Side> sides, String purpose, doubl
     }
 
     /** @param tests some of them by name. @param count of all that are left out for this reason */
-    record LeftOut(String reason, List<String> tests, int count) { }
+    record NotCounted(String reason, List<String> tests, int count) { }
 }

@@ -181,8 +181,8 @@ class ComparisonService {
             byReason.computeIfAbsent(reason, r -> new LinkedHashSet<>()).add(metric.test());
         }
 
-        List<Comparison.LeftOut> out(int named) {
-            return byReason.entrySet().stream().map(e -> new Comparison.LeftOut(e.getKey(), e.getValue().stream().limit(named).toList(), e.getValue().size())).toList();
+        List<Comparison.NotCounted> out(int named) {
+            return byReason.entrySet().stream().map(e -> new Comparison.NotCounted(e.getKey(), e.getValue().stream().limit(named).toList(), e.getValue().size())).toList();
         }
     }
 }

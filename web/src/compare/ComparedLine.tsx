@@ -1,0 +1,81 @@
+import type { Schemas } from '../api/client.ts';
+import { number, reading } from '../format/format.ts';
+import { times, type RatioAxis } from './axis.ts';
+import { LineDetail } from './LineDetail.tsx';
+import type { ComparedRow } from './order.ts';
+import { RatioMark } from './RatioMark.tsx';
+import { isClear, tone, verdictWords, whatWouldTell, type Cell } from './verdict.ts';
+
+interface Props {
+  row: ComparedRow;
+  comparison: Schemas['Comparison'];
+  axis: RatioAxis;
+  template: string;
+  active: boolean;
+  open: boolean;
+  onOpen: () => void;
+  side: number;
+}
+
+const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-3' } as const;
+const READINGS = { BETTER: 'better', WORSE: 'worse', CANNOT_TELL: 'cannot tell' } as const;
+
+/** One test: the values of both, the ratio with its interval, and how to read it. */
+export function ComparedLine({ row, comparison, axis, template, active, open, onOpen, side }: Props) {
+  const { metric, cells } = row;
+  const alone = cells.length === 1;
+  const shown = (value: number | undefined) => (value === undefined ? '–' : reading(value, comparison.per && metric.scale === 'RATIO' ? { kind: 'NUMBER', unit: '1' } : metric));
+  return (
+    <div data-active-row={active} data-open={open} className="border-b border-hair-2 data-[active-row=true]:bg-sheet data-[open=true]:bg-sheet">
+      <div role="row" className="grid min-h-[33px] items-center gap-x-3 py-1" style={{ gridTemplateColumns: template }}>
+        <span role="rowheader" className="min-w-0 pl-2">
+          <button className="block w-full truncate text-left hover:underline" aria-expanded={open} onClick={onOpen} title={`${metric.name}; ${metric.suite} ${metric.version}`}>{metric.name}</button>
+        </span>
+        <span role="cell" className="text-right">{shown(row.value)}</span>
+        {alone ? (
+          <>
+            <span role="cell" className="text-right">{shown(cells[0]!.value)}</span>
+            <span role="cell"><RatioMark cell={cells[0]!} axis={axis} materiality={1 + comparison.materiality / 100} label={cells[0]!.sentence ?? ''} /></span>
+            <span role="cell"><InWords cell={cells[0]!} unit={metric.unit} /></span>
+          </>
+        ) : cells.map((cell, i) => <span key={i} role="cell" className="px-1 data-[on=true]:bg-leaf-soft" data-on={i === side}><Short cell={cell} unit={metric.unit} /></span>)}
+      </div>
+      {open && <LineDetail row={row} comparison={comparison} />}
+    </div>
+  );
+}
+
+function InWords({ cell, unit }: { cell: Cell; unit: string }) {
+  if (cell.verdict === undefined) return <Difference cell={cell} unit={unit} />;
+  const would = whatWouldTell(cell);
+  return (
+    <span className="block leading-tight">
+      <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>{verdictWords(cell.verdict)}</span>
+      <span className="ml-1.5 text-ink-2">{times(cell.ratio!)}</span>
+      {would && <span className="block text-[12.5px] text-ink-3">{would}</span>}
+      {cell.outReason !== undefined && <span className="block truncate text-[12px] text-ink-3" title={`Not in the overall: ${cell.outReason}`}>not in the overall</span>}
+    </span>
+  );
+}
+
+function Difference({ cell, unit }: { cell: Cell; unit: string }) {
+  if (cell.difference === undefined || cell.reading === undefined) return <span className="small text-ink-3">{cell.outReason}</span>;
+  return (
+    <span className="block leading-tight">
+      <span className={TONES[cell.reading === 'BETTER' ? 'gain' : cell.reading === 'WORSE' ? 'loss' : 'unsure']}>{READINGS[cell.reading]}</span>
+      <span className="ml-1.5 text-ink-2">{cell.difference > 0 ? '+' : ''}{number(cell.difference, 3)} {unit === '1' ? '' : unit}</span>
+      {cell.low !== undefined && cell.high !== undefined && <span className="block text-[12px] text-ink-3">95 % {number(cell.low, 3)} to {number(cell.high, 3)}</span>}
+    </span>
+  );
+}
+
+/** In a column among several. */
+function Short({ cell, unit }: { cell: Cell; unit: string }) {
+  if (cell.verdict === undefined) return <Difference cell={cell} unit={unit} />;
+  return (
+    <span className="block leading-tight" title={cell.sentence}>
+      <span className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}>{times(cell.ratio!)}</span>
+      <span className={`block text-[12px] ${TONES[tone(cell.verdict)]}`}>{verdictWords(cell.verdict)}</span>
+    </span>
+  );
+}

@@ -1,0 +1,82 @@
+import { useLayoutEffect, useRef, useState } from 'react';
+import type { Schemas } from '../api/client.ts';
+import { MarkSign } from '../chart/Mark.tsx';
+import { testGroup } from '../format/format.ts';
+import { slotOf, useTable } from '../shell/table-store.ts';
+import { useRows } from '../ui/useRows.ts';
+import { ratioAxis, times } from './axis.ts';
+import { ComparedLine } from './ComparedLine.tsx';
+import type { Section } from './order.ts';
+import { verdictWords } from './verdict.ts';
+
+type Comparison = Schemas['Comparison'];
+
+interface Props {
+  comparison: Comparison;
+  parts: readonly Section[];
+  side: number;
+  onSide: (side: number) => void;
+  open: number | undefined;
+  onOpen: (metric: number | undefined) => void;
+}
+
+/** Every test that is compared, a line each; one side with its ratio on an axis, several as columns. */
+export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }: Props) {
+  const table = useTable();
+  const area = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(900);
+  useLayoutEffect(() => {
+    const watched = new ResizeObserver(([entry]) => setWidth(entry!.contentRect.width));
+    watched.observe(area.current!);
+    return () => watched.disconnect();
+  }, []);
+  const rows = parts.flatMap((p) => p.rows);
+  const active = useRows(rows, (r) => r.metric.id, [{ key: 'Enter', does: 'Open the line, or close it', run: (r) => onOpen(open === r.metric.id ? undefined : r.metric.id) }]);
+  const alone = comparison.sides.length === 1;
+  const materiality = 1 + comparison.materiality / 100;
+  const axisWidth = Math.max(150, Math.min(420, width - 650));
+  const axis = ratioAxis(rows.flatMap((r) => r.cells.slice(0, 1).flatMap((c) => [c.ratio ?? 1, c.low ?? 1, c.high ?? 1])), materiality, axisWidth);
+  const template = alone ? `minmax(170px,1fr) 96px 96px ${axis.width}px 190px` : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
+  return (
+    <div ref={area} className="min-h-0 min-w-0 flex-1 overflow-auto" data-scroll="lines">
+      <div role="table" aria-label="Test by test" className={alone ? '' : 'min-w-fit'}>
+        <div role="row" className="sticky top-0 z-10 grid items-end gap-x-3 border-b border-hair bg-paper pb-1 text-[12px] text-ink-3" style={{ gridTemplateColumns: template }}>
+          <span role="columnheader" className="pl-2">Test</span>
+          <span role="columnheader" className="text-right">Base</span>
+          {alone ? (
+            <>
+              <span role="columnheader" className="text-right">This</span>
+              <span role="columnheader" className="relative block h-4" aria-label="Ratio to the base, right is better">
+                {axis.ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: axis.x(t) }}>{times(t)}</span>)}
+                <span className="absolute -translate-x-1/2" style={{ left: axis.x(1) }}>same</span>
+              </span>
+              <span role="columnheader">Reading it; right is better</span>
+            </>
+          ) : comparison.sides.map((s, i) => {
+            const slot = slotOf(table, s.configuration.id);
+            return (
+              <span role="columnheader" key={s.configuration.id} aria-sort={i === side ? 'other' : undefined}>
+                <button className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft" data-on={i === side} aria-pressed={i === side} onClick={() => onSide(i)} title={`${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}`}>
+                  <span className="flex items-center gap-1">{slot !== null && <MarkSign slot={slot} size={13} />}<span className="truncate font-semibold text-ink">{s.configuration.model}</span></span>
+                  <span className="block truncate">{s.configuration.name}</span>
+                  <span className="block text-[14px] text-ink">{s.overall ? times(s.overall.ratio, 3) : '–'}</span>
+                  <span className="block">{s.overall ? verdictWords(s.overall.verdict) : 'nothing shared'}</span>
+                </button>
+              </span>
+            );
+          })}
+        </div>
+        {parts.map((part) => (
+          <div key={part.group ?? 'all'} role="rowgroup">
+            {part.group && <h3 className="border-b border-hair pt-3 pb-0.5 pl-2">{testGroup(part.group)}</h3>}
+            {part.rows.map((row) => (
+              <ComparedLine key={row.metric.id} row={row} comparison={comparison} axis={axis} template={template} active={active?.metric.id === row.metric.id} open={open === row.metric.id}
+                onOpen={() => onOpen(open === row.metric.id ? undefined : row.metric.id)} side={side} />
+            ))}
+          </div>
+        ))}
+        {rows.length === 0 && <p className="mt-6 pl-2 text-ink-2">No test was run on both. Put other configurations on the table, or plan the missing tests.</p>}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,102 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
+import { api, value, type Schemas } from '../api/client.ts';
+import { markColour, markPath, MarkSign } from '../chart/Mark.tsx';
+import { day, mark, markReason, number, reading } from '../format/format.ts';
+import { slotOf, useTable } from '../shell/table-store.ts';
+import { Ready } from '../ui/states.tsx';
+import { CopyButton } from './CopyButton.tsx';
+import { CurvesPlot } from './CurvesPlot.tsx';
+import { FramesPart } from './FramesPart.tsx';
+import type { ComparedRow } from './order.ts';
+
+type Metric = Schemas['ComparedMetric'];
+
+/** What is behind a line: the single readings, where everything else stands, and what to quote. */
+export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: Schemas['Comparison'] }) {
+  const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
+  const metric = useQuery({ queryKey: ['compared-metric', row.metric.id, ids], queryFn: () => value(api.GET('/api/compare/metrics/{metricId}', { params: { path: { metricId: row.metric.id }, query: { ids } } })) });
+  return (
+    <div className="px-3 pt-1 pb-4">
+      <p className="small">{row.metric.suite} {row.metric.version}, {row.metric.direction === 'MORE_IS_BETTER' ? 'more is better' : 'less is better'}. {row.cells.flatMap((c) => (c.outReason === undefined ? [] : [c.outReason])).filter((r, i, all) => all.indexOf(r) === i).map((r) => `Not in the overall: ${r}. `)}</p>
+      {row.cells.map((c, i) => c.sentence !== undefined && (
+        <p key={i} className="mt-1 flex items-baseline gap-2"><span>{c.sentence}</span><CopyButton text={c.sentence} what="the sentence" /></p>
+      ))}
+      <Ready query={metric} what="the readings">{(data) => (
+        <>
+          <Readings data={data} comparison={comparison} />
+          <CurvesPlot data={data} comparison={comparison} />
+          <FramesPart data={data} comparison={comparison} />
+        </>
+      )}</Ready>
+    </div>
+  );
+}
+
+const WIDTH = 640;
+
+function Readings({ data, comparison }: { data: Metric; comparison: Schemas['Comparison'] }) {
+  const table = useTable();
+  const { metric } = data;
+  const values = [...data.sides.flatMap((s) => s.readings.map((r) => r.value)), ...data.others.map((o) => o.value)];
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const logarithmic = metric.scale === 'RATIO' && low > 0 && high / low > 3;
+  const of = (v: number) => (logarithmic ? Math.log(v) : v);
+  const share = (v: number) => (high === low ? 0.5 : (of(v) - of(low)) / (of(high) - of(low)));
+  // On every rail, right is better.
+  const x = (v: number) => 10 + (metric.direction === 'MORE_IS_BETTER' ? share(v) : 1 - share(v)) * (WIDTH - 20);
+  const [left, right] = metric.direction === 'MORE_IS_BETTER' ? [low, high] : [high, low];
+  return (
+    <div className="mt-2 overflow-x-auto">
+      <table className="w-full max-w-[980px]">
+        <tbody>
+          {data.sides.map((s) => {
+            const c = s.configurationId === comparison.base.id ? comparison.base : comparison.sides.find((o) => o.configuration.id === s.configurationId)!.configuration;
+            const slot = slotOf(table, c.id);
+            return (
+              <tr key={s.configurationId} className="border-b border-hair-2 align-middle">
+                <th scope="row" className="w-52 py-1 pr-3 text-left font-normal">
+                  <span className="flex items-center gap-1.5">{slot !== null && <MarkSign slot={slot} size={13} />}<span className="truncate font-semibold">{c.model}</span>{c.id === comparison.base.id && <span className="small text-gold-ink">base</span>}</span>
+                  <span className="small block truncate">{c.name}</span>
+                </th>
+                <td>
+                  <svg viewBox={`0 0 ${WIDTH} 22`} width="100%" role="img" aria-label={`${c.model}: ${s.readings.map((r) => number(r.value)).join(', ') || 'no reading'}`}>
+                    <line x1={4} x2={WIDTH - 4} y1={11} y2={11} stroke="var(--hair)" />
+                    <path d={data.others.map((o) => `M${x(o.value).toFixed(1)} 6v10`).join('')} stroke="var(--tick)" />
+                    {s.readings.map((r) => (
+                      <path key={r.id} transform={`translate(${x(r.value).toFixed(1)} 11)`} d={markPath(slot, 4)} fill={r.asideReason === undefined ? markColour(slot) : 'none'} stroke={markColour(slot)} strokeWidth={1}>
+                        <title>{reading(r.value, metric, r.resolution)}{r.asideReason !== undefined ? `, set aside: ${r.asideReason}` : ''}</title>
+                      </path>
+                    ))}
+                  </svg>
+                </td>
+              </tr>
+            );
+          })}
+          <tr className="small text-ink-3"><td /><td className="flex justify-between"><span>{reading(left, metric)}</span><span>{data.others.length > 0 && `${data.others.length} other ${data.others.length === 1 ? 'configuration' : 'configurations'} as ticks`}</span><span>{reading(right, metric)}</span></td></tr>
+        </tbody>
+      </table>
+      <details className="mt-1">
+        <summary className="small cursor-pointer">The single readings with their sessions</summary>
+        <table className="data mt-1 w-full max-w-[980px]">
+          <thead><tr><th>Configuration</th><th className="!text-right">Value</th><th>Run</th><th>Day</th><th>Session</th><th>Evidence</th><th>Marks</th></tr></thead>
+          <tbody>
+            {data.sides.flatMap((s) => s.readings.map((r) => {
+              const c = s.configurationId === comparison.base.id ? comparison.base : comparison.sides.find((o) => o.configuration.id === s.configurationId)!.configuration;
+              return (
+                <tr key={r.id}>
+                  <td>{c.model}, {c.name}</td>
+                  <td className={`text-right ${r.asideReason === undefined ? '' : 'line-through'}`}><Link to="/ledger" search={{ reading: r.id }} className="link">{reading(r.value, metric, r.resolution)}</Link></td>
+                  <td>{r.runNumber}</td><td>{day(r.finishedAt)}</td>
+                  <td><Link to="/ledger" search={{ session: r.sessionId }} className="link">in the ledger</Link></td>
+                  <td>{r.evidence > 0 ? `${r.evidence} ${r.evidence === 1 ? 'file' : 'files'}` : ''}</td>
+                  <td>{r.asideReason !== undefined ? `set aside: ${r.asideReason}` : r.marks.map((m) => <span key={m.kind} className="pill mr-1" data-tone="wait" title={markReason(m)}>{mark(m.kind)}</span>)}</td>
+                </tr>
+              );
+            }))}
+          </tbody>
+        </table>
+      </details>
+    </div>
+  );
+}

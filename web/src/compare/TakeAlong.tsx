@@ -1,0 +1,76 @@
+import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2?url';
+import { useMutation } from '@tanstack/react-query';
+import { Popover } from 'radix-ui';
+import type { Schemas } from '../api/client.ts';
+import { CopyButton } from './CopyButton.tsx';
+import { comparisonCsv } from './csv.ts';
+import { figure, PAINTS } from './figure.ts';
+import type { Section } from './order.ts';
+
+type Format = { kind: 'svg' | 'png'; paint: keyof typeof PAINTS } | { kind: 'csv' };
+const [WIDTH, HEIGHT] = [1920, 1080];
+
+/** The comparison to take along: as a picture, as a table, as a sentence. */
+export function TakeAlong({ comparison, parts, side }: { comparison: Schemas['Comparison']; parts: readonly Section[]; side: number }) {
+  const make = useMutation({
+    mutationFn: async (format: Format) => {
+      const name = `${comparison.sides[side]!.configuration.model} against ${comparison.base.model}`.replace(/[^\w-]+/g, '-').toLowerCase();
+      if (format.kind === 'csv') return save(new Blob([comparisonCsv(comparison)], { type: 'text/csv;charset=utf-8' }), `${name}.csv`);
+      const svg = figure(comparison, parts, side, PAINTS[format.paint], await dataAddress(fontFile));
+      const file = `${name}-${format.paint}.${format.kind}`;
+      return save(format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg), file);
+    },
+  });
+  const sentence = comparison.sides[side]?.overall?.sentence;
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="button">Take along</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="menu w-64" align="end" sideOffset={6} aria-label="Take along">
+          {(['light', 'dark', 'transparent'] as const).map((paint) => (
+            <p key={paint} className="flex items-baseline justify-between px-2.5 py-1">
+              <span>Picture, {paint}</span>
+              <span className="flex gap-3">{(['svg', 'png'] as const).map((kind) => <button key={kind} className="link" aria-label={`${kind.toUpperCase()}, ${paint}`} disabled={make.isPending} onClick={() => make.mutate({ kind, paint })}>{kind.toUpperCase()}</button>)}</span>
+            </p>
+          ))}
+          <p className="flex items-baseline justify-between px-2.5 py-1"><span>Table</span><button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'csv' })}>CSV</button></p>
+          {sentence !== undefined && <p className="flex items-baseline justify-between gap-3 border-t border-hair-2 px-2.5 pt-1.5 pb-1"><span className="small">{sentence}</span><CopyButton text={sentence} what="the overall as a sentence" /></p>}
+          {make.isError && <p role="alert" className="px-2.5 text-plum">{make.error.message}</p>}
+          {make.data && <p role="status" className="small px-2.5">Saved as {make.data}.</p>}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function save(blob: Blob, name: string): string {
+  const address = URL.createObjectURL(blob);
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(address), 10_000);
+  return name;
+}
+
+/** A picture in a picture loads no files, so the font goes along inside. */
+async function dataAddress(address: string): Promise<string> {
+  const blob = await (await fetch(address)).blob();
+  return new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(reader.result as string);
+    reader.onerror = () => reject(new Error('The font could not be read.'));
+    reader.readAsDataURL(blob);
+  });
+}
+
+async function drawn(svg: string): Promise<Blob> {
+  const image = new Image(WIDTH, HEIGHT);
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
+  await image.decode();
+  const canvas = document.createElement('canvas');
+  canvas.width = WIDTH;
+  canvas.height = HEIGHT;
+  canvas.getContext('2d')!.drawImage(image, 0, 0, WIDTH, HEIGHT);
+  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))), 'image/png'));
+}

@@ -1,0 +1,41 @@
+/** A logarithmic axis of ratios around "same". */
+export interface RatioAxis {
+  /** Pixels of a ratio; what lies outside is held at the edge. */
+  x: (ratio: number) => number;
+  /** Whether a ratio lies outside. */
+  outside: (ratio: number) => boolean;
+  width: number;
+  ticks: number[];
+}
+
+const STEPS = [1.02, 1.05, 1.1, 1.2, 1.5, 2, 3, 5, 10, 30, 100];
+const EDGE = 8;
+/** Further out than this the rest could not be read. */
+const WIDEST = Math.log(12);
+/** Nearer than this the noise of any test would fill the axis. */
+const NARROWEST = Math.log(1.06);
+const FEWEST_PIXELS = 44;
+
+/** As wide as the ratios and their intervals need, the same to both sides. @param materiality a ratio above 1 that is shaded, so it has to fit */
+export function ratioAxis(ratios: readonly number[], materiality: number, width: number): RatioAxis {
+  const farthest = Math.max(NARROWEST, 1.4 * Math.log(materiality), ...ratios.filter((r) => r > 0 && Number.isFinite(r)).map((r) => Math.abs(Math.log(r))));
+  const half = Math.min(WIDEST, farthest * 1.06);
+  const x = (ratio: number) => {
+    const at = Math.max(-half, Math.min(half, Math.log(ratio)));
+    return width / 2 + (at / half) * (width / 2 - EDGE);
+  };
+  const ticks: number[] = [];
+  let last = width / 2;
+  for (const step of STEPS) {
+    if (Math.log(step) <= half && x(step) - last >= FEWEST_PIXELS) {
+      ticks.push(1 / step, step);
+      last = x(step);
+    }
+  }
+  return { x, outside: (ratio) => Math.abs(Math.log(ratio)) > half, width, ticks: ticks.sort((a, b) => a - b) };
+}
+
+/** "1.05×", and always as many digits as two close ratios need to differ. */
+export function times(ratio: number, digits = 2): string {
+  return `${ratio >= 100 ? ratio.toFixed(0) : ratio >= 10 ? ratio.toFixed(1) : ratio.toFixed(digits)}×`;
+}

@@ -1,0 +1,117 @@
+import { reading, testGroup } from '../format/format.ts';
+import type { Schemas } from '../api/client.ts';
+import { ratioAxis, times, type RatioAxis } from './axis.ts';
+import type { ComparedRow, Section } from './order.ts';
+import { isClear, tone, verdictWords, whatWouldTell, type Cell } from './verdict.ts';
+
+type Comparison = Schemas['Comparison'];
+
+/** Colours of a figure that leaves the program, where no style sheet goes with it. */
+export interface Paint {
+  paper: string | null;
+  ink: string;
+  quiet: string;
+  hair: string;
+  band: string;
+  gain: string;
+  loss: string;
+}
+
+const LIGHT: Paint = { paper: '#faf8f1', ink: '#1d2a24', quiet: '#67726a', hair: '#dcd9cb', band: '#efece0', gain: '#2f6247', loss: '#74386b' };
+export const PAINTS: Record<'light' | 'dark' | 'transparent', Paint> = {
+  light: LIGHT,
+  dark: { paper: '#161d19', ink: '#ecebe0', quiet: '#98a398', hair: '#38443d', band: '#25302a', gain: '#86c29d', loss: '#d097c5' },
+  transparent: { ...LIGHT, paper: null },
+};
+
+const [WIDTH, HEIGHT, EDGE, TOP, FOOT] = [1920, 1080, 70, 216, 76];
+/** Shorter lines could not be read on a video. */
+const SHORTEST_LINE = 24;
+const TALLEST_LINE = 46;
+
+type Line = { kind: 'group'; text: string } | { kind: 'row'; row: ComparedRow };
+
+/** The comparison of one side as a picture of 1920 by 1080. @param font as a data address, so that the picture needs no file beside it */
+export function figure(comparison: Comparison, parts: readonly Section[], side: number, paint: Paint, font: string): string {
+  const shown = comparison.sides[side]!;
+  const lines: Line[] = parts.flatMap((p) => [...(p.group ? [{ kind: 'group' as const, text: testGroup(p.group) }] : []), ...p.rows.map((row) => ({ kind: 'row' as const, row }))]);
+  const room = HEIGHT - TOP - FOOT;
+  const columns = Math.max(1, Math.ceil((lines.length * SHORTEST_LINE) / room));
+  const perColumn = Math.ceil(lines.length / columns);
+  const line = Math.min(TALLEST_LINE, room / Math.max(1, perColumn));
+  const width = (WIDTH - 2 * EDGE - (columns - 1) * 50) / columns;
+  const size = Math.min(23, line * 0.62);
+  const materiality = 1 + comparison.materiality / 100;
+  const axis = ratioAxis(lines.flatMap((l) => (l.kind === 'row' ? [l.row.cells[side]?.ratio ?? 1, l.row.cells[side]?.low ?? 1, l.row.cells[side]?.high ?? 1] : [])), materiality, width * 0.36);
+  const o = shown.overall;
+  const named = (c: Comparison['base']) => `${c.maker} ${c.model}, ${c.name}`;
+  const changed = [...shown.changed.differing.filter((r) => r.role === 'ALSO_CHANGED').map((r) => r.label), ...shown.conditions.filter((c) => c.disturbs).map((c) => c.other)];
+  const body = lines.map((l, i) => {
+    const x = EDGE + Math.floor(i / perColumn) * (width + 50);
+    const y = TOP + (i % perColumn) * line;
+    return l.kind === 'group' ? text(x, y + line * 0.78, l.text, size * 1.02, paint.ink, { weight: 600 }) + rule(x, y + line, width, paint.hair) : rowOf(l.row, side, comparison, { x, y, width, line, size, axis, materiality, paint });
+  });
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`,
+    `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`,
+    paint.paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${paint.paper}"/>` : '',
+    text(EDGE, 82, named(shown.configuration), 40, paint.ink, { weight: 600, most: 1240 }),
+    text(EDGE, 124, `against ${named(comparison.base)}`, 27, paint.quiet, { most: 1240 }),
+    text(EDGE, 164, `${comparison.per ? `Every score per ${comparison.per.label}. ` : ''}${changed.length > 0 ? `Also changed: ${changed.slice(0, 4).join(', ')}${changed.length > 4 ? ` and ${changed.length - 4} more` : ''}` : shown.clean ? 'A clean comparison: only the change under test differs' : ''}`, 22, paint.quiet, { most: 1240 }),
+    o ? text(WIDTH - EDGE, 88, times(o.ratio, 3), 62, paint.ink, { weight: 600, end: true }) + text(WIDTH - EDGE, 126, `${verdictWords(o.verdict)} over ${o.shared} shared ${o.shared === 1 ? 'test' : 'tests'}, ${comparison.purpose}`, 23, paint.ink, { end: true })
+      + text(WIDTH - EDGE, 158, o.low !== undefined && o.high !== undefined ? `95 % between ${times(o.low, 3)} and ${times(o.high, 3)}, run-to-run noise only` : 'how sure is not known', 21, paint.quiet, { end: true }) : '',
+    ...body,
+    text(EDGE, HEIGHT - 28, `Right is better; the band is ${comparison.materiality} %, too small to matter; bars are 95 % intervals. Numbers at the right are ratios to the base.`, 20, paint.quiet),
+    text(WIDTH - EDGE, HEIGHT - 28, 'Yarrowmark', 20, paint.quiet, { end: true }),
+    '</svg>',
+  ].join('');
+}
+
+interface Place { x: number; y: number; width: number; line: number; size: number; axis: RatioAxis; materiality: number; paint: Paint }
+
+function rowOf(row: ComparedRow, side: number, comparison: Comparison, { x, y, width, line, size, axis, materiality, paint }: Place): string {
+  const cell = row.cells[side];
+  const base = y + line * 0.7;
+  const at = x + width * 0.44;
+  const value = (v: number | undefined) => (v === undefined ? '–' : reading(v, comparison.per && row.metric.scale === 'RATIO' ? { unit: '1' } : row.metric));
+  return text(x, base, row.metric.name, size, paint.ink, { most: width * 0.29 }) + text(at - 14, base, `${value(row.value)} → ${value(cell?.value)}`, size * 0.78, paint.quiet, { end: true, most: width * 0.19 })
+    + (cell ? drawn(cell, at, y, line, axis, materiality, paint) + text(at + axis.width + 16, base, words(cell), size * 0.9, colour(cell, paint), { weight: cell.verdict && isClear(cell.verdict) ? 600 : 400, most: width * 0.2 - 16 }) : '')
+    + rule(x, y + line, width, paint.hair);
+}
+
+function words(cell: Cell): string {
+  if (cell.verdict === undefined) return cell.difference === undefined ? cell.outReason ?? '' : `${cell.difference > 0 ? '+' : ''}${reading(cell.difference, { unit: '1' })}`;
+  const would = whatWouldTell(cell);
+  return `${verdictWords(cell.verdict)} ${times(cell.ratio!)}${would ? ` · ${would}` : ''}`;
+}
+
+function colour(cell: Cell, paint: Paint): string {
+  const of = cell.verdict === undefined ? 'level' : tone(cell.verdict);
+  return of === 'gain' ? paint.gain : of === 'loss' ? paint.loss : of === 'level' ? paint.ink : paint.quiet;
+}
+
+function drawn(cell: Cell, left: number, y: number, line: number, axis: RatioAxis, materiality: number, paint: Paint): string {
+  if (cell.ratio === undefined || cell.verdict === undefined) return '';
+  const x = (r: number) => (left + axis.x(r)).toFixed(1);
+  const middle = (y + line / 2).toFixed(1);
+  const c = colour(cell, paint);
+  return `<rect x="${x(1 / materiality)}" y="${(y + 3).toFixed(1)}" width="${(axis.x(materiality) - axis.x(1 / materiality)).toFixed(1)}" height="${(line - 6).toFixed(1)}" fill="${paint.band}"/>`
+    + `<path d="M${x(1)} ${(y + 3).toFixed(1)}v${(line - 6).toFixed(1)}" stroke="${paint.quiet}" stroke-width="1.5"/>`
+    + (cell.low !== undefined && cell.high !== undefined ? `<path d="M${x(cell.low)} ${middle}H${x(cell.high)}" stroke="${c}" stroke-width="4" stroke-linecap="round"/>` : '')
+    + `<circle cx="${x(cell.ratio)}" cy="${middle}" r="${Math.min(9, line * 0.24).toFixed(1)}" fill="${isClear(cell.verdict) ? c : paint.paper ?? '#ffffff'}" stroke="${c}" stroke-width="2.5"/>`;
+}
+
+function rule(x: number, y: number, width: number, colourOf: string): string {
+  return `<path d="M${x.toFixed(1)} ${y.toFixed(1)}h${width.toFixed(1)}" stroke="${colourOf}"/>`;
+}
+
+/** @param most widest in pixels: longer text is cut, as no renderer does it alike */
+function text(x: number, y: number, words: string, size: number, fill: string, more: { weight?: number; end?: boolean; most?: number } = {}): string {
+  const fits = more.most === undefined ? Infinity : Math.floor(more.most / (size * 0.49));
+  const cut = words.length > fits ? `${words.slice(0, Math.max(1, fits - 1)).trimEnd()}…` : words;
+  return `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-size="${size.toFixed(1)}" fill="${fill}"${more.weight ? ` font-weight="${more.weight}"` : ''}${more.end ? ' text-anchor="end"' : ''}>${escaped(cut)}</text>`;
+}
+
+export function escaped(words: string): string {
+  return words.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
+}

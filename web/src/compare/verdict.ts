@@ -1,0 +1,36 @@
+import type { Schemas } from '../api/client.ts';
+
+export type Cell = Schemas['ComparedCell'];
+export type Verdict = NonNullable<Cell['verdict']>;
+/** How a verdict is shown, besides its words: nothing is said by colour alone. */
+export type Tone = 'gain' | 'loss' | 'level' | 'unsure';
+
+const WORDS: Record<Verdict, string> = { CLEAR_GAIN: 'clear gain', CLEAR_LOSS: 'clear loss', SMALL_GAIN: 'small gain', SMALL_LOSS: 'small loss', LEVEL: 'level', CANNOT_TELL: 'cannot tell' };
+export const VERDICTS = Object.keys(WORDS) as Verdict[];
+
+export function verdictWords(v: Verdict): string {
+  return WORDS[v];
+}
+
+export function tone(v: Verdict): Tone {
+  return v === 'CLEAR_GAIN' || v === 'SMALL_GAIN' ? 'gain' : v === 'CLEAR_LOSS' || v === 'SMALL_LOSS' ? 'loss' : v === 'LEVEL' ? 'level' : 'unsure';
+}
+
+export function isClear(v: Verdict): boolean {
+  return v === 'CLEAR_GAIN' || v === 'CLEAR_LOSS';
+}
+
+/** Behind "cannot tell": what would settle it. */
+export function whatWouldTell(cell: Cell): string {
+  if (cell.verdict !== 'CANNOT_TELL') return '';
+  if (cell.moreThanMost) return 'more than 40 runs';
+  if (cell.moreRuns === undefined) return 'spread unknown: a second run';
+  return cell.moreRuns === 0 ? 'more runs' : `${cell.moreRuns} more ${cell.moreRuns === 1 ? 'run' : 'runs'}`;
+}
+
+/** How sure a line is: its distance from "same" in half-widths of its interval. Unknown is the least sure. */
+export function certainty(cell: Cell): number {
+  if (cell.ratio === undefined || cell.low === undefined || cell.high === undefined) return -1;
+  const half = Math.log(cell.high / cell.low) / 2;
+  return half === 0 ? Infinity : Math.abs(Math.log(cell.ratio)) / half;
+}
