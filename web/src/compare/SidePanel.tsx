@@ -2,7 +2,7 @@ import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../api/client.ts';
 import { factStep, number, testGroup } from '../format/format.ts';
 import { times } from './axis.ts';
-import { VERDICTS, verdictWords } from './verdict.ts';
+import { countedVerdict, VERDICTS, verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 type Side = Comparison['sides'][number];
@@ -33,7 +33,7 @@ function Overall({ side, purpose }: { side: Side; purpose: string }) {
         {o.low !== undefined && o.high !== undefined ? <>95 % between {times(o.low, 3)} and {times(o.high, 3)}, run-to-run noise only</> : <>how sure is not known: a test with one run, and nothing lends it noise</>}
         {' · '}{o.shared} shared {o.shared === 1 ? 'test' : 'tests'}, {purpose}
       </p>
-      <p className="small mt-1">{VERDICTS.filter((v) => o.counts[v]).map((v) => `${o.counts[v]} ${verdictWords(v)}`).join(' · ')}</p>
+      <p className="small mt-1">{VERDICTS.filter((v) => o.counts[v]).map((v) => countedVerdict(v, o.counts[v]!)).join(' · ')}</p>
       <p className="small">from {times(o.smallest.ratio)} in {o.smallest.test} to {times(o.largest.ratio)} in {o.largest.test}</p>
       <h3 className="mt-3">Where it comes from</h3>
       <table className="mt-1 w-full">

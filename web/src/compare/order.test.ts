@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
 import { missingRuns, sections, type ComparedRow } from './order.ts';
-import { certainty, whatWouldTell, type Cell } from './verdict.ts';
+import { certainty, countedVerdict, whatWouldTell, type Cell } from './verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({ ratio: 1.1, low: 1.05, high: 1.15, verdict: 'CLEAR_GAIN', moreThanMost: false, value: 1, runs: 3, ...more });
 const row = (id: number, group: 'PROCESSOR' | 'GRAPHICS', ...cells: Cell[]) => ({ metric: { id, testId: id, test: `Test ${id}`, group } as Schemas['MetricRow'], value: 1, runs: 3, cells }) satisfies ComparedRow;
@@ -35,4 +35,8 @@ test('what would tell is said only where nothing is told', () => {
   expect(whatWouldTell(cell({ verdict: 'CANNOT_TELL', moreRuns: 3 }))).toBe('3 more runs');
   expect(whatWouldTell(cell({ verdict: 'CANNOT_TELL', moreThanMost: true }))).toBe('more than 40 runs');
   expect(whatWouldTell(cell({ verdict: 'CANNOT_TELL' }))).toContain('second run');
+});
+
+test('verdicts are counted in words', () => {
+  expect([countedVerdict('CLEAR_GAIN', 3), countedVerdict('SMALL_LOSS', 2), countedVerdict('CLEAR_LOSS', 1), countedVerdict('LEVEL', 4)]).toEqual(['3 clear gains', '2 small losses', '1 clear loss', '4 level']);
 });

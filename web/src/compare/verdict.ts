@@ -12,6 +12,11 @@ export function verdictWords(v: Verdict): string {
   return WORDS[v];
 }
 
+/** "3 clear gains", "1 level". */
+export function countedVerdict(v: Verdict, n: number): string {
+  return `${n} ${WORDS[v]}${n === 1 || v === 'LEVEL' || v === 'CANNOT_TELL' ? '' : v.endsWith('LOSS') ? 'es' : 's'}`;
+}
+
 export function tone(v: Verdict): Tone {
   return v === 'CLEAR_GAIN' || v === 'SMALL_GAIN' ? 'gain' : v === 'CLEAR_LOSS' || v === 'SMALL_LOSS' ? 'loss' : v === 'LEVEL' ? 'level' : 'unsure';
 }

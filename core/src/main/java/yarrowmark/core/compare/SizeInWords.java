@@ -41,17 +41,19 @@ public final class SizeInWords {
         double size = size(c.ratio(), times);
         StringBuilder words = new StringBuilder(test).append(": ").append(a);
         if (c.verdict() == Verdict.LEVEL) {
-            words.append(" and ").append(base).append(" are level, within ").append(percent(larger(c.interval().orElseThrow(), times)));
-        } else if (times && quantity.isPresent()) {
-            words.append(" takes ").append(percent(size)).append(size >= 0 ? " less " : " more ").append(quantity.get()).append(" than ").append(base);
+            words.append(" and ").append(base).append(" are level, the 95 % interval of the difference is within ").append(percent(larger(c.interval().orElseThrow(), times)));
         } else {
-            words.append(" is ").append(percent(size)).append(size >= 0 ^ times ? " higher than " : " lower than ").append(base);
+            if (times && quantity.isPresent()) {
+                words.append(" takes ").append(percent(size)).append(size >= 0 ? " less " : " more ").append(quantity.get()).append(" than ").append(base);
+            } else {
+                words.append(" is ").append(percent(size)).append(size >= 0 ^ times ? " higher than " : " lower than ").append(base);
+            }
+            words.append(c.interval().map(i -> {
+                double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
+                double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
+                return String.format(Locale.ROOT, ", 95 %% interval %.1f to %.1f %%", one, other);
+            }).orElse(", how sure is not known"));
         }
-        c.interval().ifPresentOrElse(i -> {
-            double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
-            double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
-            words.append(String.format(Locale.ROOT, ", 95 %% interval %.1f to %.1f %%", one, other));
-        }, () -> words.append(", how sure is not known"));
         if (c.verdict() == Verdict.CANNOT_TELL) {
             words.append(", which may be noise");
         }

@@ -40,7 +40,7 @@ class SizeInWordsTest {
         assertThat(sentence(more(120, 90, 105), more(100, 101), Direction.MORE_IS_BETTER, null)).contains("which may be noise").contains("3 runs against 2.");
         assertThat(SizeInWords.sentence("Clip", "A", "B", PairComparison.of(more(1.2), more(1), Optional.empty(), Materiality.USUAL), Direction.MORE_IS_BETTER, Optional.empty()))
             .isEqualTo("Clip: A is 20.0 % higher than B, how sure is not known, which may be noise, 1 run.");
-        assertThat(sentence(more(100.1, 100, 99.9), more(100, 100.1, 99.9), Direction.MORE_IS_BETTER, null)).contains("Folio and Ledger are level, within ");
+        assertThat(sentence(more(100.1, 100, 99.9), more(100, 100.1, 99.9), Direction.MORE_IS_BETTER, null)).contains("Folio and Ledger are level, the 95 % interval of the difference is within ").doesNotContain(" to ");
     }
 
     @Test

@@ -55,4 +55,15 @@ class TwoFactorsTest {
         assertThat(t.interaction().interval()).isEmpty();
         assertThat(t.interaction().ratio()).isPositive();
     }
+
+    @Test
+    void saidInWords() {
+        TwoFactors t = TwoFactors.of(A1B1, A2B1, A1B2, A2B2);
+        assertThat(FactorWords.interaction(t.interaction(), "Tern 8", "Tern 9", "Folio", "Drift")).startsWith("The gain from Tern 8 to Tern 9 is 11.9 % larger on Folio than on Drift: 1.119 times, 95 % between 1.0");
+        assertThat(FactorWords.effect(t.first(), "Drift", "Folio")).startsWith("Folio is 29.6 % better than Drift: ");
+        assertThat(FactorWords.effect(TwoFactors.of(A2B1, A1B1, A2B2, A1B2).first(), "Folio", "Drift")).startsWith("Drift is 22.8 % worse than Folio: ");
+        TwoFactors open = TwoFactors.of(A1B1, A2B1, A1B1, A2B1);
+        assertThat(FactorWords.interaction(open.interaction(), "Tern 8", "Tern 9", "Folio", "Drift")).startsWith("Whether the gain from Tern 8 to Tern 9 differs between Folio and Drift cannot be told: 1.000 times");
+        assertThat(FactorWords.effect(new TwoFactors.Effect(0.1, Optional.empty()), "a", "b")).isEqualTo("Whether b is better than a cannot be told: a noise is not known.");
+    }
 }

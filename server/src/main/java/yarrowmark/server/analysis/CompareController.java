@@ -21,8 +21,10 @@ class CompareController {
     private final BeforeAndAfter pairs;
     private final Quantities quantities;
     private final SuiteTotals totals;
+    private final FactorService factors;
 
-    CompareController(ComparisonService service, ComparedReadings readings, BeforeAndAfter pairs, Quantities quantities, SuiteTotals totals) {
+    CompareController(ComparisonService service, ComparedReadings readings, BeforeAndAfter pairs, Quantities quantities, SuiteTotals totals, FactorService factors) {
+        this.factors = factors;
         this.totals = totals;
         this.service = service;
         this.readings = readings;
@@ -46,6 +48,13 @@ class CompareController {
     @GetMapping("/totals")
     List<SuiteTotals.ComparedTotal> totals(@RequestParam long base, @RequestParam("with") long other, @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<Long> without) {
         return totals.of(base, other, without);
+    }
+
+    /** Configurations laid out by two facts. */
+    @GetMapping("/factors")
+    FactorGrid factors(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids, @RequestParam(required = false) @Nullable String first, @RequestParam(required = false) @Nullable String second,
+                       @RequestParam(required = false) @Nullable Long metric, @RequestParam(required = false) @Nullable Long purpose) {
+        return factors.grid(new FactorService.Question(ids, first, second, metric, purpose));
     }
 
     /** Configurations that were made from one another on the same unit and were both measured. */

@@ -132,7 +132,7 @@ class ComparisonService {
     }
 
     /** Samples by configuration and metric, those of joined comparability groups as one, divided by the quantity where there is one. */
-    private Table table(Set<Long> ids, List<MetricRow> wanted, List<MetricRow> all, Quantities.@Nullable Known quantity) {
+    Table table(Set<Long> ids, List<MetricRow> wanted, List<MetricRow> all, Quantities.@Nullable Known quantity) {
         Map<Long, Long> oldest = catalog.comparable(all);
         Map<Long, MetricRow> byId = all.stream().collect(Collectors.toMap(MetricRow::id, m -> m));
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
@@ -151,7 +151,7 @@ class ComparisonService {
     }
 
     /** The purpose weighs what at least one of those compared has; what the others lack is scaled away for each pair. */
-    private static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
+    static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
         List<MetricRow> counted = metrics.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
         Map<String, Double> byGroup = purpose.weights().entrySet().stream().collect(Collectors.toMap(e -> e.getKey().name(), Map.Entry::getValue));
         Map<Long, Double> weights = new HashMap<>();

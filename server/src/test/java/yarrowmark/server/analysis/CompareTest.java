@@ -236,4 +236,30 @@ class CompareTest {
         assertThat(without.path("parts").get(1).path("takenOut").asBoolean()).isTrue();
         assertThat(lab.owner().get(asked + "&without=" + lab.tests().stream().map(t -> Long.toString(lab.row(t).path("metrics").get(0).path("id").asLong())).collect(Collectors.joining(","))).body()).isEmpty();
     }
+
+    /** The method's example of section 8 through the whole program, without lent noise mattering for the effects. */
+    @Test
+    void twoFactorsHaveEffectsAndAnInteraction() {
+        long a1b1 = lab.configuration(Map.of("memory.size", "8 GB", "firmware.version", "8"));
+        long a2b1 = lab.configuration(Map.of("memory.size", "16 GB", "firmware.version", "8"));
+        long a1b2 = lab.configuration(Map.of("memory.size", "8 GB", "firmware.version", "9"));
+        long a2b2 = lab.configuration(Map.of("memory.size", "16 GB", "firmware.version", "9"));
+        measured("Weir, 1, more", a1b1, new String[][] {runs("201", "204", "199")});
+        measured("", a2b1, new String[][] {runs("246", "250", "244")});
+        measured("", a1b2, new String[][] {runs("205", "203", "207")});
+        String three = "/api/compare/factors?ids=" + a1b1 + "," + a2b1 + "," + a1b2;
+        JsonNode missing = lab.owner().get(three + "&first=memory.size&second=firmware.version").body();
+        assertThat(missing.path("blocks")).isEmpty();
+        assertThat(missing.path("rows").get(1).path("cells").get(1).path("from").asLong()).as("what the missing one could be made from").isEqualTo(a2b1);
+        measured("", a2b2, new String[][] {runs("281", "278", "284")});
+        JsonNode grid = lab.owner().get(three + "," + a2b2 + "&first=memory.size&second=firmware.version").body();
+        JsonNode block = grid.path("blocks").get(0);
+        assertThat(block.path("first").path("ratio").asDouble()).isCloseTo(1.295902941, within(5e-10));
+        assertThat(block.path("second").path("ratio").asDouble()).isCloseTo(1.077021177, within(5e-10));
+        assertThat(block.path("interaction").path("ratio").asDouble()).isCloseTo(1.118805322, within(5e-10));
+        assertThat(block.path("interaction").path("words").asString()).contains("the gain from".substring(1)).contains("larger on 16 GiB than on 8 GiB");
+        assertThat(grid.path("choices").valueStream().map(c -> c.path("key").asString())).contains("memory.size", "firmware.version");
+        assertThat(lab.owner().get(three + "&first=os.name").code()).isEqualTo("not-a-factor");
+        assertThat(lab.owner().get("/api/compare/factors?ids=" + a1b1).code()).isEqualTo("not-two");
+    }
 }

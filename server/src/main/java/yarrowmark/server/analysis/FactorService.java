@@ -1,0 +1,194 @@
+package yarrowmark.server.analysis;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.factor.FactorWords;
+import yarrowmark.core.factor.TwoFactors;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.WorkingVariance;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.LentNoise;
+import yarrowmark.server.ledger.ReadingMarks;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.DifferencePage;
+import yarrowmark.server.shelf.Shelf;
+
+/** Lays configurations out by two facts in which they differ. */
+@Service
+class FactorService {
+    private static final String DEVICE = "device";
+    private static final int MOST_LEVELS = 6;
+    private static final int MOST_BLOCKS = 20;
+
+    /** @param first a fact's key, or "device"; absent: what differs first */
+    record Question(List<Long> ids, @Nullable String first, @Nullable String second, @Nullable Long metric, @Nullable Long purpose) { }
+
+    private final Shelf shelf;
+    private final Catalog catalog;
+    private final ComparisonService comparisons;
+    private final LentNoise lent;
+    private final ReadingMarks marks;
+
+    FactorService(Shelf shelf, Catalog catalog, ComparisonService comparisons, LentNoise lent, ReadingMarks marks) {
+        this.shelf = shelf;
+        this.catalog = catalog;
+        this.comparisons = comparisons;
+        this.lent = lent;
+        this.marks = marks;
+    }
+
+    /** What a cell's configuration has in each metric, and with which noise. */
+    private record Measured(Map<Long, SampleMoments> samples, Map<Long, Optional<NoisePrior>> noise) { }
+
+    @Transactional(readOnly = true)
+    public FactorGrid grid(Question q) {
+        List<Long> ids = q.ids().stream().distinct().toList();
+        if (ids.size() < 2) {
+            throw Problem.invalid("not-two", "Two factors need configurations that differ: two at least, four for an answer.");
+        }
+        Map<Long, Map<String, String>> levels = new HashMap<>();
+        List<FactorGrid.FactorChoice> choices = choices(ids, levels);
+        FactorGrid.FactorChoice first = chosen(choices, q.first(), null);
+        FactorGrid.FactorChoice second = chosen(choices, q.second(), first);
+        if (first == null || second == null) {
+            return new FactorGrid(choices, first, second, null, List.of(), List.of(), List.of());
+        }
+        Map<Long, ConfigurationRow> rows = shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        List<List<ConfigurationRow>> cells = new ArrayList<>();
+        for (String a : first.levels()) {
+            for (String b : second.levels()) {
+                cells.add(ids.stream().filter(id -> a.equals(levels.get(id).get(first.key())) && b.equals(levels.get(id).get(second.key()))).map(rows::get).sorted(Comparator.comparingLong(ConfigurationRow::id).reversed()).toList());
+            }
+        }
+        List<Long> taken = cells.stream().filter(c -> !c.isEmpty()).map(c -> c.get(0).id()).toList();
+        List<MetricRow> all = catalog.metricsInUse();
+        ComparisonService.Table table = comparisons.table(new LinkedHashSet<>(taken), all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList(), all, null);
+        List<MetricRow> shared = table.metrics().stream().filter(m -> taken.stream().allMatch(id -> table.sample(id, m.id()) != null)).toList();
+        MetricRow metric = q.metric() == null ? null : shared.stream().filter(m -> m.id() == q.metric()).findFirst()
+            .orElseThrow(() -> Problem.invalid("not-shared", "Not every cell of the grid has this test. Choose one that all of them ran."));
+        List<MetricRow> used = metric == null ? counted(shared, taken) : List.of(metric);
+        Map<Long, Double> weights = metric == null ? ComparisonService.weights(q.purpose() == null ? catalog.purposes().get(0) : catalog.purpose(q.purpose()), used) : Map.of(metric.id(), 1.0);
+        Map<Long, Optional<NoisePrior>> noise = lent.of(used, all);
+        List<TwoFactors.@Nullable Cell> merits = cells.stream().map(c -> c.isEmpty() || weights.isEmpty() ? null : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise), weights)).collect(Collectors.toCollection(ArrayList::new));
+        return new FactorGrid(choices, first, second, metric, shared, rows(first, second, cells, merits, metric), blocks(first, second, merits));
+    }
+
+    /** Without what a display holds on any of them: that says nothing about what the factors do. */
+    private List<MetricRow> counted(List<MetricRow> shared, List<Long> taken) {
+        var held = marks.held(shared);
+        return shared.stream().filter(m -> taken.stream().noneMatch(id -> held.contains(new ReadingMarks.HeldSample(id, m.id())))).toList();
+    }
+
+    private List<FactorGrid.FactorChoice> choices(List<Long> ids, Map<Long, Map<String, String>> levels) {
+        DifferencePage page = shelf.difference(ids, ids.get(0), null);
+        List<FactorGrid.FactorChoice> choices = new ArrayList<>();
+        List<ConfigurationRow> in = page.configurations();
+        in.forEach(c -> levels.computeIfAbsent(c.id(), id -> new HashMap<>()).put(DEVICE, c.maker() + " " + c.model()));
+        choices.add(new FactorGrid.FactorChoice(DEVICE, "Device", in.stream().map(c -> c.maker() + " " + c.model()).distinct().toList()));
+        for (DifferencePage.FactRow row : page.differing()) {
+            for (int i = 0; i < in.size(); i++) {
+                String shown = row.cells().get(i).shown();
+                if (shown != null) {
+                    levels.get(in.get(i).id()).put(row.key(), shown);
+                }
+            }
+            choices.add(new FactorGrid.FactorChoice(row.key(), row.label(), row.cells().stream().map(DifferencePage.FactCell::shown).filter(Objects::nonNull).distinct().toList()));
+        }
+        return choices.stream().filter(c -> c.levels().size() > 1 && c.levels().size() <= MOST_LEVELS).toList();
+    }
+
+    private static FactorGrid.@Nullable FactorChoice chosen(List<FactorGrid.FactorChoice> choices, @Nullable String key, FactorGrid.@Nullable FactorChoice other) {
+        if (key != null) {
+            return choices.stream().filter(c -> c.key().equals(key)).findFirst()
+                .orElseThrow(() -> Problem.invalid("not-a-factor", "These configurations do not differ in \"" + key + "\", or in more than " + MOST_LEVELS + " ways. They differ in " + choices.stream().map(FactorGrid.FactorChoice::label).collect(Collectors.joining(", ")) + "."));
+        }
+        return choices.stream().filter(c -> c != other).findFirst().orElse(null);
+    }
+
+    private static TwoFactors.@Nullable Cell cell(Measured measured, Map<Long, Double> weights) {
+        double mean = 0;
+        double variance = 0;
+        double parts = 0;
+        boolean known = true;
+        double sum = weights.values().stream().mapToDouble(Double::doubleValue).sum();
+        for (Map.Entry<Long, Double> weight : weights.entrySet()) {
+            SampleMoments sample = measured.samples().get(weight.getKey());
+            if (sample == null) {
+                return null;
+            }
+            double w = weight.getValue() / sum;
+            mean += w * sample.mean();
+            Optional<WorkingVariance> working = NoisePrior.workingVariance(sample, measured.noise().getOrDefault(weight.getKey(), Optional.empty()));
+            known &= working.isPresent() || w == 0;
+            if (working.isPresent()) {
+                double v = w * w * working.get().variance() / sample.n();
+                variance += v;
+                parts += v * v / working.get().degreesOfFreedom();
+            }
+        }
+        return new TwoFactors.Cell(mean, known && parts > 0 ? Optional.of(new TwoFactors.Noise(variance, variance * variance / parts)) : Optional.empty());
+    }
+
+    private static List<FactorGrid.FactorRow> rows(FactorGrid.FactorChoice first, FactorGrid.FactorChoice second, List<List<ConfigurationRow>> cells, List<TwoFactors.@Nullable Cell> merits, @Nullable MetricRow metric) {
+        Double origin = merits.stream().filter(Objects::nonNull).map(TwoFactors.Cell::mean).findFirst().orElse(null);
+        int width = second.levels().size();
+        List<FactorGrid.FactorRow> rows = new ArrayList<>();
+        for (int a = 0; a < first.levels().size(); a++) {
+            List<List<ConfigurationRow>> line = cells.subList(a * width, (a + 1) * width);
+            Long from = line.stream().filter(c -> !c.isEmpty()).map(c -> c.get(0).id()).findFirst().orElse(null);
+            List<FactorGrid.FactorCell> shown = new ArrayList<>();
+            for (int b = 0; b < width; b++) {
+                TwoFactors.Cell merit = merits.get(a * width + b);
+                boolean empty = line.get(b).isEmpty();
+                shown.add(new FactorGrid.FactorCell(empty ? null : line.get(b).get(0), Math.max(0, line.get(b).size() - 1), merit == null || metric == null ? null : Merit.toValue(merit.mean(), metric.direction()),
+                    merit == null ? null : Math.exp(merit.mean() - origin), empty ? from : null));
+            }
+            rows.add(new FactorGrid.FactorRow(first.levels().get(a), shown));
+        }
+        return rows;
+    }
+
+    private static List<FactorGrid.FactorBlock> blocks(FactorGrid.FactorChoice first, FactorGrid.FactorChoice second, List<TwoFactors.@Nullable Cell> merits) {
+        List<FactorGrid.FactorBlock> blocks = new ArrayList<>();
+        List<String> as = first.levels();
+        List<String> bs = second.levels();
+        for (int a1 = 0; a1 < as.size(); a1++) {
+            for (int a2 = a1 + 1; a2 < as.size(); a2++) {
+                for (int b1 = 0; b1 < bs.size(); b1++) {
+                    for (int b2 = b1 + 1; b2 < bs.size() && blocks.size() < MOST_BLOCKS; b2++) {
+                        TwoFactors.Cell a1b1 = merits.get(a1 * bs.size() + b1);
+                        TwoFactors.Cell a2b1 = merits.get(a2 * bs.size() + b1);
+                        TwoFactors.Cell a1b2 = merits.get(a1 * bs.size() + b2);
+                        TwoFactors.Cell a2b2 = merits.get(a2 * bs.size() + b2);
+                        if (a1b1 != null && a2b1 != null && a1b2 != null && a2b2 != null) {
+                            TwoFactors t = TwoFactors.of(a1b1, a2b1, a1b2, a2b2);
+                            blocks.add(new FactorGrid.FactorBlock(as.get(a1), as.get(a2), bs.get(b1), bs.get(b2), effect(t.first(), FactorWords.effect(t.first(), as.get(a1), as.get(a2))),
+                                effect(t.second(), FactorWords.effect(t.second(), bs.get(b1), bs.get(b2))), effect(t.interaction(), FactorWords.interaction(t.interaction(), bs.get(b1), bs.get(b2), as.get(a2), as.get(a1)))));
+                        }
+                    }
+                }
+            }
+        }
+        return blocks;
+    }
+
+    private static FactorGrid.FactorEffect effect(TwoFactors.Effect e, String words) {
+        return new FactorGrid.FactorEffect(e.ratio(), e.interval().map(PairComparison.Interval::low).orElse(null), e.interval().map(PairComparison.Interval::high).orElse(null), words);
+    }
+}
