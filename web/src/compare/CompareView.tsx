@@ -10,6 +10,7 @@ import { Choice, Choices } from '../ui/Choice.tsx';
 import { Loading, Trouble } from '../ui/states.tsx';
 import { ComparedTable } from './ComparedTable.tsx';
 import { ComparePairs } from './ComparePairs.tsx';
+import { FactorsPart } from './FactorsPart.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
 import { ORDERS, sections, type Order } from './order.ts';
 import { SidePanel } from './SidePanel.tsx';
@@ -106,13 +107,19 @@ export function CompareView() {
       ?
     </>
   );
+  const factorSentence = <>Two facts at once, over {ids.length} configurations, weighed for {purposes.data?.find((p) => p.id === search.purpose)?.name ?? purposes.data?.[0]?.name ?? '…'}.</>;
   const parts = data ? sections(data.rows, order, shownSide) : [];
   return (
     <div className="flex h-full min-h-[460px] flex-col">
-      <Opening title="Compare" sentence={sentence}>
-        {data && <TakeAlong comparison={data} parts={parts} side={shownSide} />}
+      <Opening title="Compare" sentence={search.factors ? factorSentence : sentence}>
+        {ids.length > 2 && <button className="button" aria-pressed={search.factors === true} onClick={() => say({ factors: search.factors ? undefined : true })}>{search.factors ? 'Test by test' : 'Two factors'}</button>}
+        {data && !search.factors && <TakeAlong comparison={data} parts={parts} side={shownSide} />}
       </Opening>
-      {comparison.isPending ? <Loading what="the comparison" />
+      {search.factors ? (
+        <div className="min-h-0 flex-1 overflow-y-auto">
+          <FactorsPart ids={ids} purpose={search.purpose} factors={{ first: search.first, second: search.second, metric: search.cells }} onChoose={(next) => say({ first: next.first, second: next.second, cells: next.metric })} />
+        </div>
+      ) : comparison.isPending ? <Loading what="the comparison" />
         : comparison.isError ? <Trouble error={comparison.error} again={() => (search.per === undefined ? void comparison.refetch() : say({ per: undefined }))} />
         : (
           <div className="flex min-h-0 flex-1 flex-col gap-6 md:flex-row">

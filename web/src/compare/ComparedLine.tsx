@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { number, reading } from '../format/format.ts';
+import { mark, markReason, number, reading } from '../format/format.ts';
 import { times, type RatioAxis } from './axis.ts';
 import { LineDetail } from './LineDetail.tsx';
 import type { ComparedRow } from './order.ts';
@@ -15,21 +15,24 @@ interface Props {
   open: boolean;
   onOpen: () => void;
   side: number;
+  /** Why its readings may not be sound, on any side. */
+  marks: readonly string[];
 }
 
 const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-3' } as const;
 const READINGS = { BETTER: 'better', WORSE: 'worse', CANNOT_TELL: 'cannot tell' } as const;
 
 /** One test: the values of both, the ratio with its interval, and how to read it. */
-export function ComparedLine({ row, comparison, axis, template, active, open, onOpen, side }: Props) {
+export function ComparedLine({ row, comparison, axis, template, active, open, onOpen, side, marks }: Props) {
   const { metric, cells } = row;
   const alone = cells.length === 1;
   const shown = (value: number | undefined) => (value === undefined ? '–' : reading(value, comparison.per && metric.scale === 'RATIO' ? { kind: 'NUMBER', unit: '1' } : metric));
   return (
     <div data-active-row={active} data-open={open} className="border-b border-hair-2 data-[active-row=true]:bg-sheet data-[open=true]:bg-sheet">
       <div role="row" className="grid min-h-[33px] items-center gap-x-3 py-1" style={{ gridTemplateColumns: template }}>
-        <span role="rowheader" className="min-w-0 pl-2">
-          <button className="block w-full truncate text-left hover:underline" aria-expanded={open} onClick={onOpen} title={`${metric.name}; ${metric.suite} ${metric.version}`}>{metric.name}</button>
+        <span role="rowheader" className="flex min-w-0 items-baseline gap-1.5 pl-2">
+          <button className="block min-w-0 truncate text-left hover:underline" aria-expanded={open} onClick={onOpen} title={`${metric.name}; ${metric.suite} ${metric.version}`}>{metric.name}</button>
+          {marks.map((kind) => <span key={kind} className="pill" data-tone="wait" title={markReason({ kind })}>{mark(kind)}</span>)}
         </span>
         <span role="cell" className="text-right">{shown(row.value)}</span>
         {alone ? (

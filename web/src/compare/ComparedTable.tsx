@@ -1,12 +1,14 @@
+import { useQuery } from '@tanstack/react-query';
 import { useLayoutEffect, useRef, useState } from 'react';
-import type { Schemas } from '../api/client.ts';
+import { api, value, type Schemas } from '../api/client.ts';
 import { MarkSign } from '../chart/Mark.tsx';
 import { testGroup } from '../format/format.ts';
-import { slotOf, useTable } from '../shell/table-store.ts';
+import { useTable } from '../shell/table-store.ts';
 import { useRows } from '../ui/useRows.ts';
 import { ratioAxis, times } from './axis.ts';
 import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
+import { slotsOf } from './slots.ts';
 import { verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
@@ -22,7 +24,6 @@ interface Props {
 
 /** Every test that is compared, a line each; one side with its ratio on an axis, several as columns. */
 export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }: Props) {
-  const table = useTable();
   const area = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   useLayoutEffect(() => {
@@ -31,6 +32,11 @@ export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }:
     return () => watched.disconnect();
   }, []);
   const rows = parts.flatMap((p) => p.rows);
+  const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
+  const slots = slotsOf(useTable(), ids);
+  // Marks need every single reading, so they come after the numbers.
+  const marks = useQuery({ queryKey: ['compared-marks', ids], queryFn: () => value(api.GET('/api/compare/marks', { params: { query: { ids } } })) });
+  const kindsOf = (metric: number) => [...new Set(marks.data?.filter((m) => m.metricId === metric).flatMap((m) => m.kinds) ?? [])];
   const active = useRows(rows, (r) => r.metric.id, [{ key: 'Enter', does: 'Open the line, or close it', run: (r) => onOpen(open === r.metric.id ? undefined : r.metric.id) }]);
   const alone = comparison.sides.length === 1;
   const materiality = 1 + comparison.materiality / 100;
@@ -53,7 +59,7 @@ export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }:
               <span role="columnheader">Reading it; right is better</span>
             </>
           ) : comparison.sides.map((s, i) => {
-            const slot = slotOf(table, s.configuration.id);
+            const slot = slots(s.configuration.id);
             return (
               <span role="columnheader" key={s.configuration.id} aria-sort={i === side ? 'other' : undefined}>
                 <button className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft" data-on={i === side} aria-pressed={i === side} onClick={() => onSide(i)} title={`${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}`}>
@@ -70,7 +76,7 @@ export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }:
           <div key={part.group ?? 'all'} role="rowgroup">
             {part.group && <h3 className="border-b border-hair pt-3 pb-0.5 pl-2">{testGroup(part.group)}</h3>}
             {part.rows.map((row) => (
-              <ComparedLine key={row.metric.id} row={row} comparison={comparison} axis={axis} template={template} active={active?.metric.id === row.metric.id} open={open === row.metric.id}
+              <ComparedLine key={row.metric.id} row={row} marks={kindsOf(row.metric.id)} comparison={comparison} axis={axis} template={template} active={active?.metric.id === row.metric.id} open={open === row.metric.id}
                 onOpen={() => onOpen(open === row.metric.id ? undefined : row.metric.id)} side={side} />
             ))}
           </div>

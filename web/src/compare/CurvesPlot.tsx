@@ -1,13 +1,14 @@
 import type { Schemas } from '../api/client.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
 import { number, quantity } from '../format/format.ts';
-import { slotOf, useTable } from '../shell/table-store.ts';
+import { useTable } from '../shell/table-store.ts';
+import { slotsOf } from './slots.ts';
 
 const [WIDTH, HEIGHT, BELOW, LEFT, RIGHT] = [760, 230, 90, 56, 12];
 
 /** Curves of all sides on logarithmic axes, the ratio to the base below; peaks ringed, dents marked. */
 export function CurvesPlot({ data, comparison }: { data: Schemas['ComparedMetric']; comparison: Schemas['Comparison'] }) {
-  const table = useTable();
+  const slots = slotsOf(useTable(), data.sides.map((s) => s.configurationId));
   const curves = data.sides.flatMap((s) => (s.curve ? [{ id: s.configurationId, ...s.curve }] : []));
   if (curves.length === 0) return null;
   const named = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
@@ -35,7 +36,7 @@ export function CurvesPlot({ data, comparison }: { data: Schemas['ComparedMetric
         </g>
         <line x1={LEFT} x2={WIDTH - RIGHT} y1={HEIGHT - 22} y2={HEIGHT - 22} stroke="var(--hair)" />
         {curves.map((c) => {
-          const slot = slotOf(table, c.id);
+          const slot = slots(c.id);
           return (
             <g key={c.id} stroke={markColour(slot)} fill={markColour(slot)}>
               <path d={line(c.points.map((p) => ({ x: p.x, at: y(p.y) })))} fill="none" strokeWidth={1.5} />

@@ -3,12 +3,14 @@ import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { markColour, markPath, MarkSign } from '../chart/Mark.tsx';
 import { day, mark, markReason, number, reading } from '../format/format.ts';
-import { slotOf, useTable } from '../shell/table-store.ts';
+import { useTable } from '../shell/table-store.ts';
 import { Ready } from '../ui/states.tsx';
 import { CopyButton } from './CopyButton.tsx';
 import { CurvesPlot } from './CurvesPlot.tsx';
 import { FramesPart } from './FramesPart.tsx';
+import { HeldPart } from './HeldPart.tsx';
 import type { ComparedRow } from './order.ts';
+import { slotsOf } from './slots.ts';
 
 type Metric = Schemas['ComparedMetric'];
 
@@ -24,7 +26,8 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
       ))}
       <Ready query={metric} what="the readings">{(data) => (
         <>
-          <Readings data={data} comparison={comparison} />
+          <HeldPart data={data} comparison={comparison} />
+          <Readings data={data} row={comparison.per ? { ...row, cells: [] } : row} comparison={comparison} />
           <CurvesPlot data={data} comparison={comparison} />
           <FramesPart data={data} comparison={comparison} />
         </>
@@ -35,36 +38,31 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
 
 const WIDTH = 640;
 
-function Readings({ data, comparison }: { data: Metric; comparison: Schemas['Comparison'] }) {
+function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; comparison: Schemas['Comparison'] }) {
   const table = useTable();
   const { metric } = data;
-  const values = [...data.sides.flatMap((s) => s.readings.map((r) => r.value)), ...data.others.map((o) => o.value)];
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  const logarithmic = metric.scale === 'RATIO' && low > 0 && high / low > 3;
-  const of = (v: number) => (logarithmic ? Math.log(v) : v);
-  const share = (v: number) => (high === low ? 0.5 : (of(v) - of(low)) / (of(high) - of(low)));
-  // On every rail, right is better.
-  const x = (v: number) => 10 + (metric.direction === 'MORE_IS_BETTER' ? share(v) : 1 - share(v)) * (WIDTH - 20);
-  const [left, right] = metric.direction === 'MORE_IS_BETTER' ? [low, high] : [high, low];
+  const slot = slotsOf(table, data.sides.map((o) => o.configurationId));
+  const own = data.sides.flatMap((o) => o.readings.map((r) => r.value));
+  const near = scaleOf(metric, own);
+  const all = scaleOf(metric, [...own, ...data.others.map((o) => o.value)]);
   return (
     <div className="mt-2 overflow-x-auto">
       <table className="w-full max-w-[980px]">
         <tbody>
           {data.sides.map((s) => {
             const c = s.configurationId === comparison.base.id ? comparison.base : comparison.sides.find((o) => o.configuration.id === s.configurationId)!.configuration;
-            const slot = slotOf(table, c.id);
+            const at = slot(c.id);
             return (
               <tr key={s.configurationId} className="border-b border-hair-2 align-middle">
                 <th scope="row" className="w-52 py-1 pr-3 text-left font-normal">
-                  <span className="flex items-center gap-1.5">{slot !== null && <MarkSign slot={slot} size={13} />}<span className="truncate font-semibold">{c.model}</span>{c.id === comparison.base.id && <span className="small text-gold-ink">base</span>}</span>
+                  <span className="flex items-center gap-1.5">{at !== null && <MarkSign slot={at} size={13} />}<span className="truncate font-semibold">{c.model}</span>{c.id === comparison.base.id && <span className="small text-gold-ink">base</span>}</span>
                   <span className="small block truncate">{c.name}</span>
                 </th>
                 <td>
                   <svg viewBox={`0 0 ${WIDTH} 22`} width="100%" role="img" aria-label={`${c.model}: ${s.readings.map((r) => number(r.value)).join(', ') || 'no reading'}`}>
                     <line x1={4} x2={WIDTH - 4} y1={11} y2={11} stroke="var(--hair)" />
-                    <path d={data.others.map((o) => `M${x(o.value).toFixed(1)} 6v10`).join('')} stroke="var(--tick)" />
                     {s.readings.map((r) => (
-                      <path key={r.id} transform={`translate(${x(r.value).toFixed(1)} 11)`} d={markPath(slot, 4)} fill={r.asideReason === undefined ? markColour(slot) : 'none'} stroke={markColour(slot)} strokeWidth={1}>
+                      <path key={r.id} transform={`translate(${near.x(r.value).toFixed(1)} 11)`} d={markPath(at, 4)} fill={r.asideReason === undefined ? markColour(at) : 'none'} stroke={markColour(at)} strokeWidth={1}>
                         <title>{reading(r.value, metric, r.resolution)}{r.asideReason !== undefined ? `, set aside: ${r.asideReason}` : ''}</title>
                       </path>
                     ))}
@@ -73,7 +71,23 @@ function Readings({ data, comparison }: { data: Metric; comparison: Schemas['Com
               </tr>
             );
           })}
-          <tr className="small text-ink-3"><td /><td className="flex justify-between"><span>{reading(left, metric)}</span><span>{data.others.length > 0 && `${data.others.length} other ${data.others.length === 1 ? 'configuration' : 'configurations'} as ticks`}</span><span>{reading(right, metric)}</span></td></tr>
+          <Ends left={near.left} right={near.right} metric={metric} middle="" />
+          {data.others.length > 0 && (
+            <>
+              <tr className="align-middle">
+                <th scope="row" className="small py-1 pr-3 text-left font-normal">Among everything tested</th>
+                <td>
+                  <svg viewBox={`0 0 ${WIDTH} 22`} width="100%" role="img" aria-label={`Among ${data.others.length} other configurations`}>
+                    <line x1={4} x2={WIDTH - 4} y1={11} y2={11} stroke="var(--hair)" />
+                    {data.others.map((o) => <path key={o.configuration.id} d={`M${all.x(o.value).toFixed(1)} 5v12`} stroke="var(--tick)" strokeWidth={1.6}><title>{o.configuration.maker} {o.configuration.model}, {o.configuration.name}: {reading(o.value, metric)}</title></path>)}
+                    {row.cells.map((cell, i) => cell.value !== undefined && <path key={i} transform={`translate(${all.x(cell.value).toFixed(1)} 11)`} d={markPath(slot(data.sides[i + 1]!.configurationId), 4.5)} fill={markColour(slot(data.sides[i + 1]!.configurationId))} />)}
+                    <path transform={`translate(${all.x(row.value).toFixed(1)} 11)`} d={markPath(slot(data.sides[0]!.configurationId), 4.5)} fill={markColour(slot(data.sides[0]!.configurationId))} />
+                  </svg>
+                </td>
+              </tr>
+              <Ends left={all.left} right={all.right} metric={metric} middle={`${data.others.length} other ${data.others.length === 1 ? 'configuration' : 'configurations'} as ticks`} />
+            </>
+          )}
         </tbody>
       </table>
       <details className="mt-1">
@@ -99,4 +113,18 @@ function Readings({ data, comparison }: { data: Metric; comparison: Schemas['Com
       </details>
     </div>
   );
+}
+
+function Ends({ left, right, metric, middle }: { left: number; right: number; metric: Metric['metric']; middle: string }) {
+  return <tr className="small text-ink-3"><td /><td><span className="flex justify-between"><span>{reading(left, metric)}</span><span>{middle}</span><span>{reading(right, metric)}</span></span></td></tr>;
+}
+
+/** From the worst on the left to the best on the right, as on every rail. */
+function scaleOf(metric: Metric['metric'], values: readonly number[]) {
+  const [low, high] = [Math.min(...values), Math.max(...values)];
+  const logarithmic = metric.scale === 'RATIO' && low > 0 && high / low > 3;
+  const of = (v: number) => (logarithmic ? Math.log(v) : v);
+  const share = (v: number) => (high === low ? 0.5 : (of(v) - of(low)) / (of(high) - of(low)));
+  const more = metric.direction === 'MORE_IS_BETTER';
+  return { x: (v: number) => 10 + (more ? share(v) : 1 - share(v)) * (WIDTH - 20), left: more ? low : high, right: more ? high : low };
 }

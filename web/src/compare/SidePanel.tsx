@@ -85,6 +85,7 @@ function Changed({ comparison, side }: { comparison: Comparison; side: Side }) {
           {c.disturbs && <span className="pill" data-tone="wait">also changed: may explain part of it</span>}
         </div>
       ))}
+      {side.unlikeUnits.length > 0 && <p className="mt-1.5 border-l-2 border-gold pl-2">Two units with the same facts differ clearly on {side.unlikeUnits.slice(0, 4).join(', ')}{side.unlikeUnits.length > 4 && ` and ${side.unlikeUnits.length - 4} more`}: the units are unlike, and other differences may be as well.</p>}
       <p className="small mt-1.5">
         {told.length > SHOWN_FACTS && <>{told.length - SHOWN_FACTS} more facts differ. </>}
         {told.length === 0 && also === 0 && <>No fact that is known of both differs. </>}

@@ -70,4 +70,5 @@ export const standingsSearch = (raw: Raw) => lax({ classes: classList(raw['class
 export const compareSearch = (raw: Raw) => lax({
     ids: idList(raw['ids']), base: id(raw['base']), purpose: id(raw['purpose']), group: oneOf(raw['group'], TEST_GROUPS), suite: id(raw['suite']),
     matters: number(raw['matters'], 0.1, 1000), per: text(raw['per']), order: oneOf(raw['order'], ORDERS), open: id(raw['open']),
+    factors: raw['factors'] === true ? true : undefined, first: text(raw['first']), second: text(raw['second']), cells: id(raw['cells']),
   });

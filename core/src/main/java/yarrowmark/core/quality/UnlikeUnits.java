@@ -23,11 +23,16 @@ public record UnlikeUnits(int one, int other, PairComparison difference) {
         for (int one = 0; one < units.size(); one++) {
             for (int other = one + 1; other < units.size(); other++) {
                 PairComparison pair = PairComparison.of(units.get(other), units.get(one), prior, materiality);
-                if (pair.verdict() == Verdict.CLEAR_GAIN || pair.verdict() == Verdict.CLEAR_LOSS) {
+                if (differ(pair.verdict())) {
                     found.add(new UnlikeUnits(one, other, pair));
                 }
             }
         }
         return found;
+    }
+
+    /** Whether a verdict on two units that should be alike says that they are not. */
+    public static boolean differ(Verdict verdict) {
+        return verdict == Verdict.CLEAR_GAIN || verdict == Verdict.CLEAR_LOSS;
     }
 }

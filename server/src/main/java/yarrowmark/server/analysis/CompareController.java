@@ -3,6 +3,7 @@ package yarrowmark.server.analysis;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -10,11 +11,14 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.ReadingMarks;
 
 @RestController
 @RequestMapping("/api/compare")
 class CompareController {
     private static final int MOST_ASKED = 200;
+
+    record MarkedSample(long configurationId, long metricId, Set<ReadingMarks.MarkKind> kinds) { }
 
     private final ComparisonService service;
     private final ComparedReadings readings;
@@ -48,6 +52,12 @@ class CompareController {
     @GetMapping("/totals")
     List<SuiteTotals.ComparedTotal> totals(@RequestParam long base, @RequestParam("with") long other, @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<Long> without) {
         return totals.of(base, other, without);
+    }
+
+    /** Why readings behind a comparison may not be sound. */
+    @GetMapping("/marks")
+    List<MarkedSample> marks(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+        return service.marks(ids);
     }
 
     /** Configurations laid out by two facts. */

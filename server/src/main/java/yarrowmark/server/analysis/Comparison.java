@@ -29,10 +29,11 @@ record Comparison(ConfigurationRow base, List<Side> sides, String purpose, doubl
      * @param overall    absent where base and this one have nothing in common that counts
      * @param noOverall  why there is none
      * @param clean      whether exactly the change under test differs
+     * @param unlikeUnits tests on which two units with the same facts differ clearly; empty where it is another configuration
      * @param quantity   what its values were divided by, in the unit shown
      */
     record Side(ConfigurationRow configuration, @Nullable Overall overall, @Nullable String noOverall, DifferencePage changed,
-                List<SessionConditions.Difference> conditions, boolean clean, @Nullable Double quantity) { }
+                List<SessionConditions.Difference> conditions, boolean clean, @Nullable Double quantity, List<String> unlikeUnits) { }
 
     /**
      * @param ratio    better above 1

@@ -16,6 +16,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.quality.UnlikeUnits;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.core.standing.PurposeWeights;
@@ -104,9 +105,17 @@ class ComparisonService {
             DifferencePage changed = shelf.difference(List.of(question.base(), s.configuration().id()), question.base(), null);
             List<SessionConditions.Difference> differing = SessionConditions.between(conditions.getOrDefault(question.base(), List.of()), conditions.getOrDefault(s.configuration().id(), List.of()));
             return new Comparison.Side(s.configuration(), s.overall(), s.overall() == null ? nothingInCommon(s, compared) : null, changed, differing, clean(changed, differing),
-                quantity == null ? null : quantity.shown(s.configuration().id()));
+                quantity == null ? null : quantity.shown(s.configuration().id()), unlike(rows.get(question.base()), s, changed, compared));
         }).toList();
         return new Comparison(rows.get(question.base()), shown, purpose.name(), question.materiality(), quantity == null ? null : quantity.quantity(), compared, left.out(NAMED));
+    }
+
+    /** Marks of what a comparison of these lists, by sample. */
+    @Transactional(readOnly = true)
+    public List<CompareController.MarkedSample> marks(List<Long> ids) {
+        Set<Long> wanted = catalog.metricsInUse().stream().filter(ComparisonService::listed).map(MetricRow::id).collect(Collectors.toSet());
+        Set<ReadingMarks.HeldSample> these = samples.ofConfigurations(ids).stream().filter(s -> wanted.contains(s.metricId())).map(s -> new ReadingMarks.HeldSample(s.configurationId(), s.metricId())).collect(Collectors.toSet());
+        return marks.kinds(these).entrySet().stream().map(e -> new CompareController.MarkedSample(e.getKey().configurationId(), e.getKey().metricId(), e.getValue())).toList();
     }
 
     /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd the list. */
@@ -125,6 +134,13 @@ class ComparisonService {
     private static boolean clean(DifferencePage changed, List<SessionConditions.Difference> conditions) {
         return changed.differing().stream().anyMatch(r -> r.role() == SetupComparison.Role.UNDER_TEST) && changed.differing().stream().noneMatch(r -> r.role() == SetupComparison.Role.ALSO_CHANGED)
             && changed.partly().isEmpty() && conditions.stream().noneMatch(SessionConditions.Difference::disturbs);
+    }
+
+    /** Two units of one model with the same facts should do the same; where they do not, it is the units that differ. */
+    private static List<String> unlike(ConfigurationRow base, ComparedSide side, DifferencePage changed, List<Comparison.ComparedRow> rows) {
+        ConfigurationRow other = side.configuration();
+        boolean alike = base.modelId() == other.modelId() && !base.unit().equals(other.unit()) && changed.partly().isEmpty() && changed.differing().stream().allMatch(r -> r.role() == SetupComparison.Role.WITHIN_TOLERANCE);
+        return alike ? rows.stream().map(Comparison.ComparedRow::metric).filter(m -> UnlikeUnits.differ(side.cell(m).verdict())).map(MetricRow::test).toList() : List.of();
     }
 
     private static String nothingInCommon(ComparedSide side, List<Comparison.ComparedRow> rows) {

@@ -64,8 +64,9 @@ class FactorService {
         }
         Map<Long, Map<String, String>> levels = new HashMap<>();
         List<FactorGrid.FactorChoice> choices = choices(ids, levels);
-        FactorGrid.FactorChoice first = chosen(choices, q.first(), null);
-        FactorGrid.FactorChoice second = chosen(choices, q.second(), first);
+        List<FactorGrid.FactorChoice> fullest = q.first() == null && q.second() == null ? fullest(choices, ids, levels) : List.of();
+        FactorGrid.FactorChoice first = fullest.isEmpty() ? chosen(choices, q.first(), null) : fullest.get(0);
+        FactorGrid.FactorChoice second = fullest.isEmpty() ? chosen(choices, q.second(), first) : fullest.get(1);
         if (first == null || second == null) {
             return new FactorGrid(choices, first, second, null, List.of(), List.of(), List.of());
         }
@@ -111,6 +112,23 @@ class FactorService {
             choices.add(new FactorGrid.FactorChoice(row.key(), row.label(), row.cells().stream().map(DifferencePage.FactCell::shown).filter(Objects::nonNull).distinct().toList()));
         }
         return choices.stream().filter(c -> c.levels().size() > 1 && c.levels().size() <= MOST_LEVELS).toList();
+    }
+
+    /** The two in which the grid has the fewest holes; of equal ones the first. Empty where there are no two. */
+    private static List<FactorGrid.FactorChoice> fullest(List<FactorGrid.FactorChoice> choices, List<Long> ids, Map<Long, Map<String, String>> levels) {
+        List<FactorGrid.FactorChoice> best = List.of();
+        double most = 0;
+        for (FactorGrid.FactorChoice a : choices) {
+            for (FactorGrid.FactorChoice b : choices.subList(choices.indexOf(a) + 1, choices.size())) {
+                long cells = ids.stream().map(levels::get).filter(l -> l.containsKey(a.key()) && l.containsKey(b.key())).map(l -> List.of(l.get(a.key()), l.get(b.key()))).distinct().count();
+                double share = (double) cells / (a.levels().size() * b.levels().size());
+                if (share > most) {
+                    most = share;
+                    best = List.of(a, b);
+                }
+            }
+        }
+        return best;
     }
 
     private static FactorGrid.@Nullable FactorChoice chosen(List<FactorGrid.FactorChoice> choices, @Nullable String key, FactorGrid.@Nullable FactorChoice other) {

@@ -62,7 +62,9 @@ final class DemoDevices {
             new Device("Ostler", "Fell", MINI, 379, "2023-10-05", List.of(
                 setup("Corvane 3", 4, 8, "Corvane vision 0", "1920x1080", 60, "Fenland", "1.44", new Speed(0.88, 0.52, 0.85, 0.48, 0.9, 0.86, 17)))),
             new Device("Pellow", "Drift 13", LAPTOP, 949, "2024-08-22", List.of(drift,
-                changed(drift, null, Map.of("power.source", "battery"), drift.speed().times(0.91, 0.97, 0.8)))),
+                changed(drift, null, Map.of("power.source", "battery"), drift.speed().times(0.91, 0.97, 0.8)),
+                changed(drift, null, Map.of("power.mode", "high performance"), drift.speed().times(1.03, 1.0, 1.1)),
+                changed(drift, null, Map.of("power.source", "battery", "power.mode", "high performance"), drift.speed().times(1.0, 0.98, 0.98)))),
             new Device("Pellow", "Drift 11", LAPTOP, 599, "2023-06-15", List.of(
                 setup("Corvane 4", 8, 8, "Corvane vision 0", "1366x768", 60, "Fenland", "2.10", new Speed(0.97, 0.86, 0.95, 0.66, 1.1, 0.94, 19)))),
             new Device("Pellow", "Spar", BOARD, 119, "2024-02-01", List.of(spar,

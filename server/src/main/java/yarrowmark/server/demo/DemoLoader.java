@@ -10,6 +10,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.Set;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -102,6 +104,9 @@ class DemoLoader implements BeforeOpening {
                         f.getKey().startsWith("room.") || f.getKey().startsWith("power.") ? FactSource.TYPED : FactSource.DETECTED))
                     .toList();
                 long configuration = configurations.configure(unit, facts, setup.name(), DemoSignIn.NAME);
+                if (setup != device.setups().get(0)) {
+                    configurations.test(configuration, underTest(device.setups().get(0), setup), DemoSignIn.NAME);
+                }
                 sitting(configuration, device, setup, number++, random);
                 // A long list of stored things would be looked through again with every new one.
                 entities.flush();
@@ -111,6 +116,12 @@ class DemoLoader implements BeforeOpening {
         plans.add();
         settings.put(LOADED, "1");
         LOG.info("The demo shelf has {} configurations", number);
+    }
+
+    /** A new firmware is what a lab sets out to test; whatever came with it is what also changed. */
+    private static Set<String> underTest(DemoDevices.Setup before, DemoDevices.Setup after) {
+        Set<String> changed = after.facts().keySet().stream().filter(key -> !after.facts().get(key).equals(before.facts().get(key))).collect(Collectors.toSet());
+        return changed.contains("firmware.version") ? Set.of("firmware.version") : changed;
     }
 
     /** What the lab noted about a model and its unit, where it noted anything. */

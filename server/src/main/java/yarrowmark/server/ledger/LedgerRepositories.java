@@ -46,6 +46,12 @@ interface ReadingRepository extends JpaRepository<Reading, Long> {
 interface ReadingSamplesRepository extends JpaRepository<ReadingSamples, Long> {
 }
 
+interface MarkOverruleRepository extends JpaRepository<MarkOverrule, Long> {
+    List<MarkOverrule> findByTakenBackAtIsNull();
+
+    List<MarkOverrule> findByConfigurationIdAndMetricIdAndTakenBackAtIsNull(long configurationId, long metricId);
+}
+
 interface SetAsideRepository extends JpaRepository<SetAside, Long> {
     Optional<SetAside> findByReadingIdAndTakenBackAtIsNull(long readingId);
 

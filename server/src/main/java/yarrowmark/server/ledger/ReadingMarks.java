@@ -3,7 +3,9 @@ package yarrowmark.server.ledger;
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -41,7 +43,7 @@ public class ReadingMarks {
 
     /**
      * @param rate  the display's rate, or the half or third of it, that holds the value, in Hz; when the device became slower, in seconds; absent for other marks
-     * @param words what the device noticed; absent for other marks
+     * @param words what the device noticed, or why somebody decided against the mark; absent for others
      */
     public record ReadingMark(MarkKind kind, @Nullable Double rate, @Nullable String words) {
         ReadingMark(MarkKind kind, @Nullable Double rate) {
@@ -59,8 +61,10 @@ public class ReadingMarks {
     private final Samples samples;
     private final Catalog catalog;
     private final LentNoise lent;
+    private final MarkOverrules overrules;
 
-    ReadingMarks(EntityManager entities, JdbcTemplate jdbc, Samples samples, Catalog catalog, LentNoise lent) {
+    ReadingMarks(EntityManager entities, JdbcTemplate jdbc, Samples samples, Catalog catalog, LentNoise lent, MarkOverrules overrules) {
+        this.overrules = overrules;
         this.lent = lent;
         this.jdbc = jdbc;
         this.entities = entities;
@@ -107,6 +111,17 @@ public class ReadingMarks {
         return WarmUp.of(sessions.values());
     }
 
+    /** Which marks the readings of these samples have, by sample. */
+    @Transactional(readOnly = true)
+    public Map<HeldSample, Set<MarkKind>> kinds(Set<HeldSample> wanted) {
+        Map<HeldSample, Set<MarkKind>> kinds = new HashMap<>();
+        if (!wanted.isEmpty()) {
+            Map<Long, List<ReadingMark>> marks = marks(wanted);
+            counted(wanted).forEach((sample, readings) -> readings.forEach(r -> marks.getOrDefault(r.readingId(), List.of()).forEach(m -> kinds.computeIfAbsent(sample, s -> EnumSet.noneOf(MarkKind.class)).add(m.kind()))));
+        }
+        return kinds;
+    }
+
     /** By reading, of everything that counts in these samples; what a device noticed is with the run. */
     @Transactional(readOnly = true)
     Map<Long, List<ReadingMark>> ofSamples(Set<HeldSample> wanted) {
@@ -120,6 +135,7 @@ public class ReadingMarks {
         Map<Long, MetricRow> metrics = all.stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
         Map<Long, Optional<NoisePrior>> noise = lent.of(metrics.values(), all);
         Map<HeldSample, HeldRate> held = heldRates(metrics.values());
+        Map<HeldSample, String> decided = held.isEmpty() ? Map.of() : overrules.open();
         Map<HeldSample, List<Counted>> counted = counted(wanted);
         Map<Long, List<ReadingMark>> marks = throttled(metrics.values(), counted);
         counted.forEach((sample, readings) -> {
@@ -132,7 +148,7 @@ public class ReadingMarks {
                     of.add(new ReadingMark(MarkKind.STRAY, null));
                 }
                 if (held.containsKey(sample)) {
-                    of.add(new ReadingMark(MarkKind.HELD, held.get(sample).rate()));
+                    of.add(new ReadingMark(MarkKind.HELD, held.get(sample).rate(), decided.containsKey(sample) ? "Counts all the same: " + decided.get(sample) : null));
                 }
                 if (isTimed(metric) && TooShort.of(readings.get(i).value(), readings.get(i).resolution())) {
                     of.add(new ReadingMark(MarkKind.TOO_SHORT, null));
@@ -175,7 +191,11 @@ public class ReadingMarks {
     /** Samples of these metrics that a display holds: they say nothing about the device, so totals leave them out. */
     @Transactional(readOnly = true)
     public Set<HeldSample> held(Collection<MetricRow> metrics) {
-        return heldRates(metrics).keySet();
+        Set<HeldSample> held = new HashSet<>(heldRates(metrics).keySet());
+        if (!held.isEmpty()) {
+            held.removeAll(overrules.open().keySet());
+        }
+        return held;
     }
 
     private Map<HeldSample, HeldRate> heldRates(Collection<MetricRow> metrics) {

@@ -262,4 +262,30 @@ class CompareTest {
         assertThat(lab.owner().get(three + "&first=os.name").code()).isEqualTo("not-a-factor");
         assertThat(lab.owner().get("/api/compare/factors?ids=" + a1b1).code()).isEqualTo("not-two");
     }
+
+    @Test
+    void whatADisplayHoldsIsComparedButDoesNotCount() {
+        long held = lab.configuration(Map.of("display.refresh", "60 Hz"));
+        measured("Weir, 1, more\nFlight, fps, more, capped", base, runs("100", "101", "99"), runs("40.1", "41.2", "40.6"));
+        measured("", held, runs("110", "111", "109"), runs("59.9", "59.94", "59.92"));
+        JsonNode cell = cell(compared("", held), "Flight", 0);
+        assertThat(cell.path("ratio").asDouble()).isGreaterThan(1.4);
+        assertThat(cell.path("outReason").asString()).startsWith("held at the display's rate on");
+        assertThat(compared("", held).path("sides").get(0).path("overall").path("shared").asInt()).isEqualTo(1);
+        List<JsonNode> marked = lab.owner().get("/api/compare/marks?ids=" + base + "," + held).body().valueStream().filter(m -> m.path("kinds").toString().contains("HELD")).toList();
+        assertThat(marked).singleElement().satisfies(m -> assertThat(m.path("configurationId").asLong()).isEqualTo(held));
+    }
+
+    @Test
+    void unitsOfOneModelWithTheSameFactsThatDifferAreUnlike() {
+        Map<String, String> facts = Map.of("firmware.version", "1.04", "processor.cores", "4");
+        long unit = lab.owner().post("/api/models/" + lab.model() + "/units", Map.of("label", "Unit 2")).body().path("units").get(1).path("id").asLong();
+        List<Map<String, Object>> given = facts.entrySet().stream().map(f -> Map.<String, Object>of("key", f.getKey(), "text", f.getValue(), "read", false)).toList();
+        long twin = lab.owner().post("/api/units/" + unit + "/configurations", Map.of("facts", given)).body().path("configuration").path("id").asLong();
+        measured("Weir, 1, more\nPack, s, less", base, runs("100", "101", "99"), runs("200", "201", "199"));
+        measured("", twin, runs("88", "88.5", "87.8"), runs("200.5", "199.5", "200"));
+        JsonNode side = compared("", twin).path("sides").get(0);
+        assertThat(side.path("unlikeUnits").valueStream().map(JsonNode::asString)).containsExactly("Weir");
+        assertThat(compared("", other).path("rows")).isEmpty();
+    }
 }

@@ -163,6 +163,15 @@ class LedgerGrowthTest {
             .contains("held at the display's rate on 1 configuration");
         assertThat(standings.path("metrics").valueStream().map(m -> m.path("test").asString())).contains("Slow flight " + lab.number()).doesNotContain("Reed flight " + lab.number());
         assertThat(lab.owner().get("/api/standings?metric=" + lab.metric(0)).body().path("rows").size()).as("alone it is shown").isEqualTo(1);
+        String counts = "/api/configurations/" + configuration + "/metrics/" + lab.metric(0) + "/held-counts";
+        assertThat(lab.owner().put(counts, Map.of("reason", " ")).status()).isEqualTo(400);
+        assertThat(lab.owner().put(counts, Map.of("reason", "The display was switched off")).status()).isEqualTo(200);
+        assertThat(lab.owner().put(counts, Map.of("reason", "again")).code()).isEqualTo("overruled-already");
+        assertThat(lab.owner().get("/api/standings").body().path("metrics").valueStream().map(m -> m.path("test").asString())).contains("Reed flight " + lab.number());
+        assertThat(ledger("session=" + lab.session()).toString()).contains("Counts all the same: The display was switched off");
+        assertThat(lab.owner().delete(counts).status()).isEqualTo(200);
+        assertThat(lab.owner().delete(counts).code()).isEqualTo("not-overruled");
+        assertThat(lab.owner().get("/api/standings").body().path("metrics").valueStream().map(m -> m.path("test").asString())).doesNotContain("Reed flight " + lab.number());
     }
 
     @Test
