@@ -34,10 +34,10 @@ export function ComparedLine({ row, comparison, axis, template, active, open, on
           <button className="block min-w-0 truncate text-left hover:underline" aria-expanded={open} onClick={onOpen} title={`${metric.name}; ${metric.suite} ${metric.version}`}>{metric.name}</button>
           {marks.map((kind) => <span key={kind} className="pill" data-tone="wait" title={markReason({ kind })}>{mark(kind)}</span>)}
         </span>
-        <span role="cell" className="text-right">{shown(row.value)}</span>
+        <span role="cell" className="text-right whitespace-nowrap">{shown(row.value)}</span>
         {alone ? (
           <>
-            <span role="cell" className="text-right">{shown(cells[0]!.value)}</span>
+            <span role="cell" className="text-right whitespace-nowrap">{shown(cells[0]!.value)}</span>
             <span role="cell"><RatioMark cell={cells[0]!} axis={axis} materiality={1 + comparison.materiality / 100} label={cells[0]!.sentence ?? ''} /></span>
             <span role="cell"><InWords cell={cells[0]!} unit={metric.unit} /></span>
           </>

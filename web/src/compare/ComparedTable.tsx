@@ -40,9 +40,9 @@ export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }:
   const active = useRows(rows, (r) => r.metric.id, [{ key: 'Enter', does: 'Open the line, or close it', run: (r) => onOpen(open === r.metric.id ? undefined : r.metric.id) }]);
   const alone = comparison.sides.length === 1;
   const materiality = 1 + comparison.materiality / 100;
-  const axisWidth = Math.max(150, Math.min(420, width - 650));
+  const axisWidth = Math.max(150, Math.min(420, width - 690));
   const axis = ratioAxis(rows.flatMap((r) => r.cells.slice(0, 1).flatMap((c) => [c.ratio ?? 1, c.low ?? 1, c.high ?? 1])), materiality, axisWidth);
-  const template = alone ? `minmax(170px,1fr) 96px 96px ${axis.width}px 190px` : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
+  const template = alone ? `minmax(170px,1fr) 118px 118px ${axis.width}px 190px` : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
   return (
     <div ref={area} className="min-h-0 min-w-0 flex-1 overflow-auto" data-scroll="lines">
       <div role="table" aria-label="Test by test" className={alone ? '' : 'min-w-fit'}>

@@ -73,6 +73,8 @@ class DemoLoader implements BeforeOpening {
         this.entities = entities;
     }
 
+    private static final double CHANGED_LIKING = 0.15;
+
     /** A test with how it behaves, and the id it was stored under. */
     private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less, boolean own) { }
 
@@ -146,11 +148,13 @@ class DemoLoader implements BeforeOpening {
             checklists.items(device.deviceClass()).stream().map(text -> new Ledger.Check(text, number != 3 || !text.contains("records"))).toList(), DemoSignIn.NAME));
         Instant now = start;
         List<Playable> tests = tests(device);
+        // What a device likes more than others stays mostly the same in all its configurations.
+        Random liking = new Random(SEED ^ device.model().hashCode());
         for (int t = 0; t < tests.size(); t++) {
             Playable test = tests.get(t);
             int runs = 3 + (random.nextInt(6) == 0 ? 2 : 0);
             double speed = test.behaviour().speed().applyAsDouble(setup.speed());
-            double own = Math.exp(test.behaviour().taste() * random.nextGaussian());
+            double own = Math.exp(test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()));
             for (int run = 1; run <= runs; run++) {
                 now = now.plusSeconds(40 + random.nextInt(30));
                 double noise = Math.exp(test.behaviour().noise() * random.nextGaussian());
