@@ -1,4 +1,4 @@
-import { reading, testGroup } from '../format/format.ts';
+import { quantity, reading, testGroup } from '../format/format.ts';
 import type { Schemas } from '../api/client.ts';
 import { ratioAxis, times, type RatioAxis } from './axis.ts';
 import type { ComparedRow, Section } from './order.ts';
@@ -75,12 +75,12 @@ function rowOf(row: ComparedRow, side: number, comparison: Comparison, { x, y, w
   const at = x + width * 0.44;
   const value = (v: number | undefined) => (v === undefined ? '–' : reading(v, comparison.per && row.metric.scale === 'RATIO' ? { unit: '1' } : row.metric));
   return text(x, base, row.metric.name, size, paint.ink, { most: width * 0.29 }) + text(at - 14, base, `${value(row.value)} → ${value(cell?.value)}`, size * 0.78, paint.quiet, { end: true, most: width * 0.19 })
-    + (cell ? drawn(cell, at, y, line, axis, materiality, paint) + text(at + axis.width + 16, base, words(cell), size * 0.9, colour(cell, paint), { weight: cell.verdict && isClear(cell.verdict) ? 600 : 400, most: width * 0.2 - 16 }) : '')
+    + (cell ? drawn(cell, at, y, line, axis, materiality, paint) + text(at + axis.width + 16, base, words(cell, row.metric.unit), size * 0.9, colour(cell, paint), { weight: cell.verdict && isClear(cell.verdict) ? 600 : 400, most: width * 0.2 - 16 }) : '')
     + rule(x, y + line, width, paint.hair);
 }
 
-function words(cell: Cell): string {
-  if (cell.verdict === undefined) return cell.difference === undefined ? cell.outReason ?? '' : `${cell.difference > 0 ? '+' : ''}${reading(cell.difference, { unit: '1' })}`;
+function words(cell: Cell, unit: string): string {
+  if (cell.verdict === undefined) return cell.difference === undefined ? cell.outReason ?? '' : `${cell.reading?.toLowerCase().replace('_', ' ') ?? ''} ${cell.difference > 0 ? '+' : ''}${quantity(cell.difference, unit)}`;
   const would = whatWouldTell(cell);
   return `${verdictWords(cell.verdict)} ${times(cell.ratio!)}${would ? ` · ${would}` : ''}`;
 }

@@ -30,7 +30,8 @@ export function whatWouldTell(cell: Cell): string {
   if (cell.verdict !== 'CANNOT_TELL') return '';
   if (cell.moreThanMost) return 'more than 40 runs';
   if (cell.moreRuns === undefined) return 'spread unknown: a second run';
-  return cell.moreRuns === 0 ? 'more runs' : `${cell.moreRuns} more ${cell.moreRuns === 1 ? 'run' : 'runs'}`;
+  // Narrow enough already: it only lies across the line between level and a difference that matters.
+  return cell.moreRuns === 0 ? 'at the edge of what matters' : `${cell.moreRuns} more ${cell.moreRuns === 1 ? 'run' : 'runs'}`;
 }
 
 /** How sure a line is: its distance from "same" in half-widths of its interval. Unknown is the least sure. */

@@ -64,16 +64,29 @@ public record PairComparison(double difference, Optional<Interval> interval, Ver
         return new PairComparison(delta, Optional.of(interval), verdict, needed, a.n(), base.n());
     }
 
+    /** The half-width only falls with more runs, so the fewest that are enough are found by halving. */
     private static RunsNeeded runsNeeded(WorkingVariance a, WorkingVariance b, double target, int fewer) {
-        for (int k = 2; k <= MOST_RUNS; k++) {
-            double va = a.variance() / k;
-            double vb = b.variance() / k;
-            double df = satterthwaite(va, a.lentDegreesOfFreedom() + k - 1, vb, b.lentDegreesOfFreedom() + k - 1);
-            if (quantile(df) * Math.sqrt(va + vb) <= target) {
-                return new RunsNeeded.Runs(k, Math.max(0, k - fewer));
+        if (halfWidth(a, b, MOST_RUNS) > target) {
+            return new RunsNeeded.MoreThanMost();
+        }
+        int enough = MOST_RUNS;
+        int tooFew = 1;
+        while (enough - tooFew > 1) {
+            int between = (enough + tooFew) / 2;
+            if (halfWidth(a, b, between) <= target) {
+                enough = between;
+            } else {
+                tooFew = between;
             }
         }
-        return new RunsNeeded.MoreThanMost();
+        return new RunsNeeded.Runs(enough, Math.max(0, enough - fewer));
+    }
+
+    private static double halfWidth(WorkingVariance a, WorkingVariance b, int runs) {
+        double va = a.variance() / runs;
+        double vb = b.variance() / runs;
+        double df = satterthwaite(va, a.lentDegreesOfFreedom() + runs - 1, vb, b.lentDegreesOfFreedom() + runs - 1);
+        return quantile(df) * Math.sqrt(va + vb);
     }
 
     static double satterthwaite(double va, double da, double vb, double db) {

@@ -1,5 +1,7 @@
 package yarrowmark.core.compare;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.Locale;
 import java.util.Optional;
 import yarrowmark.core.measure.Direction;
@@ -51,7 +53,7 @@ public final class SizeInWords {
             words.append(c.interval().map(i -> {
                 double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
                 double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
-                return String.format(Locale.ROOT, ", 95 %% interval %.1f to %.1f %%", one, other);
+                return ", 95 % interval " + oneDecimal(one) + " to " + oneDecimal(other) + " %";
             }).orElse(", how sure is not known"));
         }
         if (c.verdict() == Verdict.CANNOT_TELL) {
@@ -85,6 +87,11 @@ public final class SizeInWords {
     }
 
     private static String percent(double value) {
-        return String.format(Locale.ROOT, "%.1f %%", Math.abs(value));
+        return oneDecimal(Math.abs(value)) + " %";
+    }
+
+    /** A comparison has a thousand sentences, and a format string is read anew for each. */
+    private static String oneDecimal(double value) {
+        return BigDecimal.valueOf(value).setScale(1, RoundingMode.HALF_UP).toPlainString();
     }
 }

@@ -121,4 +121,33 @@ class PairComparisonTest {
     private static double around(Random random, double centre) {
         return centre * Math.exp(0.01 * random.nextGaussian());
     }
+
+    /** Found by halving; here by trying every number of runs on samples that really have so many. */
+    @Test
+    void runsNeededAreTheFewestThatAreEnough() {
+        Random random = new Random(12);
+        for (int i = 0; i < 60; i++) {
+            double apart = 1 + 0.04 * random.nextDouble();
+            double spread = 0.005 + 0.05 * random.nextDouble();
+            PairComparison c = PairComparison.of(spread(3, apart, spread), spread(3, 1, spread), Optional.empty(), Materiality.USUAL);
+            if (c.verdict() != Verdict.CANNOT_TELL) {
+                continue;
+            }
+            double target = Math.max(Math.abs(c.difference()), Materiality.USUAL.onMerits());
+            int fewest = 2;
+            while (fewest <= PairComparison.MOST_RUNS && halfWidth(PairComparison.of(spread(fewest, apart, spread), spread(fewest, 1, spread), Optional.empty(), Materiality.USUAL)) > target) {
+                fewest++;
+            }
+            assertThat(c.runsNeeded()).isEqualTo(fewest > PairComparison.MOST_RUNS ? new RunsNeeded.MoreThanMost() : new RunsNeeded.Runs(fewest, Math.max(0, fewest - 3)));
+        }
+    }
+
+    private static double halfWidth(PairComparison c) {
+        return Math.log(c.interval().orElseThrow().high()) - c.difference();
+    }
+
+    /** A sample with exactly this centre and standard deviation of the logarithms. */
+    private static SampleMoments spread(int n, double centre, double deviation) {
+        return new SampleMoments(n, Math.log(centre), deviation * deviation * (n - 1), 0);
+    }
 }

@@ -33,6 +33,7 @@ import yarrowmark.server.ledger.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
+import yarrowmark.server.shelf.Differences;
 import yarrowmark.server.shelf.Shelf;
 
 /** Holds configurations against a base, from stored samples; single readings are never read. */
@@ -59,8 +60,10 @@ class ComparisonService {
     private final LedgerSessions sessions;
     private final Shelf shelf;
     private final Quantities quantities;
+    private final Differences differences;
 
-    ComparisonService(Catalog catalog, Samples samples, LentNoise lent, ReadingMarks marks, LedgerSessions sessions, Shelf shelf, Quantities quantities) {
+    ComparisonService(Catalog catalog, Samples samples, LentNoise lent, ReadingMarks marks, LedgerSessions sessions, Shelf shelf, Quantities quantities, Differences differences) {
+        this.differences = differences;
         this.catalog = catalog;
         this.samples = samples;
         this.lent = lent;
@@ -101,10 +104,11 @@ class ComparisonService {
                 compared.add(new Comparison.ComparedRow(m, Merit.toValue(base.mean(), m.direction(), m.scale()), base.n(), sides.stream().map(s -> s.cell(m)).toList()));
             }
         }
+        Map<Long, DifferencePage> differing = differences.each(question.base(), others);
         List<Comparison.Side> shown = sides.stream().map(s -> {
-            DifferencePage changed = shelf.difference(List.of(question.base(), s.configuration().id()), question.base(), null);
-            List<SessionConditions.Difference> differing = SessionConditions.between(conditions.getOrDefault(question.base(), List.of()), conditions.getOrDefault(s.configuration().id(), List.of()));
-            return new Comparison.Side(s.configuration(), s.overall(), s.overall() == null ? nothingInCommon(s, compared) : null, changed, differing, clean(changed, differing),
+            DifferencePage changed = differing.get(s.configuration().id());
+            List<SessionConditions.Difference> elsewise = SessionConditions.between(conditions.getOrDefault(question.base(), List.of()), conditions.getOrDefault(s.configuration().id(), List.of()));
+            return new Comparison.Side(s.configuration(), s.overall(), s.overall() == null ? nothingInCommon(s, compared) : null, changed, elsewise, clean(changed, elsewise),
                 quantity == null ? null : quantity.shown(s.configuration().id()), unlike(rows.get(question.base()), s, changed, compared));
         }).toList();
         return new Comparison(rows.get(question.base()), shown, purpose.name(), question.materiality(), quantity == null ? null : quantity.quantity(), compared, left.out(NAMED));

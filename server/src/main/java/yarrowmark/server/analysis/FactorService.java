@@ -27,6 +27,7 @@ import yarrowmark.server.ledger.ReadingMarks;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
+import yarrowmark.server.shelf.Differences;
 import yarrowmark.server.shelf.Shelf;
 
 /** Lays configurations out by two facts in which they differ. */
@@ -44,8 +45,10 @@ class FactorService {
     private final ComparisonService comparisons;
     private final LentNoise lent;
     private final ReadingMarks marks;
+    private final Differences differences;
 
-    FactorService(Shelf shelf, Catalog catalog, ComparisonService comparisons, LentNoise lent, ReadingMarks marks) {
+    FactorService(Shelf shelf, Catalog catalog, ComparisonService comparisons, LentNoise lent, ReadingMarks marks, Differences differences) {
+        this.differences = differences;
         this.shelf = shelf;
         this.catalog = catalog;
         this.comparisons = comparisons;
@@ -97,7 +100,7 @@ class FactorService {
     }
 
     private List<FactorGrid.FactorChoice> choices(List<Long> ids, Map<Long, Map<String, String>> levels) {
-        DifferencePage page = shelf.difference(ids, ids.get(0), null);
+        DifferencePage page = differences.of(ids, ids.get(0), null);
         List<FactorGrid.FactorChoice> choices = new ArrayList<>();
         List<ConfigurationRow> in = page.configurations();
         in.forEach(c -> levels.computeIfAbsent(c.id(), id -> new HashMap<>()).put(DEVICE, c.maker() + " " + c.model()));

@@ -30,11 +30,11 @@ interface ComparabilityGroupRepository extends JpaRepository<ComparabilityGroup,
 }
 
 interface TestDefinitionRepository extends JpaRepository<TestDefinition, Long> {
-    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics", "metrics.inputs"})
+    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics", "metrics.inputs", "metrics.facts"})
     @Query("select t from TestDefinition t order by t.testGroup, t.suiteVersion.suite.name, t.position")
     List<TestDefinition> findAllInOrder();
 
-    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics", "metrics.inputs"})
+    @EntityGraph(attributePaths = {"suiteVersion.suite", "metrics", "metrics.inputs", "metrics.facts"})
     List<TestDefinition> findByIdIn(Collection<Long> ids);
 
     /** Test and its comparability group. */

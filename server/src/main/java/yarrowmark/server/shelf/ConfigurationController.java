@@ -53,8 +53,10 @@ class ConfigurationController {
 
     private final Shelf shelf;
     private final Configurations configurations;
+    private final Differences differences;
 
-    ConfigurationController(Shelf shelf, Configurations configurations) {
+    ConfigurationController(Shelf shelf, Configurations configurations, Differences differences) {
+        this.differences = differences;
         this.shelf = shelf;
         this.configurations = configurations;
     }
@@ -72,7 +74,7 @@ class ConfigurationController {
 
     @GetMapping("/configurations/difference")
     DifferencePage difference(@RequestParam @Size(max = MOST_ON_TABLE) List<Long> ids, @RequestParam long base, @RequestParam(required = false) @Nullable List<String> tested) {
-        return shelf.difference(ids, base, tested);
+        return differences.of(ids, base, tested);
     }
 
     @GetMapping("/configurations/{id}")

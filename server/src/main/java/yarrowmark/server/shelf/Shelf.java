@@ -5,7 +5,6 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -15,7 +14,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
@@ -270,31 +268,6 @@ public class Shelf {
     @Transactional(readOnly = true)
     public List<ConfigurationRow> twins() {
         return configurations.twins().stream().map(ConfigurationRow::of).toList();
-    }
-
-    /**
-     * The facts of these configurations side by side.
-     *
-     * @param tested keys that are the change under test; null takes those that the configurations themselves are marked with
-     */
-    @Transactional(readOnly = true)
-    public DifferencePage difference(List<Long> ids, long base, @Nullable Collection<String> tested) {
-        Map<Long, Configuration> found = configurations.findWithFactsByIdIn(ids).stream().collect(Collectors.toMap(Configuration::id, Function.identity()));
-        List<Configuration> in = ids.stream().distinct().map(id -> {
-            if (!found.containsKey(id)) {
-                throw Problem.notFound(Configurations.SUBJECT, id);
-            }
-            return found.get(id);
-        }).toList();
-        int at = in.stream().map(Configuration::id).toList().indexOf(base);
-        if (in.size() < 2 || at < 0) {
-            throw Problem.invalid("not-two", "A difference needs at least two configurations, and one of them as the base.");
-        }
-        HashSet<String> keys = new HashSet<>(tested == null ? List.of() : tested);
-        if (tested == null) {
-            in.stream().filter(c -> c.id() != base).forEach(c -> keys.addAll(c.tested()));
-        }
-        return DifferencePage.of(in.stream().map(ConfigurationRow::of).toList(), base, SetupComparison.of(in.stream().map(Configuration::values).toList(), at, keys));
     }
 
     private void refuseTwin(Model model) {

@@ -1,0 +1,63 @@
+import { describe, expect, test } from 'vitest';
+import type { Schemas } from '../api/client.ts';
+import { comparisonCsv } from './csv.ts';
+import { escaped, figure, PAINTS } from './figure.ts';
+import { sections, type ComparedRow } from './order.ts';
+
+const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number]> = {}): ComparedRow => ({
+  metric: { id, testId: id, test: name, name, unit: 'MB/s', group: 'STORAGE', suite: 'Saltern', version: '2', direction: 'MORE_IS_BETTER', scale: 'RATIO', kind: 'NUMBER' } as Schemas['MetricRow'],
+  value: 100, runs: 3, cells: [{ value: 110, runs: 3, ratio: 1.1, low: 1.05, high: 1.15, verdict: 'CLEAR_GAIN', moreThanMost: false, percent: 4, ...more }],
+});
+const configuration = (id: number, model: string) => ({ id, modelId: id, maker: 'Quenby', model, deviceClass: 'LAPTOP', unit: 'Unit 1', name: 'firmware 1.04', retired: false }) as Schemas['ConfigurationRow'];
+const comparison = (rows: ComparedRow[]): Schemas['Comparison'] => ({
+  base: configuration(1, 'Folio <14>'), purpose: 'all-round use', materiality: 3, rows, leftOut: [],
+  sides: [{ configuration: configuration(2, '=Drift & 13'), changed: { differing: [{ key: 'power.source', label: 'Power', group: 'Power', unit: '', role: 'ALSO_CHANGED', cells: [{ shown: 'mains' }, { shown: 'battery' }] }], partly: [], same: [], configurations: [], base: 1 }, conditions: [{ matter: 'DAYS', base: '', other: '3 days later', disturbs: false }], clean: false, unlikeUnits: [], noOverall: 'No test was run on both.' }],
+});
+const drawn = (rows: ComparedRow[]) => figure(comparison(rows), sections(rows, 'group', 0), 0, PAINTS.light, 'data:font/woff2;base64,AA==');
+
+describe('the picture to take along', () => {
+  test('is well formed and keeps markup in names as text', () => {
+    const svg = drawn([row(1, 'Read "<b>"')]);
+    expect(svg).toContain('Quenby Folio &#60;14&#62;, firmware 1.04');
+    expect(svg).not.toContain('<b>');
+    expect(svg.match(/<text/g)!.length).toBe(svg.match(/<\/text>/g)!.length);
+    expect(svg).toContain('Also changed: Power');
+    expect(escaped(`a&b<c>"d'`)).toBe('a&#38;b&#60;c&#62;&#34;d&#39;');
+  });
+
+  test('two hundred lines stay on the page, in columns', () => {
+    const svg = drawn(Array.from({ length: 200 }, (_, i) => row(i + 1, `Test ${i}`)));
+    const ys = [...svg.matchAll(/<text x="([\d.]+)" y="([\d.]+)"/g)].map((m) => ({ x: Number(m[1]), y: Number(m[2]) }));
+    expect(Math.max(...ys.map((p) => p.y))).toBeLessThan(1080);
+    expect(Math.max(...ys.map((p) => p.x))).toBeLessThanOrEqual(1920);
+    expect(svg).not.toMatch(/NaN|undefined|Infinity/);
+  });
+
+  test('nothing in common and unknown spread are drawn without numbers that are not there', () => {
+    expect(drawn([])).not.toMatch(/NaN|undefined/);
+    expect(drawn([row(1, 'Read', { low: undefined, high: undefined, verdict: 'CANNOT_TELL' })])).toContain('cannot tell 1.10×');
+    expect(drawn([row(1, 'Heat', { ratio: undefined, low: -1, high: 2, verdict: undefined, difference: 0.5, reading: 'CANNOT_TELL' })])).toContain('cannot tell +0.5000 MB/s');
+  });
+
+  test('a transparent one has no paper', () => {
+    const rows = [row(1, 'Read')];
+    const svg = figure(comparison(rows), sections(rows, 'group', 0), 0, PAINTS.transparent, 'data:,');
+    expect(svg).not.toContain('<rect width="1920"');
+  });
+});
+
+describe('the table to take along', () => {
+  test('has a line for each test and side in full precision, the overall, and what else changed', () => {
+    const lines = comparisonCsv(comparison([row(1, 'Read, "big"', { ratio: 1.0384918691234 })])).trimEnd().split('\r\n');
+    expect(lines).toHaveLength(1 + 1 + 1 + 2);
+    expect(lines[1]).toContain('"Read, ""big"""');
+    expect(lines[1]).toContain('1.0384918691234');
+    expect(lines[2]).toContain('Overall');
+    expect(lines[3]).toContain('mains → battery');
+    expect(new Set(lines.slice(0, 3).map((l) => l.replace(/"(""|[^"])*"/g, '').split(',').length)).size).toBe(1);
+  });
+
+  test('a text that a spreadsheet would compute is held back', () => {
+    expect(comparisonCsv({ ...comparison([row(1, '=1+1')]) })).toContain("'=1+1");
+  });
+});
