@@ -177,6 +177,7 @@ function Since({ page }: { page: ConfigurationPage }) {
         </p>
       ))}
       <Link to="/shelf/difference" search={{ ids: [page.parentId, page.configuration.id] }} className="small link">all facts side by side <kbd>d</kbd></Link>
+      <Link to="/compare" search={{ ids: [page.parentId, page.configuration.id], base: page.parentId }} className="small link ml-4">its scores before and after</Link>
     </section>
   );
 }

@@ -19,7 +19,6 @@ public final class Screenshots {
     public static void main(String[] arguments) throws IOException {
         Files.createDirectories(TARGET);
         try (Program program = Program.start("demo", "screenshots"); Browser reviewer = new Browser(); Browser device = new Browser(390, 844)) {
-            take(reviewer.open(program.address()), "sign-in", () -> reviewer.seeText("This is the demo"));
             reviewer.signIntoDemo(program.address());
             reviewer.see("//*[@role='row'][@data-line='7']");
             for (int row : new int[] {4, 7, 9}) {
@@ -41,7 +40,6 @@ public final class Screenshots {
             reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
             take(reviewer, "configuration", () -> reviewer.see("//h2[.='What changed']"));
             reviewer.keys("d");
-            reviewer.press("this is under test");
             take(reviewer, "facts-side-by-side", () -> reviewer.seeText("one change under test"));
             reviewer.driver().navigate().back();
             reviewer.see("//h2[.='What changed']");
@@ -67,11 +65,23 @@ public final class Screenshots {
             reviewer.open(program.address() + "ledger");
             take(reviewer, "ledger", () -> reviewer.see("//button[@data-line]"));
             bench(program, reviewer, device);
+            compare(program, reviewer);
             reviewer.open(program.address() + "standings");
             reviewer.press("Saltmarsh Kit Review");
             reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
             take(reviewer, "standings-dark", () -> reviewer.see("//*[@role='row'][@data-line='7']"));
         }
+    }
+
+    /** The table's three, and a device's own before and after. */
+    private static void compare(Program program, Browser reviewer) throws IOException {
+        reviewer.open(program.address() + "compare");
+        take(reviewer, "compare-several", () -> reviewer.see("//*[@role='columnheader']//button[@aria-pressed='true']"));
+        reviewer.open(program.address() + "shelf");
+        reviewer.seeText("Quenby Folio 14").click();
+        reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
+        reviewer.see("//a[.='its scores before and after']").click();
+        take(reviewer, "compare", () -> reviewer.see("//h2[.='Overall']"));
     }
 
     private static void scores(Program program, Browser reviewer) throws IOException {

@@ -1,0 +1,128 @@
+package yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import javax.imageio.ImageIO;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+
+/** Comparing on the demo shelf: before and after, several at once, two factors, and what is taken along. */
+class CompareIT {
+    private static Program program;
+    private static Browser browser;
+
+    @BeforeAll
+    static void start() {
+        program = Program.start("demo", "compare");
+        browser = new Browser();
+        browser.signIntoDemo(program.address());
+    }
+
+    @AfterAll
+    static void stop() {
+        browser.close();
+        program.close();
+    }
+
+    private static void folio() {
+        browser.open(program.address() + "compare");
+        browser.see("//h2[.='Before and after']");
+        browser.see("//a[contains(., 'Quenby Folio 14')]").click();
+        browser.see("//h2[.='Overall']");
+    }
+
+    private static String overall() {
+        return browser.see("//h2[.='Overall']/following-sibling::p[1]").getText();
+    }
+
+    @Test
+    void beforeAndAfterIsProposedAndReadsAsASentence() {
+        folio();
+        browser.seeText("the change under test");
+        browser.seeText("also changed: may explain part of it");
+        browser.seeText("Surface temperature: compared by differences");
+        String there = overall();
+        double ratio = Double.parseDouble(there.replace("×", ""));
+        browser.keys("x");
+        browser.until("the base to be the other one", Browser.PATIENCE, () -> !overall().equals(there));
+        assertThat(Double.parseDouble(overall().replace("×", "")) * ratio).isBetween(0.998, 1.002);
+
+        browser.keys(Keys.ARROW_DOWN);
+        browser.keys(Keys.ENTER);
+        browser.seeText("95 % interval");
+        browser.seeText("other configurations as ticks");
+        assertThat(browser.driver().getCurrentUrl()).contains("open=");
+        browser.keys(Keys.ENTER);
+        browser.until("the line to close", Browser.PATIENCE, () -> !browser.driver().getCurrentUrl().contains("open="));
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void theSentenceSaysWhatMattersAndOnWhat() {
+        folio();
+        browser.keys("m");
+        browser.see("//*[@role='option'][contains(., '10 %')]").click();
+        browser.until("the address to say so", Browser.PATIENCE, () -> browser.driver().getCurrentUrl().contains("matters=10"));
+        browser.see("//*[@role='row']//*[.='level']");
+        browser.choose("Tests", "Storage tests");
+        browser.until("storage alone", Browser.PATIENCE, () -> browser.driver().findElements(By.xpath("//h3[.='Processor']")).isEmpty());
+        browser.see("//h3[.='Storage']");
+        browser.driver().navigate().refresh();
+        browser.see("//h3[.='Storage']");
+        browser.see("//button[@aria-label='What matters: 10 %']");
+        browser.choose("Divided by", "watt of the sustained power limit");
+        browser.seeText("Every score is divided: per watt");
+    }
+
+    @Test
+    void missingRunsBecomeAPlan() {
+        folio();
+        browser.press("Plan the missing runs");
+        browser.seeText("Planned as");
+        browser.see("//a[.='change the plan']").click();
+        browser.see("//h1[contains(., 'lan')]");
+        browser.until("the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream().anyMatch(i -> i.getAttribute("value").startsWith("More runs, Folio 14")));
+    }
+
+    @Test
+    void severalStandInColumnsAndTwoFactorsInAGrid() {
+        browser.open(program.address() + "compare");
+        browser.see("//h2[.='Before and after']");
+        Object ids = browser.driver().executeAsyncScript("""
+            const done = arguments[arguments.length - 1];
+            fetch('/api/compare/pairs').then((a) => a.json()).then((pairs) => done([...new Set(pairs.filter((p) => p.after.model === 'Drift 13').flatMap((p) => [p.before.id, p.after.id]))].sort((a, b) => a - b).join(',')));""");
+        browser.open(program.address() + "compare?ids=%5B" + ids + "%5D");
+        browser.see("//*[@role='columnheader']//button[@aria-pressed='true']");
+        assertThat(browser.driver().findElements(By.cssSelector("[role=columnheader] button"))).hasSize(3);
+        browser.press("Two factors");
+        browser.seeText("What do power and power mode do by themselves and together");
+        browser.see("//*[contains(., 'the gain from') or contains(., 'The gain from')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void itIsTakenAlongAsAPictureAndATable() throws IOException {
+        Path folder = Files.createTempDirectory("yarrowmark-taken");
+        browser.cdp("Browser.setDownloadBehavior", Map.of("behavior", "allow", "downloadPath", folder.toString()));
+        folio();
+        browser.press("Take along");
+        browser.press("PNG, dark");
+        Path png = folder.resolve("folio-14-against-folio-14-dark.png");
+        browser.until("the picture", Browser.PATIENCE, () -> Files.exists(png));
+        browser.press("CSV");
+        Path csv = folder.resolve("folio-14-against-folio-14.csv");
+        browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));
+        var picture = ImageIO.read(png.toFile());
+        assertThat(picture.getWidth()).isEqualTo(1920);
+        assertThat(picture.getHeight()).isEqualTo(1080);
+        assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("Weir hash, one thread", "Overall", "also changed");
+    }
+}
