@@ -134,7 +134,7 @@ export function CompareView() {
               <p className="small mb-1 text-right">
                 Lines <Choice name="Order" value={order} options={ORDERS.map((o) => ({ value: o, label: ORDER_WORDS[o] }))} onChoose={(next) => say({ order: next === 'group' ? undefined : next })}>{ORDER_WORDS[order]}</Choice>
               </p>
-              <ComparedTable comparison={data!} parts={parts} side={shownSide} onSide={setSide} open={search.open} onOpen={(open) => say({ open })} />
+              <ComparedTable comparison={data!} parts={parts} side={shownSide} onSide={setSide} onSort={() => say({ order: order === 'size' ? undefined : 'size' })} open={search.open} onOpen={(open) => say({ open })} />
             </div>
           </div>
         )}

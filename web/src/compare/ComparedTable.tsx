@@ -18,12 +18,14 @@ interface Props {
   parts: readonly Section[];
   side: number;
   onSide: (side: number) => void;
+  /** The column that is chosen already was pressed again. */
+  onSort: () => void;
   open: number | undefined;
   onOpen: (metric: number | undefined) => void;
 }
 
 /** Every test that is compared, a line each; one side with its ratio on an axis, several as columns. */
-export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }: Props) {
+export function ComparedTable({ comparison, parts, side, onSide, onSort, open, onOpen }: Props) {
   const area = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   useLayoutEffect(() => {
@@ -62,11 +64,11 @@ export function ComparedTable({ comparison, parts, side, onSide, open, onOpen }:
             const slot = slots(s.configuration.id);
             return (
               <span role="columnheader" key={s.configuration.id} aria-sort={i === side ? 'other' : undefined}>
-                <button className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft" data-on={i === side} aria-pressed={i === side} onClick={() => onSide(i)} title={`${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}`}>
+                <button className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft" data-on={i === side} aria-pressed={i === side} onClick={() => (i === side ? onSort() : onSide(i))} title={`${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}`}>
                   <span className="flex items-center gap-1">{slot !== null && <MarkSign slot={slot} size={13} />}<span className="truncate font-semibold text-ink">{s.configuration.model}</span></span>
                   <span className="block truncate">{s.configuration.name}</span>
                   <span className="block text-[14px] text-ink">{s.overall ? times(s.overall.ratio, 3) : '–'}</span>
-                  <span className="block">{s.overall ? verdictWords(s.overall.verdict) : 'nothing shared'}</span>
+                  <span className="block">{s.overall ? verdictWords(s.overall.verdict) : 'nothing shared'}{i === side && parts.length > 0 && <span className="sr-only">, press to order by it</span>}</span>
                 </button>
               </span>
             );

@@ -2,7 +2,9 @@ import type { Schemas } from '../api/client.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
 import { number, quantity } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
+import { table } from './csv.ts';
 import { slotsOf } from './slots.ts';
+import { TakeFigure } from './TakeFigure.tsx';
 
 const [WIDTH, HEIGHT, BELOW, LEFT, RIGHT] = [760, 230, 90, 56, 12];
 
@@ -26,6 +28,8 @@ export function CurvesPlot({ data, comparison }: { data: Schemas['ComparedMetric
   const unit = data.metric.xUnit ?? '';
   return (
     <figure className="mt-3 max-w-[980px]">
+      <TakeFigure name={data.metric.test} caption={`${data.metric.test}: ${curves.map((c) => name(c.id)).join(' · ')}`}
+        csv={() => table([['configuration', `x in ${unit}`, `y in ${data.metric.unit}`, 'ratio to the base'], ...curves.flatMap((c) => c.points.map((p) => [name(c.id), p.x, p.y, c.overBase.find((o) => o.x === p.x)?.ratio]))])}>
       <svg viewBox={`0 0 ${WIDTH} ${ratios.length > 0 ? HEIGHT + BELOW : HEIGHT}`} width="100%" role="img" aria-label={`Curves of ${data.metric.test}`}>
         <g fontSize={11} fill="var(--ink-3)">
           <text x={LEFT - 6} y={16} textAnchor="end">{number(Math.max(...points.map((p) => p.y)), 3)}</text>
@@ -55,6 +59,7 @@ export function CurvesPlot({ data, comparison }: { data: Schemas['ComparedMetric
           </g>
         )}
       </svg>
+      </TakeFigure>
       <figcaption className="small">
         {curves.map((c) => <span key={c.id} className="block">{name(c.id)}: peak {quantity(c.peak.y, data.metric.unit)} at {quantity(c.peak.x, unit)}, 90 % of it from {quantity(c.nearPeakFrom, unit)}, {c.dents.length === 0 ? 'no dents' : `dents at ${c.dents.map((d) => quantity(d.x, unit)).join(', ')}`}.</span>)}
         Rings are peaks, bars on the axis where 90 % of the peak is reached, small triangles dents{ratios.length > 0 && '; below, the ratio to the base'}.

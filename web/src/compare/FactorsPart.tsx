@@ -6,6 +6,8 @@ import { Choice } from '../ui/Choice.tsx';
 import { Ready } from '../ui/states.tsx';
 import { times } from './axis.ts';
 import { CopyButton } from './CopyButton.tsx';
+import { table } from './csv.ts';
+import { save } from './take.ts';
 
 type Grid = Schemas['FactorGrid'];
 export interface Factors {
@@ -70,6 +72,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           </tbody>
         </table>
       </div>
+      <button className="link small mt-1" onClick={() => save(new Blob([factorsCsv(grid)], { type: 'text/csv;charset=utf-8' }), 'two-factors.csv')}>Take the grid along as CSV</button>
       <p className="small mt-1">{grid.metric ? 'Ratios' : 'Overall ratios'} are to the first cell, better above 1.</p>
       {grid.blocks.map((b) => (
         <section key={[b.firstFrom, b.firstTo, b.secondFrom, b.secondTo].join('|')} className="mt-5 border-l-2 border-gold pl-4">
@@ -82,4 +85,10 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
       {grid.blocks.length === 0 && <p className="mt-4 text-ink-2">Effects need four cells that were measured: two ways of each factor.</p>}
     </div>
   );
+}
+
+function factorsCsv(grid: Grid): string {
+  const cells = grid.rows.flatMap((row) => row.cells.map((cell, i) => [row.level, grid.second?.levels[i], cell.configuration && `${cell.configuration.maker} ${cell.configuration.model}, ${cell.configuration.name}`, cell.value, cell.ratio]));
+  const effects = grid.blocks.flatMap((b) => ([['first', b.first], ['second', b.second], ['together', b.interaction]] as const).map(([what, e]) => [what, `${b.firstFrom} → ${b.firstTo}`, `${b.secondFrom} → ${b.secondTo}`, '', e.ratio, e.low, e.high, e.words]));
+  return table([[grid.first?.label, grid.second?.label, 'configuration', grid.metric ? `${grid.metric.test} in ${grid.metric.unit}` : 'overall', 'ratio to the first cell'], ...cells, ['effect', 'of the first', 'of the second', '', 'ratio', '95 % low', '95 % high', 'in words'], ...effects]);
 }

@@ -6,6 +6,7 @@ import { CopyButton } from './CopyButton.tsx';
 import { comparisonCsv } from './csv.ts';
 import { figure, PAINTS } from './figure.ts';
 import type { Section } from './order.ts';
+import { dataAddress, drawn, save } from './take.ts';
 
 type Format = { kind: 'svg' | 'png'; paint: keyof typeof PAINTS } | { kind: 'csv' };
 const [WIDTH, HEIGHT] = [1920, 1080];
@@ -18,7 +19,7 @@ export function TakeAlong({ comparison, parts, side }: { comparison: Schemas['Co
       if (format.kind === 'csv') return save(new Blob([comparisonCsv(comparison)], { type: 'text/csv;charset=utf-8' }), `${name}.csv`);
       const svg = figure(comparison, parts, side, PAINTS[format.paint], await dataAddress(fontFile));
       const file = `${name}-${format.paint}.${format.kind}`;
-      return save(format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg), file);
+      return save(format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg, WIDTH, HEIGHT), file);
     },
   });
   const sentence = comparison.sides[side]?.overall?.sentence;
@@ -41,36 +42,4 @@ export function TakeAlong({ comparison, parts, side }: { comparison: Schemas['Co
       </Popover.Portal>
     </Popover.Root>
   );
-}
-
-function save(blob: Blob, name: string): string {
-  const address = URL.createObjectURL(blob);
-  const link = document.createElement('a');
-  link.href = address;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(address), 10_000);
-  return name;
-}
-
-/** A picture in a picture loads no files, so the font goes along inside. */
-async function dataAddress(address: string): Promise<string> {
-  const blob = await (await fetch(address)).blob();
-  return new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    reader.onload = () => resolve(reader.result as string);
-    reader.onerror = () => reject(new Error('The font could not be read.'));
-    reader.readAsDataURL(blob);
-  });
-}
-
-async function drawn(svg: string): Promise<Blob> {
-  const image = new Image(WIDTH, HEIGHT);
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
-  await image.decode();
-  const canvas = document.createElement('canvas');
-  canvas.width = WIDTH;
-  canvas.height = HEIGHT;
-  canvas.getContext('2d')!.drawImage(image, 0, 0, WIDTH, HEIGHT);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))), 'image/png'));
 }

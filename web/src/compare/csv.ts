@@ -15,7 +15,12 @@ export function comparisonCsv(comparison: Schemas['Comparison']): string {
     ...changed.differing.filter((r) => r.role !== 'WITHIN_TOLERANCE').map((r) => [r.label, `${r.cells[0]?.shown ?? 'not known'} → ${r.cells[1]?.shown ?? 'not known'}`, r.role === 'UNDER_TEST' ? 'the change under test' : 'also changed'] as const),
     ...conditions.map((d) => [d.matter.toLowerCase(), d.base === '' ? d.other : `${d.base} → ${d.other}`, d.disturbs ? 'also changed' : ''] as const),
   ].map(([what, how, role]) => ['', '', '', 'What changed', what, '', '', `${base.maker} ${base.model}`, base.name, '', '', `${c.maker} ${c.model}`, c.name, how, '', '', '', '', '', role]));
-  return [head, ...lines, ...overall, ...also].map((cells) => cells.map(field).join(',')).join('\r\n') + '\r\n';
+  return table([head, ...lines, ...overall, ...also]);
+}
+
+/** Lines of any cells, as RFC 4180 has them. */
+export function table(lines: readonly (readonly unknown[])[]): string {
+  return lines.map((cells) => cells.map(field).join(',')).join('\r\n') + '\r\n';
 }
 
 /** A text that begins like a formula would be computed by a spreadsheet, so it is held back by an apostrophe. */

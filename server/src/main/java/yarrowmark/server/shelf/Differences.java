@@ -56,7 +56,8 @@ public class Differences {
     private static DifferencePage page(List<Configuration> in, long base, @Nullable Collection<String> tested) {
         Set<String> keys = new HashSet<>(tested == null ? List.of() : tested);
         if (tested == null) {
-            in.stream().filter(c -> c.id() != base).forEach(c -> keys.addAll(c.tested()));
+            // Told from the changed one, what was under test is the same: where its origin is here, its marks count.
+            in.stream().filter(c -> c.id() != base || c.parent() != null && in.contains(c.parent())).forEach(c -> keys.addAll(c.tested()));
         }
         int at = in.stream().map(Configuration::id).toList().indexOf(base);
         return DifferencePage.of(in.stream().map(ConfigurationRow::of).toList(), base, SetupComparison.of(in.stream().map(Configuration::values).toList(), at, keys));

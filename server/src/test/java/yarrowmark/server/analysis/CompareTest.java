@@ -10,8 +10,11 @@ import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import tools.jackson.databind.JsonNode;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.Lab;
 import yarrowmark.server.support.ServerTest;
@@ -21,6 +24,8 @@ import yarrowmark.server.support.ServerTest;
 class CompareTest {
     @LocalServerPort
     private int port;
+    @Autowired
+    private Catalog catalog;
     private Lab lab;
     private long base;
     private long other;
@@ -287,5 +292,40 @@ class CompareTest {
         JsonNode side = compared("", twin).path("sides").get(0);
         assertThat(side.path("unlikeUnits").valueStream().map(JsonNode::asString)).containsExactly("Weir");
         assertThat(compared("", other).path("rows")).isEmpty();
+    }
+
+    @Test
+    void aCleanComparisonIsSaidFromBothSidesAndOnlyWhereNothingElseDiffers() {
+        measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
+        long unit = lab.owner().get("/api/configurations/" + base).body().path("unitId").asLong();
+        long child = lab.owner().post("/api/units/" + unit + "/configurations", Map.of("parentId", base, "facts", List.of(Map.of("key", "firmware.version", "text", "1.05", "read", false), Map.of("key", "processor.cores", "read", false)))).body()
+            .path("configuration").path("id").asLong();
+        measured("", child, new String[][] {runs("103", "104", "102")});
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean()).as("nobody said what is under test").isFalse();
+        assertThat(lab.owner().put("/api/configurations/" + child + "/tested", Map.of("keys", List.of("firmware.version"))).status()).isEqualTo(200);
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean()).isTrue();
+        assertThat(lab.owner().get("/api/compare?base=" + child + "&with=" + base).body().path("sides").get(0).path("clean").asBoolean()).isTrue();
+        lab.owner().post("/api/sessions", Map.of("configurationId", child, "name", "On battery", "testIds", lab.tests(), "runs", 1, "onMains", false));
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean()).as("a session in which nothing was measured says nothing").isTrue();
+    }
+
+    @Test
+    void equalReadingsAreLevelAsFarAsTheirStepShows() {
+        measured("Weir, 1, more", base, new String[][] {runs("234", "234", "234")});
+        measured("", other, new String[][] {runs("234", "234", "234")});
+        JsonNode cell = cell(compared("", other), "Weir", 0);
+        assertThat(cell.path("verdict").asString()).isEqualTo("LEVEL");
+        assertThat(cell.path("high").asDouble()).as("three whole numbers are not infinitely exact").isGreaterThan(1);
+    }
+
+    @Test
+    void aPurposeWithoutAnyWeightHasLinesAndNoOverall() {
+        catalog.ensurePurpose("nothing at all", Map.of(TestGroup.STORAGE, 0.0));
+        long purpose = lab.owner().get("/api/purposes").body().valueStream().filter(p -> p.path("name").asString().equals("nothing at all")).findFirst().orElseThrow().path("id").asLong();
+        measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
+        measured("", other, new String[][] {runs("103", "104", "102")});
+        JsonNode comparison = compared("&purpose=" + purpose, other);
+        assertThat(comparison.path("rows")).hasSize(1);
+        assertThat(comparison.path("sides").get(0).path("noOverall").asString()).isEqualTo("The purpose gives no weight to any test that both ran.");
     }
 }
