@@ -38,11 +38,11 @@ public class Differences {
         return page(in, base, tested);
     }
 
-    /** Each of these against the base, by its id. */
+    /** Each of these against the base, by its id. Between two models it is the device that is compared, so what was under test on one of them is not. */
     @Transactional(readOnly = true)
     public Map<Long, DifferencePage> each(long base, Collection<Long> others) {
         Map<Long, Configuration> found = found(Stream.concat(Stream.of(base), others.stream()).toList());
-        return others.stream().collect(Collectors.toMap(id -> id, id -> page(List.of(found.get(base), found.get(id)), base, null)));
+        return others.stream().collect(Collectors.toMap(id -> id, id -> page(List.of(found.get(base), found.get(id)), base, sameModel(found.get(base), found.get(id)) ? null : List.of())));
     }
 
     private Map<Long, Configuration> found(Collection<Long> ids) {
@@ -51,6 +51,10 @@ public class Differences {
             throw Problem.notFound(Configurations.SUBJECT, id);
         });
         return found;
+    }
+
+    private static boolean sameModel(Configuration one, Configuration other) {
+        return one.unit().model().id().equals(other.unit().model().id());
     }
 
     private static DifferencePage page(List<Configuration> in, long base, @Nullable Collection<String> tested) {
