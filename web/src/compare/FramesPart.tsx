@@ -1,6 +1,8 @@
 import type { Schemas } from '../api/client.ts';
 import { SeriesPlot } from '../chart/SeriesPlot.tsx';
 import { count, quantity } from '../format/format.ts';
+import { table } from './csv.ts';
+import { TakeFigure } from './TakeFigure.tsx';
 
 /** Frame times of each side with both lows: two different numbers, never held against each other. */
 export function FramesPart({ data, comparison }: { data: Schemas['ComparedMetric']; comparison: Schemas['Comparison'] }) {
@@ -12,7 +14,9 @@ export function FramesPart({ data, comparison }: { data: Schemas['ComparedMetric
       {all.map((f) => (
         <section key={f.readingId} className="w-[420px]">
           <h3>{f.configuration.model}, {f.configuration.name}</h3>
+          <TakeFigure name={`Frame times of ${f.configuration.model}`} caption={`${data.metric.test}: ${f.configuration.model}, ${f.configuration.name}, frame times in ms`} csv={() => table([['frame', 'ms'], ...f.times.map((ms, i) => [i + 1, ms])])}>
           <SeriesPlot points={f.times.map((y, i) => ({ x: i + 1, y }))} logarithmic={false} xUnit="frames" yUnit="ms" name={`Frame times of ${f.configuration.model}`} />
+          </TakeFigure>
           <p className="small">{quantity(f.numbers.meanRate, 'fps')} mean; 1 % low, mean {quantity(f.numbers.lowMean, 'fps')}; 1 % low, percentile {quantity(f.numbers.lowPercentile, 'fps')}; {count(f.numbers.stutters)} stutters.</p>
         </section>
       ))}

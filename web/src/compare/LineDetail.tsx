@@ -93,7 +93,7 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
       <details className="mt-1">
         <summary className="small cursor-pointer">The single readings with their sessions</summary>
         <table className="data mt-1 w-full max-w-[980px]">
-          <thead><tr><th>Configuration</th><th className="!text-right">Value</th><th>Run</th><th>Day</th><th>Session</th><th>Evidence</th><th>Marks</th></tr></thead>
+          <thead><tr><th>Configuration</th><th className="!text-right">Value</th><th>Run</th><th>Day</th><th>Session</th><th>Conditions</th><th>Evidence</th><th>Marks</th></tr></thead>
           <tbody>
             {data.sides.flatMap((s) => s.readings.map((r) => {
               const c = s.configurationId === comparison.base.id ? comparison.base : comparison.sides.find((o) => o.configuration.id === s.configurationId)!.configuration;
@@ -103,6 +103,7 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
                   <td className={`text-right ${r.asideReason === undefined ? '' : 'line-through'}`}><Link to="/ledger" search={{ reading: r.id }} className="link">{reading(r.value, metric, r.resolution)}</Link></td>
                   <td>{r.runNumber}</td><td>{day(r.finishedAt)}</td>
                   <td><Link to="/ledger" search={{ session: r.sessionId }} className="link">in the ledger</Link></td>
+                  <td>{r.conditions.join(', ')}</td>
                   <td>{r.evidence > 0 ? `${r.evidence} ${r.evidence === 1 ? 'file' : 'files'}` : ''}</td>
                   <td>{r.asideReason !== undefined ? `set aside: ${r.asideReason}` : r.marks.map((m) => <span key={m.kind} className="pill mr-1" data-tone="wait" title={markReason(m)}>{mark(m.kind)}</span>)}</td>
                 </tr>

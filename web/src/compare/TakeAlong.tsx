@@ -2,10 +2,13 @@ import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-lat
 import { useMutation } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import type { Schemas } from '../api/client.ts';
+import { markColour, markPath } from '../chart/Mark.tsx';
+import { useTable } from '../shell/table-store.ts';
 import { CopyButton } from './CopyButton.tsx';
 import { comparisonCsv } from './csv.ts';
-import { figure, PAINTS } from './figure.ts';
+import { figure, figureOfSeveral, PAINTS } from './figure.ts';
 import type { Section } from './order.ts';
+import { slotsOf } from './slots.ts';
 import { dataAddress, drawn, save } from './take.ts';
 
 type Format = { kind: 'svg' | 'png'; paint: keyof typeof PAINTS } | { kind: 'csv' };
@@ -13,11 +16,14 @@ const [WIDTH, HEIGHT] = [1920, 1080];
 
 /** The comparison to take along: as a picture, as a table, as a sentence. */
 export function TakeAlong({ comparison, parts, side }: { comparison: Schemas['Comparison']; parts: readonly Section[]; side: number }) {
+  const several = comparison.sides.length > 1;
+  const slots = slotsOf(useTable(), [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)]);
   const make = useMutation({
     mutationFn: async (format: Format) => {
-      const name = `${comparison.sides[side]!.configuration.model} against ${comparison.base.model}`.replace(/[^\w-]+/g, '-').toLowerCase();
+      const name = `${several ? `${comparison.sides.length} configurations` : comparison.sides[side]!.configuration.model} against ${comparison.base.model}`.replace(/[^\w-]+/g, '-').toLowerCase();
       if (format.kind === 'csv') return save(new Blob([comparisonCsv(comparison)], { type: 'text/csv;charset=utf-8' }), `${name}.csv`);
-      const svg = figure(comparison, parts, side, PAINTS[format.paint], await dataAddress(fontFile));
+      const font = await dataAddress(fontFile);
+      const svg = several ? figureOfSeveral(comparison, parts, comparison.sides.map((s) => markOf(slots(s.configuration.id))), PAINTS[format.paint], font) : figure(comparison, parts, side, PAINTS[format.paint], font);
       const file = `${name}-${format.paint}.${format.kind}`;
       return save(format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg, WIDTH, HEIGHT), file);
     },
@@ -42,4 +48,10 @@ export function TakeAlong({ comparison, parts, side }: { comparison: Schemas['Co
       </Popover.Portal>
     </Popover.Root>
   );
+}
+
+/** The table's mark with its colour of now, for a picture that takes no style sheet along. */
+function markOf(slot: number | null): { path: string; colour: string } {
+  const token = /--[\w-]+/.exec(markColour(slot))![0];
+  return { path: markPath(slot, 7), colour: getComputedStyle(document.documentElement).getPropertyValue(token).trim() };
 }

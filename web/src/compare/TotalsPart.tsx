@@ -1,8 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, value } from '../api/client.ts';
+import { api, value, type Schemas } from '../api/client.ts';
 import { number, reading } from '../format/format.ts';
 import { times } from './axis.ts';
+import { table } from './csv.ts';
+import { save } from './take.ts';
 
 const HOW = { LINEAR: 'The parts add up exactly.', SHAPLEY: 'Shares are Shapley values: the mean over all orders in which the parts could have changed.', EVENLY: 'Shares are found with all parts changing evenly together.' } as const;
 
@@ -34,8 +36,17 @@ export function TotalsPart({ base, other }: { base: number; other: number }) {
               ))}
             </tbody>
           </table>
+          <button className="link small mt-1" onClick={() => save(new Blob([totalCsv(t)], { type: 'text/csv;charset=utf-8' }), `${t.name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`)}>Take along as CSV</button>
         </details>
       ))}
     </section>
   );
+}
+
+function totalCsv(t: Schemas['ComparedTotal']): string {
+  return table([
+    ['part', 'unit', 'base', 'this', `share of the difference in ${t.unit}`, 'taken out'],
+    ...t.parts.map((p) => [p.test, p.unit, p.base, p.value, p.contribution, p.takenOut ? 'yes' : '']),
+    [t.label ?? t.name, t.unit, t.base, t.total, t.total - t.base, ''],
+  ]);
 }

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
 import { comparisonCsv } from './csv.ts';
-import { escaped, figure, PAINTS } from './figure.ts';
+import { escaped, figure, figureOfSeveral, PAINTS } from './figure.ts';
 import { sections, type ComparedRow } from './order.ts';
 
 const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number]> = {}): ComparedRow => ({
@@ -37,6 +37,16 @@ describe('the picture to take along', () => {
     expect(drawn([])).not.toMatch(/NaN|undefined/);
     expect(drawn([row(1, 'Read', { low: undefined, high: undefined, verdict: 'CANNOT_TELL' })])).toContain('cannot tell 1.10×');
     expect(drawn([row(1, 'Heat', { ratio: undefined, low: -1, high: 2, verdict: undefined, difference: 0.5, reading: 'CANNOT_TELL' })])).toContain('cannot tell +0.5000 MB/s');
+  });
+
+  test('several sides share an axis, each with its mark, and one that has no result has none', () => {
+    const one = comparison([]);
+    const rows = [{ ...row(1, 'Read'), cells: [row(1, 'Read').cells[0]!, { moreThanMost: false, outReason: 'not run' }] }];
+    const two = { ...one, rows, sides: [one.sides[0]!, { ...one.sides[0]!, configuration: configuration(3, 'Spar') }] };
+    const svg = figureOfSeveral(two, sections(rows, 'group', 0), [{ path: 'M0 0h1', colour: '#111111' }, { path: 'M0 0h2', colour: '#222222' }], PAINTS.dark, 'data:,');
+    expect(svg.match(/M0 0h1/g)).toHaveLength(2);
+    expect(svg.match(/M0 0h2/g)).toHaveLength(1);
+    expect(svg).not.toMatch(/NaN|undefined/);
   });
 
   test('a transparent one has no paper', () => {

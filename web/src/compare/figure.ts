@@ -67,6 +67,44 @@ export function figure(comparison: Comparison, parts: readonly Section[], side: 
   ].join('');
 }
 
+/** Several sides in one picture: each a mark on the axis, with its ratio in a column of its own. @param marks of the sides, as paths around 0 and colours */
+export function figureOfSeveral(comparison: Comparison, parts: readonly Section[], marks: readonly { path: string; colour: string }[], paint: Paint, font: string): string {
+  const lines: Line[] = parts.flatMap((p) => [...(p.group ? [{ kind: 'group' as const, text: testGroup(p.group) }] : []), ...p.rows.map((row) => ({ kind: 'row' as const, row }))]);
+  const top = 210 + 38 * Math.ceil(comparison.sides.length / 2);
+  const line = Math.min(TALLEST_LINE, (HEIGHT - top - FOOT) / Math.max(1, lines.length));
+  const size = Math.min(22, line * 0.66);
+  const width = WIDTH - 2 * EDGE;
+  const [left, room, column] = [EDGE + width * 0.3, width * 0.34, (width * 0.34) / comparison.sides.length];
+  const materiality = 1 + comparison.materiality / 100;
+  const axis = ratioAxis(lines.flatMap((l) => (l.kind === 'row' ? l.row.cells.map((c) => c.ratio ?? 1) : [])), materiality, room);
+  const legend = comparison.sides.map((s, i) => {
+    const [x, y] = [EDGE + (i % 2) * (width / 2), 186 + 38 * Math.floor(i / 2)];
+    return `<path transform="translate(${x + 8} ${y - 8})" d="${marks[i]!.path}" fill="${marks[i]!.colour}"/>`
+      + text(x + 28, y, `${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}: ${s.overall ? `${times(s.overall.ratio, 3)}, ${verdictWords(s.overall.verdict)}` : s.noOverall ?? ''}`, 24, paint.ink, { most: width / 2 - 60 });
+  });
+  const body = lines.map((l, i) => {
+    const y = top + i * line;
+    if (l.kind === 'group') return text(EDGE, y + line * 0.76, l.text, size * 1.02, paint.ink, { weight: 600 }) + rule(EDGE, y + line, width, paint.hair);
+    const x = (r: number) => (left + axis.x(r)).toFixed(1);
+    return text(EDGE, y + line * 0.7, l.row.metric.name, size, paint.ink, { most: width * 0.29 })
+      + `<rect x="${x(1 / materiality)}" y="${(y + 2).toFixed(1)}" width="${(axis.x(materiality) - axis.x(1 / materiality)).toFixed(1)}" height="${(line - 4).toFixed(1)}" fill="${paint.band}"/><path d="M${x(1)} ${(y + 2).toFixed(1)}v${(line - 4).toFixed(1)}" stroke="${paint.quiet}" stroke-width="1.5"/>`
+      + l.row.cells.map((cell, k) => (cell.ratio === undefined ? '' : `<path transform="translate(${x(cell.ratio)} ${(y + line / 2).toFixed(1)})" d="${marks[k]!.path}" fill="${marks[k]!.colour}"/>`)
+        + text(left + room + 30 + column * k, y + line * 0.7, cell.ratio === undefined ? '–' : times(cell.ratio), size * 0.9, colour(cell, paint), { weight: cell.verdict && isClear(cell.verdict) ? 600 : 400 })).join('')
+      + rule(EDGE, y + line, width, paint.hair);
+  });
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`,
+    `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`,
+    paint.paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${paint.paper}"/>` : '',
+    text(EDGE, 82, `${comparison.sides.length} configurations against ${comparison.base.maker} ${comparison.base.model}`, 40, paint.ink, { weight: 600, most: width }),
+    text(EDGE, 124, `${comparison.base.name}; overall for ${comparison.purpose}${comparison.per ? `, every score per ${comparison.per.label}` : ''}`, 25, paint.quiet, { most: width }),
+    ...legend, ...body,
+    text(EDGE, HEIGHT - 28, `Right is better; the band is ${comparison.materiality} %, too small to matter. Numbers are ratios to the base, bold where the verdict is clear.`, 20, paint.quiet),
+    text(WIDTH - EDGE, HEIGHT - 28, 'Yarrowmark', 20, paint.quiet, { end: true }),
+    '</svg>',
+  ].join('');
+}
+
 interface Place { x: number; y: number; width: number; line: number; size: number; axis: RatioAxis; materiality: number; paint: Paint }
 
 function rowOf(row: ComparedRow, side: number, comparison: Comparison, { x, y, width, line, size, axis, materiality, paint }: Place): string {

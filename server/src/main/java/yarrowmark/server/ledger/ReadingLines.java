@@ -1,5 +1,7 @@
 package yarrowmark.server.ledger;
 
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -7,6 +9,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -25,9 +28,10 @@ public class ReadingLines {
     /**
      * @param asideReason present while it is set aside
      * @param evidence    files that were kept with its session
+     * @param conditions  under which the session ran, in words; empty where nothing is known
      */
     public record ReadingLine(long id, long configurationId, long sessionId, int runNumber, double value, double resolution, Instant finishedAt, @Nullable String person,
-                              @Nullable String asideReason, int evidence, List<ReadingMarks.ReadingMark> marks) { }
+                              @Nullable String asideReason, int evidence, List<String> conditions, List<ReadingMarks.ReadingMark> marks) { }
 
     private final NamedParameterJdbcTemplate jdbc;
     private final ReadingMarks marks;
@@ -48,18 +52,34 @@ public class ReadingLines {
         Map<Long, List<ReadingLine>> lines = new HashMap<>();
         jdbc.query("""
                 select rd.id, rd.configuration_id, r.session_id, r.run_number, rd.value, rd.resolution, r.finished_at, r.person, a.reason, r.disturbed,
-                (select count(*) from evidence e where e.session_id = r.session_id and e.removed_at is null) files
-                from reading rd join run r on r.id = rd.run_id left join set_aside a on a.reading_id = rd.id and a.taken_back_at is null
+                (select count(*) from evidence e where e.session_id = r.session_id and e.removed_at is null) files,
+                se.on_mains, se.battery_level, se.recording, se.room_temperature
+                from reading rd join run r on r.id = rd.run_id join session se on se.id = r.session_id left join set_aside a on a.reading_id = rd.id and a.taken_back_at is null
                 where rd.configuration_id in (:configurations) and rd.metric_id in (:metrics) order by rd.id""",
             new MapSqlParameterSource("configurations", configurationIds).addValue("metrics", metricIds), row -> {
                 long id = row.getLong("id");
                 Timestamp at = row.getTimestamp("finished_at");
                 lines.computeIfAbsent(row.getLong("configuration_id"), c -> new ArrayList<>()).add(new ReadingLine(id, row.getLong("configuration_id"), row.getLong("session_id"), row.getInt("run_number"),
-                    row.getDouble("value"), row.getDouble("resolution"), at.toInstant(), row.getString("person"), row.getString("reason"), row.getInt("files"),
+                    row.getDouble("value"), row.getDouble("resolution"), at.toInstant(), row.getString("person"), row.getString("reason"), row.getInt("files"), conditions(row),
                     ReadingMarks.withDisturbance(marked.getOrDefault(id, List.of()), row.getString("disturbed"))));
             });
         lines.replaceAll((c, all) -> all.size() <= MOST ? all : all.subList(all.size() - MOST, all.size()));
         return lines;
+    }
+
+    private static List<String> conditions(ResultSet row) throws SQLException {
+        List<String> words = new ArrayList<>();
+        if (row.getObject("on_mains") != null) {
+            double level = row.getDouble("battery_level");
+            words.add(row.getBoolean("on_mains") ? "on mains" : level > 0 ? String.format(Locale.ROOT, "on battery, %.0f %%", 100 * level) : "on battery");
+        }
+        if (row.getBoolean("recording")) {
+            words.add("recording the screen");
+        }
+        if (row.getObject("room_temperature") != null) {
+            words.add(String.format(Locale.ROOT, "%.1f °C in the room", row.getDouble("room_temperature")));
+        }
+        return words;
     }
 
     /** The points behind readings, as they are kept: x and y in turn, or the times of frames. */
