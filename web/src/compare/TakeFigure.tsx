@@ -1,6 +1,7 @@
 import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2?url';
 import { useRef, type ReactNode } from 'react';
 import { useMutation } from '@tanstack/react-query';
+import { escaped, framed } from './figure.ts';
 import { dataAddress, drawn, save } from './take.ts';
 
 interface Props {
@@ -41,10 +42,8 @@ function standing(shown: SVGSVGElement, caption: string, font: string, paper: bo
   const box = shown.viewBox.baseVal;
   const scale = Math.min((WIDTH - 2 * MARGIN) / box.width, (HEIGHT - 2 * MARGIN - CAPTION) / box.height);
   const inner = new XMLSerializer().serializeToString(shown).replace(/^<svg[^>]*>/, '').replace(/<\/svg>$/, '').replace(/var\((--[\w-]+)\)/g, (_, token: string) => style.getPropertyValue(token).trim());
-  const words = caption.replace(/[&<>]/g, (c) => `&#${c.charCodeAt(0)};`);
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`
-    + `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`
-    + (paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${style.getPropertyValue('--paper').trim()}"/>` : '')
-    + `<text x="${MARGIN}" y="${MARGIN + 34}" font-size="34" font-weight="600" fill="${style.getPropertyValue('--ink').trim()}">${words}</text>`
-    + `<g transform="translate(${((WIDTH - box.width * scale) / 2).toFixed(1)} ${MARGIN + CAPTION}) scale(${scale.toFixed(4)})">${inner}</g></svg>`;
+  return framed(paper ? style.getPropertyValue('--paper').trim() : null, font, [
+    `<text x="${MARGIN}" y="${MARGIN + 34}" font-size="34" font-weight="600" fill="${style.getPropertyValue('--ink').trim()}">${escaped(caption)}</text>`,
+    `<g transform="translate(${((WIDTH - box.width * scale) / 2).toFixed(1)} ${MARGIN + CAPTION}) scale(${scale.toFixed(4)})">${inner}</g>`,
+  ]);
 }

@@ -24,6 +24,17 @@ export const PAINTS: Record<'light' | 'dark' | 'transparent', Paint> = {
   transparent: { ...LIGHT, paper: null },
 };
 
+/** A page of 1920 by 1080 that needs no file beside it. @param paper null for none */
+export function framed(paper: string | null, font: string, content: readonly string[]): string {
+  return [
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`,
+    `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`,
+    paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${paper}"/>` : '',
+    ...content,
+    '</svg>',
+  ].join('');
+}
+
 const [WIDTH, HEIGHT, EDGE, TOP, FOOT] = [1920, 1080, 70, 216, 76];
 /** Shorter lines could not be read on a video. */
 const SHORTEST_LINE = 24;
@@ -51,10 +62,7 @@ export function figure(comparison: Comparison, parts: readonly Section[], side: 
     const y = TOP + (i % perColumn) * line;
     return l.kind === 'group' ? text(x, y + line * 0.78, l.text, size * 1.02, paint.ink, { weight: 600 }) + rule(x, y + line, width, paint.hair) : rowOf(l.row, side, comparison, { x, y, width, line, size, axis, materiality, paint });
   });
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`,
-    `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`,
-    paint.paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${paint.paper}"/>` : '',
+  return framed(paint.paper, font, [
     text(EDGE, 82, named(shown.configuration), 40, paint.ink, { weight: 600, most: 1240 }),
     text(EDGE, 124, `against ${named(comparison.base)}`, 27, paint.quiet, { most: 1240 }),
     text(EDGE, 164, `${comparison.per ? `Every score per ${comparison.per.label}. ` : ''}${changed.length > 0 ? `Also changed: ${changed.slice(0, 4).join(', ')}${changed.length > 4 ? ` and ${changed.length - 4} more` : ''}` : shown.clean ? 'A clean comparison: only the change under test differs' : ''}`, 22, paint.quiet, { most: 1240 }),
@@ -63,8 +71,7 @@ export function figure(comparison: Comparison, parts: readonly Section[], side: 
     ...body,
     text(EDGE, HEIGHT - 28, `Right is better; the band is ${comparison.materiality} %, too small to matter; bars are 95 % intervals. Numbers at the right are ratios to the base.`, 20, paint.quiet),
     text(WIDTH - EDGE, HEIGHT - 28, 'Yarrowmark', 20, paint.quiet, { end: true }),
-    '</svg>',
-  ].join('');
+  ]);
 }
 
 /** Several sides in one picture: each a mark on the axis, with its ratio in a column of its own. @param marks of the sides, as paths around 0 and colours */
@@ -92,17 +99,13 @@ export function figureOfSeveral(comparison: Comparison, parts: readonly Section[
         + text(left + room + 30 + column * k, y + line * 0.7, cell.ratio === undefined ? '–' : times(cell.ratio), size * 0.9, colour(cell, paint), { weight: cell.verdict && isClear(cell.verdict) ? 600 : 400 })).join('')
       + rule(EDGE, y + line, width, paint.hair);
   });
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`,
-    `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`,
-    paint.paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${paint.paper}"/>` : '',
+  return framed(paint.paper, font, [
     text(EDGE, 82, `${comparison.sides.length} configurations against ${comparison.base.maker} ${comparison.base.model}`, 40, paint.ink, { weight: 600, most: width }),
     text(EDGE, 124, `${comparison.base.name}; overall for ${comparison.purpose}${comparison.per ? `, every score per ${comparison.per.label}` : ''}`, 25, paint.quiet, { most: width }),
     ...legend, ...body,
     text(EDGE, HEIGHT - 28, `Right is better; the band is ${comparison.materiality} %, too small to matter. Numbers are ratios to the base, bold where the verdict is clear.`, 20, paint.quiet),
     text(WIDTH - EDGE, HEIGHT - 28, 'Yarrowmark', 20, paint.quiet, { end: true }),
-    '</svg>',
-  ].join('');
+  ]);
 }
 
 interface Place { x: number; y: number; width: number; line: number; size: number; axis: RatioAxis; materiality: number; paint: Paint }
