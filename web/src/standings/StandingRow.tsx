@@ -24,6 +24,7 @@ interface Props {
   metric: Standings['metric'];
   tests: number;
   base: number;
+  purpose: number | undefined;
   slot: number | null;
   lit: boolean;
   active: boolean;
@@ -31,7 +32,7 @@ interface Props {
 }
 
 /** One configuration: place, name, index, and where it stands on each rail. */
-export const StandingRow = memo(function StandingRow({ row, index, style, template, rails, groups, metric, tests, base, slot, lit, active, onActive }: Props) {
+export const StandingRow = memo(function StandingRow({ row, index, style, template, rails, groups, metric, tests, base, purpose, slot, lit, active, onActive }: Props) {
   const c = row.configuration;
   const name = `${c.maker} ${c.model}`;
   const hollow = row.status !== 'PLACED';
@@ -41,7 +42,7 @@ export const StandingRow = memo(function StandingRow({ row, index, style, templa
       onClick={(event) => { if (!(event.target as HTMLElement).closest('a')) { event.currentTarget.focus(); } }}
       onDoubleClick={() => tableActions.toggle(c.id)}
       style={{ ...style, gridTemplateColumns: template }}
-      className="absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet">
+      className="group absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet">
       <span role="cell" className="pl-2 font-title text-[17px]">
         {row.placeBest === undefined ? <span aria-label="no place">–</span> : format.place(row.placeBest, row.placeWorst!)}
       </span>
@@ -79,6 +80,10 @@ export const StandingRow = memo(function StandingRow({ row, index, style, templa
       })}
       <span role="cell" className={`pr-2 text-right ${row.tests < tests ? '' : 'text-ink-3'}`}>
         {metric ? row.runs : `${row.tests}/${tests}`}
+        {c.id !== base && row.status !== 'NOT_LINKED' && (
+          <Link to="/compare" search={{ ids: [base, c.id], base, ...(purpose ? { purpose } : {}) }} tabIndex={active ? 0 : -1} data-on={active}
+            className="small link block opacity-0 group-hover:opacity-100 focus:opacity-100 data-[on=true]:opacity-100" aria-label={`Why this place: ${name} against the base`}>why</Link>
+        )}
       </span>
     </div>
   );

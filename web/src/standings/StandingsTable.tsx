@@ -1,3 +1,4 @@
+import { useNavigate } from '@tanstack/react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { leftOutWords } from './left-out.ts';
@@ -27,7 +28,9 @@ function lines(rows: readonly Row[]): Line[] {
   ];
 }
 
-export function StandingsTable({ standings }: { standings: Standings }) {
+/** @param purpose that the sentence names; absent for the usual one */
+export function StandingsTable({ standings, purpose }: { standings: Standings; purpose: number | undefined }) {
+  const navigate = useNavigate();
   const table = useTable();
   const scroller = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
@@ -62,6 +65,11 @@ export function StandingsTable({ standings }: { standings: Standings }) {
   useKeys([
     { key: 'ArrowDown', does: 'Next row', run: () => move(1) },
     { key: 'ArrowUp', does: 'Row before', run: () => move(-1) },
+    { key: 'w', does: 'Why this place: the row against the base, test by test', run: () => {
+      const line = list[active];
+      const id = line?.kind === 'row' ? line.row.configuration.id : standings.base.id;
+      if (id !== standings.base.id) void navigate({ to: '/compare', search: { ids: [standings.base.id, id], base: standings.base.id, ...(purpose ? { purpose } : {}) } });
+    } },
     { key: 'Enter', does: 'Put the row on the table, or take it off', run: () => {
       const line = list[active];
       if (line?.kind === 'row' && document.activeElement?.hasAttribute('data-line')) tableActions.toggle(line.row.configuration.id);
@@ -93,7 +101,7 @@ export function StandingsTable({ standings }: { standings: Standings }) {
                 </div>
               ) : (
                 <StandingRow key={item.key} row={line.row} index={item.index} style={style} template={layout.template} rails={rails} groups={shownGroups}
-                  metric={one} tests={standings.metrics.length} base={standings.base.id} slot={slotOf(table, line.row.configuration.id)}
+                  metric={one} tests={standings.metrics.length} base={standings.base.id} purpose={purpose} slot={slotOf(table, line.row.configuration.id)}
                   lit={table.lit === line.row.configuration.id} active={item.index === active} onActive={() => setActive(item.index)} />
               );
             })}

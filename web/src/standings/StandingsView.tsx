@@ -75,7 +75,7 @@ export function StandingsView() {
         ) : (
           <>
             {data!.baseNote && <p role="status" className="mb-2 border-l-2 border-gold pl-3">{data!.baseNote}</p>}
-            <StandingsTable standings={data!} />
+            <StandingsTable standings={data!} purpose={search.purpose} />
           </>
         )}
     </div>

@@ -36,6 +36,11 @@ class TableIT {
             browser.seeText("rounds/min");
             assertThat(browser.driver().findElements(By.cssSelector("footer [data-base]"))).hasSize(2);
 
+            browser.see("//*[@role='row'][@data-line='1']").click();
+            browser.keys("w");
+            browser.see("//h1[.='Compare']");
+            browser.see("//h2[.='Overall']");
+
             browser.keys("g", "l");
             browser.see("//h1[.='Ledger']");
             browser.keys("1");
