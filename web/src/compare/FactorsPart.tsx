@@ -7,7 +7,9 @@ import { Ready } from '../ui/states.tsx';
 import { times } from './axis.ts';
 import { CopyButton } from './CopyButton.tsx';
 import { table } from './csv.ts';
-import { save } from './take.ts';
+import { gridFigure } from './figure-grid.ts';
+import { PAINTS } from './page.ts';
+import { TakeMenu } from './TakeMenu.tsx';
 
 type Grid = Schemas['FactorGrid'];
 export interface Factors {
@@ -72,7 +74,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           </tbody>
         </table>
       </div>
-      <button className="link small mt-1" onClick={() => save(new Blob([factorsCsv(grid)], { type: 'text/csv;charset=utf-8' }), 'two-factors.csv')}>Take the grid along as CSV</button>
+      <TakeMenu quiet name="two factors" draw={(paint, font) => gridFigure(grid, PAINTS[paint], font)} csv={() => factorsCsv(grid)} />
       <p className="small mt-1">{grid.metric ? 'Ratios' : 'Overall ratios'} are to the first cell, better above 1.</p>
       {grid.blocks.map((b) => (
         <section key={[b.firstFrom, b.firstTo, b.secondFrom, b.secondTo].join('|')} className="mt-5 border-l-2 border-gold pl-4">

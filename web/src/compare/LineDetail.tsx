@@ -7,10 +7,15 @@ import { useTable } from '../shell/table-store.ts';
 import { Ready } from '../ui/states.tsx';
 import { CopyButton } from './CopyButton.tsx';
 import { CurvesPlot } from './CurvesPlot.tsx';
+import { table } from './csv.ts';
+import { readingsFigure } from './figure-readings.ts';
 import { FramesPart } from './FramesPart.tsx';
 import { HeldPart } from './HeldPart.tsx';
+import { markOf } from './mark-of.ts';
 import type { ComparedRow } from './order.ts';
+import { PAINTS } from './page.ts';
 import { slotsOf } from './slots.ts';
+import { TakeMenu } from './TakeMenu.tsx';
 
 type Metric = Schemas['ComparedMetric'];
 
@@ -39,9 +44,9 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
 const WIDTH = 640;
 
 function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; comparison: Schemas['Comparison'] }) {
-  const table = useTable();
   const { metric } = data;
-  const slot = slotsOf(table, data.sides.map((o) => o.configurationId));
+  const slot = slotsOf(useTable(), data.sides.map((o) => o.configurationId));
+  const nameOf = (id: number) => { const c = id === comparison.base.id ? comparison.base : comparison.sides.find((o) => o.configuration.id === id)!.configuration; return `${c.model}, ${c.name}`; };
   const own = data.sides.flatMap((o) => o.readings.map((r) => r.value));
   const near = scaleOf(metric, own);
   const all = scaleOf(metric, [...own, ...data.others.map((o) => o.value)]);
@@ -90,6 +95,9 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
           )}
         </tbody>
       </table>
+      <TakeMenu quiet name={`readings of ${metric.test}`}
+        draw={(paint, font) => readingsFigure(data, nameOf, data.sides.map((o) => markOf(slot(o.configurationId), paint)), (v) => (near.x(v) - 10) / (WIDTH - 20), [near.left, near.right], row.cells.flatMap((c) => c.sentence ?? []).join(' '), PAINTS[paint], font)}
+        csv={() => table([['configuration', `value in ${metric.unit}`, 'run', 'finished', 'set aside because', 'conditions'], ...data.sides.flatMap((o) => o.readings.map((r) => [nameOf(o.configurationId), r.value, r.runNumber, r.finishedAt, r.asideReason, r.conditions.join(', ')]))])} />
       <details className="mt-1">
         <summary className="small cursor-pointer">The single readings with their sessions</summary>
         <table className="data mt-1 w-full max-w-[980px]">

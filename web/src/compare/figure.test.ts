@@ -1,8 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
 import { comparisonCsv } from './csv.ts';
-import { escaped, figure, figureOfSeveral, PAINTS } from './figure.ts';
+import { figureOfSeveral, figure } from './figure.ts';
+import { gridFigure } from './figure-grid.ts';
+import { readingsFigure } from './figure-readings.ts';
 import { sections, type ComparedRow } from './order.ts';
+import { escaped, lines, PAINTS } from './page.ts';
 
 const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number]> = {}): ComparedRow => ({
   metric: { id, testId: id, test: name, name, unit: 'MB/s', group: 'STORAGE', suite: 'Saltern', version: '2', direction: 'MORE_IS_BETTER', scale: 'RATIO', kind: 'NUMBER' } as Schemas['MetricRow'],
@@ -53,6 +56,40 @@ describe('the picture to take along', () => {
     const rows = [row(1, 'Read')];
     const svg = figure(comparison(rows), sections(rows, 'group', 0), 0, PAINTS.transparent, 'data:,');
     expect(svg).not.toContain('<rect width="1920"');
+  });
+});
+
+describe('the other pictures', () => {
+  const effect = (words: string) => ({ ratio: 1.1, low: 1, high: 1.2, words });
+  const grid: Schemas['FactorGrid'] = {
+    choices: [], metrics: [], first: { key: 'a', label: 'Device', levels: ['Folio', 'Drift'] }, second: { key: 'b', label: 'System', levels: ['8', '<9>'] },
+    rows: [{ level: 'Folio', cells: [{ configuration: configuration(1, 'Folio'), others: 0, ratio: 1 }, { others: 0 }] }, { level: 'Drift', cells: [{ configuration: configuration(2, 'Drift'), others: 1, ratio: 1.25 }, { configuration: configuration(3, 'Drift'), others: 0 }] }],
+    blocks: Array.from({ length: 9 }, (_, i) => ({ firstFrom: 'Folio', firstTo: 'Drift', secondFrom: '8', secondTo: String(i), first: effect(`first ${i}`), second: effect('second'), interaction: effect('together') })),
+  };
+
+  test('the grid has its holes and as many effects as there is room for', () => {
+    const svg = gridFigure(grid, PAINTS.light, 'data:,');
+    expect(svg).toContain('not measured');
+    expect(svg).toContain('1.250×');
+    expect(svg).toContain('&#60;9&#62;');
+    expect(svg).not.toMatch(/NaN|undefined/);
+    expect(Math.max(...[...svg.matchAll(/ y="([\d.]+)"/g)].map((m) => Number(m[1])))).toBeLessThan(1080);
+    expect(gridFigure({ ...grid, first: undefined }, PAINTS.light, 'data:,')).toContain('differ in two facts');
+  });
+
+  test('readings are dots, and those that were set aside are hollow', () => {
+    const line = (value: number, asideReason?: string) => ({ id: value, configurationId: 1, sessionId: 1, runNumber: 1, value, resolution: 0.1, finishedAt: '', evidence: 0, conditions: [], marks: [], ...(asideReason ? { asideReason } : {}) });
+    const data = { metric: row(1, 'Read').metric, sides: [{ configurationId: 1, readings: [line(100), line(70, 'An update ran')] }, { configurationId: 2, readings: [] }], others: [] } as Schemas['ComparedMetric'];
+    const svg = readingsFigure(data, (id) => `No. ${id}`, [{ path: 'M0 0h1', colour: '#111111' }, { path: 'M0 0h2', colour: '#222222' }], (v) => (v - 70) / 30, [70, 100], 'Read: level.', PAINTS.dark, 'data:,');
+    expect(svg.match(/fill="#111111"/g)).toHaveLength(1);
+    expect(svg.match(/fill="none" stroke="#111111"/g)).toHaveLength(1);
+    expect(svg).not.toMatch(/NaN|undefined/);
+  });
+
+  test('long words take several lines', () => {
+    const { drawn, height } = lines(0, 0, 'one two three four five six seven eight nine ten', 20, '#000000', 150);
+    expect(drawn.match(/<text/g)!.length).toBeGreaterThan(2);
+    expect(height).toBeGreaterThan(50);
   });
 });
 

@@ -2,40 +2,12 @@ import { quantity, reading, testGroup } from '../format/format.ts';
 import type { Schemas } from '../api/client.ts';
 import { ratioAxis, times, type RatioAxis } from './axis.ts';
 import type { ComparedRow, Section } from './order.ts';
+import { framed, HEIGHT, rule, text, WIDTH, type Paint } from './page.ts';
 import { isClear, tone, verdictWords, whatWouldTell, type Cell } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 
-/** Colours of a figure that leaves the program, where no style sheet goes with it. */
-export interface Paint {
-  paper: string | null;
-  ink: string;
-  quiet: string;
-  hair: string;
-  band: string;
-  gain: string;
-  loss: string;
-}
-
-const LIGHT: Paint = { paper: '#faf8f1', ink: '#1d2a24', quiet: '#67726a', hair: '#dcd9cb', band: '#efece0', gain: '#2f6247', loss: '#74386b' };
-export const PAINTS: Record<'light' | 'dark' | 'transparent', Paint> = {
-  light: LIGHT,
-  dark: { paper: '#161d19', ink: '#ecebe0', quiet: '#98a398', hair: '#38443d', band: '#25302a', gain: '#86c29d', loss: '#d097c5' },
-  transparent: { ...LIGHT, paper: null },
-};
-
-/** A page of 1920 by 1080 that needs no file beside it. @param paper null for none */
-export function framed(paper: string | null, font: string, content: readonly string[]): string {
-  return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${WIDTH} ${HEIGHT}" width="${WIDTH}" height="${HEIGHT}" font-family="YarrowSans, 'Source Sans 3', sans-serif">`,
-    `<style>@font-face{font-family:YarrowSans;src:url(${font});font-weight:200 900}text{font-variant-numeric:tabular-nums lining-nums}</style>`,
-    paper ? `<rect width="${WIDTH}" height="${HEIGHT}" fill="${paper}"/>` : '',
-    ...content,
-    '</svg>',
-  ].join('');
-}
-
-const [WIDTH, HEIGHT, EDGE, TOP, FOOT] = [1920, 1080, 70, 216, 76];
+const [EDGE, TOP, FOOT] = [70, 216, 76];
 /** Shorter lines could not be read on a video. */
 const SHORTEST_LINE = 24;
 const TALLEST_LINE = 46;
@@ -140,19 +112,4 @@ function drawn(cell: Cell, left: number, y: number, line: number, axis: RatioAxi
     + `<path d="M${x(1)} ${(y + 3).toFixed(1)}v${(line - 6).toFixed(1)}" stroke="${paint.quiet}" stroke-width="1.5"/>`
     + (cell.low !== undefined && cell.high !== undefined ? `<path d="M${x(cell.low)} ${middle}H${x(cell.high)}" stroke="${c}" stroke-width="4" stroke-linecap="round"/>` : '')
     + `<circle cx="${x(cell.ratio)}" cy="${middle}" r="${Math.min(9, line * 0.24).toFixed(1)}" fill="${isClear(cell.verdict) ? c : paint.paper ?? '#ffffff'}" stroke="${c}" stroke-width="2.5"/>`;
-}
-
-function rule(x: number, y: number, width: number, colourOf: string): string {
-  return `<path d="M${x.toFixed(1)} ${y.toFixed(1)}h${width.toFixed(1)}" stroke="${colourOf}"/>`;
-}
-
-/** @param most widest in pixels: longer text is cut, as no renderer does it alike */
-function text(x: number, y: number, words: string, size: number, fill: string, more: { weight?: number; end?: boolean; most?: number } = {}): string {
-  const fits = more.most === undefined ? Infinity : Math.floor(more.most / (size * 0.49));
-  const cut = words.length > fits ? `${words.slice(0, Math.max(1, fits - 1)).trimEnd()}…` : words;
-  return `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-size="${size.toFixed(1)}" fill="${fill}"${more.weight ? ` font-weight="${more.weight}"` : ''}${more.end ? ' text-anchor="end"' : ''}>${escaped(cut)}</text>`;
-}
-
-export function escaped(words: string): string {
-  return words.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 }

@@ -120,6 +120,12 @@ class CompareIT {
         browser.press("CSV");
         Path csv = folder.resolve("folio-14-against-folio-14.csv");
         browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));
+        browser.keys(Keys.ESCAPE);
+        browser.keys(Keys.ARROW_DOWN);
+        browser.keys(Keys.ENTER);
+        browser.press("Take along: readings of Weir hash, one thread");
+        browser.press("PNG, transparent");
+        browser.until("the readings", Browser.PATIENCE, () -> Files.exists(folder.resolve("readings-of-weir-hash-one-thread-transparent.png")));
         var picture = ImageIO.read(png.toFile());
         assertThat(picture.getWidth()).isEqualTo(1920);
         assertThat(picture.getHeight()).isEqualTo(1080);
