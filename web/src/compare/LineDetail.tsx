@@ -32,6 +32,7 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
       <Ready query={metric} what="the readings">{(data) => (
         <>
           <HeldPart data={data} comparison={comparison} />
+          <MarksPart data={data} />
           <Readings data={data} row={comparison.per ? { ...row, cells: [] } : row} comparison={comparison} />
           <CurvesPlot data={data} comparison={comparison} />
           <FramesPart data={data} comparison={comparison} />
@@ -136,4 +137,18 @@ function scaleOf(metric: Metric['metric'], values: readonly number[]) {
   const share = (v: number) => (high === low ? 0.5 : (of(v) - of(low)) / (of(high) - of(low)));
   const more = metric.direction === 'MORE_IS_BETTER';
   return { x: (v: number) => 10 + (more ? share(v) : 1 - share(v)) * (WIDTH - 20), left: more ? low : high, right: more ? high : low };
+}
+
+/** What the other marks say, and what they do: nothing by themselves, until somebody sets the reading aside. */
+function MarksPart({ data }: { data: Metric }) {
+  const marked = data.sides.flatMap((s) => s.readings.filter((r) => r.asideReason === undefined).flatMap((r) => r.marks.filter((m) => m.kind !== 'HELD').map((m) => ({ reading: r, mark: m }))));
+  return (
+    <>
+      {marked.map(({ reading: r, mark: m }) => (
+        <p key={`${r.id}-${m.kind}`} className="mt-1 border-l-2 border-gold pl-3">
+          <b className="font-semibold">{mark(m.kind)}</b> {reading(r.value, data.metric, r.resolution)}, run {r.runNumber}. {markReason(m)} It counts all the same; <Link to="/ledger" search={{ reading: r.id }} className="link">open it</Link> to set it aside with a reason.
+        </p>
+      ))}
+    </>
+  );
 }

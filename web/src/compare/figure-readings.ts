@@ -2,7 +2,7 @@ import type { Schemas } from '../api/client.ts';
 import { reading } from '../format/format.ts';
 import { framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from './page.ts';
 
-const [EDGE, TOP, NAMES] = [80, 300, 430];
+const [EDGE, TOP, NAMES] = [80, 300, 600];
 
 /** The single readings of each side as dots on one line each, right is better; those set aside are hollow. @param x of a value from 0 to 1 */
 export function readingsFigure(data: Schemas['ComparedMetric'], named: (id: number) => string, marks: readonly { path: string; colour: string }[], x: (value: number) => number, ends: readonly [number, number], sentence: string, paint: Paint, font: string): string {
