@@ -87,7 +87,7 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
                     <line x1={4} x2={WIDTH - 4} y1={11} y2={11} stroke="var(--hair)" />
                     {data.others.map((o) => <path key={o.configuration.id} d={`M${all.x(o.value).toFixed(1)} 5v12`} stroke="var(--tick)" strokeWidth={1.6}><title>{o.configuration.maker} {o.configuration.model}, {o.configuration.name}: {reading(o.value, metric)}</title></path>)}
                     {row.cells.map((cell, i) => cell.value !== undefined && <path key={i} transform={`translate(${all.x(cell.value).toFixed(1)} 11)`} d={markPath(slot(data.sides[i + 1]!.configurationId), 4.5)} fill={markColour(slot(data.sides[i + 1]!.configurationId))} />)}
-                    <path transform={`translate(${all.x(row.value).toFixed(1)} 11)`} d={markPath(slot(data.sides[0]!.configurationId), 4.5)} fill={markColour(slot(data.sides[0]!.configurationId))} />
+                    {!comparison.per && <path transform={`translate(${all.x(row.value).toFixed(1)} 11)`} d={markPath(slot(data.sides[0]!.configurationId), 4.5)} fill={markColour(slot(data.sides[0]!.configurationId))} />}
                   </svg>
                 </td>
               </tr>

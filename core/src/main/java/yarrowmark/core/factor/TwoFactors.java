@@ -1,8 +1,11 @@
 package yarrowmark.core.factor;
 
+import java.util.List;
 import java.util.Optional;
 import org.apache.commons.statistics.distribution.TDistribution;
 import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.WorkingVariance;
 
 /**
  * Two factors of two levels each: four cells of merits. The effect of a factor is the mean of its two differences, the
@@ -20,7 +23,38 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
     private static final double UPPER_TAIL = 0.025;
 
     /** @param mean of merits. @param noise of that mean; empty where it is unknown */
-    public record Cell(double mean, Optional<Noise> noise) { }
+    public record Cell(double mean, Optional<Noise> noise) {
+        /**
+         * One metric, or an overall of several: Σ wμ with weights that sum to 1, variance Σ w²s̃²/n, degrees of freedom by
+         * Satterthwaite. Where the noise of a part with weight is unknown, so is that of the cell.
+         *
+         * @param parts one or more, their weights 0 or more and not all 0
+         */
+        public static Cell of(List<Part> parts) {
+            double sum = parts.stream().mapToDouble(Part::weight).sum();
+            if (!(sum > 0 && sum < Double.POSITIVE_INFINITY)) {
+                throw new IllegalArgumentException("the weights of a cell must add up to more than 0, not " + sum);
+            }
+            double mean = 0;
+            double variance = 0;
+            double satterthwaite = 0;
+            boolean known = true;
+            for (Part part : parts) {
+                double w = part.weight() / sum;
+                mean += w * part.sample().mean();
+                known &= part.noise().isPresent() || w == 0;
+                if (part.noise().isPresent()) {
+                    double v = w * w * part.noise().get().variance() / part.sample().n();
+                    variance += v;
+                    satterthwaite += v * v / part.noise().get().degreesOfFreedom();
+                }
+            }
+            return new Cell(mean, known && satterthwaite > 0 ? Optional.of(new Noise(variance, variance * variance / satterthwaite)) : Optional.empty());
+        }
+    }
+
+    /** @param noise of a single reading, after borrowing */
+    public record Part(double weight, SampleMoments sample, Optional<WorkingVariance> noise) { }
 
     /** @param variance of a cell's mean, 0 or more. @param degreesOfFreedom above 0 */
     public record Noise(double variance, double degreesOfFreedom) { }

@@ -1,12 +1,15 @@
 package yarrowmark.core.factor;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 import static yarrowmark.core.ExampleSamples.more;
 
+import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.WorkingVariance;
 
 class TwoFactorsTest {
     private static final TwoFactors.Cell A1B1 = cell(201, 204, 199);
@@ -65,5 +68,21 @@ class TwoFactorsTest {
         TwoFactors open = TwoFactors.of(A1B1, A2B1, A1B1, A2B1);
         assertThat(FactorWords.interaction(open.interaction(), "Tern 8", "Tern 9", "Folio", "Drift")).startsWith("Whether the gain from Tern 8 to Tern 9 differs between Folio and Drift cannot be told: 1.000 times");
         assertThat(FactorWords.effect(new TwoFactors.Effect(0.1, Optional.empty()), "a", "b")).isEqualTo("Whether b is better than a cannot be told: a noise is not known.");
+    }
+
+    @Test
+    void aCellOfSeveralMetricsIsTheirWeighedMean() {
+        SampleMoments one = more(100, 102, 98);
+        SampleMoments two = more(50, 50.5, 49.5);
+        Optional<WorkingVariance> noise = Optional.of(new WorkingVariance(0.0004, 10, 8));
+        TwoFactors.Cell alone = TwoFactors.Cell.of(List.of(new TwoFactors.Part(5, one, noise)));
+        assertThat(alone.mean()).isEqualTo(one.mean());
+        assertThat(alone.noise().orElseThrow().variance()).isCloseTo(0.0004 / 3, within(1e-15));
+        assertThat(alone.noise().orElseThrow().degreesOfFreedom()).isCloseTo(10, within(1e-9));
+        TwoFactors.Cell both = TwoFactors.Cell.of(List.of(new TwoFactors.Part(3, one, noise), new TwoFactors.Part(1, two, noise)));
+        assertThat(both.mean()).isCloseTo(0.75 * one.mean() + 0.25 * two.mean(), within(1e-12));
+        assertThat(both.noise().orElseThrow().variance()).isCloseTo((0.5625 + 0.0625) * 0.0004 / 3, within(1e-15));
+        assertThat(TwoFactors.Cell.of(List.of(new TwoFactors.Part(1, one, noise), new TwoFactors.Part(1, two, Optional.empty()))).noise()).isEmpty();
+        assertThatThrownBy(() -> TwoFactors.Cell.of(List.of())).hasMessageContaining("more than 0");
     }
 }

@@ -19,7 +19,6 @@ import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
-import yarrowmark.core.stats.WorkingVariance;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.LentNoise;
@@ -142,28 +141,11 @@ class FactorService {
         return choices.stream().filter(c -> c != other).findFirst().orElse(null);
     }
 
-    private static TwoFactors.@Nullable Cell cell(Measured measured, Map<Long, Double> weights) {
-        double mean = 0;
-        double variance = 0;
-        double parts = 0;
-        boolean known = true;
-        double sum = weights.values().stream().mapToDouble(Double::doubleValue).sum();
-        for (Map.Entry<Long, Double> weight : weights.entrySet()) {
-            SampleMoments sample = measured.samples().get(weight.getKey());
-            if (sample == null) {
-                return null;
-            }
-            double w = weight.getValue() / sum;
-            mean += w * sample.mean();
-            Optional<WorkingVariance> working = NoisePrior.workingVariance(sample, measured.noise().getOrDefault(weight.getKey(), Optional.empty()));
-            known &= working.isPresent() || w == 0;
-            if (working.isPresent()) {
-                double v = w * w * working.get().variance() / sample.n();
-                variance += v;
-                parts += v * v / working.get().degreesOfFreedom();
-            }
-        }
-        return new TwoFactors.Cell(mean, known && parts > 0 ? Optional.of(new TwoFactors.Noise(variance, variance * variance / parts)) : Optional.empty());
+    private static TwoFactors.Cell cell(Measured measured, Map<Long, Double> weights) {
+        return TwoFactors.Cell.of(weights.entrySet().stream().map(w -> {
+            SampleMoments sample = measured.samples().get(w.getKey());
+            return new TwoFactors.Part(w.getValue(), sample, NoisePrior.workingVariance(sample, measured.noise().getOrDefault(w.getKey(), Optional.empty())));
+        }).toList());
     }
 
     private static List<FactorGrid.FactorRow> rows(FactorGrid.FactorChoice first, FactorGrid.FactorChoice second, List<List<ConfigurationRow>> cells, List<TwoFactors.@Nullable Cell> merits, @Nullable MetricRow metric) {
