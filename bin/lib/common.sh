@@ -67,6 +67,6 @@ build_program() {
 run_e2e_main() {
   local main=$1
   shift
-  (cd "$root" && mvn -q -B -ntp -pl core,web,server,e2e install -DskipTests -Dexec.skip) >&2 || fail "the browser programs could not be built"
+  (cd "$root" && mvn -q -B -ntp -pl .,core,web,server,e2e install -DskipTests -Dexec.skip) >&2 || fail "the browser programs could not be built"
   (cd "$root/e2e" && mvn -q -B -ntp exec:java -Dexec.classpathScope=test -Dexec.mainClass="$main" -Dexec.cleanupDaemonThreads=false -Dexec.args="$*")
 }
