@@ -1,7 +1,7 @@
 package yarrowmark.e2e;
 
 import java.time.Duration;
-import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -25,23 +25,38 @@ public final class WorkloadSpread {
         int runs = Integer.getInteger("yarrowmark.spread.runs", RUNS);
         int timedMs = Integer.getInteger("yarrowmark.spread.timed", TIMED_MS);
         Pattern wanted = Pattern.compile(System.getProperty("yarrowmark.spread.tests", "^(?!endurance-|video-play-)"));
-        try (Program program = Program.start("demo", "spread"); Browser reviewer = new Browser(); Browser device = new Browser(900, 700)) {
+        try (Program program = Program.start("demo", "spread"); Canary canary = Canary.onEachProcessor(); Browser reviewer = new Browser(); Browser device = new Browser(900, 700)) {
             reviewer.signIntoDemo(program.address());
             long start = System.nanoTime();
             List<Rounds.Score> scores = new Rounds(program, reviewer).carryOut(device, key -> wanted.matcher(key).find(), runs, timedMs, Duration.ofHours(2));
             System.out.printf(Locale.ROOT, "Spread over %d runs of %.1f s, headless Chromium, %d processors; %.0f s in all%n", runs, timedMs / 1000.0, Runtime.getRuntime().availableProcessors(), (System.nanoTime() - start) / 1e9);
+            System.out.printf(Locale.ROOT, "The machine had its processors to itself %.0f %% of the time. A run counts as quiet where it had them all through.%n", 100 * canary.quietShare());
             Map<String, List<Rounds.Score>> byMetric = scores.stream().filter(s -> s.value() != null && s.value() > 0).collect(Collectors.groupingBy(Rounds.Score::metric, LinkedHashMap::new, Collectors.toList()));
-            byMetric.values().stream().filter(of -> of.size() > 1 && (of.get(0).first() || of.get(0).metric().endsWith("from memory")) && of.get(0).durationMs() > 0).forEach(of -> print(of, timedMs));
+            byMetric.values().stream().filter(of -> of.size() > 1 && (of.get(0).first() || of.get(0).metric().endsWith("from memory")) && of.get(0).durationMs() > 0).forEach(of -> print(of, timedMs, canary));
             scores.stream().filter(s -> !s.state().equals("OK")).forEach(s -> System.out.println("  " + s.test() + ": " + s.state() + ", " + s.words()));
         }
     }
 
-    private static void print(List<Rounds.Score> runs, int timedMs) {
-        double[] logs = runs.stream().mapToDouble(r -> Math.log(r.value())).toArray();
-        double mean = Arrays.stream(logs).average().orElseThrow();
-        double spread = 100 * Math.expm1(Math.sqrt(Arrays.stream(logs).map(l -> (l - mean) * (l - mean)).sum() / (logs.length - 1)));
+    private static void print(List<Rounds.Score> runs, int timedMs, Canary canary) {
+        List<Rounds.Score> quiet = runs.stream().filter(r -> canary.quiet(r.finishedAt() - Math.round(r.durationMs()), r.finishedAt())).toList();
         double duration = runs.stream().mapToDouble(Rounds.Score::durationMs).average().orElseThrow();
-        System.out.printf(Locale.ROOT, "  %-40s %12.2f %-14s spread %6.2f %%   %5.0f ms a run, %3.0f %% of it timed%n", runs.get(0).metric(), Math.exp(mean), runs.get(0).unit(), spread, duration, Math.min(100, 100 * timedMs / duration));
+        // Where a neighbour takes half of the processor for seconds, a run still has samples from between: how fast these were is the test's own.
+        List<Double> fastest = runs.stream().map(r -> r.samples().stream().sorted(Comparator.reverseOrder()).skip(r.samples().size() / 10).findFirst().orElse(r.value())).toList();
+        System.out.printf(Locale.ROOT, "  %-40s %12.2f %-14s spread %6.2f %%   of the fastest tenth %6.2f %%   quiet %2d of %2d: %s   %5.0f ms a run, %3.0f %% of it timed%n", runs.get(0).metric(), centre(values(runs)), runs.get(0).unit(), spread(values(runs)), spread(fastest),
+            quiet.size(), runs.size(), quiet.size() < 3 ? "too few  " : String.format(Locale.ROOT, "%6.2f %%", spread(values(quiet))), duration, Math.min(100, 100 * timedMs / duration));
+    }
+
+    private static List<Double> values(List<Rounds.Score> runs) {
+        return runs.stream().map(Rounds.Score::value).toList();
+    }
+
+    private static double centre(List<Double> values) {
+        return Math.exp(values.stream().mapToDouble(Math::log).average().orElseThrow());
+    }
+
+    private static double spread(List<Double> values) {
+        double mean = Math.log(centre(values));
+        return 100 * Math.expm1(Math.sqrt(values.stream().mapToDouble(v -> (Math.log(v) - mean) * (Math.log(v) - mean)).sum() / (values.size() - 1)));
     }
 
     /** A loop that needs one processor and no memory: what wanders here is the machine, not a test. */

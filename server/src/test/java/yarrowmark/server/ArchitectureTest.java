@@ -32,6 +32,7 @@ class ArchitectureTest {
         .layer("rule").definedBy("yarrowmark.server.rule..")
         .layer("bench").definedBy("yarrowmark.server.bench..")
         .layer("analysis").definedBy("yarrowmark.server.analysis..")
+        .layer("standing").definedBy("yarrowmark.server.standing..")
         .layer("lan").definedBy("yarrowmark.server.lan..")
         .layer("demo").definedBy("yarrowmark.server.demo..")
         .whereLayer("lan").mayNotBeAccessedByAnyLayer()
@@ -39,14 +40,15 @@ class ArchitectureTest {
         .whereLayer("analysis").mayNotBeAccessedByAnyLayer()
         .whereLayer("bench").mayNotBeAccessedByAnyLayer()
         .whereLayer("access").mayOnlyBeAccessedByLayers("demo")
-        .whereLayer("ledger").mayOnlyBeAccessedByLayers("evidence", "rule", "bench", "analysis", "demo")
+        .whereLayer("standing").mayOnlyBeAccessedByLayers("analysis")
+        .whereLayer("ledger").mayOnlyBeAccessedByLayers("evidence", "rule", "bench", "analysis", "standing", "demo")
         .whereLayer("evidence").mayOnlyBeAccessedByLayers("rule", "demo")
-        .whereLayer("reference").mayOnlyBeAccessedByLayers("analysis", "demo")
+        .whereLayer("reference").mayOnlyBeAccessedByLayers("standing", "demo")
         .whereLayer("rule").mayOnlyBeAccessedByLayers("demo")
         .whereLayer("plan").mayOnlyBeAccessedByLayers("bench", "demo")
-        .whereLayer("shelf").mayOnlyBeAccessedByLayers("ledger", "reference", "bench", "analysis", "demo")
+        .whereLayer("shelf").mayOnlyBeAccessedByLayers("ledger", "reference", "bench", "analysis", "standing", "demo")
         .whereLayer("files").mayOnlyBeAccessedByLayers("shelf", "evidence")
-        .whereLayer("catalog").mayOnlyBeAccessedByLayers("shelf", "plan", "ledger", "reference", "rule", "bench", "analysis", "demo");
+        .whereLayer("catalog").mayOnlyBeAccessedByLayers("shelf", "plan", "ledger", "reference", "rule", "bench", "analysis", "standing", "demo");
 
     @ArchTest
     static final ArchRule noCycles = slices().matching("yarrowmark.server.(*)..").should().beFreeOfCycles();

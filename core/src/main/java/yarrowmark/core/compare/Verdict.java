@@ -21,7 +21,7 @@ public enum Verdict {
      * @param half  half-width of the 95 % interval around δ
      * @param limit L, above 0
      */
-    static Verdict of(double delta, double half, double limit) {
+    public static Verdict of(double delta, double half, double limit) {
         boolean apart = Math.abs(delta) > half;
         if (apart && delta >= limit) {
             return CLEAR_GAIN;

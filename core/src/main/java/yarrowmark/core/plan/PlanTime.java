@@ -10,6 +10,8 @@ import java.util.List;
  * {@value #LONGEST_WARM_UP_MS} ms) and calibration. Runs that are over replace the guess by their own mean.
  */
 public record PlanTime(int tests, int runsEach, Duration timedPart, Duration pause) {
+    /** A run by hand that nobody has timed yet. */
+    public static final double GUESSED_BY_HAND_MS = 120_000;
     private static final long LONGEST_WARM_UP_MS = 5_000;
     private static final long CALIBRATION_MS = 700;
 

@@ -1,6 +1,9 @@
 package yarrowmark.core.standing;
 
 import java.util.Arrays;
+import java.util.function.IntBinaryOperator;
+import java.util.function.IntToDoubleFunction;
+import yarrowmark.core.measure.Merit;
 
 /**
  * Merits of configurations (rows) on metrics (columns), with gaps. Immutable; kept by rows in flat arrays, because a
@@ -53,6 +56,49 @@ public final class MeritGrid {
     /** NaN where unknown. */
     double variance(int cell) {
         return variance[cell];
+    }
+
+    /** Some of the columns, in the given order; rows stay what they are, also those that then have nothing. */
+    public MeritGrid columns(int... wanted) {
+        int[] to = new int[columns];
+        Arrays.fill(to, -1);
+        for (int i = 0; i < wanted.length; i++) {
+            to[wanted[i]] = i;
+        }
+        return kept(wanted.length, (row, cell) -> to[column[cell]], row -> 0);
+    }
+
+    /**
+     * Every merit of a row less ln of its quantity: scores for each unit of a price, a power or a weight.
+     *
+     * @param quantity of each row, above 0; a row whose quantity is NaN has no results then
+     */
+    public MeritGrid per(double[] quantity) {
+        if (quantity.length != rows()) {
+            throw new IllegalArgumentException("one quantity a row is needed: " + quantity.length + " for " + rows());
+        }
+        return kept(columns, (row, cell) -> Double.isNaN(quantity[row]) ? -1 : column[cell], row -> Double.isNaN(quantity[row]) ? 0 : -Merit.per(0, quantity[row]));
+    }
+
+    private MeritGrid kept(int columnsOut, IntBinaryOperator columnOf, IntToDoubleFunction less) {
+        int[] start = new int[rows() + 1];
+        int[] columnOut = new int[cells()];
+        double[] meritOut = new double[cells()];
+        double[] varianceOut = new double[cells()];
+        int count = 0;
+        for (int r = 0; r < rows(); r++) {
+            double off = less.applyAsDouble(r);
+            for (int c = rowStart[r]; c < rowStart[r + 1]; c++) {
+                int to = columnOf.applyAsInt(r, c);
+                if (to >= 0) {
+                    columnOut[count] = to;
+                    meritOut[count] = merit[c] - off;
+                    varianceOut[count++] = variance[c];
+                }
+            }
+            start[r + 1] = count;
+        }
+        return new MeritGrid(columnsOut, start, Arrays.copyOf(columnOut, count), Arrays.copyOf(meritOut, count), Arrays.copyOf(varianceOut, count));
     }
 
     public static Builder builder(int rows, int columns) {

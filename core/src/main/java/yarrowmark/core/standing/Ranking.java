@@ -5,19 +5,18 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+import org.apache.commons.statistics.descriptive.Median;
 
 /**
  * Ranks the configurations of a grid for given weights, against a reference.
  *
  * <p>Place: i is clearly below k when (a of k − a of i) / √(var i + var k) &gt; 1.959964. A configuration without a
- * standard error is separated from nothing, and its place spans all. Ties of merit keep the grid's order. Comparing
- * every pair costs n²: 2,000 configurations take some tens of milliseconds.
+ * standard error is separated from nothing, and its place spans all. Ties of merit keep the grid's order.
  *
  * <p>Source: section 5 of the method.
  */
 public final class Ranking {
-    /** Two-sided 95 % point of the standard normal distribution. */
-    static final double CLEAR = 1.959964;
     /** Below this share of the weight a standing is provisional. */
     static final double ENOUGH_COVERAGE = 0.5;
     private static final int OTHERS_FOR_PERCENTILE = 5;
@@ -31,18 +30,68 @@ public final class Ranking {
      * @param reference row that gets the index 100; needs at least one result that has weight
      */
     public static Standing of(MeritGrid grid, double[] weights, int reference) {
+        return of(grid, weights, Reference.row(reference));
+    }
+
+    /** @param weights one a column, 0 or more, not all 0; scaled here to sum to 1 */
+    public static Standing of(MeritGrid grid, double[] weights, Reference reference) {
         double[] weight = scaled(weights, grid.columns());
-        if (reference < 0 || reference >= grid.rows() || metrics(grid, weight, reference) == 0) {
-            throw new IllegalArgumentException("the reference, row " + reference + ", has no result in any metric that has weight");
+        return placed(grid, weight, fitted(grid, weight, reference));
+    }
+
+    /**
+     * a − a of the reference for each row, NaN where not linked, with its standard error: without places, for a rail.
+     *
+     * @return levels and standard errors; an error is NaN where a run noise is not known
+     */
+    public static double[][] levels(MeritGrid grid, double[] weights, Reference reference) {
+        double[] weight = scaled(weights, grid.columns());
+        StandingFit fit = fitted(grid, weight, reference);
+        double[][] levels = new double[2][grid.rows()];
+        for (int r = 0; r < grid.rows(); r++) {
+            levels[0][r] = fit.level(r);
+            levels[1][r] = fit.linked().hasRow(r) ? Math.sqrt(fit.variance(r)) : Double.NaN;
         }
-        StandingFit fit = new StandingFit(grid, weight, reference);
+        return levels;
+    }
+
+    /** @param weight summing to 1 */
+    static StandingFit fitted(MeritGrid grid, double[] weight, Reference reference) {
+        if (reference instanceof Reference.Row row) {
+            StandingFit fit = new StandingFit(grid, weight, checked(grid, weight, row.row()));
+            fit.shift(fit.level(row.row()));
+            return fit;
+        }
+        StandingFit fit = new StandingFit(grid, weight, LinkedPart.homeOfLargest(grid, weight));
+        fit.shift(typical(grid, fit));
+        return fit;
+    }
+
+    private static int checked(MeritGrid grid, double[] weight, int row) {
+        if (row < 0 || row >= grid.rows() || metrics(grid, weight, row) == 0) {
+            throw new IllegalArgumentException("the reference, row " + row + ", has no result in any metric that has weight");
+        }
+        return row;
+    }
+
+    /** Median level of those placed; of all that are linked where none has enough coverage. */
+    private static double typical(MeritGrid grid, StandingFit fit) {
+        double[] levels = IntStream.range(0, grid.rows()).filter(r -> fit.linked().hasRow(r) && isPlaced(fit, r)).mapToDouble(fit::level).toArray();
+        return Median.withDefaults().evaluate(levels.length > 0 ? levels : IntStream.range(0, grid.rows()).filter(fit.linked()::hasRow).mapToDouble(fit::level).toArray());
+    }
+
+    static boolean isPlaced(StandingFit fit, int row) {
+        return fit.coverage(row) >= ENOUGH_COVERAGE - 1e-12;
+    }
+
+    private static Standing placed(MeritGrid grid, double[] weight, StandingFit fit) {
         List<Integer> placed = new ArrayList<>();
         List<Integer> provisional = new ArrayList<>();
         List<Integer> apart = new ArrayList<>();
         for (int r = 0; r < grid.rows(); r++) {
             if (!fit.linked().hasRow(r)) {
                 apart.add(r);
-            } else if (fit.coverage(r) < ENOUGH_COVERAGE - 1e-12) {
+            } else if (!isPlaced(fit, r)) {
                 provisional.add(r);
             } else {
                 placed.add(r);
@@ -76,24 +125,14 @@ public final class Ranking {
             level[i] = fit.level(placed.get(i));
             variance[i] = fit.variance(placed.get(i));
         }
-        int[] above = new int[n];
-        int[] below = new int[n];
-        for (int i = 0; i < n; i++) {
-            for (int k = 0; k < i; k++) {
-                // k stands before i, so level[k] >= level[i]; an unknown variance is NaN and fails the comparison.
-                if (level[k] - level[i] > CLEAR * Math.sqrt(variance[i] + variance[k])) {
-                    above[i]++;
-                    below[k]++;
-                }
-            }
-        }
+        ClearOrder order = ClearOrder.of(level, variance);
         List<Standing.Entry> entries = new ArrayList<>(grid.rows());
         for (int i = 0; i < n; i++) {
             OptionalDouble percentile = n > OTHERS_FOR_PERCENTILE ? OptionalDouble.of(beaten(level, i)) : OptionalDouble.empty();
             Optional<Standing.Third> third = n >= PLACED_FOR_THIRDS ? Optional.of(third(beaten(level, i))) : Optional.empty();
             int row = placed.get(i);
             entries.add(new Standing.Entry(row, Standing.Status.PLACED, OptionalDouble.of(level[i]), error(variance[i]),
-                fit.coverage(row), metrics(grid, weight, row), Optional.of(new Place(1 + above[i], n - below[i])), percentile, third));
+                fit.coverage(row), metrics(grid, weight, row), Optional.of(order.place(i)), percentile, third));
         }
         return entries;
     }
@@ -130,7 +169,7 @@ public final class Ranking {
         return count;
     }
 
-    private static double[] scaled(double[] weights, int columns) {
+    static double[] scaled(double[] weights, int columns) {
         if (weights.length != columns) {
             throw new IllegalArgumentException("one weight a metric is needed: " + weights.length + " for " + columns);
         }

@@ -1,17 +1,12 @@
 package yarrowmark.core.standing;
 
 import java.util.Arrays;
-import org.ejml.data.DMatrixRMaj;
-import org.ejml.dense.row.factory.LinearSolverFactory_DDRM;
-import org.ejml.interfaces.linsol.LinearSolverDense;
 
 /**
  * Fits y = a + t + e by least squares weighted with the purpose's weights, on a grid with gaps.
  *
- * <p>The configurations' levels a are eliminated first, which leaves a symmetric positive definite system in the
- * metrics' levels t alone (small: as many rows as metrics); it is solved by Cholesky after fixing one t at 0, which
- * changes no difference between configurations. On a full grid a − a of the reference is exactly the weighted mean of
- * log ratios.
+ * <p>The configurations' levels a are eliminated first, which leaves a system in the metrics' levels t alone
+ * ({@link MetricLevels}). On a full grid a − a of the reference is exactly the weighted mean of log ratios.
  *
  * <p>Variance of a: with w* the weights scaled to sum 1 over what a configuration has,
  * Σ w*² v + τ² · max(0, Σ w*² − Σ w²), where τ² = max(0, (Σ w e² / Σ w) · N / (N − p) − mean v), over N cells with
@@ -24,25 +19,59 @@ final class StandingFit {
     private final MeritGrid grid;
     private final double[] weight;
     private final LinkedPart linked;
+    private final FlatCells cells;
+    private final double[] coverage;
+    /** Σ w² of one that has everything. */
+    private final double fullSquares;
     private final double[] metricLevel;
     private final double[] level;
     private final double tauSquared;
+    private double shifted;
 
     /**
-     * @param weight    one a column, 0 or more, summing to 1
-     * @param reference a row with at least one result that has weight
+     * @param weight one a column, 0 or more, summing to 1
+     * @param home   a row with at least one result that has weight: what is linked to it is fitted
      */
-    StandingFit(MeritGrid grid, double[] weight, int reference) {
+    StandingFit(MeritGrid grid, double[] weight, int home) {
+        this(grid, weight, new LinkedPart(grid, weight, home));
+    }
+
+    private StandingFit(MeritGrid grid, double[] weight, LinkedPart linked) {
         this.grid = grid;
         this.weight = weight;
-        this.linked = new LinkedPart(grid, weight, reference);
-        this.metricLevel = solveMetricLevels();
+        this.linked = linked;
+        this.fullSquares = Arrays.stream(weight).map(w -> w * w).sum();
+        this.coverage = coverages(grid, weight);
+        this.cells = new FlatCells(grid, weight, linked);
+        this.metricLevel = new MetricLevels(cells).solved();
         this.level = configurationLevels();
         this.tauSquared = disagreement();
-        double zero = level[reference];
+    }
+
+    /** The same with this much less on every configuration, so that the reference is at 0. */
+    void shift(double zero) {
         for (int r = 0; r < level.length; r++) {
             level[r] -= zero;
         }
+        shifted += zero;
+    }
+
+    /** What a result says beyond the configuration's level and the metric's; merits are as given, whatever was shifted. */
+    double residual(int row, int cell) {
+        return grid.merit(cell) - level[row] - shifted - metricLevel[linked.columnPosition(grid.column(cell))];
+    }
+
+    /** y − t: how good a result is beside what is typical of its metric, on the scale of the levels. */
+    double beyondMetric(int cell) {
+        return grid.merit(cell) - shifted - metricLevel[linked.columnPosition(grid.column(cell))];
+    }
+
+    FlatCells cells() {
+        return cells;
+    }
+
+    double[] metricLevels() {
+        return metricLevel;
     }
 
     LinkedPart linked() {
@@ -53,7 +82,7 @@ final class StandingFit {
         return tauSquared;
     }
 
-    /** a − a of the reference; NaN where not linked. */
+    /** Less what was shifted; NaN where not linked. */
     double level(int row) {
         return level[row];
     }
@@ -71,80 +100,21 @@ final class StandingFit {
                 squares += scaled * scaled;
             }
         }
-        double full = 0;
-        for (double w : weight) {
-            full += w * w;
-        }
-        return noise + tauSquared * Math.max(0, squares - full);
+        return noise + tauSquared * Math.max(0, squares - fullSquares);
     }
 
     double coverage(int row) {
-        double has = 0;
-        for (int c = grid.start(row); c < grid.end(row); c++) {
-            has += weight[grid.column(c)];
-        }
-        return has;
+        return coverage[row];
     }
 
-    private double[] solveMetricLevels() {
-        int m = linked.columns();
-        double[] levels = new double[m];
-        if (m < 2) {
-            return levels;
-        }
-        double[] system = new double[m * m];
-        double[] right = new double[m];
-        int[] position = new int[grid.columns()];
-        for (int r = 0; r < grid.rows(); r++) {
-            if (!linked.hasRow(r)) {
-                continue;
-            }
-            double total = 0;
-            double mean = 0;
-            int count = 0;
+    private static double[] coverages(MeritGrid grid, double[] weight) {
+        double[] coverage = new double[grid.rows()];
+        for (int r = 0; r < coverage.length; r++) {
             for (int c = grid.start(r); c < grid.end(r); c++) {
-                double w = weight[grid.column(c)];
-                if (w > 0) {
-                    total += w;
-                    mean += w * grid.merit(c);
-                    position[count++] = c;
-                }
-            }
-            mean /= total;
-            for (int p = 0; p < count; p++) {
-                int cell = position[p];
-                double w = weight[grid.column(cell)];
-                int j = linked.columnPosition(grid.column(cell));
-                system[j * m + j] += w;
-                right[j] += w * (grid.merit(cell) - mean);
-                double share = w / total;
-                for (int q = 0; q < count; q++) {
-                    int other = grid.column(position[q]);
-                    system[j * m + linked.columnPosition(other)] -= share * weight[other];
-                }
+                coverage[r] += weight[grid.column(c)];
             }
         }
-        // The first metric's level is fixed at 0: without it the system has one direction it cannot tell.
-        int size = m - 1;
-        DMatrixRMaj a = new DMatrixRMaj(size, size);
-        DMatrixRMaj b = new DMatrixRMaj(size, 1);
-        for (int i = 0; i < size; i++) {
-            b.set(i, 0, right[i + 1]);
-            for (int j = 0; j < size; j++) {
-                a.set(i, j, system[(i + 1) * m + j + 1]);
-            }
-        }
-        LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(size);
-        if (!solver.setA(a)) {
-            throw new IllegalStateException("the standing's equations cannot be solved: " + m + " linked metrics, "
-                + linked.cells() + " results; a weight may be too small beside the others");
-        }
-        DMatrixRMaj x = new DMatrixRMaj(size, 1);
-        solver.solve(b, x);
-        for (int i = 0; i < size; i++) {
-            levels[i + 1] = x.get(i, 0);
-        }
-        return levels;
+        return coverage;
     }
 
     private double[] configurationLevels() {
@@ -185,7 +155,7 @@ final class StandingFit {
             for (int c = grid.start(r); c < grid.end(r); c++) {
                 double w = weight[grid.column(c)];
                 if (w > 0) {
-                    double e = grid.merit(c) - level[r] - metricLevel[linked.columnPosition(grid.column(c))];
+                    double e = residual(r, c);
                     weighted += w * e * e;
                     total += w;
                     if (!Double.isNaN(grid.variance(c))) {

@@ -1,7 +1,6 @@
 package yarrowmark.core.stats;
 
 import java.util.Collection;
-import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.apache.commons.numbers.gamma.Digamma;
@@ -43,30 +42,31 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
 
     /** Fits the prior to the samples that have two readings or more; empty where they are too few. */
     public static Optional<NoisePrior> fit(Collection<SampleMoments> samples) {
-        List<SampleMoments> known = samples.stream()
-            .filter(s -> s.variance().orElse(0) > 0)
-            .toList();
-        int count = known.size();
-        if (count < FEWEST_SAMPLES) {
-            return Optional.empty();
-        }
-        double[] e = new double[count];
+        double[] e = new double[samples.size()];
+        int count = 0;
         double meanE = 0;
         double meanTrigamma = 0;
         double totalDf = 0;
         double pooled = 0;
-        for (int i = 0; i < count; i++) {
-            double d = known.get(i).degreesOfFreedom();
-            double s2 = known.get(i).variance().getAsDouble();
-            e[i] = Math.log(s2) - Digamma.value(d / 2) + Math.log(d / 2);
-            meanE += e[i] / count;
-            meanTrigamma += Trigamma.value(d / 2) / count;
-            totalDf += d;
-            pooled += d * s2;
+        for (SampleMoments sample : samples) {
+            double s2 = sample.n() < 2 ? 0 : Math.max(sample.sumSquares() / (sample.n() - 1), sample.resolutionVariance());
+            if (s2 > 0) {
+                int d = sample.degreesOfFreedom();
+                e[count] = Math.log(s2) - Half.logMean(d);
+                meanE += e[count++];
+                meanTrigamma += Half.logVariance(d);
+                totalDf += d;
+                pooled += d * s2;
+            }
         }
+        if (count < FEWEST_SAMPLES) {
+            return Optional.empty();
+        }
+        meanE /= count;
+        meanTrigamma /= count;
         double spread = 0;
-        for (double x : e) {
-            spread += (x - meanE) * (x - meanE) / (count - 1);
+        for (int i = 0; i < count; i++) {
+            spread += (e[i] - meanE) * (e[i] - meanE) / (count - 1);
         }
         double excess = spread - meanTrigamma;
         double d0 = excess > 0 ? 2 * inverseTrigamma(excess) : Double.POSITIVE_INFINITY;
@@ -101,6 +101,28 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
         return own.isPresent()
             ? Optional.of(new WorkingVariance(own.getAsDouble(), sample.degreesOfFreedom(), 0))
             : Optional.empty();
+    }
+
+    /** ψ(d/2) − ln(d/2) and ψ′(d/2): thousands of samples have the same few numbers of runs. */
+    private static final class Half {
+        private static final int KEPT = 64;
+        private static final double[] MEAN = new double[KEPT];
+        private static final double[] VARIANCE = new double[KEPT];
+
+        static {
+            for (int d = 1; d < KEPT; d++) {
+                MEAN[d] = Digamma.value(d / 2.0) - Math.log(d / 2.0);
+                VARIANCE[d] = Trigamma.value(d / 2.0);
+            }
+        }
+
+        static double logMean(int d) {
+            return d < KEPT ? MEAN[d] : Digamma.value(d / 2.0) - Math.log(d / 2.0);
+        }
+
+        static double logVariance(int d) {
+            return d < KEPT ? VARIANCE[d] : Trigamma.value(d / 2.0);
+        }
     }
 
     /** ψ′ falls strictly from ∞ to 0, so its inverse is found between brackets that grow until they hold it. */

@@ -47,6 +47,7 @@ class AccessRules {
             .exceptionHandling(e -> e.authenticationEntryPoint(signedOut).accessDeniedHandler(denied))
             .authorizeHttpRequests(r -> r
                 .requestMatchers("/api/access/**").permitAll()
+                .requestMatchers(HttpMethod.GET, "/api/kept/*").permitAll()
                 .requestMatchers(HttpMethod.GET, "/api/**").authenticated()
                 .requestMatchers("/api/**").hasAnyRole(Role.OWNER.name(), Role.REVIEWER.name())
                 .anyRequest().permitAll())

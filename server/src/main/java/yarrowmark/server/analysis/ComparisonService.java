@@ -19,12 +19,12 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.quality.UnlikeUnits;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
-import yarrowmark.core.standing.PurposeWeights;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
+import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.LedgerSessions;
 import yarrowmark.server.ledger.LentNoise;
@@ -54,6 +54,7 @@ class ComparisonService {
     record Question(long base, Collection<Long> with, @Nullable Long purpose, @Nullable TestGroup group, @Nullable Long suite, double materiality, @Nullable String per) { }
 
     private final Catalog catalog;
+    private final Purposes purposes;
     private final Samples samples;
     private final LentNoise lent;
     private final ReadingMarks marks;
@@ -62,9 +63,10 @@ class ComparisonService {
     private final Quantities quantities;
     private final Differences differences;
 
-    ComparisonService(Catalog catalog, Samples samples, LentNoise lent, ReadingMarks marks, LedgerSessions sessions, Shelf shelf, Quantities quantities, Differences differences) {
+    ComparisonService(Catalog catalog, Purposes purposes, Samples samples, LentNoise lent, ReadingMarks marks, LedgerSessions sessions, Shelf shelf, Quantities quantities, Differences differences) {
         this.differences = differences;
         this.catalog = catalog;
+        this.purposes = purposes;
         this.samples = samples;
         this.lent = lent;
         this.marks = marks;
@@ -85,7 +87,7 @@ class ComparisonService {
         ids.stream().filter(id -> !rows.containsKey(id)).findFirst().ifPresent(id -> {
             throw Problem.notFound("configuration", id);
         });
-        PurposeRow purpose = question.purpose() == null ? catalog.purposes().get(0) : catalog.purpose(question.purpose());
+        PurposeRow purpose = purposes.purpose(question.purpose());
         Materiality materiality = materiality(question.materiality());
         List<MetricRow> all = catalog.metricsInUse();
         List<MetricRow> wanted = all.stream().filter(m -> listed(m) && (question.group() == null || m.group() == question.group()) && (question.suite() == null || m.suiteVersionId() == question.suite())).toList();
@@ -173,10 +175,9 @@ class ComparisonService {
     /** The purpose weighs what at least one of those compared has; what the others lack is scaled away for each pair. */
     static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
         List<MetricRow> counted = metrics.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
-        Map<String, Double> byGroup = purpose.weights().entrySet().stream().collect(Collectors.toMap(e -> e.getKey().name(), Map.Entry::getValue));
         Map<Long, Double> weights = new HashMap<>();
         try {
-            double[] spread = PurposeWeights.spread(byGroup, counted.stream().map(m -> new PurposeWeights.MetricPlace(m.group().name(), m.suite(), Long.toString(m.testId()))).toList());
+            double[] spread = purpose.weighing().spread(counted);
             for (int i = 0; i < spread.length; i++) {
                 weights.put(counted.get(i).id(), spread[i]);
             }

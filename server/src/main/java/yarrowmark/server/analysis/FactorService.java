@@ -21,6 +21,7 @@ import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.ledger.LentNoise;
 import yarrowmark.server.ledger.ReadingMarks;
 import yarrowmark.server.platform.Problem;
@@ -41,15 +42,17 @@ class FactorService {
 
     private final Shelf shelf;
     private final Catalog catalog;
+    private final Purposes purposes;
     private final ComparisonService comparisons;
     private final LentNoise lent;
     private final ReadingMarks marks;
     private final Differences differences;
 
-    FactorService(Shelf shelf, Catalog catalog, ComparisonService comparisons, LentNoise lent, ReadingMarks marks, Differences differences) {
+    FactorService(Shelf shelf, Catalog catalog, Purposes purposes, ComparisonService comparisons, LentNoise lent, ReadingMarks marks, Differences differences) {
         this.differences = differences;
         this.shelf = shelf;
         this.catalog = catalog;
+        this.purposes = purposes;
         this.comparisons = comparisons;
         this.lent = lent;
         this.marks = marks;
@@ -86,7 +89,7 @@ class FactorService {
         MetricRow metric = q.metric() == null ? null : shared.stream().filter(m -> m.id() == q.metric()).findFirst()
             .orElseThrow(() -> Problem.invalid("not-shared", "Not every cell of the grid has this test. Choose one that all of them ran."));
         List<MetricRow> used = metric == null ? counted(shared, taken) : List.of(metric);
-        Map<Long, Double> weights = metric == null ? ComparisonService.weights(q.purpose() == null ? catalog.purposes().get(0) : catalog.purpose(q.purpose()), used) : Map.of(metric.id(), 1.0);
+        Map<Long, Double> weights = metric == null ? ComparisonService.weights(purposes.purpose(q.purpose()), used) : Map.of(metric.id(), 1.0);
         Map<Long, Optional<NoisePrior>> noise = lent.of(used, all);
         List<TwoFactors.@Nullable Cell> merits = cells.stream().map(c -> c.isEmpty() || weights.isEmpty() ? null : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise), weights)).collect(Collectors.toCollection(ArrayList::new));
         return new FactorGrid(choices, first, second, metric, shared, rows(first, second, cells, merits, metric), blocks(first, second, merits));

@@ -21,6 +21,7 @@ import yarrowmark.server.ledger.Samples;
 import yarrowmark.server.shelf.Claims;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.standing.StandingPlaces;
 
 /** What the scores say of one model: its best places, and its maker's claims beside what was measured. */
 @Service
@@ -43,9 +44,9 @@ class ModelOverview {
     private final Claims claims;
     private final Catalog catalog;
     private final Samples samples;
-    private final StandingsService standings;
+    private final StandingPlaces standings;
 
-    ModelOverview(Shelf shelf, Claims claims, Catalog catalog, Samples samples, StandingsService standings) {
+    ModelOverview(Shelf shelf, Claims claims, Catalog catalog, Samples samples, StandingPlaces standings) {
         this.shelf = shelf;
         this.claims = claims;
         this.catalog = catalog;
@@ -63,11 +64,9 @@ class ModelOverview {
         List<BestPlace> places = new ArrayList<>();
         for (MetricRow m : metrics) {
             if (measured.contains(m.id())) {
-                List<Standings.Row> placed = standings.standings(new StandingsService.Question(List.of(), null, m.id(), null)).rows().stream()
-                    .filter(r -> r.placeBest() != null).toList();
-                placed.stream().filter(r -> own.containsKey(r.configuration().id())).min(Comparator.comparing(Standings.Row::placeBest).thenComparing(Standings.Row::placeWorst))
-                    .ifPresent(r -> places.add(new BestPlace(m.id(), m.test(), m.suite(), m.group(), r.configuration().id(), r.configuration().name(),
-                        r.placeBest(), r.placeWorst(), placed.size())));
+                List<StandingPlaces.Placed> placed = standings.inMetric(m.id());
+                placed.stream().filter(r -> own.containsKey(r.configurationId())).min(Comparator.comparing(StandingPlaces.Placed::best).thenComparing(StandingPlaces.Placed::worst))
+                    .ifPresent(r -> places.add(new BestPlace(m.id(), m.test(), m.suite(), m.group(), r.configurationId(), r.configuration(), r.best(), r.worst(), placed.size())));
             }
         }
         return places.stream().sorted(Comparator.comparingDouble((BestPlace p) -> (p.best() + p.worst()) / 2.0 / p.of())).limit(MOST_PLACES).toList();

@@ -27,8 +27,6 @@ import yarrowmark.server.shelf.DeviceClass;
 @RestController
 @RequestMapping("/api/plans")
 class PlanTimes {
-    /** A run by hand that nobody has timed yet. */
-    private static final double BY_HAND_MS = 120_000;
     /** How long it takes to cool to a temperature is not known before. */
     private static final double COOL_UNTIL_MS = 180_000;
 
@@ -62,7 +60,7 @@ class PlanTimes {
         for (PlanItem item : plan.items()) {
             RunDurations.Known k = known.get(item.testId());
             boolean byItself = tests.get(item.testId()).builtIn();
-            double runMs = byItself && item.timedMs() != null ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs())) : byItself && timedMs != null && timedMs != plan.timedMs() ? guess : k != null ? k.ms() : byItself ? guess : BY_HAND_MS;
+            double runMs = byItself && item.timedMs() != null ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs())) : byItself && timedMs != null && timedMs != plan.timedMs() ? guess : k != null ? k.ms() : byItself ? guess : PlanTime.GUESSED_BY_HAND_MS;
             times.add(new TestTime(item.testId(), runMs, k == null ? 0 : k.runs()));
             double pause = item.pauseUntil() != null ? COOL_UNTIL_MS : item.pauseMs() != null ? item.pauseMs() : pauseMs == null ? plan.pauseMs() : pauseMs;
             items.add(new PlanEstimate.Item(item.runs() != null ? item.runs() : runs == null ? plan.runs() : runs, runMs, pause, !item.nice(), k == null));

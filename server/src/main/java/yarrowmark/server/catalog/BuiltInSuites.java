@@ -61,10 +61,12 @@ public class BuiltInSuites implements BeforeOpening {
     record SuitesFile(List<SuiteEntry> suites) { }
 
     private final Catalog catalog;
+    private final Purposes purposes;
     private final List<SuiteEntry> suites;
 
-    BuiltInSuites(Catalog catalog, JsonMapper json) {
+    BuiltInSuites(Catalog catalog, Purposes purposes, JsonMapper json) {
         this.catalog = catalog;
+        this.purposes = purposes;
         try (InputStream in = Objects.requireNonNull(BuiltInSuites.class.getResourceAsStream("/yarrowmark/workloads/suites.json"), "the server was built without suites.json")) {
             this.suites = json.readValue(in, SuitesFile.class).suites();
         } catch (IOException e) {
@@ -104,7 +106,7 @@ public class BuiltInSuites implements BeforeOpening {
     @Transactional
     public void start() {
         suites.forEach(this::ensure);
-        catalog.ensurePurpose(Catalog.ALL_ROUND, Catalog.alike());
+        purposes.ensure(Purposes.ALL_ROUND, Purposes.alike());
     }
 
     private void ensure(SuiteEntry suite) {

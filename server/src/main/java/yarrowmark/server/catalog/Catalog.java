@@ -3,7 +3,6 @@ package yarrowmark.server.catalog;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -21,26 +20,21 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
-/** The catalogue of suites, tests and metrics, and the purposes that weigh them. */
+/** The catalogue of suites, tests and metrics. */
 @Service
 public class Catalog {
-    /** The purpose everybody has: every group weighs the same. */
-    public static final String ALL_ROUND = "all-round use";
-
     private final SuiteRepository suites;
     private final SuiteVersionRepository versions;
     private final ComparabilityGroupRepository comparability;
     private final TestDefinitionRepository tests;
-    private final PurposeRepository purposes;
     private final ChangeLog changes;
 
     Catalog(SuiteRepository suites, SuiteVersionRepository versions, ComparabilityGroupRepository comparability,
-            TestDefinitionRepository tests, PurposeRepository purposes, ChangeLog changes) {
+            TestDefinitionRepository tests, ChangeLog changes) {
         this.suites = suites;
         this.versions = versions;
         this.comparability = comparability;
         this.tests = tests;
-        this.purposes = purposes;
         this.changes = changes;
     }
 
@@ -164,21 +158,6 @@ public class Catalog {
         return rows.stream().collect(Collectors.toMap(r -> (Long) r[0], r -> (Long) r[1]));
     }
 
-    @Transactional
-    public void ensurePurpose(String name, Map<TestGroup, Double> weights) {
-        if (purposes.findByName(name).isEmpty()) {
-            purposes.save(new Purpose(name, weights));
-        }
-    }
-
-    static Map<TestGroup, Double> alike() {
-        Map<TestGroup, Double> weights = new EnumMap<>(TestGroup.class);
-        for (TestGroup group : TestGroup.values()) {
-            weights.put(group, 1.0);
-        }
-        return weights;
-    }
-
     /** Every test, by group, suite and position. */
     @Transactional(readOnly = true)
     public List<TestRow> tests() {
@@ -210,13 +189,12 @@ public class Catalog {
         return tests().stream().filter(t -> !t.retired()).flatMap(t -> t.metrics().stream()).toList();
     }
 
+    /** Suite versions that a newer one of the same suite and mode has taken the place of. */
     @Transactional(readOnly = true)
-    public List<PurposeRow> purposes() {
-        return purposes.findAllByOrderById().stream().map(PurposeRow::of).toList();
-    }
-
-    @Transactional(readOnly = true)
-    public PurposeRow purpose(long id) {
-        return purposes.findById(id).map(PurposeRow::of).orElseThrow(() -> Problem.notFound("purpose", id));
+    public Set<Long> outdatedVersions() {
+        List<SuiteVersion> all = versions.findAllInOrder();
+        Map<List<Object>, Long> newest = new HashMap<>();
+        all.forEach(v -> newest.merge(List.of(v.suite().id(), v.mode()), v.id(), Math::max));
+        return all.stream().filter(v -> newest.get(List.of(v.suite().id(), v.mode())) > v.id()).map(SuiteVersion::id).collect(Collectors.toSet());
     }
 }

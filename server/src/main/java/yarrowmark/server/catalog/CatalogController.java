@@ -18,9 +18,4 @@ class CatalogController {
     List<TestRow> tests() {
         return catalog.tests();
     }
-
-    @GetMapping("/purposes")
-    List<PurposeRow> purposes() {
-        return catalog.purposes();
-    }
 }

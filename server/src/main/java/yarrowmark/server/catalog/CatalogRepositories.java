@@ -51,5 +51,5 @@ interface TestDefinitionRepository extends JpaRepository<TestDefinition, Long> {
 interface PurposeRepository extends JpaRepository<Purpose, Long> {
     Optional<Purpose> findByName(String name);
 
-    List<Purpose> findAllByOrderById();
+    List<Purpose> findByRetiredAtIsNullOrderById();
 }

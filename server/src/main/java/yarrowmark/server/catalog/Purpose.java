@@ -12,12 +12,14 @@ import jakarta.persistence.Id;
 import jakarta.persistence.JoinColumn;
 import jakarta.persistence.MapKeyColumn;
 import jakarta.persistence.MapKeyEnumerated;
+import java.time.Instant;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.Map;
 import org.hibernate.annotations.MapKeyJdbcTypeCode;
 import org.hibernate.type.SqlTypes;
 
-/** A named set of weights over groups of tests. */
+/** A named set of weights over groups of tests, and inside them over suites and tests. */
 @Entity
 class Purpose {
     @Id
@@ -32,12 +34,50 @@ class Purpose {
     @Column(name = "weight")
     private Map<TestGroup, Double> weights = new EnumMap<>(TestGroup.class);
 
+    /** By suite id; 1 where there is none. */
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "purpose_suite", joinColumns = @JoinColumn(name = "purpose_id"))
+    @MapKeyColumn(name = "suite_id")
+    @Column(name = "weight")
+    private Map<Long, Double> suites = new HashMap<>();
+    /** By test id; 1 where there is none. */
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "purpose_test", joinColumns = @JoinColumn(name = "purpose_id"))
+    @MapKeyColumn(name = "test_id")
+    @Column(name = "weight")
+    private Map<Long, Double> tests = new HashMap<>();
+    private Instant retiredAt;
+
     protected Purpose() {
     }
 
     Purpose(String name, Map<TestGroup, Double> weights) {
         this.name = name;
         this.weights.putAll(weights);
+    }
+
+    void change(String newName, PurposeWeighing weighing) {
+        this.name = newName;
+        refill(weights, weighing.groups());
+        refill(suites, weighing.suites());
+        refill(tests, weighing.tests());
+    }
+
+    private static <K> void refill(Map<K, Double> map, Map<K, Double> with) {
+        map.clear();
+        map.putAll(with);
+    }
+
+    void retire(Instant at) {
+        this.retiredAt = at;
+    }
+
+    boolean isRetired() {
+        return retiredAt != null;
+    }
+
+    PurposeWeighing weighing() {
+        return new PurposeWeighing(weights, suites, tests);
     }
 
     Long id() {

@@ -22,6 +22,7 @@ import yarrowmark.server.access.People;
 import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.Reason;
@@ -52,13 +53,14 @@ class DemoLoader implements BeforeOpening {
     private final Checklists checklists;
     private final Configurations configurations;
     private final Catalog catalog;
+    private final Purposes purposes;
     private final BuiltInSuites builtIn;
     private final Ledger ledger;
     private final DemoPlans plans;
     private final Settings settings;
     private final EntityManager entities;
 
-    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, BuiltInSuites builtIn, Ledger ledger, DemoPlans plans, Settings settings, EntityManager entities) {
+    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, Purposes purposes, BuiltInSuites builtIn, Ledger ledger, DemoPlans plans, Settings settings, EntityManager entities) {
         this.plans = plans;
         this.people = people;
         this.shelf = shelf;
@@ -67,6 +69,7 @@ class DemoLoader implements BeforeOpening {
         this.checklists = checklists;
         this.configurations = configurations;
         this.catalog = catalog;
+        this.purposes = purposes;
         this.builtIn = builtIn;
         this.ledger = ledger;
         this.settings = settings;
@@ -91,7 +94,7 @@ class DemoLoader implements BeforeOpening {
         }
         LOG.info("Loading the demo shelf");
         people.makeOwner(DemoSignIn.NAME, DemoSignIn.PASSWORD, "Saltmarsh Kit Review");
-        catalog.ensurePurpose("field survey work", Map.of(TestGroup.PROCESSOR, 2.0, TestGroup.GRAPHICS, 1.0, TestGroup.STORAGE, 1.0,
+        purposes.ensure("field survey work", Map.of(TestGroup.PROCESSOR, 2.0, TestGroup.GRAPHICS, 1.0, TestGroup.STORAGE, 1.0,
             TestGroup.BROWSER, 2.0, TestGroup.BODY, 2.0));
         Random random = new Random(SEED);
         int number = 0;

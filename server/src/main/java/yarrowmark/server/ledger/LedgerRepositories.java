@@ -14,6 +14,10 @@ interface SessionRepository extends JpaRepository<Session, Long> {
     /** Sessions with a run that was completed. */
     @Query("select s from Session s where s.configurationId in :configurationIds and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK) order by s.id")
     List<Session> findMeasured(Collection<Long> configurationIds);
+
+    /** Configuration, and whether a session with a completed run was on mains, where somebody said. */
+    @Query("select distinct s.configurationId, s.onMains from Session s where s.onMains is not null and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK)")
+    List<Object[]> findPower();
 }
 
 interface RunRepository extends JpaRepository<Run, Long> {

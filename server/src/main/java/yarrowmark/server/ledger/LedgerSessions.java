@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -44,6 +45,12 @@ public class LedgerSessions {
     @Transactional(readOnly = true)
     public Map<Long, Long> configurations(Collection<Long> sessionIds) {
         return sessions.findAllById(sessionIds).stream().collect(Collectors.toMap(Session::id, Session::configurationId));
+    }
+
+    /** How the sessions in which something was measured were powered, by configuration: on mains, or not, or both; absent where nobody said. */
+    @Transactional(readOnly = true)
+    public Map<Long, Set<Boolean>> power() {
+        return sessions.findPower().stream().collect(Collectors.groupingBy(r -> (Long) r[0], Collectors.mapping(r -> (Boolean) r[1], Collectors.toSet())));
     }
 
     /** Conditions of the sessions in which something was measured, by configuration. */

@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -23,13 +25,13 @@ import yarrowmark.server.catalog.MetricRow;
  */
 @Service
 public class LentNoise {
-    private final Samples samples;
+    private final SampleMirror samples;
     private final Map<Long, Optional<NoisePrior>> known = new ConcurrentHashMap<>();
     private final Map<Long, Long> versionOf = new ConcurrentHashMap<>();
     /** How often samples of a suite version changed; what was found meanwhile is not kept. */
     private final Map<Long, Long> changes = new ConcurrentHashMap<>();
 
-    LentNoise(Samples samples) {
+    LentNoise(SampleMirror samples) {
         this.samples = samples;
     }
 
@@ -80,6 +82,7 @@ public class LentNoise {
     }
 
     @TransactionalEventListener
+    @Order(Ordered.HIGHEST_PRECEDENCE)
     void changed(SamplesChanged event) {
         event.suiteVersions().forEach(v -> changes.merge(v, 1L, Long::sum));
         versionOf.forEach((metric, version) -> {

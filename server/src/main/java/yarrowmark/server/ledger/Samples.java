@@ -48,7 +48,7 @@ public class Samples {
     /** Recomputes one sample. The caller holds the configuration's lock and has flushed its changes. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void refresh(long configurationId, MetricRow metric) {
-        events.publishEvent(new SamplesChanged(Set.of(metric.suiteVersionId())));
+        events.publishEvent(new SamplesChanged(configurationId, Set.of(metric.suiteVersionId())));
         List<Measured> counted = readings.findCounted(configurationId, metric.id()).stream()
             .map(r -> new Measured(r.value(), r.resolution())).toList();
         Sample.Key key = new Sample.Key(configurationId, metric.id());
@@ -65,7 +65,7 @@ public class Samples {
     /** The same for many metrics at once, past the entities. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void refreshAll(long configurationId, Collection<MetricRow> metrics) {
-        events.publishEvent(new SamplesChanged(metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
+        events.publishEvent(new SamplesChanged(configurationId, metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
         Map<Long, List<Measured>> counted = new HashMap<>();
         jdbc.query("select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
             (java.sql.ResultSet row) -> {

@@ -1,6 +1,7 @@
 package yarrowmark.server.ledger;
 
 import java.util.Set;
+import yarrowmark.server.platform.RecordsChanged;
 
-/** Samples of metrics of these suite versions are others now. */
-record SamplesChanged(Set<Long> suiteVersions) { }
+/** Samples of a configuration, of metrics of these suite versions, are others now. */
+record SamplesChanged(long configurationId, Set<Long> suiteVersions) implements RecordsChanged { }

@@ -5,6 +5,7 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -19,11 +20,15 @@ public class ChangeLog {
     private static final int LONGEST = 20_000;
     private static final SecureRandom RANDOM = new SecureRandom();
 
+    private record Noted() implements RecordsChanged { }
+
     private final EntityManager entities;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    ChangeLog(EntityManager entities, Clock clock) {
+    ChangeLog(EntityManager entities, ApplicationEventPublisher events, Clock clock) {
         this.entities = entities;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -49,6 +54,7 @@ public class ChangeLog {
         entry.changeSet = currentSet();
         entry.reason = reason;
         entities.persist(entry);
+        events.publishEvent(new Noted());
     }
 
     /** All that one transaction changes belongs together and is taken back together. */

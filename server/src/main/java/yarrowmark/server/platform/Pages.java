@@ -25,7 +25,7 @@ class Pages {
     private static final SecureRandom RANDOM = new SecureRandom();
     private final Map<String, String> templates = new ConcurrentHashMap<>();
 
-    @GetMapping(path = {"/", "/shelf", "/shelf/**", "/suites", "/suites/**", "/plans", "/plans/**", "/bench", "/bench/**", "/ledger", "/ledger/**", "/compare", "/standings", "/sign-in"},
+    @GetMapping(path = {"/", "/shelf", "/shelf/**", "/suites", "/suites/**", "/plans", "/plans/**", "/bench", "/bench/**", "/ledger", "/ledger/**", "/compare", "/standings", "/kept", "/kept/{key}", "/sign-in"},
         produces = MediaType.TEXT_HTML_VALUE)
     @ResponseBody
     String view(HttpServletResponse response) {

@@ -46,6 +46,11 @@ class Model {
     String ports;
     String wireless;
     String notes;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    ReviewState review;
+    /** The model that this one follows in its maker's line. */
+    Long predecessorId;
     @JdbcTypeCode(SqlTypes.CHAR)
     String photoHash;
     Instant retiredAt;

@@ -30,6 +30,12 @@ interface ModelRepository extends JpaRepository<Model, Long> {
     @EntityGraph(attributePaths = "maker")
     List<Model> findWithMakerByIdIn(Collection<Long> ids);
 
+    /** By name alone, or by maker and name. */
+    @EntityGraph(attributePaths = "maker")
+    @QueryHints(@QueryHint(name = "org.hibernate.flushMode", value = "COMMIT"))
+    @Query("select m from Model m where m.name = :name or concat(m.maker.name, ' ', m.name) = :name order by m.id")
+    List<Model> findNamed(String name);
+
     /** Without writing what is pending first: the question is whether it may be written. */
     @QueryHints(@QueryHint(name = "org.hibernate.flushMode", value = "COMMIT"))
     Optional<Model> findByMakerAndName(Maker maker, String name);

@@ -13,7 +13,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import tools.jackson.databind.JsonNode;
-import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.Lab;
@@ -25,7 +25,7 @@ class CompareTest {
     @LocalServerPort
     private int port;
     @Autowired
-    private Catalog catalog;
+    private Purposes purposes;
     private Lab lab;
     private long base;
     private long other;
@@ -320,7 +320,7 @@ class CompareTest {
 
     @Test
     void aPurposeWithoutAnyWeightHasLinesAndNoOverall() {
-        catalog.ensurePurpose("nothing at all", Map.of(TestGroup.STORAGE, 0.0));
+        purposes.ensure("nothing at all", Map.of(TestGroup.STORAGE, 0.0));
         long purpose = lab.owner().get("/api/purposes").body().valueStream().filter(p -> p.path("name").asString().equals("nothing at all")).findFirst().orElseThrow().path("id").asLong();
         measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
         measured("", other, new String[][] {runs("103", "104", "102")});

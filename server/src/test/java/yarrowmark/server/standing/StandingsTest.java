@@ -1,4 +1,4 @@
-package yarrowmark.server.analysis;
+package yarrowmark.server.standing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
@@ -58,8 +58,8 @@ class StandingsTest {
         assertThat(row(standings, "Slow").path("index").asDouble()).isCloseTo(100.0 / 1.5, within(1e-9));
         assertThat(row(standings, "Fast").path("placeBest").asInt()).isEqualTo(1);
         assertThat(row(standings, "Fast").path("coverage").asDouble()).isCloseTo(1, within(1e-12));
-        assertThat(row(standings, "Fast").path("groups")).hasSize(2);
-        assertThat(standings.path("groups").get(0).path("weight").asDouble()).isCloseTo(0.5, within(1e-12));
+        assertThat(row(standings, "Fast").path("parts")).hasSize(2);
+        assertThat(standings.path("parts").get(0).path("weight").asDouble()).isCloseTo(0.5, within(1e-12));
         // Other classes of tests share this server and have made suites of their own.
         assertThat(standings.path("leftOut")).filteredOn(l -> l.path("suite").asString().equals("Yarrow processor")).extracting(l -> l.path("test").asString())
             .contains("Weir hash, all threads", "Map tile crush").doesNotContain("Weir hash, one thread");
@@ -77,6 +77,18 @@ class StandingsTest {
         assertThat(standings.path("metric").path("unit").asString()).isEqualTo("ops/s");
         assertThat(row(standings, "Fast").path("value").asDouble()).isCloseTo(225 * 1.002, within(0.001));
         assertThat(row(standings, "Fast").path("runs").asInt()).isEqualTo(3);
+    }
+
+    @Test
+    void aNewReadingIsSeenAtOnceAndTheSameQuestionIsNotAnsweredAnew() {
+        String first = bench.owner().get(DESKTOPS).raw().headers().firstValue("ETag").orElseThrow();
+        // The client of this test sends a header it was given with every request.
+        Client again = Client.owner(port).header("If-None-Match", first);
+        assertThat(again.get(DESKTOPS).status()).isEqualTo(304);
+        Client seat = bench.started("DESKTOP", "Late", 3, List.of());
+        bench.deliver(seat, ok(testId(seat, "weir-hash-one"), 1, 120));
+        assertThat(again.get(DESKTOPS).status()).isEqualTo(200);
+        assertThat(row(bench.owner().get(DESKTOPS).body(), "Late").path("status").asString()).isEqualTo("PLACED");
     }
 
     @Test

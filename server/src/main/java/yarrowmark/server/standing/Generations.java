@@ -1,0 +1,101 @@
+package yarrowmark.server.standing;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.Materiality;
+import yarrowmark.core.compare.Verdict;
+import yarrowmark.core.standing.GenerationStep;
+import yarrowmark.core.standing.Standing;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.Population;
+import yarrowmark.server.shelf.Population.Member;
+
+/** Models that follow one another in their makers' lines, and how large the steps between them are. */
+@Service
+class Generations {
+    private static final double MATERIALITY = 0.03;
+
+    /** From the oldest to the newest. A model that two others follow has two lines. */
+    record Line(List<Generation> generations, @Nullable Step whole) { }
+
+    /**
+     * @param configuration the one of the model that stands in; absent where none is ranked here
+     * @param step          from the last one before it that is ranked
+     */
+    record Generation(long modelId, String maker, String model, @Nullable ConfigurationRow configuration, @Nullable Double index, @Nullable Step step) { }
+
+    /** @param ratio above 1 is better. @param words of the verdict */
+    record Step(double ratio, @Nullable Double low, @Nullable Double high, Verdict verdict) {
+        static Step of(GenerationStep s) {
+            return new Step(s.ratio(), s.low().isPresent() ? s.low().getAsDouble() : null, s.high().isPresent() ? s.high().getAsDouble() : null, s.verdict());
+        }
+    }
+
+    private final StandingsService standings;
+    private final Population population;
+
+    Generations(StandingsService standings, Population population) {
+        this.standings = standings;
+        this.population = population;
+    }
+
+    @Transactional(readOnly = true)
+    public List<Line> of(StandingsAsk ask) {
+        Ranked ranked = standings.ranked(ask);
+        Map<Long, Member> models = new HashMap<>();
+        // The last one made wins: it is the newest of its model, as in a standing of the newest ones.
+        Map<Long, Standing.Entry> standing = new HashMap<>();
+        Map<Long, Long> taken = new HashMap<>();
+        population.all().forEach(m -> models.put(m.configuration().modelId(), m));
+        for (Standing.Entry e : ranked.standing().entries()) {
+            ConfigurationRow c = ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
+            if (e.merit().isPresent() && c.id() > taken.getOrDefault(c.modelId(), 0L)) {
+                taken.put(c.modelId(), c.id());
+                standing.put(c.modelId(), e);
+            }
+        }
+        Set<Long> followed = new HashSet<>();
+        models.values().forEach(m -> {
+            if (m.predecessorId() != null) {
+                followed.add(m.predecessorId());
+            }
+        });
+        List<Line> lines = new ArrayList<>();
+        models.values().stream().filter(m -> m.predecessorId() != null && !followed.contains(m.configuration().modelId()))
+            .sorted(java.util.Comparator.comparing((Member m) -> m.configuration().maker()).thenComparing(m -> m.configuration().model()))
+            .forEach(newest -> lines.add(line(newest, models, standing, ranked)));
+        return lines;
+    }
+
+    private static Line line(Member newest, Map<Long, Member> models, Map<Long, Standing.Entry> standing, Ranked ranked) {
+        List<Member> line = new ArrayList<>();
+        Set<Long> seen = new HashSet<>();
+        for (Member at = newest; at != null && seen.add(at.configuration().modelId()); at = at.predecessorId() == null ? null : models.get(at.predecessorId())) {
+            line.add(0, at);
+        }
+        List<Generation> generations = new ArrayList<>();
+        Standing.Entry first = null;
+        Standing.Entry before = null;
+        for (Member m : line) {
+            Standing.Entry e = standing.get(m.configuration().modelId());
+            ConfigurationRow c = e == null ? null : ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
+            OptionalDouble index = e == null ? OptionalDouble.empty() : e.index();
+            generations.add(new Generation(m.configuration().modelId(), m.configuration().maker(), m.configuration().model(), c, index.isPresent() ? index.getAsDouble() : null, e == null || before == null ? null : step(before, e)));
+            first = first == null ? e : first;
+            before = e == null ? before : e;
+        }
+        return new Line(generations, first == null || first == before ? null : step(first, before));
+    }
+
+    private static Step step(Standing.Entry earlier, Standing.Entry later) {
+        return Step.of(GenerationStep.between(earlier, later, new Materiality(MATERIALITY)));
+    }
+}

@@ -1,0 +1,46 @@
+package yarrowmark.server.standing;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.standing.MeritGrid;
+import yarrowmark.core.standing.Reference;
+import yarrowmark.core.standing.Standing;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.MetricRow;
+
+/**
+ * A standing with what it was made from, for everything that is asked about it.
+ *
+ * @param purpose    by its name, or the words for one that is being edited
+ * @param metrics    columns of the grid, each with weight
+ * @param weights    of them, summing to 1
+ * @param rows       configurations, as the grid has them
+ * @param grid       merits; divided, where scores are
+ * @param samples    where they came from, before any dividing
+ * @param base       configuration with index 100; null for the typical one
+ * @param staleTests by configuration, how many of its samples are of a suite version that a newer one took the place of
+ * @param leftOut    metrics that take no part, and why
+ */
+record Ranked(StandingsAsk ask, String purpose, List<MetricRow> metrics, double[] weights, List<Long> rows, MeritGrid grid, StandingGrid samples, Reference reference, @Nullable Long base,
+              @Nullable String baseNote, Standing standing, Entrants.Chosen chosen, Map<Long, Integer> staleTests, List<Standings.LeftOut> leftOut) {
+
+    int row(long configurationId) {
+        return rows.indexOf(configurationId);
+    }
+
+    @Nullable SampleMoments sample(int row, MetricRow metric) {
+        return samples.sample(row, metric.id());
+    }
+
+    /** A part of the whole, each with the columns that belong to it: groups where there are several, else suites, else tests. */
+    List<PartOf> parts() {
+        return PartOf.of(metrics, weights);
+    }
+
+    /** Whether these have a result in common with what is ranked. */
+    Set<Long> configurations() {
+        return Set.copyOf(rows);
+    }
+}

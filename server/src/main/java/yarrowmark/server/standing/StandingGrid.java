@@ -1,0 +1,102 @@
+package yarrowmark.server.standing;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.standing.MeritGrid;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.WorkingVariance;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.Samples.SampleRow;
+
+/**
+ * Samples as a grid of configurations × metrics. Noise is borrowed from every configuration tested, also from those
+ * that are not ranked.
+ */
+final class StandingGrid {
+    private final List<MetricRow> metrics;
+    private final List<Long> configurations;
+    private final Map<Long, Integer> rowOf = new HashMap<>();
+    private final Map<Long, Integer> columnOf = new HashMap<>();
+    /** By row and column; null where there is none. */
+    private final SampleMoments[][] cells;
+    private final MeritGrid merits;
+
+    /**
+     * @param candidates metrics that may become columns
+     * @param samples    of these metrics, those of a configuration one after the other
+     * @param noise      what all samples of a metric lend to each
+     * @param rows       configurations that become rows where they have a sample
+     */
+    StandingGrid(List<MetricRow> candidates, List<SampleRow> samples, Map<Long, Optional<NoisePrior>> noise, Set<Long> rows) {
+        Map<Long, Integer> candidate = new HashMap<>();
+        candidates.forEach(m -> candidate.put(m.id(), candidate.size()));
+        boolean[] seen = new boolean[candidates.size()];
+        List<SampleRow> used = new ArrayList<>(samples.size());
+        long before = -1;
+        boolean in = false;
+        for (SampleRow s : samples) {
+            if (s.configurationId() != before) {
+                before = s.configurationId();
+                in = rows.contains(before);
+                if (in) {
+                    rowOf.putIfAbsent(before, 0);
+                }
+            }
+            Integer column = in ? candidate.get(s.metricId()) : null;
+            if (column != null) {
+                seen[column] = true;
+                used.add(s);
+            }
+        }
+        configurations = rowOf.keySet().stream().sorted().toList();
+        for (int r = 0; r < configurations.size(); r++) {
+            rowOf.put(configurations.get(r), r);
+        }
+        metrics = candidates.stream().filter(m -> seen[candidate.get(m.id())]).toList();
+        metrics.forEach(m -> columnOf.put(m.id(), columnOf.size()));
+        cells = new SampleMoments[configurations.size()][metrics.size()];
+        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, configurations.size()), Math.max(1, metrics.size()));
+        for (SampleRow s : used) {
+            int r = rowOf.get(s.configurationId());
+            int j = columnOf.get(s.metricId());
+            cells[r][j] = s.moments();
+            Optional<WorkingVariance> variance = NoisePrior.workingVariance(s.moments(), noise.getOrDefault(s.metricId(), Optional.empty()));
+            if (variance.isPresent()) {
+                builder.cell(r, j, s.moments().mean(), variance.get().variance() / s.moments().n());
+            } else {
+                builder.cellOfUnknownNoise(r, j, s.moments().mean());
+            }
+        }
+        merits = builder.build();
+    }
+
+    /** Metrics that at least one row has, in catalogue order. */
+    List<MetricRow> metrics() {
+        return metrics;
+    }
+
+    /** Rows, in the order they were made. */
+    List<Long> configurations() {
+        return configurations;
+    }
+
+    int row(long configurationId) {
+        return rowOf.getOrDefault(configurationId, -1);
+    }
+
+    @Nullable SampleMoments sample(int row, long metricId) {
+        Integer column = columnOf.get(metricId);
+        return column == null ? null : cells[row][column];
+    }
+
+    /** Columns as {@link #metrics()}. */
+    MeritGrid merits() {
+        return merits;
+    }
+}

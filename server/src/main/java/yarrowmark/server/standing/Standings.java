@@ -1,0 +1,67 @@
+package yarrowmark.server.standing;
+
+import java.time.LocalDate;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.standing.Standing;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.DeviceClass;
+
+/**
+ * A standing as it is shown.
+ *
+ * @param purpose    by its name
+ * @param scope      what is ranked, in words
+ * @param metric     present where one metric alone is ranked
+ * @param base       the configuration that has index 100; absent where the typical one has
+ * @param baseNote   why it is not the one that was asked for, where it is not
+ * @param per        present where every score is divided: by what
+ * @param parts      what the standing is made of, each with a rail of its own
+ * @param metrics    metrics that take part, with their weight
+ * @param leftOut    metrics that do not, and why
+ * @param unknown    configurations that are not in because of what is not known of them
+ * @param placed     how many have a place
+ * @param published  where one metric alone is ranked: what others published for it, beside the ranking
+ * @param tauSquared how much models differ from test to test, beyond run noise
+ */
+record Standings(List<DeviceClass> classes, String purpose, String scope, @Nullable MetricRow metric, @Nullable ConfigurationRow base, @Nullable String baseNote, @Nullable String per,
+                 List<Part> parts, List<WeightedMetric> metrics, List<LeftOut> leftOut, List<Unknown> unknown, int placed, double tauSquared, List<Row> rows, List<Published> published) {
+
+    /** @param weight share of the whole, 0 to 1 */
+    record Part(PartOf.Kind kind, String key, String name, double weight, int metrics) { }
+
+    record WeightedMetric(long id, String test, String suite, double weight) { }
+
+    /** @param index held against the base's own readings; absent where the base has none */
+    record Published(long modelId, String maker, String model, double value, double resolution, String source, @Nullable LocalDate publishedOn, @Nullable Integer results, @Nullable Double index) { }
+
+    record LeftOut(String test, String suite, String reason) { }
+
+    record Unknown(String what, int configurations) { }
+
+    /**
+     * @param placeBest     1 + the number clearly above; absent unless placed
+     * @param merit         natural logarithm of index/100; absent where not linked
+     * @param low           lower end of the index's 95 % interval; absent where a noise is not known
+     * @param coverage      share of the weight it has results for, 0 to 1
+     * @param tests         metrics with weight that it has
+     * @param percentile    share of the other placed ones that it beats, 0 to 1
+     * @param value         centre of its readings in the metric's unit, where one metric alone is ranked
+     * @param runs          counted readings behind the value
+     * @param staleTests    results of a suite version that a newer one took the place of
+     * @param newerFirmware the newest firmware known of its model, where this is an older one
+     */
+    record Row(ConfigurationRow configuration, Standing.Status status, @Nullable Integer placeBest, @Nullable Integer placeWorst,
+               @Nullable Double merit, @Nullable Double index, @Nullable Double low, @Nullable Double high, double coverage, int tests,
+               @Nullable Double percentile, Standing.@Nullable Third third, List<Mark> parts, @Nullable Double value, @Nullable Integer runs, @Nullable Integer staleTests, @Nullable String newerFirmware) { }
+
+    /**
+     * Where a configuration stands in one part, for a rail; in steps of a millionth.
+     *
+     * @param part  position in {@link #parts}
+     * @param merit relative to the part's own reference, more is better
+     * @param half  half-width of the 95 % interval; absent where a noise is not known
+     */
+    record Mark(int part, double merit, @Nullable Double half) { }
+}

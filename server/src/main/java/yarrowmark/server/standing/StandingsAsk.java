@@ -1,0 +1,71 @@
+package yarrowmark.server.standing;
+
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.ReviewState;
+import yarrowmark.server.shelf.ShelfIndex.FactCondition;
+import yarrowmark.server.shelf.ShelfIndex.Relation;
+
+/**
+ * What a standing is asked for; what is left out means any, or the usual.
+ *
+ * @param maker          by name, in any case
+ * @param priceFrom      in the currency that most of the shelf's prices are in
+ * @param yearFrom       first year of release
+ * @param fact           conditions, each "key~relation~value" with a relation of the shelf's search and the value as people write it
+ * @param newestFirmware only configurations with the newest firmware that is known of their model
+ * @param power          how their sessions were powered
+ * @param review         of the model
+ * @param perModel       which of a model's configurations
+ * @param fresh          without what is stale
+ * @param group          only its tests
+ * @param suite          only tests of this suite version
+ * @param test           only this test
+ * @param metric         this one alone
+ * @param base           configuration with the index 100
+ * @param typical        whether the typical one has the index 100 instead
+ * @param per            every score divided by a quantity: price, weight, or the key of a fact
+ */
+record StandingsAsk(@Nullable Set<DeviceClass> deviceClass, @Nullable @Size(max = 50) Set<@Size(max = 120) String> maker, @Nullable @Min(0) Double priceFrom, @Nullable @Min(0) Double priceTo,
+                    @Nullable @Min(1950) @Max(2200) Integer yearFrom, @Nullable @Min(1950) @Max(2200) Integer yearTo, @Nullable @Size(max = 8) List<@Size(max = 300) String> fact,
+                    @Nullable Boolean newestFirmware, @Nullable Power power, @Nullable ReviewState review, @Nullable PerModel perModel, @Nullable Boolean fresh,
+                    @Nullable Long purpose, @Nullable TestGroup group, @Nullable Long suite, @Nullable Long test, @Nullable Long metric, @Nullable Long base, @Nullable Boolean typical, @Nullable @Size(max = 80) String per) {
+
+    enum Power { MAINS, BATTERY }
+
+    /** The configuration made last, the one that stands best, or the one made from no other. */
+    enum PerModel { NEWEST, BEST, FACTORY }
+
+    static StandingsAsk ofMetric(long metric) {
+        return new StandingsAsk(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, metric, null, null, null);
+    }
+
+    /** One test alone: its values are shown, and nothing is weighed. */
+    boolean oneMetric() {
+        return metric != null;
+    }
+
+    boolean isTypical() {
+        return Boolean.TRUE.equals(typical);
+    }
+
+    List<FactCondition> conditions() {
+        return fact == null ? List.of() : fact.stream().map(StandingsAsk::condition).toList();
+    }
+
+    private static FactCondition condition(String text) {
+        String[] parts = text.split("~", 3);
+        try {
+            return FactCondition.read(parts[0], parts.length < 2 ? Relation.KNOWN : Relation.valueOf(parts[1]), parts.length < 3 ? "" : parts[2]);
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid("not-a-condition", "\"" + text + "\" is no condition on a fact. Write its key, one of KNOWN, IS, AT_LEAST and AT_MOST, and the value, with ~ between them.");
+        }
+    }
+}

@@ -1,0 +1,116 @@
+package yarrowmark.server.standing;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.security.Principal;
+import java.util.List;
+import org.springdoc.core.annotations.ParameterObject;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.context.request.WebRequest;
+import yarrowmark.server.catalog.PurposeWeighing;
+import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.Revision;
+
+@RestController
+class StandingsController {
+    /** @param caption what the sentence says. @param standings as it is shown now */
+    record FreezeBody(@NotBlank @Size(max = 2_000) String caption) { }
+
+    /** What weights that are tried out do: the standing, and how firm its top is. */
+    record Tried(Standings standings, TopOfStanding.Firmness firmness) { }
+
+    private final StandingsService service;
+    private final StandingsShaper shaper;
+    private final WhyPlace why;
+    private final TopOfStanding top;
+    private final AgainstQuantity against;
+    private final Generations generations;
+    private final FrozenStandings frozen;
+    private final Revision revision;
+    /** Numbers of two starts of the program must not be taken for one another. */
+    private final String start = Long.toString(System.currentTimeMillis(), 36);
+
+    StandingsController(StandingsService service, StandingsShaper shaper, WhyPlace why, TopOfStanding top, AgainstQuantity against, Generations generations, FrozenStandings frozen, Revision revision) {
+        this.service = service;
+        this.shaper = shaper;
+        this.why = why;
+        this.top = top;
+        this.against = against;
+        this.generations = generations;
+        this.frozen = frozen;
+        this.revision = revision;
+    }
+
+    /** Not sent again while nothing changed. */
+    @GetMapping("/api/standings")
+    ResponseEntity<Standings> standings(@Valid @ParameterObject StandingsAsk ask, WebRequest request) {
+        String tag = start + "-" + revision.now();
+        return request.checkNotModified(tag) ? null : ResponseEntity.ok().eTag(tag).body(service.shown(ask));
+    }
+
+    /** With weights that somebody tries out. */
+    @PostMapping("/api/standings/tried")
+    Tried tried(@Valid @ParameterObject StandingsAsk ask, @Valid @NotNull @RequestBody PurposeWeighing weighing) {
+        Ranked ranked = service.tried(ask, weighing);
+        return new Tried(shaper.shaped(ranked), TopOfStanding.of(ranked));
+    }
+
+    @GetMapping("/api/standings/why")
+    WhyPlace.Why why(@Valid @ParameterObject StandingsAsk ask, @RequestParam long configuration) {
+        return why.of(ask, configuration);
+    }
+
+    @GetMapping("/api/standings/firmness")
+    TopOfStanding.Firmness firmness(@Valid @ParameterObject StandingsAsk ask) {
+        return top.of(ask);
+    }
+
+    /** What standings can be held against, and scores divided by. */
+    @GetMapping("/api/standings/quantities")
+    List<AgainstQuantity.Quantity> quantities() {
+        return against.offered();
+    }
+
+    @GetMapping("/api/standings/against")
+    AgainstQuantity.Against against(@Valid @ParameterObject StandingsAsk ask, @RequestParam @Size(max = 100) String quantity) {
+        return against.of(ask, quantity);
+    }
+
+    @GetMapping("/api/standings/generations")
+    List<Generations.Line> generations(@Valid @ParameterObject StandingsAsk ask) {
+        return generations.of(ask);
+    }
+
+    /** Keeps the standing as it is now, under an address that stays. */
+    @PostMapping("/api/kept-standings")
+    FrozenStandings.FrozenRow freeze(@Valid @ParameterObject StandingsAsk ask, @Valid @RequestBody FreezeBody body, Principal who) {
+        return frozen.freeze(body.caption(), service.shown(ask), who.getName());
+    }
+
+    @GetMapping("/api/kept-standings")
+    Page<FrozenStandings.FrozenRow> kept(@RequestParam(defaultValue = "0") @Min(0) int page, @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
+        return frozen.all(page, size);
+    }
+
+    @DeleteMapping("/api/kept-standings/{key}")
+    void remove(@PathVariable String key, Principal who) {
+        frozen.remove(key, who.getName());
+    }
+
+    /** Needs no sign-in: the key is what a reader was given. */
+    @GetMapping("/api/kept/{key}")
+    FrozenStandings.Frozen read(@PathVariable String key) {
+        return frozen.read(key);
+    }
+}

@@ -1,0 +1,120 @@
+package yarrowmark.server.standing;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.core.standing.MeritGrid;
+import yarrowmark.core.standing.Ranking;
+import yarrowmark.core.standing.Reference;
+import yarrowmark.core.standing.Standing;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.reference.References;
+import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.ModelRow;
+import yarrowmark.server.shelf.Shelf;
+
+/** Brings a standing into the shape in which it is shown. */
+@Component
+class StandingsShaper {
+    /** Half-width of a 95 % interval in standard errors. */
+    static final double WIDTH = 1.959964;
+    private static final double STEP = 1e6;
+
+    private final References references;
+    private final Shelf shelf;
+
+    StandingsShaper(References references, Shelf shelf) {
+        this.references = references;
+        this.shelf = shelf;
+    }
+
+    Standings shaped(Ranked ranked) {
+        StandingsAsk ask = ranked.ask();
+        MetricRow alone = ask.oneMetric() ? ranked.metrics().get(0) : null;
+        Set<DeviceClass> classes = ask.deviceClass() == null ? Set.of() : ask.deviceClass();
+        List<PartOf> parts = alone == null ? ranked.parts() : List.of();
+        List<List<Standings.Mark>> marks = marks(ranked, parts);
+        List<Standings.Row> rows = ranked.standing().entries().stream().map(e -> row(e, ranked, marks.get(e.row()), alone)).toList();
+        List<Standings.WeightedMetric> metrics = new ArrayList<>();
+        for (int j = 0; j < ranked.weights().length; j++) {
+            MetricRow m = ranked.metrics().get(j);
+            metrics.add(new Standings.WeightedMetric(m.id(), m.test(), m.suite(), ranked.weights()[j]));
+        }
+        return new Standings(classes.stream().sorted().toList(), ranked.purpose(), scope(ask, ranked), alone, ranked.base() == null ? null : ranked.chosen().members().get(ranked.base()).configuration(), ranked.baseNote(), per(ask.per(), ranked),
+            parts.stream().map(p -> new Standings.Part(p.kind(), p.key(), p.name(), p.weight(), p.columns().length)).toList(), metrics, ranked.leftOut(),
+            ranked.chosen().unknown().entrySet().stream().map(e -> new Standings.Unknown(e.getKey(), e.getValue())).toList(), (int) rows.stream().filter(r -> r.status() == Standing.Status.PLACED).count(),
+            ranked.standing().tauSquared(), rows, alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));
+    }
+
+    private static @Nullable Double base(Ranked ranked, MetricRow metric) {
+        SampleMoments base = ranked.base() == null ? null : ranked.sample(ranked.row(ranked.base()), metric);
+        return base == null ? null : base.mean();
+    }
+
+    private static String scope(StandingsAsk ask, Ranked ranked) {
+        MetricRow any = ranked.metrics().get(0);
+        return ask.metric() != null ? any.name() : ask.test() != null ? any.test() : ask.suite() != null ? any.suite() + " " + any.version() : ask.group() != null ? ask.group().label() + " tests" : "every test";
+    }
+
+    private static @Nullable String per(@Nullable String per, Ranked ranked) {
+        return per == null ? null : switch (per) {
+            case Entrants.PRICE -> "price in " + ranked.chosen().members().values().iterator().next().currency();
+            case Entrants.WEIGHT -> "gram";
+            default -> FactVocabulary.entry(per).label().toLowerCase(java.util.Locale.ROOT);
+        };
+    }
+
+    /** What others published for the metric, held against the base and not ranked. */
+    private List<Standings.Published> published(MetricRow metric, @Nullable Double base, Collection<DeviceClass> classes) {
+        return references.ofMetric(metric.id()).stream().map(r -> {
+            ModelRow model = shelf.model(r.modelId()).model();
+            return classes.isEmpty() || classes.contains(model.deviceClass())
+                ? new Standings.Published(model.id(), model.maker(), model.name(), r.value(), r.resolution(), r.source(), r.publishedOn(), r.results(),
+                    base == null ? null : 100 * Math.exp(Merit.of(r.value(), metric.direction()) - base)) : null;
+        }).filter(Objects::nonNull).toList();
+    }
+
+    /** Each part ranked on its own, for the small rails, by row. A base without a result in a part is replaced there by the typical one. */
+    private static List<List<Standings.Mark>> marks(Ranked ranked, List<PartOf> parts) {
+        List<List<Standings.Mark>> marks = new ArrayList<>();
+        ranked.rows().forEach(r -> marks.add(new ArrayList<>(parts.size())));
+        for (int p = 0; p < parts.size(); p++) {
+            int[] columns = parts.get(p).columns();
+            double[] weights = java.util.Arrays.stream(columns).mapToDouble(j -> ranked.weights()[j]).toArray();
+            MeritGrid grid = ranked.grid().columns(columns);
+            boolean has = ranked.base() != null && java.util.Arrays.stream(columns).anyMatch(j -> ranked.sample(ranked.row(ranked.base()), ranked.metrics().get(j)) != null);
+            double[][] levels = Ranking.levels(grid, weights, has ? ranked.reference() : Reference.typical());
+            for (int r = 0; r < marks.size(); r++) {
+                if (!Double.isNaN(levels[0][r])) {
+                    marks.get(r).add(new Standings.Mark(p, rounded(levels[0][r]), Double.isNaN(levels[1][r]) ? null : rounded(WIDTH * levels[1][r])));
+                }
+            }
+        }
+        return marks;
+    }
+
+    private static double rounded(double merit) {
+        return Math.round(merit * STEP) / STEP;
+    }
+
+    private static Standings.Row row(Standing.Entry e, Ranked ranked, List<Standings.Mark> marks, @Nullable MetricRow alone) {
+        long id = ranked.rows().get(e.row());
+        Double merit = e.merit().isPresent() ? e.merit().getAsDouble() : null;
+        Double half = merit != null && e.standardError().isPresent() ? WIDTH * e.standardError().getAsDouble() : null;
+        SampleMoments sample = alone == null ? null : ranked.sample(e.row(), alone);
+        return new Standings.Row(ranked.chosen().members().get(id).configuration(), e.status(),
+            e.place().map(p -> p.best()).orElse(null), e.place().map(p -> p.worst()).orElse(null),
+            merit, e.index().isPresent() ? e.index().getAsDouble() : null,
+            half == null ? null : 100 * Math.exp(merit - half), half == null ? null : 100 * Math.exp(merit + half),
+            e.coverage(), e.metrics(), e.percentile().isPresent() ? e.percentile().getAsDouble() : null, e.third().orElse(null),
+            marks, sample == null ? null : Merit.toValue(sample.mean(), alone.direction()), sample == null ? null : sample.n(),
+            ranked.staleTests().get(id), ranked.chosen().outdated().get(id));
+    }
+}
