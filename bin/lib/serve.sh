@@ -63,6 +63,16 @@ serve() {
   fi
   export YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD YARROWMARK_PORT=$port YARROWMARK_VAR=$var
   IFS=$'\t' read -r YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD <<<"$line"
+  if [ -n "${YARROWMARK_SAMPLES:-}" ]; then
+    # Looks at the samples and ends; what it found is all that it prints.
+    java -XX:+UseSerialGC -jar "$jar" 2>&1 >"$var/samples.out" | tee "$var/samples.log" >&2 &
+    server=$!
+    wait "$server" || true
+    server=''
+    grep -E 'samples checked|made anew' "$var/samples.out" || fail "the samples could not be looked at; see $var/samples.out"
+    ! grep -qE 'missing|could not' "$var/samples.out" || grep -q 'They were made anew' "$var/samples.out"
+    return
+  fi
   java -XX:+UseSerialGC -Xshare:auto -jar "$jar" >"$var/server.log" 2>&1 8>&- &
   server=$!
   echo "$server" >"$var/server.pid"

@@ -5,6 +5,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { AccessGate } from './access/AccessGate.tsx';
 import { Problem } from './api/client.ts';
+import { KeptPage } from './kept/KeptPage.tsx';
 import { router } from './router.tsx';
 import { followTheme } from './shell/theme.ts';
 import './styles/app.css';
@@ -23,12 +24,13 @@ const queries = new QueryClient({
   },
 });
 
+// What was kept is for readers, who have no sign-in.
+const kept = /^\/kept\/([\w-]+)$/.exec(window.location.pathname)?.[1];
+
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <AccessGate>
-        <RouterProvider router={router} />
-      </AccessGate>
+      {kept ? <KeptPage name={kept} /> : <AccessGate><RouterProvider router={router} /></AccessGate>}
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -1,6 +1,7 @@
 import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
 import { BenchView } from './bench/BenchView.tsx';
 import { CompareView } from './compare/CompareView.tsx';
+import { KeptView } from './kept/KeptView.tsx';
 import { LedgerView } from './ledger/LedgerView.tsx';
 import { PlansView } from './plans/PlansView.tsx';
 import { Shell } from './shell/Shell.tsx';
@@ -16,7 +17,7 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
-import { benchSearch, byHandSearch, compareSearch, configureSearch, differenceSearch, ledgerSearch, plansSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+import { benchSearch, byHandSearch, compareSearch, configureSearch, differenceSearch, keptSearch, ledgerSearch, plansSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
 const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
@@ -34,10 +35,11 @@ const suites = createRoute({ getParentRoute: () => root, path: '/suites', compon
 const suite = createRoute({ getParentRoute: () => root, path: '/suites/$versionId', component: SuiteView });
 const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
 const compare = createRoute({ getParentRoute: () => root, path: '/compare', validateSearch: compareSearch, component: CompareView });
+const kept = createRoute({ getParentRoute: () => root, path: '/kept', validateSearch: keptSearch, component: KeptView });
 const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, plans, ledger, compare, standings]),
+  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, plans, ledger, compare, standings, kept]),
   defaultPreload: false,
 });
 

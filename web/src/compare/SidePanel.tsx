@@ -2,6 +2,7 @@ import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../api/client.ts';
 import { factStep, number, testGroup } from '../format/format.ts';
 import { times } from './axis.ts';
+import { ShareBar, signed } from '../chart/ShareBar.tsx';
 import { countedVerdict, VERDICTS, verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
@@ -41,27 +42,13 @@ function Overall({ side, purpose }: { side: Side; purpose: string }) {
           {o.groups.map((g) => (
             <tr key={g.group}>
               <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">{testGroup(g.group)}</th>
-              <td className="w-full"><Bar share={g.percent / widest} /></td>
+              <td className="w-full"><ShareBar share={g.percent / widest} /></td>
               <td className="pl-2 text-right text-[13px] whitespace-nowrap" title={`weight ${(100 * g.weight).toFixed(0)} %`}>{signed(g.percent)} %</td>
             </tr>
           ))}
         </tbody>
       </table>
     </section>
-  );
-}
-
-function signed(value: number): string {
-  return `${value >= 0 ? '+' : '−'}${Math.abs(value).toFixed(1)}`;
-}
-
-/** From the middle to the right what adds, to the left what takes away. */
-function Bar({ share }: { share: number }) {
-  return (
-    <svg viewBox="-50 0 100 9" preserveAspectRatio="none" height={9} width="100%" aria-hidden="true" className="block">
-      <rect x={share >= 0 ? 0 : 48 * share} width={Math.abs(48 * share)} height={9} fill={share >= 0 ? 'var(--leaf)' : 'var(--plum)'} />
-      <line x1={0} x2={0} y1={0} y2={9} stroke="var(--tick)" vectorEffect="non-scaling-stroke" />
-    </svg>
   );
 }
 

@@ -5,23 +5,26 @@ import { CopyButton } from './CopyButton.tsx';
 import { HEIGHT, WIDTH, type PaintName } from './page.ts';
 import { dataAddress, drawn, save } from './take.ts';
 
-type Format = { kind: 'svg' | 'png'; paint: PaintName } | { kind: 'csv' };
+type Format = { kind: 'svg' | 'png'; paint: PaintName } | { kind: 'csv' } | { kind: 'html' };
 
 interface Props {
   /** Of the files, without what they end with. */
   name: string;
   draw: (paint: PaintName, font: string) => string;
   csv: () => string;
+  /** A table to put into any page. */
+  html?: (() => string) | undefined;
   sentence?: string | undefined;
   quiet?: boolean;
 }
 
 /** A figure or a table to take along: as a picture, as a file of its numbers, as a sentence. */
-export function TakeMenu({ name, draw, csv, sentence, quiet = false }: Props) {
+export function TakeMenu({ name, draw, csv, html, sentence, quiet = false }: Props) {
   const make = useMutation({
     mutationFn: async (format: Format) => {
       const file = name.replace(/[^\w-]+/g, '-').toLowerCase();
       if (format.kind === 'csv') return save(new Blob([csv()], { type: 'text/csv;charset=utf-8' }), `${file}.csv`);
+      if (format.kind === 'html') return save(new Blob([html!()], { type: 'text/html;charset=utf-8' }), `${file}.html`);
       const svg = draw(format.paint, await dataAddress(fontFile));
       return save(format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg, WIDTH, HEIGHT), `${file}-${format.paint}.${format.kind}`);
     },
@@ -37,7 +40,7 @@ export function TakeMenu({ name, draw, csv, sentence, quiet = false }: Props) {
               <span className="flex gap-3">{(['svg', 'png'] as const).map((kind) => <button key={kind} className="link" aria-label={`${kind.toUpperCase()}, ${paint}`} disabled={make.isPending} onClick={() => make.mutate({ kind, paint })}>{kind.toUpperCase()}</button>)}</span>
             </p>
           ))}
-          <p className="flex items-baseline justify-between px-2.5 py-1"><span>Table</span><button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'csv' })}>CSV</button></p>
+          <p className="flex items-baseline justify-between px-2.5 py-1"><span>Table</span><span className="flex gap-3"><button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'csv' })}>CSV</button>{html && <button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'html' })} aria-label="HTML, a table to put into a page">HTML</button>}</span></p>
           {sentence !== undefined && <p className="flex items-baseline justify-between gap-3 border-t border-hair-2 px-2.5 pt-1.5 pb-1"><span className="small">{sentence}</span><CopyButton text={sentence} what="the overall as a sentence" /></p>}
           {make.isError && <p role="alert" className="px-2.5 text-plum">{make.error.message}</p>}
           {make.data && <p role="status" className="small px-2.5">Saved as {make.data}.</p>}

@@ -35,6 +35,11 @@ function idList(value: unknown): number[] | undefined {
   return list.length > 0 ? [...new Set(list)].slice(0, 8) : undefined;
 }
 
+function textList(value: unknown, most: number): string[] | undefined {
+  const list = (Array.isArray(value) ? value : []).map(text).filter((t) => t !== undefined);
+  return list.length > 0 ? [...new Set(list)].slice(0, most) : undefined;
+}
+
 function oneOf<T>(value: unknown, allowed: readonly T[]): T | undefined {
   return allowed.find((a) => a === value);
 }
@@ -66,7 +71,20 @@ export const ledgerSearch = (raw: Raw) => lax({
     fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']), page: id(raw['page']), reading: id(raw['reading']),
   });
 export type LedgerSearch = ReturnType<typeof ledgerSearch>;
-export const standingsSearch = (raw: Raw) => lax({ classes: classList(raw['classes']), purpose: id(raw['purpose']), metric: id(raw['metric']), base: id(raw['base']) });
+export const keptSearch = (raw: Raw) => lax({ page: id(raw['page']) });
+export const FORMS = ['rails', 'list', 'against', 'lines'] as const;
+export const POWERS = ['MAINS', 'BATTERY'] as const;
+export const REVIEWS = ['WAITING', 'IN_REVIEW', 'REVIEWED'] as const;
+export const PER_MODEL = ['NEWEST', 'BEST', 'FACTORY'] as const;
+const yes = (value: unknown) => (value === true ? true : undefined);
+export const standingsSearch = (raw: Raw) => lax({
+    classes: classList(raw['classes']), makers: textList(raw['makers'], 20), from: number(raw['from'], 0, 1e9), to: number(raw['to'], 0, 1e9),
+    since: number(raw['since'], 1950, 2200), until: number(raw['until'], 1950, 2200), facts: textList(raw['facts'], 8), firmware: yes(raw['firmware']),
+    power: oneOf(raw['power'], POWERS), review: oneOf(raw['review'], REVIEWS), models: oneOf(raw['models'], PER_MODEL), fresh: yes(raw['fresh']),
+    purpose: id(raw['purpose']), group: oneOf(raw['group'], TEST_GROUPS), suite: id(raw['suite']), test: id(raw['test']), metric: id(raw['metric']),
+    base: id(raw['base']), typical: yes(raw['typical']), per: text(raw['per']), form: oneOf(raw['form'], FORMS), against: text(raw['against']), why: id(raw['why']), weigh: yes(raw['weigh']),
+  });
+export type StandingsSearch = ReturnType<typeof standingsSearch>;
 export const compareSearch = (raw: Raw) => lax({
     ids: idList(raw['ids']), base: id(raw['base']), purpose: id(raw['purpose']), group: oneOf(raw['group'], TEST_GROUPS), suite: id(raw['suite']),
     matters: number(raw['matters'], 0.1, 1000), per: text(raw['per']), order: oneOf(raw['order'], ORDERS), open: id(raw['open']),

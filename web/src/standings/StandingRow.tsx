@@ -1,17 +1,20 @@
 import { Link } from '@tanstack/react-router';
 import { memo, type CSSProperties } from 'react';
 import { Rail, type RailScale } from '../chart/Rail.tsx';
+import type { Tick } from '../chart/ticks.ts';
 import * as format from '../format/format.ts';
 import { tableActions } from '../shell/table-store.ts';
-import type { Standings } from './StandingsView.tsx';
+import type { Standings } from './ask.ts';
+import { NamingRail } from './NamingRail.tsx';
 
-interface OneRail {
+export interface OneRail {
   scale: RailScale;
   ticks: string;
+  at: readonly Tick[];
 }
 export interface RowRails {
-  overall: OneRail;
-  groups: ReadonlyMap<format.TestGroup, OneRail>;
+  overall: OneRail & { published: string | undefined };
+  parts: ReadonlyMap<number, OneRail>;
 }
 
 interface Props {
@@ -20,35 +23,47 @@ interface Props {
   style: CSSProperties;
   template: string;
   rails: RowRails;
-  groups: readonly format.TestGroup[];
+  /** Positions of the parts that have a rail. */
+  parts: readonly number[];
+  names: readonly string[];
   metric: Standings['metric'];
   tests: number;
-  base: number;
-  purpose: number | undefined;
+  base: number | undefined;
   slot: number | null;
   lit: boolean;
   active: boolean;
+  /** Positions up, where weights are being tried out; null where it has no place before or after. */
+  move: number | null | undefined;
+  /** A tick of the overall rail that the keyboard is at. */
+  cursor: number | undefined;
+  nameOf: (id: number) => string;
   onActive: () => void;
+  onWhy: (id: number) => void;
 }
 
 /** One configuration: place, name, index, and where it stands on each rail. */
-export const StandingRow = memo(function StandingRow({ row, index, style, template, rails, groups, metric, tests, base, purpose, slot, lit, active, onActive }: Props) {
+export const StandingRow = memo(function StandingRow({ row, index, style, template, rails, parts, names, metric, tests, base, slot, lit, active, move, cursor, nameOf, onActive, onWhy }: Props) {
   const c = row.configuration;
   const name = `${c.maker} ${c.model}`;
   const hollow = row.status !== 'PLACED';
   const ln = (v: number | undefined) => (v === undefined ? undefined : Math.log(v / 100));
+  const stale = [row.newerFirmware !== undefined && `firmware ${row.newerFirmware} is in force`, row.staleTests !== undefined && `${row.staleTests} ${row.staleTests === 1 ? 'result is' : 'results are'} of an older suite version`].filter((s) => s !== false);
   return (
     <div role="row" tabIndex={active ? 0 : -1} data-line={index} data-on-table={slot !== null} onFocus={onActive}
-      onClick={(event) => { if (!(event.target as HTMLElement).closest('a')) { event.currentTarget.focus(); } }}
+      onClick={(event) => { if (!(event.target as HTMLElement).closest('a, button')) { event.currentTarget.focus(); } }}
       onDoubleClick={() => tableActions.toggle(c.id)}
       style={{ ...style, gridTemplateColumns: template }}
       className="group absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet">
-      <span role="cell" className="pl-2 font-title text-[17px]">
+      <span role="cell" className="pl-2 font-title text-[17px] whitespace-nowrap">
         {row.placeBest === undefined ? <span aria-label="no place">–</span> : format.place(row.placeBest, row.placeWorst!)}
+        {move !== undefined && move !== null && move !== 0 && <span className={`ml-1 font-sans text-[12px] ${move > 0 ? 'text-leaf' : 'text-plum'}`} aria-label={move > 0 ? `up ${move}` : `down ${-move}`}>{move > 0 ? '▲' : '▼'}{Math.abs(move)}</span>}
       </span>
       <span role="cell" className="min-w-0 leading-snug">
         <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="block truncate font-semibold hover:underline" title={name}>{name}</Link>
-        <span className="small block truncate" title={c.name}>{c.name}{c.id === base ? ' · base' : ''}</span>
+        <span className="small flex items-baseline gap-1.5" title={c.name}>
+          <span className="truncate">{c.name}{c.id === base ? ' · base' : ''}</span>
+          {stale.length > 0 && <span className="pill shrink-0 !px-1.5 !text-[11px]" data-tone="wait" title={stale.join('; ')}>stale</span>}
+        </span>
       </span>
       <span role="cell" className="text-right leading-snug">
         {metric ? (
@@ -60,29 +75,29 @@ export const StandingRow = memo(function StandingRow({ row, index, style, templa
       </span>
       <span role="cell">
         {row.merit !== undefined && (
-          <Rail {...rails.overall} height={30} merit={row.merit} low={ln(row.low)} high={ln(row.high)} base={0} slot={slot} hollow={hollow} lit={lit}
-            label={`${name}: index ${format.index(row.index!)}`} />
+          <NamingRail scale={rails.overall.scale} ticks={rails.overall.ticks} at={rails.overall.at} published={rails.overall.published} height={30} merit={row.merit} low={ln(row.low)} high={ln(row.high)} base={0} slot={slot} hollow={hollow} lit={lit}
+            nameOf={nameOf} onPick={tableActions.toggle} cursor={cursor} label={`${name}: index ${format.index(row.index!)}`} />
         )}
       </span>
-      {groups.map((group) => {
-        const mark = row.groups.find((m) => m.group === group);
-        const rail = rails.groups.get(group);
+      {parts.map((part) => {
+        const mark = row.parts.find((m) => m.part === part);
+        const rail = rails.parts.get(part);
         return (
-          <span key={group} role="cell">
+          <span key={part} role="cell">
             {mark && rail ? (
-              <Rail {...rail} height={24} merit={mark.merit} low={mark.low} high={mark.high} slot={slot} hollow={hollow} lit={lit} radius={3.5}
-                label={`${name}, ${format.testGroup(group)}: ${format.index(100 * Math.exp(mark.merit))}`} />
+              <Rail scale={rail.scale} ticks={rail.ticks} height={24} merit={mark.merit} low={mark.half === undefined ? undefined : mark.merit - mark.half} high={mark.half === undefined ? undefined : mark.merit + mark.half} slot={slot} hollow={hollow} lit={lit} radius={3.5}
+                label={`${name}, ${names[part]}: ${format.index(100 * Math.exp(mark.merit))}`} />
             ) : (
-              <span className="block text-center text-ink-3" title={`No result in ${format.testGroup(group)}`} aria-label="no result">·</span>
+              <span className="block text-center text-ink-3" title={`No result in ${names[part]}`} aria-label="no result">·</span>
             )}
           </span>
         );
       })}
       <span role="cell" className={`pr-2 text-right ${row.tests < tests ? '' : 'text-ink-3'}`}>
         {metric ? row.runs : `${row.tests}/${tests}`}
-        {c.id !== base && row.status !== 'NOT_LINKED' && (
-          <Link to="/compare" search={{ ids: [base, c.id], base, ...(purpose ? { purpose } : {}) }} tabIndex={active ? 0 : -1} data-on={active}
-            className="small link block opacity-0 group-hover:opacity-100 focus:opacity-100 data-[on=true]:opacity-100" aria-label={`Why this place: ${name} against the base`}>why</Link>
+        {row.status !== 'NOT_LINKED' && (
+          <button tabIndex={active ? 0 : -1} data-on={active} onClick={() => onWhy(c.id)}
+            className="small link ml-auto block opacity-0 group-hover:opacity-100 focus:opacity-100 data-[on=true]:opacity-100" aria-label={`Why this place: ${name}`}>why</button>
         )}
       </span>
     </div>

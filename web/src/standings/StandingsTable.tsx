@@ -1,15 +1,13 @@
-import { useNavigate } from '@tanstack/react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { leftOutWords } from './left-out.ts';
-import { railScale, tickPath, type RailScale } from '../chart/Rail.tsx';
-import { classes, percent, testGroup, type TestGroup } from '../format/format.ts';
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { railScale, tickPath } from '../chart/Rail.tsx';
+import { ticksOf } from '../chart/ticks.ts';
 import { useKeys } from '../shell/keys.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
+import { partName, type Standings } from './ask.ts';
 import { columns } from './columns.ts';
-import { PublishedPart } from './PublishedPart.tsx';
-import { StandingRow, type RowRails } from './StandingRow.tsx';
-import type { Standings } from './StandingsView.tsx';
+import { moves } from './moves.ts';
+import { StandingRow, type OneRail, type RowRails } from './StandingRow.tsx';
 
 type Row = Standings['rows'][number];
 type Line = { kind: 'row'; row: Row } | { kind: 'heading'; text: string };
@@ -28,13 +26,13 @@ function lines(rows: readonly Row[]): Line[] {
   ];
 }
 
-/** @param purpose that the sentence names; absent for the usual one */
-export function StandingsTable({ standings, purpose }: { standings: Standings; purpose: number | undefined }) {
-  const navigate = useNavigate();
+/** @param before the standing that is not tried out, to say who moved */
+export function StandingsTable({ standings, before, onWhy }: { standings: Standings; before?: Standings | undefined; onWhy: (id: number) => void }) {
   const table = useTable();
   const scroller = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [active, setActive] = useState(0);
+  const [cursor, setCursor] = useState<number | undefined>();
   useLayoutEffect(() => {
     const watched = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)));
     watched.observe(scroller.current!);
@@ -42,11 +40,14 @@ export function StandingsTable({ standings, purpose }: { standings: Standings; p
   }, []);
 
   const one = standings.metric;
-  const groups = useMemo(() => (one ? [] : standings.groups.map((g) => g.group)), [standings, one]);
-  const layout = columns(width, groups.length);
-  const shownGroups = layout.group > 0 ? groups : [];
+  const layout = columns(width, standings.parts.length);
+  const names = useMemo(() => standings.parts.map(partName), [standings]);
+  const parts = useMemo(() => largest(standings, layout.parts), [standings, layout.parts]);
   const list = useMemo(() => lines(standings.rows), [standings]);
-  const rails = useMemo(() => makeRails(standings, shownGroups, layout.overall, layout.group), [standings, layout.overall, layout.group, shownGroups.length]);
+  const rails = useMemo(() => makeRails(standings, parts, layout.overall, layout.part), [standings, layout.overall, layout.part, parts]);
+  const moved = useMemo(() => (before && before !== standings ? moves(before, standings) : undefined), [before, standings]);
+  const byId = useMemo(() => new Map(standings.rows.map((r) => [r.configuration.id, r])), [standings]);
+  const nameOf = useCallback((id: number) => { const r = byId.get(id); return r ? `${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}${r.index === undefined ? '' : ` · ${Math.round(r.index)}`}` : ''; }, [byId]);
 
   const virtual = useVirtualizer({
     count: list.length,
@@ -59,73 +60,78 @@ export function StandingsTable({ standings, purpose }: { standings: Standings; p
     while (list[next]?.kind === 'heading') next += step;
     if (!list[next]) return;
     setActive(next);
+    setCursor(undefined);
     virtual.scrollToIndex(next);
     requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-line="${next}"]`)?.focus());
+  };
+  const current = () => { const line = list[active]; return line?.kind === 'row' ? line.row.configuration.id : undefined; };
+  const along = (step: number) => {
+    const ticks = rails.overall.at;
+    const own = ticks.findIndex((t) => t.id === current());
+    setCursor(Math.min(ticks.length - 1, Math.max(0, (cursor ?? own) + step)));
   };
   useKeys([
     { key: 'ArrowDown', does: 'Next row', run: () => move(1) },
     { key: 'ArrowUp', does: 'Row before', run: () => move(-1) },
-    { key: 'w', does: 'Why this place: the row against the base, test by test', run: () => {
-      const line = list[active];
-      const id = line?.kind === 'row' ? line.row.configuration.id : standings.base.id;
-      if (id !== standings.base.id) void navigate({ to: '/compare', search: { ids: [standings.base.id, id], base: standings.base.id, ...(purpose ? { purpose } : {}) } });
-    } },
+    { key: 'ArrowRight', does: 'Name the next better one on the rail', run: () => along(1) },
+    { key: 'ArrowLeft', does: 'Name the next worse one on the rail', run: () => along(-1) },
+    { key: 't', does: 'Put the named one on the table', run: () => { const tick = cursor === undefined ? undefined : rails.overall.at[cursor]; if (tick) tableActions.toggle(tick.id); } },
+    { key: 'w', does: 'Why this place', run: () => { const id = current(); if (id !== undefined) onWhy(id); } },
     { key: 'Enter', does: 'Put the row on the table, or take it off', run: () => {
-      const line = list[active];
-      if (line?.kind === 'row' && document.activeElement?.hasAttribute('data-line')) tableActions.toggle(line.row.configuration.id);
+      const id = current();
+      if (id !== undefined && document.activeElement?.hasAttribute('data-line')) tableActions.toggle(id);
     } },
   ]);
 
-  const placed = standings.rows.filter((r) => r.status === 'PLACED').length;
   return (
-    <>
-      <div role="table" aria-label="Standings" aria-rowcount={list.length + 1} className="flex min-h-0 flex-1 flex-col">
-        <div role="rowgroup">
-          <div role="row" className="grid gap-x-2.5 border-b border-hair pb-1 text-[12px] text-ink-3" style={{ gridTemplateColumns: layout.template }}>
-            <span role="columnheader" className="pl-2">Place</span>
-            <span role="columnheader">Model and configuration</span>
-            <span role="columnheader" className="text-right">{one ? one.unit : 'Index'}</span>
-            <span role="columnheader">{one ? `${one.test}, right is better` : 'Overall, right is better'}</span>
-            {shownGroups.map((g) => <span key={g} role="columnheader" className="truncate">{testGroup(g)}</span>)}
-            <span role="columnheader" className="pr-2 text-right">{one ? 'Runs' : 'Tests'}</span>
-          </div>
-        </div>
-        <div ref={scroller} role="rowgroup" className="min-h-0 flex-1 overflow-y-auto">
-          <div className="relative" style={{ height: virtual.getTotalSize() }}>
-            {width > 0 && virtual.getVirtualItems().map((item) => {
-              const line = list[item.index]!;
-              const style = { transform: `translateY(${item.start}px)`, height: item.size };
-              return line.kind === 'heading' ? (
-                <div key={item.key} role="row" className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1" style={style}>
-                  <h3 role="cell">{line.text}</h3>
-                </div>
-              ) : (
-                <StandingRow key={item.key} row={line.row} index={item.index} style={style} template={layout.template} rails={rails} groups={shownGroups}
-                  metric={one} tests={standings.metrics.length} base={standings.base.id} purpose={purpose} slot={slotOf(table, line.row.configuration.id)}
-                  lit={table.lit === line.row.configuration.id} active={item.index === active} onActive={() => setActive(item.index)} />
-              );
-            })}
-          </div>
+    <div role="table" aria-label="Standings" aria-rowcount={list.length + 1} className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <div role="rowgroup">
+        <div role="row" className="grid gap-x-2.5 border-b border-hair pb-1 text-[12px] text-ink-3" style={{ gridTemplateColumns: layout.template }}>
+          <span role="columnheader" className="pl-2">Place</span>
+          <span role="columnheader">Model and configuration</span>
+          <span role="columnheader" className="text-right">{one ? one.unit : 'Index'}</span>
+          <span role="columnheader" className="truncate">{one ? `${one.name}, right is better` : 'Overall, right is better'}</span>
+          {parts.map((p) => <span key={p} role="columnheader" className="truncate" title={names[p]}>{names[p]}</span>)}
+          <span role="columnheader" className="pr-2 text-right">{one ? 'Runs' : 'Tests'}</span>
         </div>
       </div>
-      {standings.published.length > 0 && one && <PublishedPart published={standings.published} metric={one} />}
-      <p className="small mt-2 -mb-3">
-        {placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run noise and from tests that are missing.
-        {standings.leftOut.length > 0 && <> Left out: {leftOutWords(standings.leftOut)}.</>}
-        {!one && <> Weights: {standings.groups.map((g) => `${testGroup(g.group)} ${percent(g.weight)}`).join(', ')}.</>}
-      </p>
-    </>
+      <div ref={scroller} role="rowgroup" data-scroller className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {width > 0 && virtual.getVirtualItems().map((item) => {
+            const line = list[item.index]!;
+            const style = { transform: `translateY(${item.start}px)`, height: item.size };
+            return line.kind === 'heading' ? (
+              <div key={item.key} role="row" className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1" style={style}>
+                <h3 role="cell">{line.text}</h3>
+              </div>
+            ) : (
+              <StandingRow key={item.key} row={line.row} index={item.index} style={style} template={layout.template} rails={rails} parts={parts} names={names}
+                metric={one} tests={standings.metrics.length} base={standings.base?.id} slot={slotOf(table, line.row.configuration.id)}
+                lit={table.lit === line.row.configuration.id} active={item.index === active} move={moved?.get(line.row.configuration.id)} cursor={item.index === active ? cursor : undefined}
+                nameOf={nameOf} onActive={() => setActive(item.index)} onWhy={onWhy} />
+            );
+          })}
+        </div>
+      </div>
+    </div>
   );
 }
 
-function makeRails(standings: Standings, groups: readonly TestGroup[], overallWidth: number, groupWidth: number): RowRails {
-  const rail = (merits: number[], width: number, half: number): { scale: RailScale; ticks: string } => {
-    const scale = railScale(merits, width);
-    return { scale, ticks: tickPath(merits, scale, half) };
+/** Positions of the parts that have a rail, in their order: the heaviest ones where not all have. */
+function largest(standings: Standings, most: number): number[] {
+  return standings.parts.map((p, i) => ({ i, weight: p.weight })).sort((a, b) => b.weight - a.weight || a.i - b.i).slice(0, most).map((p) => p.i).sort((a, b) => a - b);
+}
+
+function makeRails(standings: Standings, parts: readonly number[], overallWidth: number, partWidth: number): RowRails {
+  const rail = (merits: { id: number; merit: number }[], beside: number[], width: number, half: number): OneRail => {
+    const scale = railScale([...merits.map((m) => m.merit), ...beside], width);
+    return { scale, ticks: tickPath(merits.map((m) => m.merit), scale, half), at: ticksOf(merits, scale) };
   };
-  const overall = standings.rows.flatMap((r) => (r.merit === undefined ? [] : [r.merit]));
+  const overall = standings.rows.flatMap((r) => (r.merit === undefined ? [] : [{ id: r.configuration.id, merit: r.merit }]));
+  const published = standings.published.flatMap((p) => (p.index === undefined ? [] : [Math.log(p.index / 100)]));
+  const main = rail(overall, published, overallWidth, 4);
   return {
-    overall: rail(overall, overallWidth, 4),
-    groups: new Map(groups.map((g) => [g, rail(standings.rows.flatMap((r) => r.groups.filter((m) => m.group === g).map((m) => m.merit)), groupWidth, 3)])),
+    overall: { ...main, published: published.length > 0 ? tickPath(published, main.scale, 3) : undefined },
+    parts: new Map(parts.map((p) => [p, rail(standings.rows.flatMap((r) => r.parts.filter((m) => m.part === p).map((m) => ({ id: r.configuration.id, merit: m.merit }))), [], partWidth, 3)])),
   };
 }

@@ -1,89 +1,140 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { getRouteApi } from '@tanstack/react-router';
-import { api, value, Problem, type Schemas } from '../api/client.ts';
-import { classes, DEVICE_CLASSES, testGroup, type DeviceClass, type TestGroup } from '../format/format.ts';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { getRouteApi, Link } from '@tanstack/react-router';
+import { useDeferredValue, useRef, useState } from 'react';
+import { api, value, Problem } from '../api/client.ts';
+import { markOf } from '../compare/mark-of.ts';
+import { PAINTS } from '../compare/page.ts';
+import { CopyButton } from '../compare/CopyButton.tsx';
+import { TakeMenu } from '../compare/TakeMenu.tsx';
+import { classes, day, percent } from '../format/format.ts';
+import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { useTable } from '../shell/table-store.ts';
-import { Choice, Choices } from '../ui/Choice.tsx';
+import { FORMS } from '../shell/search-params.ts';
+import { slotOf, useTable } from '../shell/table-store.ts';
 import { Empty, Loading, Trouble } from '../ui/states.tsx';
+import { AgainstPlot } from './AgainstPlot.tsx';
+import { askOf, partName, type Standings } from './ask.ts';
+import { FirmTop } from './FirmTop.tsx';
+import { GenerationsPart } from './GenerationsPart.tsx';
+import { leftOutWords } from './left-out.ts';
+import { PublishedPart } from './PublishedPart.tsx';
+import { PurposeEditor, type Weighing } from './PurposeEditor.tsx';
+import { StandingsSentence } from './StandingsSentence.tsx';
 import { StandingsTable } from './StandingsTable.tsx';
+import { standingsCsv, standingsFigure, standingsHtml } from './take-standings.ts';
+import { TallList } from './TallList.tsx';
+import { WhyPanel } from './WhyPanel.tsx';
 
-export type Standings = Schemas['Standings'];
 const route = getRouteApi('/standings');
+const FORM_WORDS = { rails: 'Rails', list: 'List', against: 'Best value', lines: 'Generations' } as const;
 
 /** Where a model lands among everything tested. */
 export function StandingsView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
   const table = useTable();
+  const opening = useRef<HTMLDivElement>(null);
+  const [weighing, setWeighing] = useState<Weighing | null>(null);
   // The sentence wins; where it names no base, the table's base is taken.
-  const base = search.base ?? table.base ?? undefined;
-  const chosen = search.classes ?? [];
+  const ask = askOf(search, table.base ?? undefined);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
+  const form = search.form ?? 'rails';
 
-  const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')), staleTime: Infinity });
-  const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
-  const standings = useQuery({
-    queryKey: ['standings', chosen, search.purpose, search.metric, base],
-    queryFn: ({ signal }) => value(api.GET('/api/standings', {
-      params: { query: { deviceClass: chosen, ...(search.purpose ? { purpose: search.purpose } : {}), ...(search.metric ? { metric: search.metric } : {}), ...(base ? { base } : {}) } },
-      signal,
-    })),
+  const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')) });
+  const purpose = purposes.data?.find((p) => p.id === search.purpose) ?? purposes.data?.[0];
+  const standings = useQuery({ queryKey: ['standings', ask], queryFn: ({ signal }) => value(api.GET('/api/standings', { params: { query: ask }, signal })), placeholderData: keepPreviousData });
+  const weighed = useDeferredValue(search.weigh && search.metric === undefined ? weighing : null);
+  const tried = useQuery({
+    queryKey: ['standings-tried', ask, weighed],
+    queryFn: ({ signal }) => value(api.POST('/api/standings/tried', { params: { query: ask }, body: weighed!, signal })),
+    enabled: weighed !== null,
     placeholderData: keepPreviousData,
   });
+  const firmness = useQuery({ queryKey: ['firmness', ask], queryFn: ({ signal }) => value(api.GET('/api/standings/firmness', { params: { query: ask }, signal })), enabled: search.weigh === true && weighed === null && search.metric === undefined });
+  const edit = (open: boolean) => { setWeighing(null); say({ weigh: open ? true : undefined, form: undefined }); };
+  useKeys([
+    { key: 'v', does: 'Another form: rails, list, best value, generations', run: () => { const next = FORMS[(FORMS.indexOf(form) + 1) % FORMS.length]!; say({ form: next === 'rails' ? undefined : next }); } },
+    { key: 'p', does: 'Weigh: move the purpose’s weights and see the order follow', run: () => edit(!search.weigh) },
+  ]);
 
-  const metrics = tests.data?.flatMap((test) => test.metrics.filter((m) => m.scale === 'RATIO').map((m) => ({ ...m, suiteName: `${test.suite} ${test.version}` }))) ?? [];
-  const data = standings.data;
-  const oneTest = metrics.find((m) => m.id === search.metric);
-
-  const sentence = (
-    <>
-      Ranking{' '}
-      <Choices name="Class of device" options={DEVICE_CLASSES.map((c) => ({ value: c, label: c.toLowerCase() }))} values={chosen}
-        onChoose={(next: DeviceClass[]) => say({ classes: next.length > 0 ? next : undefined })}>{classes(chosen)}</Choices>
-      {oneTest ? ' by ' : ' for '}
-      {!oneTest && (
-        <>
-          <Choice name="Purpose" options={purposes.data?.map((p) => ({ value: p.id, label: p.name, detail: weightsInWords(p.weights) })) ?? []}
-            value={search.purpose ?? purposes.data?.[0]?.id} onChoose={(purpose) => say({ purpose })}>
-            {purposes.data?.find((p) => p.id === search.purpose)?.name ?? purposes.data?.[0]?.name ?? '…'}
-          </Choice>
-          , over{' '}
-        </>
-      )}
-      <Choice name="Test" options={[{ value: undefined as number | undefined, label: 'every test', detail: 'weighted for the purpose' }, ...metrics.map((m) => ({ value: m.id as number | undefined, label: m.test, detail: `${testGroup(m.group)} · ${m.suiteName} · ${m.unit}` }))]}
-        value={search.metric} onChoose={(metric) => say({ metric })}>
-        {oneTest ? oneTest.test : 'every test'}
-      </Choice>
-      , against{' '}
-      <Choice name="Base" options={data?.rows.filter((r) => r.status !== 'NOT_LINKED').map((r) => ({ value: r.configuration.id, label: `${r.configuration.maker} ${r.configuration.model}`, detail: r.configuration.name })) ?? []}
-        value={data?.base.id} onChoose={(id) => say({ base: id })}>
-        {data ? `${data.base.maker} ${data.base.model}` : '…'}
-      </Choice>
-      {' = 100.'}
-    </>
-  );
-
+  const data = weighed !== null && tried.data ? tried.data.standings : standings.data;
+  const shownFirmness = weighed !== null ? tried.data?.firmness : firmness.data;
+  const trouble = standings.error ?? (weighed !== null ? tried.error : null);
   return (
     <div className="flex h-full min-h-[420px] flex-col">
-      <Opening title="Standings" sentence={sentence} />
+      <div ref={opening}>
+        <Opening title="Standings" sentence={<StandingsSentence search={search} say={say} data={standings.data} />}>
+          <div role="group" aria-label="Form" className="flex gap-2">
+            {FORMS.map((f) => <button key={f} className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold !text-ink' : 'link'}`} aria-pressed={form === f} onClick={() => say({ form: f === 'rails' ? undefined : f, weigh: undefined })}>{FORM_WORDS[f]}</button>)}
+          </div>
+          {search.metric === undefined && form === 'rails' && <button className="button" aria-pressed={search.weigh === true} onClick={() => edit(!search.weigh)}>Weigh</button>}
+          {form === 'list' && <button className="button" onClick={() => window.print()}>Print</button>}
+          {data && form !== 'against' && form !== 'lines' && <Take standings={data} caption={() => sentenceOf(opening.current)} ask={ask} />}
+        </Opening>
+      </div>
       {standings.isPending ? <Loading what="the standings" />
-        : standings.isError ? (
-          standings.error instanceof Problem && standings.error.code === 'nothing-tested'
-            ? <Empty title="Nothing to rank yet">{standings.error.message} Press <kbd>g</kbd> <kbd>b</kbd> for the bench.</Empty>
-            : <Trouble error={standings.error} again={() => void standings.refetch()} />
+        : trouble ? (
+          trouble instanceof Problem && trouble.code === 'nothing-tested'
+            ? <Empty title="Nothing to rank">{trouble.message} <Link to="/bench" className="link">Go to the bench</Link>{search.metric !== undefined || Object.keys(search).length > 0 ? <>, or <button className="link" onClick={() => void navigate({ search: {} })}>rank everything</button></> : ''}.</Empty>
+            : <Trouble error={trouble} again={() => (weighed !== null ? setWeighing(null) : void standings.refetch())} />
         ) : (
           <>
             {data!.baseNote && <p role="status" className="mb-2 border-l-2 border-gold pl-3">{data!.baseNote}</p>}
-            <StandingsTable standings={data!} purpose={search.purpose} />
+            {form === 'list' ? <TallList standings={data!} onWhy={(why) => say({ why })} />
+              : form === 'against' ? <AgainstPlot ask={ask} standings={data!} against={search.against ?? 'price'} onAgainst={(against) => say({ against })} />
+              : form === 'lines' ? <GenerationsPart ask={ask} />
+              : (
+                <div className="flex min-h-0 flex-1 gap-5 max-md:flex-col">
+                  <StandingsTable standings={data!} before={weighed === null ? undefined : standings.data} onWhy={(why) => say({ why })} />
+                  {search.weigh && purpose && (
+                    <PurposeEditor key={purpose.id} purpose={purpose} weighing={weighing ?? { groups: purpose.weights, suites: purpose.suites, tests: purpose.tests }} onWeigh={setWeighing}
+                      onDone={() => edit(false)} onSaved={(id) => { setWeighing(null); say({ purpose: id }); }} />
+                  )}
+                </div>
+              )}
+            {data!.published.length > 0 && data!.metric && form === 'rails' && <PublishedPart published={data!.published} metric={data!.metric} />}
+            {form !== 'lines' && <Foot standings={data!}>{search.weigh && shownFirmness && <FirmTop firmness={shownFirmness} standings={data!} />}</Foot>}
           </>
         )}
+      <WhyPanel ask={ask} configuration={search.why} purpose={search.purpose} onClose={() => say({ why: undefined })} />
     </div>
   );
 }
 
-function weightsInWords(weights: Record<string, number>): string {
-  const entries = Object.entries(weights).filter(([, w]) => w > 0);
-  if (new Set(entries.map(([, w]) => w)).size <= 1) return 'the same weight for each group of tests';
-  return entries.map(([group, w]) => `${testGroup(group as TestGroup)} ${w}`).join(' · ');
+/** What the sentence does not say: how many, how sure, and what takes no part. */
+function Foot({ standings, children }: { standings: Standings; children?: React.ReactNode }) {
+  return (
+    <div className="mt-2 -mb-3 shrink-0">
+      {children}
+      <p className="small">
+        {standings.placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run noise and from tests that are missing.
+        {standings.per && <> Every score is divided: per {standings.per}.</>}
+        {standings.unknown.length > 0 && <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>}
+        {standings.leftOut.length > 0 && <> Left out: {leftOutWords(standings.leftOut)}.</>}
+        {!standings.metric && standings.parts.length > 1 && standings.parts.length < 12 && <> Weights: {standings.parts.map((p) => `${partName(p)} ${percent(p.weight)}`).join(', ')}.</>}
+        {' '}<Link to="/kept" className="link">Kept standings</Link>
+      </p>
+    </div>
+  );
+}
+
+/** The sentence as text, the caption of whatever leaves the program. */
+function sentenceOf(opening: HTMLElement | null): string {
+  return (opening?.querySelector('h1')?.parentElement?.nextElementSibling?.textContent ?? 'Standings').replace(/\s+/g, ' ').trim();
+}
+
+function Take({ standings, caption, ask }: { standings: Standings; caption: () => string; ask: ReturnType<typeof askOf> }) {
+  const table = useTable();
+  const queries = useQueryClient();
+  const keep = useMutation({ mutationFn: () => value(api.POST('/api/kept-standings', { params: { query: ask }, body: { caption: caption() } })), onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }) });
+  const kept = keep.data && `${window.location.origin}/kept/${keep.data.key}`;
+  return (
+    <>
+      <TakeMenu name={`standings ${standings.scope}`} csv={() => standingsCsv(standings)} html={() => standingsHtml(standings, caption(), day(new Date().toISOString()))}
+        draw={(paint, font) => standingsFigure(standings, caption(), (id) => slotOf(table, id) !== null, (id) => markOf(slotOf(table, id), paint), PAINTS[paint], font)} />
+      {kept ? <span role="status" className="small flex items-baseline gap-2"><a className="link" href={kept}>Kept with its numbers</a><CopyButton text={kept} what="the address of the kept standing" /></span>
+        : <button className="button" disabled={keep.isPending} onClick={() => keep.mutate()} title="A page that stays as it is now, for readers without a sign-in">Keep</button>}
+      {keep.isError && <p role="alert" className="text-plum">{keep.error.message}</p>}
+    </>
+  );
 }

@@ -11,7 +11,13 @@ test.each([[1240, 7], [1240, 4], [1900, 9], [860, 3]])('%i pixels hold every col
 });
 
 test('a phone shows the overall rail alone', () => {
-  const { template, group } = columns(350, 7);
+  const { template, part } = columns(350, 7);
   expect(template.split(' ')).toHaveLength(5);
-  expect(group).toBe(0);
+  expect(part).toBe(0);
+});
+
+test('of many parts as many have a rail as fit', () => {
+  const { parts, template } = columns(1240, 40);
+  expect(parts).toBeLessThanOrEqual(9);
+  expect(template.split(' ')).toHaveLength(5 + parts);
 });

@@ -2,26 +2,30 @@
 export interface Columns {
   template: string;
   overall: number;
-  group: number;
+  /** Width of a part's rail, and how many of the parts have one; the largest ones where not all fit. */
+  part: number;
+  parts: number;
 }
 
-const PLACE = 62;
+const PLACE = 72;
 const INDEX = 76;
 const COVERED = 58;
 const GAP = 10;
 const LEAST_NAME = 150;
 const MOST_NAME = 250;
-const LEAST_GROUP = 58;
-const MOST_GROUP = 118;
+const LEAST_PART = 58;
+const MOST_PART = 118;
+const LEAST_OVERALL = 190;
+const MOST_PARTS = 9;
 
-/** On a narrow screen the groups' rails go first, then the overall one gets what is left. */
-export function columns(width: number, groups: number): Columns {
+/** On a narrow screen the parts' rails go first, then the overall one gets what is left. */
+export function columns(width: number, parts: number): Columns {
   const name = Math.round(Math.min(MOST_NAME, Math.max(LEAST_NAME, width * 0.19)));
   const rest = width - PLACE - name - INDEX - COVERED;
-  const wanted = Math.floor((rest - GAP * (groups + 4) - 190) / Math.max(1, groups));
-  const shown = wanted >= LEAST_GROUP ? groups : 0;
-  const group = Math.min(MOST_GROUP, wanted);
-  const overall = Math.max(80, Math.floor(rest - GAP * (shown + 4) - shown * group));
-  const tracks = [PLACE, name, INDEX, overall, ...Array.from({ length: shown }, () => group), COVERED];
-  return { template: tracks.map((t) => `${t}px`).join(' '), overall, group: shown > 0 ? group : 0 };
+  const fit = Math.floor((rest - GAP * 4 - LEAST_OVERALL) / (LEAST_PART + GAP));
+  const shown = parts > MOST_PARTS ? Math.max(0, Math.min(MOST_PARTS, fit)) : fit >= parts ? parts : 0;
+  const part = Math.min(MOST_PART, Math.floor((rest - GAP * (shown + 4) - LEAST_OVERALL) / Math.max(1, shown)));
+  const overall = Math.max(80, Math.floor(rest - GAP * (shown + 4) - shown * part));
+  const tracks = [PLACE, name, INDEX, overall, ...Array.from({ length: shown }, () => part), COVERED];
+  return { template: tracks.map((t) => `${t}px`).join(' '), overall, part: shown > 0 ? part : 0, parts: shown };
 }

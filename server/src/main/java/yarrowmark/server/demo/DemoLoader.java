@@ -118,6 +118,7 @@ class DemoLoader implements BeforeOpening {
                 entities.clear();
             }
         }
+        lines();
         plans.add();
         settings.put(LOADED, "1");
         LOG.info("The demo shelf has {} configurations", number);
@@ -127,6 +128,18 @@ class DemoLoader implements BeforeOpening {
     private static Set<String> underTest(DemoDevices.Setup before, DemoDevices.Setup after) {
         Set<String> changed = after.facts().keySet().stream().filter(key -> !after.facts().get(key).equals(before.facts().get(key))).collect(Collectors.toSet());
         return changed.contains("firmware.version") ? Set.of("firmware.version") : changed;
+    }
+
+    /** Which models follow which, and how far their reviews are. */
+    private void lines() {
+        for (DemoDevices.Device device : DemoDevices.all()) {
+            long model = shelf.findModel(device.maker(), device.model()).orElseThrow();
+            Map.of("predecessor", DemoNotes.FOLLOWS, "review", DemoNotes.REVIEWS, "weight", DemoNotes.WEIGHTS).forEach((field, of) -> {
+                if (of.containsKey(device.model())) {
+                    shelf.changeModel(model, field, null, of.get(device.model()), DemoSignIn.NAME);
+                }
+            });
+        }
     }
 
     /** What the lab noted about a model and its unit, where it noted anything. */

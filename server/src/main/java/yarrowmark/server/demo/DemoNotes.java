@@ -23,6 +23,16 @@ final class DemoNotes {
     private DemoNotes() {
     }
 
+    /** Which model each follows in its maker's line. */
+    static final Map<String, String> FOLLOWS = Map.of("Slate 11", "Larkspur Slate 8", "Drift 13", "Pellow Drift 11", "Cob mini", "Ostler Fell");
+
+    /** How far the reviews are; the others were never meant to be reviewed. */
+    static final Map<String, String> REVIEWS = Map.of("Folio 14", "reviewed", "Slate 11", "reviewed", "Cob mini", "reviewed", "Sanderling", "in review", "Traverse 16", "in review", "Folio 16", "waiting");
+
+    /** In g, as read from the lab's scales. */
+    static final Map<String, String> WEIGHTS = Map.ofEntries(Map.entry("Slate 11", "482 g"), Map.entry("Slate 8", "331 g"), Map.entry("Pocket 6", "186 g"), Map.entry("Folio 16", "1.71 kg"), Map.entry("Wayfarer", "197 g"), Map.entry("Cob mini", "960 g"), Map.entry("Shire", "8.4 kg"),
+        Map.entry("Fell", "640 g"), Map.entry("Drift 13", "1.18 kg"), Map.entry("Drift 11", "1.09 kg"), Map.entry("Wader 12", "571 g"), Map.entry("Ridge", "52 g"), Map.entry("Beacon", "7.9 kg"));
+
     static Note of(String model) {
         return switch (model) {
             case "Folio 14" -> new Note(

@@ -33,17 +33,17 @@ class AgainstQuantity {
     private static final String METRIC = "metric:";
 
     /** @param key price, weight, released, "fact:" and a key, or "metric:" and an id. @param divides whether scores can be divided by it */
-    record Quantity(String key, String label, String unit, boolean divides) { }
+    record StandingQuantity(String key, String label, String unit, boolean divides) { }
 
     /**
      * @param lessIsBetter whether the frontier runs to the left: cheaper, lighter, earlier
      * @param date         x is a day, counted from 1970
      * @param without      placed configurations that are not on it because the quantity is not known of them
      */
-    record Against(Quantity quantity, boolean lessIsBetter, boolean date, List<Point> points, int without) { }
+    record Against(StandingQuantity quantity, boolean lessIsBetter, boolean date, List<ValuePoint> points, int without) { }
 
     /** @param x in the unit of the quantity. @param shown the same as people write it. @param frontier whether no other is as good and costs as little */
-    record Point(long configurationId, double x, String shown, double index, boolean frontier) { }
+    record ValuePoint(long configurationId, double x, String shown, double index, boolean frontier) { }
 
     private record Known(double x, String shown, double cost) { }
 
@@ -61,33 +61,33 @@ class AgainstQuantity {
 
     /** What is known of any configuration. */
     @Transactional(readOnly = true)
-    public List<Quantity> offered() {
+    public List<StandingQuantity> offered() {
         String currency = Entrants.currency(population.all());
-        List<Quantity> all = new ArrayList<>(List.of(new Quantity(Entrants.PRICE, "price", currency == null ? "" : currency, true), new Quantity(Entrants.WEIGHT, "weight", "g", true), new Quantity(RELEASED, "release date", "", false)));
+        List<StandingQuantity> all = new ArrayList<>(List.of(new StandingQuantity(Entrants.PRICE, "price", currency == null ? "" : currency, true), new StandingQuantity(Entrants.WEIGHT, "weight", "g", true), new StandingQuantity(RELEASED, "release date", "", false)));
         population.keys().keySet().stream().map(FactVocabulary::entry).filter(FactKey::isQuantity).sorted(Comparator.comparing(FactKey::label))
-            .forEach(k -> all.add(new Quantity(FACT + k.key(), k.label().toLowerCase(java.util.Locale.ROOT), k.dimension().base(), true)));
-        catalog.metricsInUse().stream().filter(m -> m.main() && m.scale() == Scale.RATIO).forEach(m -> all.add(new Quantity(METRIC + m.id(), m.name(), m.unit(), false)));
+            .forEach(k -> all.add(new StandingQuantity(FACT + k.key(), k.label().toLowerCase(java.util.Locale.ROOT), k.dimension().base(), true)));
+        catalog.metricsInUse().stream().filter(m -> m.main() && m.scale() == Scale.RATIO).forEach(m -> all.add(new StandingQuantity(METRIC + m.id(), m.name(), m.unit(), false)));
         return all;
     }
 
     @Transactional(readOnly = true)
     public Against of(StandingsAsk ask, String key) {
-        Quantity quantity = offered().stream().filter(q -> q.key().equals(key)).findFirst().orElseThrow(() -> Problem.invalid("unknown-quantity", "Standings can be held against price, weight, released, a quantity among the facts or a test, not against \"" + key + "\"."));
+        StandingQuantity quantity = offered().stream().filter(q -> q.key().equals(key)).findFirst().orElseThrow(() -> Problem.invalid("unknown-quantity", "Standings can be held against price, weight, released, a quantity among the facts or a test, not against \"" + key + "\"."));
         Ranked ranked = standings.ranked(ask);
         MetricRow metric = key.startsWith(METRIC) ? catalog.metricsInUse().stream().filter(m -> key.equals(METRIC + m.id())).findFirst().orElseThrow() : null;
         Map<Long, Known> known = known(quantity, metric, ranked);
         List<Standing.Entry> placed = ranked.standing().entries().stream().filter(e -> e.status() == Standing.Status.PLACED).toList();
         List<Standing.Entry> shown = placed.stream().filter(e -> known.containsKey(ranked.rows().get(e.row()))).toList();
         boolean[] frontier = Frontier.of(shown.stream().mapToDouble(e -> known.get(ranked.rows().get(e.row())).cost()).toArray(), shown.stream().mapToDouble(e -> e.merit().orElseThrow()).toArray());
-        List<Point> points = new ArrayList<>();
+        List<ValuePoint> points = new ArrayList<>();
         for (int i = 0; i < frontier.length; i++) {
             long id = ranked.rows().get(shown.get(i).row());
-            points.add(new Point(id, known.get(id).x(), known.get(id).shown(), shown.get(i).index().orElseThrow(), frontier[i]));
+            points.add(new ValuePoint(id, known.get(id).x(), known.get(id).shown(), shown.get(i).index().orElseThrow(), frontier[i]));
         }
         return new Against(quantity, metric == null || metric.direction().sign() < 0, key.equals(RELEASED), points, placed.size() - shown.size());
     }
 
-    private Map<Long, Known> known(Quantity quantity, @Nullable MetricRow metric, Ranked ranked) {
+    private Map<Long, Known> known(StandingQuantity quantity, @Nullable MetricRow metric, Ranked ranked) {
         Map<Long, Known> known = new HashMap<>();
         if (metric != null) {
             for (Samples.SampleRow row : samples.ofMetrics(List.of(metric.id()))) {

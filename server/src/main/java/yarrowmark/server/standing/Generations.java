@@ -24,18 +24,18 @@ class Generations {
     private static final double MATERIALITY = 0.03;
 
     /** From the oldest to the newest. A model that two others follow has two lines. */
-    record Line(List<Generation> generations, @Nullable Step whole) { }
+    record GenerationLine(List<Generation> generations, @Nullable StepSize whole) { }
 
     /**
      * @param configuration the one of the model that stands in; absent where none is ranked here
      * @param step          from the last one before it that is ranked
      */
-    record Generation(long modelId, String maker, String model, @Nullable ConfigurationRow configuration, @Nullable Double index, @Nullable Step step) { }
+    record Generation(long modelId, String maker, String model, @Nullable ConfigurationRow configuration, @Nullable Double index, @Nullable StepSize step) { }
 
     /** @param ratio above 1 is better. @param words of the verdict */
-    record Step(double ratio, @Nullable Double low, @Nullable Double high, Verdict verdict) {
-        static Step of(GenerationStep s) {
-            return new Step(s.ratio(), s.low().isPresent() ? s.low().getAsDouble() : null, s.high().isPresent() ? s.high().getAsDouble() : null, s.verdict());
+    record StepSize(double ratio, @Nullable Double low, @Nullable Double high, Verdict verdict) {
+        static StepSize of(GenerationStep s) {
+            return new StepSize(s.ratio(), s.low().isPresent() ? s.low().getAsDouble() : null, s.high().isPresent() ? s.high().getAsDouble() : null, s.verdict());
         }
     }
 
@@ -48,7 +48,7 @@ class Generations {
     }
 
     @Transactional(readOnly = true)
-    public List<Line> of(StandingsAsk ask) {
+    public List<GenerationLine> of(StandingsAsk ask) {
         Ranked ranked = standings.ranked(ask);
         Map<Long, Member> models = new HashMap<>();
         // The last one made wins: it is the newest of its model, as in a standing of the newest ones.
@@ -68,14 +68,14 @@ class Generations {
                 followed.add(m.predecessorId());
             }
         });
-        List<Line> lines = new ArrayList<>();
+        List<GenerationLine> lines = new ArrayList<>();
         models.values().stream().filter(m -> m.predecessorId() != null && !followed.contains(m.configuration().modelId()))
             .sorted(java.util.Comparator.comparing((Member m) -> m.configuration().maker()).thenComparing(m -> m.configuration().model()))
             .forEach(newest -> lines.add(line(newest, models, standing, ranked)));
         return lines;
     }
 
-    private static Line line(Member newest, Map<Long, Member> models, Map<Long, Standing.Entry> standing, Ranked ranked) {
+    private static GenerationLine line(Member newest, Map<Long, Member> models, Map<Long, Standing.Entry> standing, Ranked ranked) {
         List<Member> line = new ArrayList<>();
         Set<Long> seen = new HashSet<>();
         for (Member at = newest; at != null && seen.add(at.configuration().modelId()); at = at.predecessorId() == null ? null : models.get(at.predecessorId())) {
@@ -92,10 +92,10 @@ class Generations {
             first = first == null ? e : first;
             before = e == null ? before : e;
         }
-        return new Line(generations, first == null || first == before ? null : step(first, before));
+        return new GenerationLine(generations, first == null || first == before ? null : step(first, before));
     }
 
-    private static Step step(Standing.Entry earlier, Standing.Entry later) {
-        return Step.of(GenerationStep.between(earlier, later, new Materiality(MATERIALITY)));
+    private static StepSize step(Standing.Entry earlier, Standing.Entry later) {
+        return StepSize.of(GenerationStep.between(earlier, later, new Materiality(MATERIALITY)));
     }
 }

@@ -26,10 +26,10 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param tauSquared how much models differ from test to test, beyond run noise
  */
 record Standings(List<DeviceClass> classes, String purpose, String scope, @Nullable MetricRow metric, @Nullable ConfigurationRow base, @Nullable String baseNote, @Nullable String per,
-                 List<Part> parts, List<WeightedMetric> metrics, List<LeftOut> leftOut, List<Unknown> unknown, int placed, double tauSquared, List<Row> rows, List<Published> published) {
+                 List<StandingPart> parts, List<WeightedMetric> metrics, List<LeftOut> leftOut, List<UnknownCount> unknown, int placed, double tauSquared, List<Row> rows, List<Published> published) {
 
     /** @param weight share of the whole, 0 to 1 */
-    record Part(PartOf.Kind kind, String key, String name, double weight, int metrics) { }
+    record StandingPart(PartOf.Kind kind, String key, String name, double weight, int metrics) { }
 
     record WeightedMetric(long id, String test, String suite, double weight) { }
 
@@ -38,7 +38,7 @@ record Standings(List<DeviceClass> classes, String purpose, String scope, @Nulla
 
     record LeftOut(String test, String suite, String reason) { }
 
-    record Unknown(String what, int configurations) { }
+    record UnknownCount(String what, int configurations) { }
 
     /**
      * @param placeBest     1 + the number clearly above; absent unless placed

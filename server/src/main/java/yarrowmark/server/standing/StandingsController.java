@@ -78,7 +78,7 @@ class StandingsController {
 
     /** What standings can be held against, and scores divided by. */
     @GetMapping("/api/standings/quantities")
-    List<AgainstQuantity.Quantity> quantities() {
+    List<AgainstQuantity.StandingQuantity> quantities() {
         return against.offered();
     }
 
@@ -88,7 +88,7 @@ class StandingsController {
     }
 
     @GetMapping("/api/standings/generations")
-    List<Generations.Line> generations(@Valid @ParameterObject StandingsAsk ask) {
+    List<Generations.GenerationLine> generations(@Valid @ParameterObject StandingsAsk ask) {
         return generations.of(ask);
     }
 

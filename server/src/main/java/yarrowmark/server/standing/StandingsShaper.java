@@ -48,8 +48,8 @@ class StandingsShaper {
             metrics.add(new Standings.WeightedMetric(m.id(), m.test(), m.suite(), ranked.weights()[j]));
         }
         return new Standings(classes.stream().sorted().toList(), ranked.purpose(), scope(ask, ranked), alone, ranked.base() == null ? null : ranked.chosen().members().get(ranked.base()).configuration(), ranked.baseNote(), per(ask.per(), ranked),
-            parts.stream().map(p -> new Standings.Part(p.kind(), p.key(), p.name(), p.weight(), p.columns().length)).toList(), metrics, ranked.leftOut(),
-            ranked.chosen().unknown().entrySet().stream().map(e -> new Standings.Unknown(e.getKey(), e.getValue())).toList(), (int) rows.stream().filter(r -> r.status() == Standing.Status.PLACED).count(),
+            parts.stream().map(p -> new Standings.StandingPart(p.kind(), p.key(), p.name(), p.weight(), p.columns().length)).toList(), metrics, ranked.leftOut(),
+            ranked.chosen().unknown().entrySet().stream().map(e -> new Standings.UnknownCount(e.getKey(), e.getValue())).toList(), (int) rows.stream().filter(r -> r.status() == Standing.Status.PLACED).count(),
             ranked.standing().tauSquared(), rows, alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));
     }
 

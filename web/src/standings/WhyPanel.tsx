@@ -1,0 +1,96 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
+import { api, value, type Schemas } from '../api/client.ts';
+import { ShareBar, signed } from '../chart/ShareBar.tsx';
+import { times } from '../compare/axis.ts';
+import { duration, index, percent } from '../format/format.ts';
+import { Panel } from '../ui/Panel.tsx';
+import { Ready } from '../ui/states.tsx';
+import type { Ask } from './ask.ts';
+
+type Why = Schemas['Why'];
+const RUNS = 3;
+const SHOWN = 4;
+
+/** Why a configuration stands where it does, and what is missing. */
+export function WhyPanel({ ask, configuration, purpose, onClose }: { ask: Ask; configuration: number | undefined; purpose: number | undefined; onClose: () => void }) {
+  const why = useQuery({
+    queryKey: ['why', ask, configuration],
+    queryFn: () => value(api.GET('/api/standings/why', { params: { query: { ...ask, configuration: configuration! } } })),
+    enabled: configuration !== undefined,
+  });
+  return (
+    <Panel open={configuration !== undefined} onClose={onClose} title={why.data ? `Why ${why.data.configuration.maker} ${why.data.configuration.model} stands there` : 'Why it stands there'} side>
+      <Ready query={why} what="the reasons">{(data) => <Reasons why={data} purpose={purpose} />}</Ready>
+    </Panel>
+  );
+}
+
+function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
+  const widest = Math.max(...why.parts.map((p) => Math.abs(p.percent)), 1e-9);
+  const strong = why.tests.filter((t) => t.third === 'UPPER');
+  const weak = why.tests.filter((t) => t.third === 'LOWER');
+  const isBase = why.base?.id === why.configuration.id;
+  const ordered = [...why.tests].filter((t) => t.percent !== undefined).sort((a, b) => Math.abs(b.percent!) - Math.abs(a.percent!));
+  const against = why.base ? `${why.base.maker} ${why.base.model}` : 'the typical one';
+  return (
+    <div className="flex flex-col gap-4 pt-1">
+      <p className="small -mt-1">{why.configuration.name}</p>
+      <p><span className="font-title text-[30px]">{index(why.index)}</span> {isBase ? 'as the base' : <>against {against} = 100: {signed(why.index - 100)} %, which comes from</>}</p>
+      {!isBase && (
+        <table className="w-full" aria-label="Where it comes from">
+          <tbody>
+            {why.parts.map((p) => (
+              <tr key={p.name}>
+                <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">{p.name} <span className="text-ink-3">{percent(p.weight)}</span></th>
+                <td className="w-full"><ShareBar share={p.percent / widest} /></td>
+                <td className="pl-2 text-right text-[13px] whitespace-nowrap">{signed(p.percent)} %</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <section><h3>Strong in</h3><p>{strong.length > 0 ? strong.map((t) => t.test).join(', ') : 'Nothing in which it is surely in the upper third.'}</p></section>
+      <section><h3>Weak in</h3><p>{weak.length > 0 ? weak.map((t) => t.test).join(', ') : 'Nothing in which it is surely in the lower third.'}</p></section>
+      {!isBase && (
+        <details open={ordered.length <= 2 * SHOWN}>
+          <summary className="cursor-pointer font-title text-[15px]">Test by test</summary>
+          <table className="data mt-1 w-full">
+            <thead><tr><th>Test</th><th className="!text-right">{why.base ? 'To the base' : 'To the typical'}</th><th className="!text-right">Adds</th></tr></thead>
+            <tbody>{ordered.map((t) => <tr key={t.metricId}><td>{t.test}<span className="small block">{t.part} · {percent(t.weight, 1)}</span></td><td className="text-right">{t.ratio === undefined ? '–' : times(t.ratio)}</td><td className="text-right whitespace-nowrap">{signed(t.percent!)} %</td></tr>)}</tbody>
+          </table>
+        </details>
+      )}
+      <Missing why={why} />
+      {!isBase && why.base && <Link to="/compare" search={{ ids: [why.base.id, why.configuration.id], base: why.base.id, ...(purpose ? { purpose } : {}) }} className="link self-start">Compare the two test by test, with how sure each difference is</Link>}
+    </div>
+  );
+}
+
+/** What it has no result for, how long that would take, and a plan with exactly that. */
+function Missing({ why }: { why: Why }) {
+  const queries = useQueryClient();
+  const tests = [...new Map(why.missing.map((m) => [m.testId, m])).values()];
+  const make = useMutation({
+    mutationFn: () => {
+      const at = new Date();
+      const name = `Fill ${why.configuration.model} ${at.toISOString().slice(0, 10)} ${at.toTimeString().slice(0, 8)}`.slice(0, 120);
+      return value(api.POST('/api/plans', { body: { name, runs: RUNS, timedMs: 3000, pauseMs: 5000, stopOnFailure: false, items: tests.map((t) => ({ testId: t.testId, nice: false })) } }));
+    },
+    onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }),
+  });
+  if (tests.length === 0) return <p className="small">It has a result for everything that is ranked here.</p>;
+  return (
+    <section>
+      <h3>Missing for full coverage</h3>
+      <p>{tests.slice(0, 2 * SHOWN).map((t) => t.test).join(', ')}{tests.length > 2 * SHOWN && ` and ${tests.length - 2 * SHOWN} more`}.</p>
+      <p className="small">{RUNS} runs each take about {duration(why.wholeMs)}{why.guessed > 0 && `; the time of ${why.guessed === tests.length ? 'each' : why.guessed} is a guess`}.</p>
+      {make.data ? (
+        <p role="status" className="small mt-1">Planned as “{make.data.name}”: <Link to="/bench" search={{ plan: make.data.id }} className="link">bring it to the bench</Link>, or <Link to="/plans" search={{ edit: make.data.id }} className="link">change the plan</Link>.</p>
+      ) : (
+        <button className="button mt-1" disabled={make.isPending} onClick={() => make.mutate()}>Plan the missing tests</button>
+      )}
+      {make.isError && <p role="alert" className="text-plum">{make.error.message}</p>}
+    </section>
+  );
+}
