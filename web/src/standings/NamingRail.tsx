@@ -19,7 +19,7 @@ export function NamingRail({ at, nameOf, onPick, cursor, ...rail }: Props) {
   const find = (event: React.PointerEvent | React.MouseEvent) => nearest(at, event.clientX - holder.current!.getBoundingClientRect().left);
   return (
     <span ref={holder} className="relative block" data-rail onPointerMove={(event) => setPointed(find(event))} onPointerLeave={() => setPointed(-1)}
-      onClick={(event) => { const i = find(event); if (at[i]) { onPick(at[i].id); event.stopPropagation(); } }} style={tick ? { cursor: 'pointer' } : undefined}>
+      onClick={(event) => { const i = find(event); if (at[i]) onPick(at[i].id); }} style={tick ? { cursor: 'pointer' } : undefined}>
       <Rail {...rail} named={tick?.x} />
       {tick && (
         <span role={pointed >= 0 ? undefined : 'status'} className="pointer-events-none absolute bottom-full z-10 rounded border border-hair bg-sheet px-1.5 py-px text-[12px] whitespace-nowrap shadow"

@@ -22,7 +22,7 @@ public final class Screenshots {
             reviewer.signIntoDemo(program.address());
             reviewer.see("//*[@role='row'][@data-line='7']");
             for (int row : new int[] {4, 7, 9}) {
-                reviewer.see("//*[@role='row'][@data-line='" + row + "']").click();
+                reviewer.see("//*[@role='row'][@data-line='" + row + "']/*[1]").click();
                 reviewer.keys(Keys.ENTER);
             }
             reviewer.until("three on the table", Browser.PATIENCE, () -> reviewer.driver().findElements(By.cssSelector("footer [data-base]")).size() == 3);
@@ -33,6 +33,7 @@ public final class Screenshots {
             take(reviewer, "standings", () -> reviewer.see("//footer//*[@data-base='true']"));
             reviewer.choose("Test", "Heron flight");
             take(reviewer, "standings-one-test", () -> reviewer.seeText("Heron flight, right is better"));
+            standings(program, reviewer);
             reviewer.open(program.address() + "shelf");
             take(reviewer, "shelf", () -> reviewer.seeText("Dunlin Sanderling"));
             reviewer.seeText("Quenby Folio 14").click();
@@ -71,6 +72,20 @@ public final class Screenshots {
             reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
             take(reviewer, "standings-dark", () -> reviewer.see("//*[@role='row'][@data-line='7']"));
         }
+    }
+
+    /** Other forms of the standings: weights that are tried out, why a place, best value. */
+    private static void standings(Program program, Browser reviewer) throws IOException {
+        reviewer.open(program.address() + "standings?weigh=true");
+        reviewer.see("//aside[@aria-label='Weights']");
+        reviewer.js("const slider = document.querySelector('aside input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, 6); slider.dispatchEvent(new Event('input', { bubbles: true }))");
+        take(reviewer, "standings-weights", () -> reviewer.see("//*[starts-with(@aria-label, 'up ')]"));
+        reviewer.open(program.address() + "standings");
+        reviewer.see("//*[@role='row'][@data-line='6']/*[1]").click();
+        reviewer.keys("w");
+        take(reviewer, "standings-why", () -> reviewer.seeText("Strong in"));
+        reviewer.open(program.address() + "standings?form=against");
+        take(reviewer, "standings-best-value", () -> reviewer.see("//*[@role='img'][starts-with(@aria-label, 'Index against price')]"));
     }
 
     /** The table's three, and a device's own before and after. */

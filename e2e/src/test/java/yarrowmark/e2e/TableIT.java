@@ -12,7 +12,7 @@ class TableIT {
     void theSentenceAndTheTableWorkTogether() {
         try (Program program = Program.start("demo", "table"); Browser browser = new Browser()) {
             browser.signIntoDemo(program.address());
-            browser.see("//*[@role='row'][@data-line='2']").click();
+            browser.see("//*[@role='row'][@data-line='2']/*[1]").click();
             browser.keys(Keys.ENTER);
             browser.until("one on the table", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 1);
             browser.keys(Keys.ARROW_DOWN);
@@ -36,8 +36,10 @@ class TableIT {
             browser.seeText("rounds/min");
             assertThat(browser.driver().findElements(By.cssSelector("footer [data-base]"))).hasSize(2);
 
-            browser.see("//*[@role='row'][@data-line='1']").click();
+            browser.see("//*[@role='row'][@data-line='1']/*[1]").click();
             browser.keys("w");
+            browser.see("//h3[.='Strong in']");
+            browser.see("//a[starts-with(., 'Compare the two')]").click();
             browser.see("//h1[.='Compare']");
             browser.see("//h2[.='Overall']");
 

@@ -1,0 +1,183 @@
+package yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Map;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+
+/** Standings on the demo shelf: who is in, by what weights, why a place, in which form, and what is taken along. */
+class StandingsIT {
+    private static Program program;
+    private static Browser browser;
+
+    @BeforeAll
+    static void start() {
+        program = Program.start("demo", "standings");
+        browser = new Browser();
+        browser.signIntoDemo(program.address());
+    }
+
+    @AfterAll
+    static void stop() {
+        browser.close();
+        program.close();
+    }
+
+    private static void open(String query) {
+        browser.open(program.address() + "standings" + query);
+        browser.see("//h1[.='Standings']");
+    }
+
+    private static WebElement row(int line) {
+        return browser.see("//*[@role='row'][@data-line='" + line + "']");
+    }
+
+    private static String address() {
+        return browser.driver().getCurrentUrl();
+    }
+
+    @Test
+    void whoIsInIsSaidByTheSentenceAndKeptByTheAddress() {
+        open("");
+        browser.see("//button[starts-with(@aria-label, 'Who is in')]").click();
+        browser.see("//label[contains(., 'the newest')]/input[@type='radio']").click();
+        browser.see("//label[contains(., 'Quenby')]/input").click();
+        browser.see("//input[@aria-label='Highest price']").sendKeys("1300", Keys.ENTER);
+        browser.keys(Keys.ESCAPE);
+        String words = "the newest configuration of each model, by Quenby, up to 1\u202f300 EUR";
+        browser.until("the sentence to say so", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Who is in')]").getText().equals(words));
+        browser.until("two models", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("[role=row][data-line]")).size() == 2);
+        browser.driver().navigate().refresh();
+        browser.until("the same after a reload", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Who is in')]").getText().equals(words));
+        browser.see("//button[starts-with(@aria-label, 'Who is in')]").click();
+        browser.press("Everybody again");
+        browser.keys(Keys.ESCAPE);
+        browser.until("everybody", Browser.PATIENCE, () -> !address().contains("makers"));
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void everyLevelIsRankedAgainstAnyBase() {
+        open("");
+        browser.choose("Test", "Storage tests");
+        browser.see("//*[@role='columnheader'][.='Random write, 4 KiB']");
+        browser.choose("Base", "the typical one");
+        browser.until("the address to say so", Browser.PATIENCE, () -> address().contains("typical=true"));
+        browser.choose("Divided by", "per price");
+        browser.seeText("Every score is divided: per price in EUR");
+        open("?metric=999999");
+        browser.seeText("There is no metric 999999");
+        assertThat(browser.complaints()).as("what the server refused").hasSize(1);
+    }
+
+    @Test
+    void movedWeightsMoveTheOrderAndBecomeAPurpose() {
+        open("");
+        browser.press("Weigh");
+        browser.seeText("How firm the top is: in 1000 weightings");
+        browser.js("const slider = document.querySelector('aside input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, 9); slider.dispatchEvent(new Event('input', { bubbles: true }))");
+        browser.see("//*[@role='row']//*[starts-with(@aria-label, 'up ')]");
+        browser.see("//*[@role='row']//*[starts-with(@aria-label, 'down ')]");
+        browser.type("Name", "dike counting");
+        browser.press("Save as a new purpose");
+        browser.until("the sentence to name it", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Purpose:')]").getText().equals("dike counting"));
+        browser.until("no more arrows", Browser.PATIENCE, () -> browser.driver().findElements(By.xpath("//*[@role='row']//*[starts-with(@aria-label, 'up ')]")).isEmpty());
+        assertThat(address()).contains("purpose=");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void whyAPlaceAndAPlanForWhatIsMissing() {
+        open("");
+        row(5).findElement(By.xpath("./*[1]")).click();
+        browser.keys("w");
+        browser.see("//h3[.='Strong in']");
+        browser.see("//h3[.='Missing for full coverage']");
+        browser.press("Plan the missing tests");
+        browser.seeText("Planned as “Fill Sanderling");
+        browser.see("//a[.='change the plan']").click();
+        browser.until("the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream().anyMatch(i -> i.getAttribute("value").startsWith("Fill Sanderling")));
+    }
+
+    @Test
+    void ticksAreNamedAndPutOnTheTableByKeyAndPointer() {
+        open("");
+        row(3).findElement(By.xpath("./*[1]")).click();
+        browser.keys(Keys.ARROW_RIGHT);
+        String named = browser.see("//*[@data-rail]//*[@role='status']").getText();
+        assertThat(named).contains("Hawkmoor Beacon");
+        browser.keys("t");
+        browser.until("it on the table", Browser.PATIENCE, () -> browser.see("//footer").getText().contains("Hawkmoor Beacon"));
+        browser.keys(Keys.ARROW_LEFT, "t");
+        browser.until("another beside it", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 2);
+        browser.js("localStorage.removeItem('yarrowmark.table')");
+    }
+
+    @Test
+    void otherFormsOfTheSame() {
+        open("?form=against");
+        browser.see("//*[@role='img'][contains(@aria-label, 'on the frontier of best value')]");
+        browser.see("//summary[.='The same as a table']").click();
+        browser.see("//td[.='on the frontier']");
+        browser.choose("Held against", "release date");
+        browser.see("//*[@role='img'][starts-with(@aria-label, 'Index against release date')]");
+        open("?form=lines");
+        browser.seeText("Larkspur Slate 8");
+        browser.seeText("clear gain");
+        open("?form=list&classes=%5B%22TABLET%22%2C%22LAPTOP%22%5D");
+        browser.seeText("other laptops and tablets, upper third");
+        browser.keys("v");
+        browser.until("the next form", Browser.PATIENCE, () -> address().contains("form=against"));
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void aKeptStandingIsReadWithoutSigningIn() {
+        open("?form=list");
+        browser.seeText("upper third");
+        browser.press("Keep");
+        String kept = browser.see("//a[.='Kept with its numbers']").getAttribute("href");
+        try (Browser reader = new Browser()) {
+            reader.open(kept);
+            reader.seeText("As it was on");
+            reader.seeText("Ostler Shire");
+            assertThat(reader.driver().findElements(By.xpath("//*[contains(., 'Sign in')]"))).isEmpty();
+            reader.open(kept.substring(0, kept.length() - 3) + "abc");
+            reader.seeText("There is no standing under this address");
+            reader.driver().manage().logs().get("browser");
+        }
+        browser.open(program.address() + "kept");
+        browser.see("//h1[.='Kept standings']");
+        browser.see("//a[starts-with(., 'Ranking every class of device')]");
+    }
+
+    @Test
+    void itIsTakenAlong() throws IOException {
+        Path folder = Files.createTempDirectory("yarrowmark-standings");
+        browser.cdp("Browser.setDownloadBehavior", Map.of("behavior", "allow", "downloadPath", folder.toString()));
+        open("");
+        row(0);
+        browser.press("Take along");
+        browser.press("CSV");
+        Path csv = folder.resolve("standings-every-test.csv");
+        browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));
+        browser.press("HTML, a table to put into a page");
+        Path html = folder.resolve("standings-every-test.html");
+        browser.until("the table to embed", Browser.PATIENCE, () -> Files.exists(html));
+        browser.press("SVG, light");
+        Path svg = folder.resolve("standings-every-test-light.svg");
+        browser.until("the picture", Browser.PATIENCE, () -> Files.exists(svg));
+        assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("Ostler", "Processor, index in its part");
+        assertThat(Files.readString(html, StandardCharsets.UTF_8)).contains("<caption>Ranking every class of device", "Pellow Spar");
+        assertThat(Files.readString(svg, StandardCharsets.UTF_8)).contains("Hawkmoor Traverse 16").endsWith("</svg>");
+    }
+}
