@@ -31,8 +31,6 @@ public final class Screenshots {
             reviewer.keys("3");
             reviewer.js("document.activeElement.blur(); document.querySelector('[role=rowgroup].overflow-y-auto').scrollTop = 0");
             take(reviewer, "standings", () -> reviewer.see("//footer//*[@data-base='true']"));
-            reviewer.choose("Test", "Heron flight");
-            take(reviewer, "standings-one-test", () -> reviewer.seeText("Heron flight, right is better"));
             standings(program, reviewer);
             reviewer.open(program.address() + "shelf");
             take(reviewer, "shelf", () -> reviewer.seeText("Dunlin Sanderling"));
@@ -50,7 +48,6 @@ public final class Screenshots {
             reviewer.press("Read it");
             take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
             reviewer.open(program.address() + "suites");
-            take(reviewer, "suites", () -> reviewer.see("//h2//a[.='Yarrow processor 1']"));
             reviewer.see("//h2//a[.='Tidegauge Storage 2.1']").click();
             reviewer.press("Reading rule");
             reviewer.see("//textarea").sendKeys("Sequential read: 2101.4 MB/s\nSequential write: 1408.2 MB/s\nRandom write, 4 KiB: 188.0 MB/s\n");
@@ -74,12 +71,8 @@ public final class Screenshots {
         }
     }
 
-    /** Other forms of the standings: weights that are tried out, why a place, best value. */
+    /** Why a place, and best value. */
     private static void standings(Program program, Browser reviewer) throws IOException {
-        reviewer.open(program.address() + "standings?weigh=true");
-        reviewer.see("//aside[@aria-label='Weights']");
-        reviewer.js("const slider = document.querySelector('aside input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, 6); slider.dispatchEvent(new Event('input', { bubbles: true }))");
-        take(reviewer, "standings-weights", () -> reviewer.see("//*[starts-with(@aria-label, 'up ')]"));
         reviewer.open(program.address() + "standings");
         reviewer.see("//*[@role='row'][@data-line='6']/*[1]").click();
         reviewer.keys("w");
