@@ -1,6 +1,6 @@
 import { Link } from '@tanstack/react-router';
 import { memo, type CSSProperties } from 'react';
-import { Rail, type RailScale } from '../chart/Rail.tsx';
+import type { RailScale } from '../chart/Rail.tsx';
 import type { Tick } from '../chart/ticks.ts';
 import * as format from '../format/format.ts';
 import { tableActions } from '../shell/table-store.ts';
@@ -85,7 +85,7 @@ export const StandingRow = memo(function StandingRow({ row, index, style, templa
         return (
           <span key={part} role="cell">
             {mark && rail ? (
-              <Rail scale={rail.scale} ticks={rail.ticks} height={24} merit={mark.merit} low={mark.half === undefined ? undefined : mark.merit - mark.half} high={mark.half === undefined ? undefined : mark.merit + mark.half} slot={slot} hollow={hollow} lit={lit} radius={3.5}
+              <NamingRail scale={rail.scale} ticks={rail.ticks} at={rail.at} nameOf={nameOf} onPick={tableActions.toggle} height={24} merit={mark.merit} low={mark.half === undefined ? undefined : mark.merit - mark.half} high={mark.half === undefined ? undefined : mark.merit + mark.half} slot={slot} hollow={hollow} lit={lit} radius={3.5}
                 label={`${name}, ${names[part]}: ${format.index(100 * Math.exp(mark.merit))}`} />
             ) : (
               <span className="block text-center text-ink-3" title={`No result in ${names[part]}`} aria-label="no result">·</span>

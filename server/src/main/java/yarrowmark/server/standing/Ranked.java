@@ -2,7 +2,6 @@ package yarrowmark.server.standing;
 
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Reference;
@@ -26,8 +25,9 @@ import yarrowmark.server.catalog.MetricRow;
 record Ranked(StandingsAsk ask, String purpose, List<MetricRow> metrics, double[] weights, List<Long> rows, MeritGrid grid, StandingGrid samples, Reference reference, @Nullable Long base,
               @Nullable String baseNote, Standing standing, Entrants.Chosen chosen, Map<Long, Integer> staleTests, List<Standings.LeftOut> leftOut) {
 
+    /** −1 where it is not ranked. */
     int row(long configurationId) {
-        return rows.indexOf(configurationId);
+        return samples.row(configurationId);
     }
 
     @Nullable SampleMoments sample(int row, MetricRow metric) {
@@ -37,10 +37,5 @@ record Ranked(StandingsAsk ask, String purpose, List<MetricRow> metrics, double[
     /** A part of the whole, each with the columns that belong to it: groups where there are several, else suites, else tests. */
     List<PartOf> parts() {
         return PartOf.of(metrics, weights);
-    }
-
-    /** Whether these have a result in common with what is ranked. */
-    Set<Long> configurations() {
-        return Set.copyOf(rows);
     }
 }

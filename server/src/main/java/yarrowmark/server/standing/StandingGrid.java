@@ -86,6 +86,7 @@ final class StandingGrid {
         return configurations;
     }
 
+    /** −1 where it is not among them. */
     int row(long configurationId) {
         return rowOf.getOrDefault(configurationId, -1);
     }

@@ -2,9 +2,11 @@ package yarrowmark.server.standing;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.measure.Merit;
@@ -26,6 +28,7 @@ class StandingsShaper {
     /** Half-width of a 95 % interval in standard errors. */
     static final double WIDTH = 1.959964;
     private static final double STEP = 1e6;
+    private static final int MOST_RAILS = 12;
 
     private final References references;
     private final Shelf shelf;
@@ -85,7 +88,7 @@ class StandingsShaper {
     private static List<List<Standings.Mark>> marks(Ranked ranked, List<PartOf> parts) {
         List<List<Standings.Mark>> marks = new ArrayList<>();
         ranked.rows().forEach(r -> marks.add(new ArrayList<>(parts.size())));
-        for (int p = 0; p < parts.size(); p++) {
+        for (int p : heaviest(parts)) {
             int[] columns = parts.get(p).columns();
             double[] weights = java.util.Arrays.stream(columns).mapToDouble(j -> ranked.weights()[j]).toArray();
             MeritGrid grid = ranked.grid().columns(columns);
@@ -98,6 +101,11 @@ class StandingsShaper {
             }
         }
         return marks;
+    }
+
+    /** A suite of a thousand tests has no thousand rails. */
+    private static int[] heaviest(List<PartOf> parts) {
+        return IntStream.range(0, parts.size()).boxed().sorted(Comparator.comparingDouble((Integer p) -> -parts.get(p).weight())).limit(MOST_RAILS).mapToInt(Integer::intValue).sorted().toArray();
     }
 
     private static double rounded(double merit) {

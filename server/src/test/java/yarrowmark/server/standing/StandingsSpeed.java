@@ -68,6 +68,14 @@ public final class StandingsSpeed {
             long start = System.nanoTime();
             owner.get("/api/standings/firmness");
             double firmness = (System.nanoTime() - start) / 1e6;
+            thousandSuites(jdbc);
+            start = System.nanoTime();
+            context.getBean(org.springframework.transaction.support.TransactionTemplate.class).executeWithoutResult(t -> java.util.stream.LongStream.rangeClosed(1, 10).forEach(id -> {
+                yarrowmark.server.ledger.Samples samples = context.getBean(yarrowmark.server.ledger.Samples.class);
+                samples.refreshAll(id, List.of());
+            }));
+            Client.Answer many = owner.get("/api/standings?group=BODY");
+            System.out.printf(Locale.ROOT, "  a thousand suites of one test each on ten configurations: status %d, %d rows, %.0f ms%n", many.status(), many.body().path("rows").size(), (System.nanoTime() - start) / 1e6);
             System.out.printf(Locale.ROOT, "  bare SQL of the same rows: median %.1f ms%n  after a new reading: median %.1f ms   95th percentile %.1f ms   ratio %.2f   %d bytes%n  the same question again: median %.1f ms%n  why: median %.1f ms   a thousand weightings: %.0f ms%n",
                 at(bare, 0.5), at(answers, 0.5), at(answers, 0.95), at(answers, 0.5) / at(bare, 0.5), bytes, at(again, 0.5), at(why, 0.5), firmness);
         }
@@ -86,6 +94,19 @@ public final class StandingsSpeed {
         List<Double> later = new ArrayList<>(ms.subList(WARM, ms.size()));
         Collections.sort(later);
         return later.get((int) (share * (later.size() - 1)));
+    }
+
+    /** Past the program, which mirrors samples and must be told. */
+    private static void thousandSuites(JdbcTemplate jdbc) {
+        long test = jdbc.queryForObject("select max(id) from test", Long.class);
+        long metric = jdbc.queryForObject("select max(id) from metric", Long.class);
+        long version = jdbc.queryForObject("select max(id) from suite_version", Long.class);
+        jdbc.update("insert into suite (id, name, built_in) select 1000 + seq, concat('Many ', seq), 0 from seq_1_to_1000");
+        jdbc.update("insert into suite_version (id, suite_id, version) select " + version + " + seq, 1000 + seq, '1' from seq_1_to_1000");
+        jdbc.update("insert into comparability_group (id, suite_version_id) select 1000 + seq, " + version + " + seq from seq_1_to_1000");
+        jdbc.update("insert into test (id, suite_version_id, comparability_group_id, test_key, name, summary, test_group, position) select " + test + " + seq, " + version + " + seq, 1000 + seq, 'only', concat('Many test ', seq), '', 'BODY', 1 from seq_1_to_1000");
+        jdbc.update("insert into metric (id, test_id, metric_key, name, unit, direction, scale, main) select " + metric + " + seq, " + test + " + seq, 'rate', concat('Many test ', seq), 'MB/s', 'MORE_IS_BETTER', 'RATIO', 1 from seq_1_to_1000");
+        jdbc.update("insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) select c.seq, " + metric + " + m.seq, 3, 4 + 0.3 * sin(c.seq), 0.0002, 1e-8 from seq_1_to_10 c join seq_1_to_1000 m");
     }
 
     private static void fill(JdbcTemplate jdbc) {
