@@ -75,7 +75,7 @@ export function StandingsView() {
       {standings.isPending ? <Loading what="the standings" />
         : trouble ? (
           trouble instanceof Problem && trouble.code === 'nothing-tested'
-            ? <Empty title="Nothing to rank">{trouble.message} <Link to="/bench" className="link">Go to the bench</Link>{search.metric !== undefined || Object.keys(search).length > 0 ? <>, or <button className="link" onClick={() => void navigate({ search: {} })}>rank everything</button></> : ''}.</Empty>
+            ? <Empty title="Nothing to rank yet">{trouble.message} <Link to="/bench" className="link">Go to the bench</Link>{search.metric !== undefined || Object.keys(search).length > 0 ? <>, or <button className="link" onClick={() => void navigate({ search: {} })}>rank everything</button></> : ''}.</Empty>
             : <Trouble error={trouble} again={() => (weighed !== null ? setWeighing(null) : void standings.refetch())} />
         ) : (
           <>
