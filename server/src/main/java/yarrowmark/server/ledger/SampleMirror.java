@@ -1,6 +1,7 @@
 package yarrowmark.server.ledger;
 
 import java.util.ArrayList;
+import java.util.BitSet;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -30,9 +31,12 @@ public class SampleMirror {
     /** From so many on, everything is read anew at once. */
     private static final int MANY = 500;
 
+    /** Samples of a configuration; the metrics once more by themselves, so that looking for some of them touches nothing else. */
+    private record Own(int[] metrics, SampleRow[] rows) { }
+
     private final JdbcTemplate jdbc;
     private final Set<Long> changed = new HashSet<>();
-    private @Nullable TreeMap<Long, List<SampleRow>> byConfiguration;
+    private @Nullable TreeMap<Long, Own> byConfiguration;
 
     SampleMirror(JdbcTemplate jdbc) {
         this.jdbc = jdbc;
@@ -41,19 +45,20 @@ public class SampleMirror {
     /** Every sample of these metrics, by configuration in the order they were made. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
-        Set<Long> wanted = new HashSet<>(metricIds);
+        BitSet wanted = new BitSet();
+        metricIds.forEach(id -> wanted.set(Math.toIntExact(id)));
         List<SampleRow> rows = new ArrayList<>();
-        for (List<SampleRow> own : current()) {
-            for (SampleRow row : own) {
-                if (wanted.contains(row.metricId())) {
-                    rows.add(row);
+        for (Own own : current()) {
+            for (int i = 0; i < own.metrics.length; i++) {
+                if (wanted.get(own.metrics[i])) {
+                    rows.add(own.rows[i]);
                 }
             }
         }
         return rows;
     }
 
-    private synchronized List<List<SampleRow>> current() {
+    private synchronized List<Own> current() {
         Set<Long> stale;
         synchronized (changed) {
             stale = Set.copyOf(changed);
@@ -63,7 +68,7 @@ public class SampleMirror {
             if (byConfiguration == null || stale.size() >= MANY) {
                 byConfiguration = new TreeMap<>(read(""));
             } else if (!stale.isEmpty()) {
-                Map<Long, List<SampleRow>> read = read(" where configuration_id in (" + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")");
+                Map<Long, Own> read = read(" where configuration_id in (" + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")");
                 for (Long id : stale) {
                     if (read.containsKey(id)) {
                         byConfiguration.put(id, read.get(id));
@@ -80,12 +85,14 @@ public class SampleMirror {
         return List.copyOf(byConfiguration.values());
     }
 
-    private Map<Long, List<SampleRow>> read(String where) {
+    private Map<Long, Own> read(String where) {
         Map<Long, List<SampleRow>> rows = new HashMap<>();
         jdbc.query(COLUMNS + where, statement -> { }, (java.sql.ResultSet row) -> {
             rows.computeIfAbsent(row.getLong(1), c -> new ArrayList<>()).add(new SampleRow(row.getLong(1), row.getLong(2), new SampleMoments(row.getInt(3), row.getDouble(4), row.getDouble(5), row.getDouble(6))));
         });
-        return rows;
+        Map<Long, Own> own = new HashMap<>();
+        rows.forEach((id, list) -> own.put(id, new Own(list.stream().mapToInt(r -> Math.toIntExact(r.metricId())).toArray(), list.toArray(SampleRow[]::new))));
+        return own;
     }
 
     /** Before anybody hears of the change: an answer that is made then must not be from before. */

@@ -1,6 +1,7 @@
 package yarrowmark.server.standing;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -34,8 +35,12 @@ final class StandingGrid {
      * @param rows       configurations that become rows where they have a sample
      */
     StandingGrid(List<MetricRow> candidates, List<SampleRow> samples, Map<Long, Optional<NoisePrior>> noise, Set<Long> rows) {
-        Map<Long, Integer> candidate = new HashMap<>();
-        candidates.forEach(m -> candidate.put(m.id(), candidate.size()));
+        // Ids of metrics are small numbers, and a hundred thousand look-ups are worth an array.
+        int[] candidate = new int[1 + Math.toIntExact(candidates.stream().mapToLong(MetricRow::id).max().orElse(0))];
+        Arrays.fill(candidate, -1);
+        for (int i = 0; i < candidates.size(); i++) {
+            candidate[(int) candidates.get(i).id()] = i;
+        }
         boolean[] seen = new boolean[candidates.size()];
         List<SampleRow> used = new ArrayList<>(samples.size());
         long before = -1;
@@ -48,9 +53,8 @@ final class StandingGrid {
                     rowOf.putIfAbsent(before, 0);
                 }
             }
-            Integer column = in ? candidate.get(s.metricId()) : null;
-            if (column != null) {
-                seen[column] = true;
+            if (in && s.metricId() < candidate.length && candidate[(int) s.metricId()] >= 0) {
+                seen[candidate[(int) s.metricId()]] = true;
                 used.add(s);
             }
         }
@@ -58,15 +62,25 @@ final class StandingGrid {
         for (int r = 0; r < configurations.size(); r++) {
             rowOf.put(configurations.get(r), r);
         }
-        metrics = candidates.stream().filter(m -> seen[candidate.get(m.id())]).toList();
-        metrics.forEach(m -> columnOf.put(m.id(), columnOf.size()));
+        metrics = candidates.stream().filter(m -> seen[candidate[(int) m.id()]]).toList();
+        List<Optional<NoisePrior>> lent = new ArrayList<>();
+        for (int j = 0; j < metrics.size(); j++) {
+            columnOf.put(metrics.get(j).id(), j);
+            candidate[(int) metrics.get(j).id()] = j;
+            lent.add(noise.getOrDefault(metrics.get(j).id(), Optional.empty()));
+        }
         cells = new SampleMoments[configurations.size()][metrics.size()];
         MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, configurations.size()), Math.max(1, metrics.size()));
+        before = -1;
+        int r = -1;
         for (SampleRow s : used) {
-            int r = rowOf.get(s.configurationId());
-            int j = columnOf.get(s.metricId());
+            if (s.configurationId() != before) {
+                before = s.configurationId();
+                r = rowOf.get(before);
+            }
+            int j = candidate[(int) s.metricId()];
             cells[r][j] = s.moments();
-            Optional<WorkingVariance> variance = NoisePrior.workingVariance(s.moments(), noise.getOrDefault(s.metricId(), Optional.empty()));
+            Optional<WorkingVariance> variance = NoisePrior.workingVariance(s.moments(), lent.get(j));
             if (variance.isPresent()) {
                 builder.cell(r, j, s.moments().mean(), variance.get().variance() / s.moments().n());
             } else {

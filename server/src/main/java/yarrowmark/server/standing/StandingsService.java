@@ -115,7 +115,7 @@ class StandingsService {
         List<Standings.LeftOut> leftOut = new ArrayList<>();
         Set<Long> outdated = catalog.outdatedVersions();
         Pooled pooled = pooled(candidates(all, ask, outdated, leftOut), all, outdated, !ask.oneMetric(), leftOut);
-        Entrants.Chosen chosen = entrants.of(ask, pooled.samples().stream().map(SampleRow::configurationId).collect(Collectors.toSet()));
+        Entrants.Chosen chosen = entrants.of(ask, configurations(pooled.samples()));
         Set<Long> in = ask.perModel() == null || ask.perModel() == StandingsAsk.PerModel.BEST ? chosen.members().keySet() : new LinkedHashSet<>(Entrants.onePerModel(chosen, ask.perModel()));
         Ranked ranked = rank(ask, purpose, weighing, pooled, chosen, in, leftOut);
         if (ask.perModel() != StandingsAsk.PerModel.BEST) {
@@ -125,6 +125,19 @@ class StandingsService {
         // Entries come in order, so the first of a model is its best.
         ranked.standing().entries().forEach(e -> best.putIfAbsent(chosen.members().get(ranked.rows().get(e.row())).configuration().modelId(), ranked.rows().get(e.row())));
         return rank(ask, purpose, weighing, pooled, chosen, new HashSet<>(best.values()), leftOut);
+    }
+
+    /** Rows of one configuration lie together, so each is noted once or a few times. */
+    private static Set<Long> configurations(List<SampleRow> rows) {
+        Set<Long> ids = new HashSet<>();
+        long before = -1;
+        for (SampleRow row : rows) {
+            if (row.configurationId() != before) {
+                before = row.configurationId();
+                ids.add(before);
+            }
+        }
+        return ids;
     }
 
     private static Ranked rank(StandingsAsk ask, String purpose, PurposeWeighing weighing, Pooled pooled, Entrants.Chosen chosen, Set<Long> in, List<Standings.LeftOut> leftOutBefore) {
@@ -191,7 +204,11 @@ class StandingsService {
         Map<Long, Integer> staleTests = new HashMap<>();
         List<SampleRow> found = new ArrayList<>();
         Map<HeldSample, SampleMoments> pools = new LinkedHashMap<>();
-        for (SampleRow row : samples.ofMetrics(members.stream().map(MetricRow::id).toList())) {
+        List<SampleRow> stored = samples.ofMetrics(members.stream().map(MetricRow::id).toList());
+        if (held.isEmpty() && stale.isEmpty() && !joined) {
+            return new Pooled(metrics, stored, lent.of(metrics, all), staleTests);
+        }
+        for (SampleRow row : stored) {
             if (!held.isEmpty() && held.contains(new HeldSample(row.configurationId(), row.metricId()))) {
                 continue;
             }

@@ -1,6 +1,7 @@
 package yarrowmark.server.standing;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
@@ -11,7 +12,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.setup.FactVocabulary;
-import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
@@ -88,19 +88,23 @@ class StandingsShaper {
     private static List<List<Standings.Mark>> marks(Ranked ranked, List<PartOf> parts) {
         List<List<Standings.Mark>> marks = new ArrayList<>();
         ranked.rows().forEach(r -> marks.add(new ArrayList<>(parts.size())));
-        for (int p : heaviest(parts)) {
-            int[] columns = parts.get(p).columns();
-            double[] weights = java.util.Arrays.stream(columns).mapToDouble(j -> ranked.weights()[j]).toArray();
-            MeritGrid grid = ranked.grid().columns(columns);
-            boolean has = ranked.base() != null && java.util.Arrays.stream(columns).anyMatch(j -> ranked.sample(ranked.row(ranked.base()), ranked.metrics().get(j)) != null);
-            double[][] levels = Ranking.levels(grid, weights, has ? ranked.reference() : Reference.typical());
+        int[] shown = heaviest(parts);
+        // Each part is a fit of its own, so the processors share them.
+        double[][][] levels = Arrays.stream(shown).parallel().mapToObj(p -> levels(ranked, parts.get(p).columns())).toArray(double[][][]::new);
+        for (int i = 0; i < shown.length; i++) {
             for (int r = 0; r < marks.size(); r++) {
-                if (!Double.isNaN(levels[0][r])) {
-                    marks.get(r).add(new Standings.Mark(p, rounded(levels[0][r]), Double.isNaN(levels[1][r]) ? null : rounded(WIDTH * levels[1][r])));
+                if (!Double.isNaN(levels[i][0][r])) {
+                    marks.get(r).add(new Standings.Mark(shown[i], rounded(levels[i][0][r]), Double.isNaN(levels[i][1][r]) ? null : rounded(WIDTH * levels[i][1][r])));
                 }
             }
         }
         return marks;
+    }
+
+    private static double[][] levels(Ranked ranked, int[] columns) {
+        double[] weights = Arrays.stream(columns).mapToDouble(j -> ranked.weights()[j]).toArray();
+        boolean has = ranked.base() != null && Arrays.stream(columns).anyMatch(j -> ranked.sample(ranked.row(ranked.base()), ranked.metrics().get(j)) != null);
+        return Ranking.levels(ranked.grid().columns(columns), weights, has ? ranked.reference() : Reference.typical());
     }
 
     /** A suite of a thousand tests has no thousand rails. */
