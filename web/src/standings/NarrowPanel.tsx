@@ -83,7 +83,7 @@ function Range({ name, from, to, onChange }: { name: string; from: number | unde
   const read = (text: string) => (text.trim() === '' || Number.isNaN(Number(text)) ? undefined : Number(text));
   const done = () => { if (typed) { onChange(read(typed.from), read(typed.to)); setTyped(null); } };
   const field = (which: 'from' | 'to') => (
-    <input className="field !w-24" inputMode="decimal" aria-label={`${which === 'from' ? 'Lowest' : 'Highest'} ${name}`} placeholder={which === 'from' ? 'any' : 'any'} value={shown[which]}
+    <input className="field !w-24" inputMode="decimal" aria-label={`${which === 'from' ? 'Lowest' : 'Highest'} ${name}`} placeholder="any" value={shown[which]}
       aria-invalid={shown[which].trim() !== '' && Number.isNaN(Number(shown[which]))} onChange={(e) => setTyped({ ...shown, [which]: e.target.value })} onBlur={done} onKeyDown={(e) => { if (e.key === 'Enter') done(); }} />
   );
   return <p className="flex items-baseline gap-2">from {field('from')} to {field('to')}</p>;

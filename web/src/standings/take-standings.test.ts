@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Standings } from './ask.ts';
 import { PAINTS } from '../compare/page.ts';
-import { standingsCsv, standingSentence, standingsFigure, standingsHtml } from './take-standings.ts';
+import { standingsCsv, standingsFigure, standingsHtml } from './take-standings.ts';
 
 const row = (id: number, model: string, merit: number) => ({
   configuration: { id, modelId: id, maker: 'Pellow', model, deviceClass: 'LAPTOP', unit: 'Unit 1', name: '=cmd|x', retired: false }, status: 'PLACED', placeBest: id, placeWorst: id, merit, index: 100 * Math.exp(merit),
@@ -27,9 +27,4 @@ test('the picture has every name, and is well formed', () => {
   const svg = standingsFigure(STANDINGS, 'Ranking <all> of them', (id) => id === 2, () => ({ path: 'M0 0h4', colour: '#123456' }), PAINTS.dark, '');
   expect(svg).toContain('Drift &#60;13&#62;');
   expect(svg.match(/<text/g)!.length).toBe(svg.match(/<\/text>/g)!.length);
-});
-
-test('a place is quoted with its population', () => {
-  expect(standingSentence(STANDINGS, 2, 'laptops')).toContain('stands at 2 of 2 and beats 50');
-  expect(standingSentence(STANDINGS, 9, 'laptops')).toBeUndefined();
 });

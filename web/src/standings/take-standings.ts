@@ -3,7 +3,6 @@ import { table } from '../compare/csv.ts';
 import { index, number, place, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
 import type { Standings } from './ask.ts';
-import { positionWords } from './TallList.tsx';
 
 /** Every number of a standing as a table. */
 export function standingsCsv(standings: Standings): string {
@@ -63,11 +62,4 @@ export function standingsFigure(standings: Standings, caption: string, onTable: 
     ...body,
     text(EDGE, HEIGHT - 24, `Right is better; bars are 95 % intervals from run-to-run noise and missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`, 19, paint.quiet), text(WIDTH - EDGE, HEIGHT - 24, 'Yarrowmark', 19, paint.quiet, { end: true }),
   ]);
-}
-
-/** One line of the ranking to quote. */
-export function standingSentence(standings: Standings, id: number, among: string): string | undefined {
-  const r = standings.rows.find((o) => o.configuration.id === id);
-  if (!r || r.placeBest === undefined) return undefined;
-  return `${r.configuration.maker} ${r.configuration.model} (${r.configuration.name}) stands at ${place(r.placeBest, r.placeWorst!)} of ${standings.placed}${r.percentile === undefined ? '' : ` and ${positionWords(r, among, standings.placed)}`}.`;
 }

@@ -24,7 +24,7 @@ import yarrowmark.server.platform.Revision;
 
 @RestController
 class StandingsController {
-    /** @param caption what the sentence says. @param standings as it is shown now */
+    /** @param caption what the sentence says */
     record FreezeBody(@NotBlank @Size(max = 2_000) String caption) { }
 
     /** What weights that are tried out do: the standing, and how firm its top is. */
