@@ -1,5 +1,5 @@
 import { Link } from '@tanstack/react-router';
-import { memo, type CSSProperties } from 'react';
+import { memo } from 'react';
 import type { RailScale } from '../chart/Rail.tsx';
 import type { Tick } from '../chart/ticks.ts';
 import * as format from '../format/format.ts';
@@ -20,7 +20,9 @@ export interface RowRails {
 interface Props {
   row: Standings['rows'][number];
   index: number;
-  style: CSSProperties;
+  /** From the top of the list and from edge to edge, in pixels. */
+  start: number;
+  height: number;
   template: string;
   rails: RowRails;
   /** Positions of the parts that have a rail. */
@@ -37,22 +39,22 @@ interface Props {
   /** A tick of the overall rail that the keyboard is at. */
   cursor: number | undefined;
   nameOf: (id: number) => string;
-  onActive: () => void;
+  onActive: (index: number) => void;
   onWhy: (id: number) => void;
 }
 
-/** One configuration: place, name, index, and where it stands on each rail. */
-export const StandingRow = memo(function StandingRow({ row, index, style, template, rails, parts, names, metric, tests, base, slot, lit, active, move, cursor, nameOf, onActive, onWhy }: Props) {
+/** One configuration: place, name, index, and where it stands on each rail. All it is given stays the same while the list scrolls. */
+export const StandingRow = memo(function StandingRow({ row, index, start, height, template, rails, parts, names, metric, tests, base, slot, lit, active, move, cursor, nameOf, onActive, onWhy }: Props) {
   const c = row.configuration;
   const name = `${c.maker} ${c.model}`;
   const hollow = row.status !== 'PLACED';
   const ln = (v: number | undefined) => (v === undefined ? undefined : Math.log(v / 100));
   const stale = [row.newerFirmware !== undefined && `firmware ${row.newerFirmware} is in force`, row.staleTests !== undefined && `${row.staleTests} ${row.staleTests === 1 ? 'result is' : 'results are'} of an older suite version`].filter((s) => s !== false);
   return (
-    <div role="row" tabIndex={active ? 0 : -1} data-line={index} data-on-table={slot !== null} onFocus={onActive}
+    <div role="row" tabIndex={active ? 0 : -1} data-line={index} data-on-table={slot !== null} onFocus={() => onActive(index)}
       onClick={(event) => { if (!(event.target as HTMLElement).closest('a, button')) { event.currentTarget.focus(); } }}
       onDoubleClick={() => tableActions.toggle(c.id)}
-      style={{ ...style, gridTemplateColumns: template }}
+      style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: template }}
       className="group absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet">
       <span role="cell" className="pl-2 font-title text-[17px] whitespace-nowrap">
         {row.placeBest === undefined ? <span aria-label="no place">–</span> : format.place(row.placeBest, row.placeWorst!)}

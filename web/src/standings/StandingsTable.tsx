@@ -99,16 +99,15 @@ export function StandingsTable({ standings, before, onWhy }: { standings: Standi
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
           {width > 0 && virtual.getVirtualItems().map((item) => {
             const line = list[item.index]!;
-            const style = { transform: `translateY(${item.start}px)`, height: item.size };
             return line.kind === 'heading' ? (
-              <div key={item.key} role="row" className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1" style={style}>
+              <div key={item.key} role="row" className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1" style={{ transform: `translateY(${item.start}px)`, height: item.size }}>
                 <h3 role="cell">{line.text}</h3>
               </div>
             ) : (
-              <StandingRow key={item.key} row={line.row} index={item.index} style={style} template={layout.template} rails={rails} parts={parts} names={names}
+              <StandingRow key={item.key} row={line.row} index={item.index} start={item.start} height={item.size} template={layout.template} rails={rails} parts={parts} names={names}
                 metric={one} tests={standings.metrics.length} base={standings.base?.id} slot={slotOf(table, line.row.configuration.id)}
                 lit={table.lit === line.row.configuration.id} active={item.index === active} move={moved?.get(line.row.configuration.id)} cursor={item.index === active ? cursor : undefined}
-                nameOf={nameOf} onActive={() => setActive(item.index)} onWhy={onWhy} />
+                nameOf={nameOf} onActive={setActive} onWhy={onWhy} />
             );
           })}
         </div>
