@@ -136,7 +136,7 @@ async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number,
     const measured = await around.execute(test, signal);
     const disturbed = noticed();
     const reading = { metric: test.metric, value: measured.rate, resolution: measured.resolution, samples: measured.samples };
-    return { ...base, state: 'OK', ...(disturbed && { disturbed }), ...(measured.note && { reasonWords: measured.note }), durationMs: took(), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
+    return { ...base, state: 'OK', ...(disturbed && { disturbed }), ...(measured.note && { reasonWords: measured.note }), durationMs: took(), timedMs: Math.round(measured.timedMs), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
   } catch (error) {
     if (error instanceof Interrupted) {
       return { ...base, state: 'STOPPED', reason: error.reason, reasonWords: error.message, durationMs: took() };

@@ -31,7 +31,7 @@ function Details({ page }: { page: ReadingPage }) {
   return (
     <>
       <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>{format.reading(page.value, metric, page.resolution)}</p>
-      <p className="small mt-1">{metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version}; run {page.runNumber}{page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}{page.durationMs > 0 && <>, took {format.duration(page.durationMs)}</>}{page.person !== undefined && <>, by {page.person}</>}.</p>
+      <p className="small mt-1">{metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version}; run {page.runNumber}{page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}{page.durationMs > 0 && <>, took {format.duration(page.durationMs)}{page.timedMs !== undefined && `, ${format.percent(Math.min(1, page.timedMs / page.durationMs))} of it timed`}</>}{page.person !== undefined && <>, by {page.person}</>}.</p>
       {page.note && <p className="mt-1">{page.note}</p>}
       {metric.formula !== undefined && <p className="small mt-1">Computed from others of its session: <code>{metric.formula}</code>. <Link to="/suites/$versionId" params={{ versionId: String(metric.suiteVersionId) }} className="link">What its names stand for</Link></p>}
       {page.marks.map((m) => <p key={m.kind} className="mt-2 border-l-2 border-gold pl-2 text-gold-ink"><b className="font-semibold">{format.mark(m.kind)}</b> {format.markReason(m)}</p>)}

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { measure, median } from './measure.ts';
+import { isWarm, measure, median } from './measure.ts';
 
 /** A machine whose clock moves only while it works. */
 function machine(msPerRound: (n: number) => number, step = 0) {
@@ -76,6 +76,16 @@ describe('measure', () => {
   test('refuses times that make no sense', async () => {
     await expect(measure(() => {}, 1, { timedMs: Number.NaN, clockResolutionMs: 0, now: () => 0 })).rejects.toThrow('timedMs');
   });
+});
+
+test('warm is what no longer becomes faster', () => {
+  expect(isWarm([10, 5])).toBe(false);
+  expect(isWarm([10, 5, 5.05, 5.1])).toBe(true);
+  // Becomes faster still, if slowly.
+  expect(isWarm([10, 9.7, 9.4, 9.1, 8.8, 8.5, 8.2, 7.9, 7.6])).toBe(false);
+  // Another program takes half of the machine now and then: no three agree, and no more is to be gained.
+  expect(isWarm([10, 5, 9, 5.2, 8, 5.1, 9.5])).toBe(false);
+  expect(isWarm([10, 5, 9, 5.2, 8, 5.1, 9.5, 5.3])).toBe(true);
 });
 
 test('median', () => {

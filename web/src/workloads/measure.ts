@@ -9,7 +9,11 @@ const CLOCK_STEPS = 100;
 const SAMPLES = 50;
 const FEWEST_SAMPLES = 5;
 const WARM_ENOUGH = 0.02;
+/** Timings whose best is held against the best of those before. */
+const LATEST = 4;
 const LONGEST_WARM_UP_MS = 5_000;
+/** Of the timed part. The median of the samples looks past a first few that are still warming. */
+const LONGEST_WARM_UP_SHARE = 1 / 4;
 const SHORTEST_SAMPLE_MS = 2;
 
 export interface MeasureOptions {
@@ -17,14 +21,15 @@ export interface MeasureOptions {
   clockResolutionMs: number;
   /** In milliseconds. */
   now: () => number;
+  /** Of the timed part, where the same code has been warmed up before. */
+  warmUpShare?: number;
   /** Called between samples: lets messages in, and throws when the run is to stop. */
   between?: () => Promise<void> | void;
 }
 
 /**
- * Times a piece of work: finds how many rounds make a sample long enough for the clock, warms up untimed until three
- * samples in a row agree within 2 % (at most 5 s, and no longer than the timed part), then takes samples until their
- * sum is the timed part.
+ * Times a piece of work: finds how many rounds make a sample long enough for the clock, warms up untimed until it is
+ * warm (at most 5 s, and no longer than a quarter of the timed part), then takes samples until their sum is the timed part.
  *
  * @param work does so many rounds, and checks each one's answer
  * @param perRound how much of the test's unit one round is, for rates per second
@@ -34,7 +39,7 @@ export async function measure(
   perRound: number,
   options: MeasureOptions,
 ): Promise<Measurement> {
-  const { timedMs, clockResolutionMs, now, between } = options;
+  const { timedMs, clockResolutionMs, now, between, warmUpShare = LONGEST_WARM_UP_SHARE } = options;
   if (!(timedMs > 0) || !(clockResolutionMs >= 0)) {
     throw new RangeError(`timedMs must be above 0 and clockResolutionMs 0 or more, not ${timedMs}, ${clockResolutionMs}`);
   }
@@ -56,13 +61,9 @@ export async function measure(
     took = await time(rounds);
   }
 
-  const warmUpEnd = now() + Math.min(LONGEST_WARM_UP_MS, timedMs);
+  const warmUpEnd = now() + Math.min(LONGEST_WARM_UP_MS, timedMs * warmUpShare);
   const recent = [took];
-  while (now() < warmUpEnd) {
-    recent.push(await time(rounds));
-    const last = recent.slice(-3);
-    if (last.length === 3 && Math.max(...last) <= Math.min(...last) * (1 + WARM_ENOUGH)) break;
-  }
+  while (now() < warmUpEnd && !isWarm(recent)) recent.push(await time(rounds));
   // What warmed up may be much faster than what was calibrated.
   const warm = recent[recent.length - 1]!;
   if (warm < least) rounds = Math.ceil(rounds * Math.min(8, (1.1 * least) / Math.max(warm, clockResolutionMs, 0.001)));
@@ -79,6 +80,17 @@ export async function measure(
   const rate = median(samples);
   const typical = median(times);
   return { rate, samples, resolution: (rate * clockResolutionMs) / typical, timedMs: sum };
+}
+
+/**
+ * Whether work has stopped to become faster: three timings in a row agree within 2 %, or, where other programs disturb the
+ * machine so that they never will, the best of the latest is no better than the best before.
+ */
+export function isWarm(timings: readonly number[]): boolean {
+  if (timings.length < 3) return false;
+  const three = timings.slice(-3);
+  if (Math.max(...three) <= Math.min(...three) * (1 + WARM_ENOUGH)) return true;
+  return timings.length >= 2 * LATEST && Math.min(...timings.slice(-LATEST)) >= Math.min(...timings.slice(0, -LATEST)) * (1 - WARM_ENOUGH);
 }
 
 /** Middle value; the mean of the middle two where there is an even number. The array is left as it was. */

@@ -33,6 +33,12 @@ export function room(bytes: number, free: number): Room {
   return bytes > free ? 'too-little' : bytes > free * SHARE_WITHOUT_ASKING ? 'ask' : 'enough';
 }
 
+/** What tells a page of a file from every other: so that no layer takes two for the same, while the rest is made only once. */
+export function stamp(chunk: Uint8Array, place: number): void {
+  const words = new DataView(chunk.buffer, chunk.byteOffset, chunk.length);
+  for (let at = 0; at < chunk.length; at += BLOCK) words.setUint32(at, place + at);
+}
+
 /** Bytes that tell where they were written: the same for the same block of the same round. */
 export function fillBlock(bytes: Uint8Array, block: number, salt: number): void {
   const words = new Uint32Array(bytes.buffer, bytes.byteOffset, bytes.length >> 2);

@@ -21,8 +21,33 @@ function configOf(codec: Codec, { width, height, fps }: Step): VideoEncoderConfi
   return { codec: CODECS[codec].ask, width, height, framerate: fps, bitrate: bitsPerSecond({ width, height, fps }), latencyMode: 'quality', ...(codec === 'h264' && { avc: { format: 'annexb' as const } }) };
 }
 
-/** Draws and encodes a clip on this device. Only the encoder is timed: frames are drawn before, a few at a time. */
-export async function makeClip(codec: Codec, step: Step, frames: number, signal: AbortSignal): Promise<Clip> {
+const timesOf = (step: Step, i: number) => ({ timestamp: Math.round((i * 1e6) / step.fps), duration: Math.round(1e6 / step.fps) });
+
+/** Draws frame after frame of the pattern. */
+function drawing(step: Step): (i: number) => VideoFrame {
+  const canvas = new OffscreenCanvas(step.width, step.height);
+  const context = canvas.getContext('2d')!;
+  return (i) => {
+    drawFrame(context, step, i);
+    return new VideoFrame(canvas, timesOf(step, i));
+  };
+}
+
+/** The first frames, drawn once and shown there and back again, so that there is always motion and nothing left to draw. */
+export function ring(step: Step): { picture: (i: number) => VideoFrame; close: () => void } {
+  const draw = drawing(step);
+  const drawn = Array.from({ length: RING }, (_, i) => draw(i));
+  return {
+    picture: (i) => {
+      const at = i % (2 * RING - 2);
+      return new VideoFrame(drawn[at < RING ? at : 2 * RING - 2 - at]!, timesOf(step, i));
+    },
+    close: () => drawn.forEach((frame) => frame.close()),
+  };
+}
+
+/** Encodes a clip on this device. Only the encoder is timed: frames are made before, a few at a time. */
+export async function makeClip(codec: Codec, step: Step, frames: number, signal: AbortSignal, picture = drawing(step)): Promise<Clip> {
   const chunks: EncodedVideoChunk[] = [];
   let config: VideoDecoderConfig | undefined;
   let failure: Error | undefined;
@@ -34,21 +59,16 @@ export async function makeClip(codec: Codec, step: Step, frames: number, signal:
     error: (error) => (failure = error),
   });
   encoder.configure(configOf(codec, step));
-  const canvas = new OffscreenCanvas(step.width, step.height);
-  const context = canvas.getContext('2d')!;
   let encoding = 0;
   try {
     for (let frame = 0; frame < frames; frame += BATCH) {
       signal.throwIfAborted();
       const drawn: VideoFrame[] = [];
-      for (let i = frame; i < Math.min(frames, frame + BATCH); i++) {
-        drawFrame(context, step, i);
-        drawn.push(new VideoFrame(canvas, { timestamp: Math.round((i * 1e6) / step.fps), duration: Math.round(1e6 / step.fps) }));
-      }
+      for (let i = frame; i < Math.min(frames, frame + BATCH); i++) drawn.push(picture(i));
       const start = performance.now();
-      drawn.forEach((picture, i) => {
-        encoder.encode(picture, { keyFrame: (frame + i) % 60 === 0 });
-        picture.close();
+      drawn.forEach((one, i) => {
+        encoder.encode(one, { keyFrame: (frame + i) % 60 === 0 });
+        one.close();
       });
       await emptied(encoder);
       encoding += performance.now() - start;
@@ -66,6 +86,8 @@ export async function makeClip(codec: Codec, step: Step, frames: number, signal:
 }
 
 const BATCH = 8;
+/** Frames kept at once: 16 of 720p are 59 MB. */
+const RING = 16;
 
 /** Waits until the encoder has taken everything, so that drawing does not run beside it. */
 function emptied(encoder: VideoEncoder): Promise<void> {

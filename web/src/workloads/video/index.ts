@@ -1,5 +1,5 @@
 import type { Measurement, Obstacle, RunOptions, Workload } from '../types.ts';
-import { canEncode, makeClip } from './clip.ts';
+import { canEncode, makeClip, ring } from './clip.ts';
 import { playClip } from './play.ts';
 import { climb, CODECS, named, STEPS, type Codec } from './steps.ts';
 
@@ -17,15 +17,21 @@ async function obstacle(codec: Codec): Promise<Obstacle | null> {
 
 /** Frames a second that the encoder takes. */
 async function encodeSpeed(codec: Codec, options: RunOptions): Promise<Measurement> {
-  // A first short clip loads the encoder, and says how many frames fill the time.
-  const first = await makeClip(codec, ENCODE_STEP, FEWEST_FRAMES, options.signal);
-  const frames = Math.max(FEWEST_FRAMES, Math.min(1200, Math.round((first.encodeFps * options.timedMs) / 5000)));
+  const { picture, close } = ring(ENCODE_STEP);
   const samples: number[] = [];
+  let frames = FEWEST_FRAMES;
   let timedMs = 0;
-  for (let part = 0; part < 5; part++) {
-    const { encodeFps } = await makeClip(codec, ENCODE_STEP, frames, options.signal);
-    samples.push(encodeFps);
-    timedMs += (frames * 1000) / encodeFps;
+  try {
+    // A first short clip loads the encoder, and says how many frames fill the time.
+    const first = await makeClip(codec, ENCODE_STEP, frames, options.signal, picture);
+    frames = Math.max(frames, Math.min(1200, Math.round((first.encodeFps * options.timedMs) / 5000)));
+    for (let part = 0; part < 5; part++) {
+      const { encodeFps } = await makeClip(codec, ENCODE_STEP, frames, options.signal, picture);
+      samples.push(encodeFps);
+      timedMs += (frames * 1000) / encodeFps;
+    }
+  } finally {
+    close();
   }
   const sorted = [...samples].sort((a, b) => a - b);
   const rate = sorted[2]!;

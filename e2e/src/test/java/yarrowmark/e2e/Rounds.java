@@ -11,7 +11,7 @@ import org.openqa.selenium.By;
 /** Carries out built-in tests on a device page, and reads what came of it from the server's own answers. */
 final class Rounds {
     /** @param value absent where the run gave none. @param first whether the metric is its test's first one */
-    record Score(String key, String test, String metric, String unit, String state, String reason, String words, Double value, double durationMs, long finishedAt, boolean first, List<Double> samples) { }
+    record Score(String key, String test, String metric, String unit, String state, String reason, String words, Double value, double durationMs, double timedMs, long finishedAt, boolean first, List<Double> samples) { }
 
     private static final String CALL = """
         const done = arguments[arguments.length - 1];
@@ -85,7 +85,7 @@ final class Rounds {
                 Object first = ((List<Map<String, Object>>) test.get("metrics")).get(0).get("id");
                 Object timings = reading.get("timings");
                 scores.add(new Score((String) test.get("key"), (String) row.get("test"), (String) row.get("metric"), (String) row.get("unit"), (String) row.get("state"), (String) row.get("reason"), (String) row.get("reasonWords"),
-                    row.get("value") == null ? null : ((Number) row.get("value")).doubleValue(), reading.isEmpty() ? 0 : ((Number) reading.get("durationMs")).doubleValue(), Instant.parse((String) row.get("finishedAt")).toEpochMilli(), first.equals(row.get("metricId")), timings == null ? List.of() : ((List<Number>) timings).stream().map(Number::doubleValue).toList()));
+                    row.get("value") == null ? null : ((Number) row.get("value")).doubleValue(), reading.isEmpty() ? 0 : ((Number) reading.get("durationMs")).doubleValue(), reading.get("timedMs") == null ? 0 : ((Number) reading.get("timedMs")).doubleValue(), Instant.parse((String) row.get("finishedAt")).toEpochMilli(), first.equals(row.get("metricId")), timings == null ? List.of() : ((List<Number>) timings).stream().map(Number::doubleValue).toList()));
             }
             if (rows.isEmpty() || ((Number) ledger.get("total")).longValue() <= 200L * (page + 1)) {
                 return scores;

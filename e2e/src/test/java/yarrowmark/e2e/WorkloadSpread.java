@@ -32,18 +32,19 @@ public final class WorkloadSpread {
             System.out.printf(Locale.ROOT, "Spread over %d runs of %.1f s, headless Chromium, %d processors; %.0f s in all%n", runs, timedMs / 1000.0, Runtime.getRuntime().availableProcessors(), (System.nanoTime() - start) / 1e9);
             System.out.printf(Locale.ROOT, "The machine had its processors to itself %.0f %% of the time. A run counts as quiet where it had them all through.%n", 100 * canary.quietShare());
             Map<String, List<Rounds.Score>> byMetric = scores.stream().filter(s -> s.value() != null && s.value() > 0).collect(Collectors.groupingBy(Rounds.Score::metric, LinkedHashMap::new, Collectors.toList()));
-            byMetric.values().stream().filter(of -> of.size() > 1 && (of.get(0).first() || of.get(0).metric().endsWith("from memory")) && of.get(0).durationMs() > 0).forEach(of -> print(of, timedMs, canary));
+            byMetric.values().stream().filter(of -> of.size() > 1 && (of.get(0).first() || of.get(0).metric().endsWith("from memory")) && of.get(0).durationMs() > 0).forEach(of -> print(of, canary));
             scores.stream().filter(s -> !s.state().equals("OK")).forEach(s -> System.out.println("  " + s.test() + ": " + s.state() + ", " + s.words()));
         }
     }
 
-    private static void print(List<Rounds.Score> runs, int timedMs, Canary canary) {
+    private static void print(List<Rounds.Score> runs, Canary canary) {
         List<Rounds.Score> quiet = runs.stream().filter(r -> canary.quiet(r.finishedAt() - Math.round(r.durationMs()), r.finishedAt())).toList();
         double duration = runs.stream().mapToDouble(Rounds.Score::durationMs).average().orElseThrow();
+        double timed = runs.stream().mapToDouble(Rounds.Score::timedMs).average().orElseThrow();
         // Where a neighbour takes half of the processor for seconds, a run still has samples from between: how fast these were is the test's own.
         List<Double> fastest = runs.stream().map(r -> r.samples().stream().sorted(Comparator.reverseOrder()).skip(r.samples().size() / 10).findFirst().orElse(r.value())).toList();
         System.out.printf(Locale.ROOT, "  %-40s %12.2f %-14s spread %6.2f %%   of the fastest tenth %6.2f %%   quiet %2d of %2d: %s   %5.0f ms a run, %3.0f %% of it timed%n", runs.get(0).metric(), centre(values(runs)), runs.get(0).unit(), spread(values(runs)), spread(fastest),
-            quiet.size(), runs.size(), quiet.size() < 3 ? "too few  " : String.format(Locale.ROOT, "%6.2f %%", spread(values(quiet))), duration, Math.min(100, 100 * timedMs / duration));
+            quiet.size(), runs.size(), quiet.size() < 3 ? "too few  " : String.format(Locale.ROOT, "%6.2f %%", spread(values(quiet))), duration, 100 * timed / duration);
     }
 
     private static List<Double> values(List<Rounds.Score> runs) {

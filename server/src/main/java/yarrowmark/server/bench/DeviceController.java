@@ -76,7 +76,7 @@ class DeviceController {
 
     record RunBody(long testId, @Min(1) int runNumber, @Min(1) @Max(1_000) int attempt, @NotNull RunState state, @Nullable Reason reason,
                    @Nullable @Size(max = 500) String reasonWords, @Min(0) @Max(86_400_000) int durationMs,
-                   @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings, @Nullable @Size(max = 200) String disturbed) { }
+                   @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings, @Nullable @Size(max = 200) String disturbed, @Nullable @Min(0) @Max(86_400_000) Integer timedMs) { }
 
     record Stored(long runId) { }
 
@@ -187,7 +187,7 @@ class DeviceController {
         // The device says how long ago the run ended: its date need not be right, but its seconds are.
         Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
         return new Stored(work.deliver(seat, key, Seats.hash(json.writeValueAsString(body)), new Ledger.NewRun(body.testId(), body.runNumber(),
-            body.attempt(), body.state(), body.reason(), body.reasonWords(), body.durationMs(), finished, readings, null, body.disturbed())));
+            body.attempt(), body.state(), body.reason(), body.reasonWords(), body.durationMs(), finished, readings, null, body.disturbed(), body.timedMs())));
     }
 
     @PostMapping("/end")

@@ -87,15 +87,16 @@ public class Ledger {
      * @param reasonWords words to the reason; for a run that is ok, a note
      * @param person      who carried it out; null where a device ran by itself
      * @param disturbed   what the device noticed meanwhile; null where it noticed nothing
+     * @param timedMs     how much of the duration was timed; the rest prepared, warmed up and checked. Null where nobody timed parts
      */
     public record NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords,
-                         int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person, @Nullable String disturbed) {
+                         int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person, @Nullable String disturbed, @Nullable Integer timedMs) {
         public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person) {
-            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, person, null);
+            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, person, null, null);
         }
 
         public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings) {
-            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, null, null);
+            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, null, null, null);
         }
     }
 

@@ -37,7 +37,7 @@ class LedgerPages {
      * @param correctedBy the readings that stand for it
      */
     record ReadingPage(long id, long runId, double value, double resolution, MetricRow metric, ConfigurationRow configuration, long sessionId,
-                       int runNumber, int attempt, int durationMs, Instant finishedAt, @Nullable String person, @Nullable String note, double[] timings, List<AsidePart> asides,
+                       int runNumber, int attempt, int durationMs, @Nullable Integer timedMs, Instant finishedAt, @Nullable String person, @Nullable String note, double[] timings, List<AsidePart> asides,
                        @Nullable SamplePart sample, @Nullable OtherReading corrects, List<OtherReading> correctedBy, List<ReadingMarks.ReadingMark> marks) { }
 
     record SessionPage(long id, ConfigurationRow configuration, String planName, int runs, int timedMs, SessionState state,
@@ -81,7 +81,7 @@ class LedgerPages {
             sample = new SamplePart(s.n(), s.centre(), boxed(s.spreadPercent()), s.smallest(), s.largest());
         }
         return new ReadingPage(id, run.id(), reading.value(), reading.resolution(), metric, configuration(reading.configurationId()),
-            run.sessionId(), run.runNumber(), run.attempt(), run.durationMs(), run.finishedAt(), run.person(), run.reasonWords(),
+            run.sessionId(), run.runNumber(), run.attempt(), run.durationMs(), run.timedMs(), run.finishedAt(), run.person(), run.reasonWords(),
             timings.findById(id).map(ReadingSamples::values).orElse(new double[0]),
             asides.findByReadingIdOrderById(id).stream()
                 .map(a -> new AsidePart(a.reason(), a.person(), a.at(), a.takenBackAt(), a.takenBackBy())).toList(),

@@ -33,6 +33,8 @@ class Run {
     private String person;
     /** What the device noticed meanwhile; null where it noticed nothing. */
     private String disturbed;
+    /** Of the whole duration; null where nobody timed parts. */
+    private Integer timedMs;
 
     protected Run() {
     }
@@ -50,10 +52,15 @@ class Run {
         this.finishedAt = run.finishedAt();
         this.person = run.person();
         this.disturbed = run.disturbed();
+        this.timedMs = run.timedMs();
     }
 
     String disturbed() {
         return disturbed;
+    }
+
+    Integer timedMs() {
+        return timedMs;
     }
 
     Long id() {

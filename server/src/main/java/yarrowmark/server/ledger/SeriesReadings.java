@@ -49,7 +49,7 @@ final class SeriesReadings {
         } catch (IllegalArgumentException e) {
             throw Problem.invalid("invalid-samples", e.getMessage());
         }
-        return new Ledger.NewRun(run.testId(), run.runNumber(), run.attempt(), run.state(), run.reason(), run.reasonWords(), run.durationMs(), run.finishedAt(), readings, run.person(), run.disturbed());
+        return new Ledger.NewRun(run.testId(), run.runNumber(), run.attempt(), run.state(), run.reason(), run.reasonWords(), run.durationMs(), run.finishedAt(), readings, run.person(), run.disturbed(), run.timedMs());
     }
 
     /** What loops come to, for a test that has metrics for it. */
