@@ -34,8 +34,8 @@ export function SeriesPlot({ points, logarithmic, xUnit, yUnit, name }: { points
         <g fontSize={11} fill="var(--ink-3)">
           <text x={LEFT - 4} y={14} textAnchor="end">{number(high, 3)}</text>
           <text x={LEFT - 4} y={HEIGHT - BOTTOM - 4} textAnchor="end">{number(low, 3)}</text>
-          <text x={LEFT} y={HEIGHT - 5}>{xUnit === 'frames' ? '1' : quantity(Math.min(...xs), xUnit)}</text>
-          <text x={WIDTH - 8} y={HEIGHT - 5} textAnchor="end">{xUnit === 'frames' ? `${points.length} frames` : quantity(Math.max(...xs), xUnit)}</text>
+          <text x={LEFT} y={HEIGHT - 5}>{logarithmic ? quantity(Math.min(...xs), xUnit) : '1'}</text>
+          <text x={WIDTH - 8} y={HEIGHT - 5} textAnchor="end">{logarithmic ? quantity(Math.max(...xs), xUnit) : `${points.length} ${xUnit}`}</text>
         </g>
       </svg>
       <details className="small">

@@ -25,9 +25,13 @@ export function ReadingPanel({ id, onClose }: { id: number | undefined; onClose:
   );
 }
 
+/** More samples than this of frames are drawn as their times. */
+const MOST_DOTS = 120;
+
 function Details({ page }: { page: ReadingPage }) {
   const { metric, configuration: c, sample } = page;
   const open = page.asides.find((a) => a.takenBackAt === undefined);
+  const byFrame = metric.unit === 'fps' && page.timings.length > MOST_DOTS;
   return (
     <>
       <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>{format.reading(page.value, metric, page.resolution)}</p>
@@ -48,8 +52,10 @@ function Details({ page }: { page: ReadingPage }) {
       )}
       {page.timings.length > 0 && metric.kind !== 'CURVE' && metric.kind !== 'FRAME_TIMES' && (
         <section className="mt-5">
-          <h3>Timed samples</h3>
-          <DotPlot values={page.timings} unit={metric.unit} marked={page.value} name={`Timed samples of ${metric.test}`} />
+          <h3>{byFrame ? 'Frame times in ms' : 'Timed samples'}</h3>
+          {byFrame
+            ? <SeriesPlot points={page.timings.map((rate, i) => ({ x: i + 1, y: 1000 / rate }))} logarithmic={false} xUnit="frames" yUnit="ms" name={metric.test} />
+            : <DotPlot values={page.timings} unit={metric.unit} marked={page.value} name={`Timed samples of ${metric.test}`} />}
           <p className="small">{page.timings.length} samples in order; the reading is their median{page.resolution > 0 && <>. The clock’s step is worth {format.number(page.resolution, 2)} {metric.unit}</>}.</p>
         </section>
       )}

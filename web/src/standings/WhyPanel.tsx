@@ -1,9 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { ShareBar, signed } from '../chart/ShareBar.tsx';
 import { times } from '../compare/axis.ts';
 import { duration, index, percent } from '../format/format.ts';
+import { PlannedLinks } from '../plans/PlannedLinks.tsx';
+import { useMadePlan } from '../plans/use-made-plan.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
 import type { Ask } from './ask.ts';
@@ -69,16 +71,8 @@ function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
 
 /** What it has no result for, how long that would take, and a plan with exactly that. */
 function Missing({ why }: { why: Why }) {
-  const queries = useQueryClient();
   const tests = [...new Map(why.missing.map((m) => [m.testId, m])).values()];
-  const make = useMutation({
-    mutationFn: () => {
-      const at = new Date();
-      const name = `Fill ${why.configuration.model} ${at.toISOString().slice(0, 10)} ${at.toTimeString().slice(0, 8)}`.slice(0, 120);
-      return value(api.POST('/api/plans', { body: { name, runs: RUNS, timedMs: 3000, pauseMs: 5000, stopOnFailure: false, items: tests.map((t) => ({ testId: t.testId, nice: false })) } }));
-    },
-    onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }),
-  });
+  const make = useMadePlan(`Fill ${why.configuration.model}`, RUNS, tests.map((t) => ({ testId: t.testId, nice: false })));
   if (tests.length === 0) return <p className="small">It has a result for everything that is ranked here.</p>;
   return (
     <section>
@@ -86,7 +80,7 @@ function Missing({ why }: { why: Why }) {
       <p>{tests.slice(0, 2 * SHOWN).map((t) => t.test).join(', ')}{tests.length > 2 * SHOWN && ` and ${tests.length - 2 * SHOWN} more`}.</p>
       <p className="small">{RUNS} runs each take about {duration(why.wholeMs)}{why.guessed > 0 && `; the time of ${why.guessed === tests.length ? 'each' : why.guessed} is a guess`}.</p>
       {make.data ? (
-        <p role="status" className="small mt-1">Planned as “{make.data.name}”: <Link to="/bench" search={{ plan: make.data.id }} className="link">bring it to the bench</Link>, or <Link to="/plans" search={{ edit: make.data.id }} className="link">change the plan</Link>.</p>
+        <p role="status" className="small mt-1">Planned as “{make.data.name}”: <PlannedLinks plan={make.data.id} what="it" /></p>
       ) : (
         <button className="button mt-1" disabled={make.isPending} onClick={() => make.mutate()}>Plan the missing tests</button>
       )}

@@ -59,6 +59,20 @@ describe('measure', () => {
     expect(result.resolution).toBe(0);
   });
 
+  test('keeps the time of each round where that is asked for, of a few on a coarse clock', async () => {
+    const uneven = (n: number) => (n % 10 === 0 ? 30 : 4);
+    const fine = machine(uneven);
+    const kept = await measure(fine.work, 1, { timedMs: 3000, clockResolutionMs: 0.005, now: fine.now, each: true });
+    expect(new Set(kept.samples.map((s) => Math.round(1000 / s)))).toEqual(new Set([4, 30]));
+    expect(kept.rate).toBeCloseTo(250, 6);
+    const coarse = machine(() => 4, 1);
+    const few = await measure(coarse.work, 1, { timedMs: 3000, clockResolutionMs: 1, now: coarse.now, each: true });
+    expect(few.timedMs / few.samples.length).toBeGreaterThanOrEqual(100);
+    const quick = machine(() => 0.1);
+    const many = await measure(quick.work, 1, { timedMs: 30_000, clockResolutionMs: 0, now: quick.now, each: true });
+    expect(many.samples.length).toBeLessThanOrEqual(5_000);
+  });
+
   test('stops when asked to between samples', async () => {
     const m = machine(() => 1);
     let left = 3;

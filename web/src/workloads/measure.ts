@@ -15,6 +15,8 @@ const LONGEST_WARM_UP_MS = 5_000;
 /** Of the timed part. The median of the samples looks past a first few that are still warming. */
 const LONGEST_WARM_UP_SHARE = 1 / 4;
 const SHORTEST_SAMPLE_MS = 2;
+/** Where each round is a sample of its own, no more than this many. */
+const MOST_SAMPLES = 5_000;
 
 export interface MeasureOptions {
   timedMs: number;
@@ -23,6 +25,8 @@ export interface MeasureOptions {
   now: () => number;
   /** Of the timed part, where the same code has been warmed up before. */
   warmUpShare?: number;
+  /** A sample is one round, or as few as the clock can tell: for frames, whose own times say more than their mean. */
+  each?: boolean;
   /** Called between samples: lets messages in, and throws when the run is to stop. */
   between?: () => Promise<void> | void;
 }
@@ -66,7 +70,8 @@ export async function measure(
   while (now() < warmUpEnd && !isWarm(recent)) recent.push(await time(rounds));
   // What warmed up may be much faster than what was calibrated.
   const warm = recent[recent.length - 1]!;
-  if (warm < least) rounds = Math.ceil(rounds * Math.min(8, (1.1 * least) / Math.max(warm, clockResolutionMs, 0.001)));
+  if (options.each) rounds = Math.max(1, Math.ceil((rounds * Math.max(CLOCK_STEPS * clockResolutionMs, timedMs / MOST_SAMPLES)) / Math.max(warm, 0.001)));
+  else if (warm < least) rounds = Math.ceil(rounds * Math.min(8, (1.1 * least) / Math.max(warm, clockResolutionMs, 0.001)));
 
   const times: number[] = [];
   let sum = 0;

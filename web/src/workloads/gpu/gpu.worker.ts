@@ -40,7 +40,7 @@ serveMeasurement<{ scene: string; size: Size; probe?: boolean }>(async ({ scene:
     await pixel.mapAsync(GPUMapMode.READ);
     pixel.unmap();
     whole();
-  }, 1, options);
+  }, 1, { ...options, each: true });
   draw(0);
   const found = await look(at);
   whole();

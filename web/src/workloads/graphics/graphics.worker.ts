@@ -16,7 +16,7 @@ serveMeasurement<{ scene: string; size: Size; probe?: boolean }>(async ({ scene:
   const result = await options.take((rounds) => {
     for (let i = 0; i < rounds; i++) scene.draw((moment = (moment + 1) % 600));
     finish(gl, pixel);
-  }, 1, options);
+  }, 1, { ...options, each: true });
   scene.draw(0);
   const found = look(gl, size);
   const error = gl.getError();

@@ -116,6 +116,18 @@ final class Browser implements AutoCloseable {
         driver.executeCdpCommand(command, parameters);
     }
 
+    /** From the next page on: each time the heading says something new, and the page these words, it is loaded anew a moment later. */
+    void reloadOnceUnderEachHeading(String words) {
+        cdp("Page.addScriptToEvaluateOnNewDocument", Map.of("source", """
+            addEventListener('DOMContentLoaded', () => new MutationObserver(() => {
+              const heading = document.querySelector('h1')?.textContent;
+              const seen = JSON.parse(sessionStorage.getItem('reloaded') ?? '[]');
+              if (!heading || seen.includes(heading) || !document.body.textContent.includes('WORDS')) return;
+              sessionStorage.setItem('reloaded', JSON.stringify([...seen, heading]));
+              setTimeout(() => location.reload(), 200);
+            }).observe(document.body, { childList: true, subtree: true, characterData: true }));""".replace("WORDS", words)));
+    }
+
     /** What the page's console complains about, the content security policy's complaints among it. */
     List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()

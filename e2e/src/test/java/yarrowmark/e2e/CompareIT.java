@@ -8,38 +8,20 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
 import javax.imageio.ImageIO;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** Comparing on the demo shelf: before and after, several at once, two factors, and what is taken along. */
-class CompareIT {
-    private static Program program;
-    private static Browser browser;
-
-    @BeforeAll
-    static void start() {
-        program = Program.start("demo", "compare");
-        browser = new Browser();
-        browser.signIntoDemo(program.address());
-    }
-
-    @AfterAll
-    static void stop() {
-        browser.close();
-        program.close();
-    }
-
-    private static void folio() {
+class CompareIT extends AtTheDemo {
+    private void folio() {
         browser.open(program.address() + "compare");
         browser.see("//h2[.='Before and after']");
         browser.see("//a[contains(., 'Quenby Folio 14')]").click();
         browser.see("//h2[.='Overall']");
     }
 
-    private static String overall() {
+    private String overall() {
         return browser.see("//h2[.='Overall']/following-sibling::p[1]").getText();
     }
 

@@ -6,8 +6,6 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
@@ -15,24 +13,8 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.support.ui.Select;
 
 /** Scores from anywhere: of every kind, out of text and files, corrected, set aside, and carried out by plan. */
-class ScoresIT {
-    private static Program program;
-    private static Browser browser;
-
-    @BeforeAll
-    static void start() {
-        program = Program.start("demo", "scores");
-        browser = new Browser();
-        browser.signIntoDemo(program.address());
-    }
-
-    @AfterAll
-    static void stop() {
-        browser.close();
-        program.close();
-    }
-
-    private static void makeSuite(String name, String lines) {
+class ScoresIT extends AtTheDemo {
+    private void makeSuite(String name, String lines) {
         browser.open(program.address() + "suites");
         browser.press("New suite n");
         browser.type("Suite", name);
@@ -42,7 +24,7 @@ class ScoresIT {
         browser.see("//h1[.='" + name + " 1']");
     }
 
-    private static void startSession(String model, String suite) {
+    private void startSession(String model, String suite) {
         browser.open(program.address() + "shelf?q=" + model.replace(" ", "%20"));
         browser.see("//a[.='" + model + "']").click();
         browser.see("//h1[.='" + model + "']");

@@ -5,32 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 
 /** The demo's shelf: configurations made, copied, corrected and held against each other, mostly without the mouse. */
-class ShelfIT {
-    private static Program program;
-    private static Browser browser;
-
-    @BeforeAll
-    static void start() {
-        program = Program.start("demo", "shelf");
-        browser = new Browser();
-        browser.signIntoDemo(program.address());
-    }
-
-    @AfterAll
-    static void stop() {
-        browser.close();
-        program.close();
-    }
-
-    private static void fact(String label, String text) {
+class ShelfIT extends AtTheDemo {
+    private void fact(String label, String text) {
         browser.see("//input[@id=//label[.=\"" + label + "\"]/@for]").sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
     }
 

@@ -7,41 +7,23 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
 
 /** Standings on the demo shelf: who is in, by what weights, why a place, in which form, and what is taken along. */
-class StandingsIT {
-    private static Program program;
-    private static Browser browser;
-
-    @BeforeAll
-    static void start() {
-        program = Program.start("demo", "standings");
-        browser = new Browser();
-        browser.signIntoDemo(program.address());
-    }
-
-    @AfterAll
-    static void stop() {
-        browser.close();
-        program.close();
-    }
-
-    private static void open(String query) {
+class StandingsIT extends AtTheDemo {
+    private void open(String query) {
         browser.open(program.address() + "standings" + query);
         browser.see("//h1[.='Standings']");
     }
 
-    private static WebElement row(int line) {
+    private WebElement row(int line) {
         return browser.see("//*[@role='row'][@data-line='" + line + "']");
     }
 
-    private static String address() {
+    private String address() {
         return browser.driver().getCurrentUrl();
     }
 

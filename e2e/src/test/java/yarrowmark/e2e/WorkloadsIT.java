@@ -7,29 +7,17 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 
 /** The built-in suites in a real browser: each test does its work there, and says why where it cannot. */
-class WorkloadsIT {
+class WorkloadsIT extends AtTheDemo {
     private static final Duration PATIENCE = Duration.ofMinutes(6);
-    private static Program program;
-    private static Browser reviewer;
-    private static Rounds rounds;
+    private Rounds rounds;
 
     @BeforeAll
-    static void start() {
-        program = Program.start("demo", "workloads");
-        reviewer = new Browser();
-        reviewer.signIntoDemo(program.address());
-        rounds = new Rounds(program, reviewer);
-    }
-
-    @AfterAll
-    static void stop() {
-        reviewer.close();
-        program.close();
+    void ready() {
+        rounds = new Rounds(program, browser);
     }
 
     @Test
@@ -58,6 +46,18 @@ class WorkloadsIT {
                   done([...names, ...(await indexedDB.databases()).map((d) => d.name).filter((n) => n !== 'yarrowmark-device'), ...(await navigator.serviceWorker.getRegistrations()).map((r) => r.scope)]);
                 })();""");
             assertThat((List<?>) left).isEmpty();
+        }
+    }
+
+    /** One of each way in which tests are carried out: worker, threads, sweep, files, database, frame, service worker, scene, picture on the page. */
+    @Test
+    void aReloadInTheMiddleOfAnyKindOfTestRepeatsThatRunAndLosesNothing() {
+        Set<String> wanted = Set.of("weir-hash-one", "plot-matrix-all", "memory-copy", "storage-read", "storage-transactions", "page-note-editor", "page-ferry", "desk-courier", "graphics-herons-720", "graphics-display", "video-encode-vp8");
+        try (Browser device = new Browser(900, 700)) {
+            device.reloadOnceUnderEachHeading("run 1 of 1");
+            List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 400, PATIENCE);
+            assertThat(scores).filteredOn(s -> "RELOADED".equals(s.reason())).extracting(Rounds.Score::key).containsExactlyInAnyOrderElementsOf(wanted);
+            assertThat(scores).filteredOn(s -> s.state().equals("OK") && s.first()).extracting(Rounds.Score::key).containsAll(wanted);
         }
     }
 

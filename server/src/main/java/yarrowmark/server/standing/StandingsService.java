@@ -1,35 +1,24 @@
 package yarrowmark.server.standing;
 
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.measure.Scale;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
-import yarrowmark.core.standing.Standing;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
-import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.PurposeWeighing;
 import yarrowmark.server.catalog.Purposes;
-import yarrowmark.server.ledger.LentNoise;
-import yarrowmark.server.ledger.ReadingMarks;
-import yarrowmark.server.ledger.ReadingMarks.HeldSample;
-import yarrowmark.server.ledger.SampleMirror;
 import yarrowmark.server.ledger.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Revision;
@@ -43,14 +32,8 @@ class StandingsService {
 
     private record Answer(Ranked ranked, Standings shown) { }
 
-    /** @param metrics each once, the oldest of those that are compared. @param samples under the ids of these */
-    private record Pooled(List<MetricRow> metrics, List<SampleRow> samples, Map<Long, Optional<NoisePrior>> noise, Map<Long, Integer> staleTests) { }
-
-    private final Catalog catalog;
     private final Purposes purposes;
-    private final SampleMirror samples;
-    private final LentNoise lent;
-    private final ReadingMarks marks;
+    private final PooledSamples samples;
     private final Entrants entrants;
     private final Revision revision;
     private final StandingsShaper shaper;
@@ -63,12 +46,9 @@ class StandingsService {
         }
     };
 
-    StandingsService(Catalog catalog, Purposes purposes, SampleMirror samples, LentNoise lent, ReadingMarks marks, Entrants entrants, StandingsShaper shaper, Revision revision) {
-        this.catalog = catalog;
+    StandingsService(Purposes purposes, PooledSamples samples, Entrants entrants, StandingsShaper shaper, Revision revision) {
         this.purposes = purposes;
         this.samples = samples;
-        this.lent = lent;
-        this.marks = marks;
         this.entrants = entrants;
         this.shaper = shaper;
         this.revision = revision;
@@ -111,10 +91,8 @@ class StandingsService {
     }
 
     private Ranked rank(StandingsAsk ask, String purpose, PurposeWeighing weighing) {
-        List<MetricRow> all = catalog.metricsInUse();
         List<Standings.LeftOut> leftOut = new ArrayList<>();
-        Set<Long> outdated = catalog.outdatedVersions();
-        Pooled pooled = pooled(candidates(all, ask, outdated, leftOut), all, outdated, !ask.oneMetric(), leftOut);
+        PooledSamples.Pooled pooled = samples.of(ask, leftOut);
         Entrants.Chosen chosen = entrants.of(ask, configurations(pooled.samples()));
         Set<Long> in = ask.perModel() == null || ask.perModel() == StandingsAsk.PerModel.BEST ? chosen.members().keySet() : new LinkedHashSet<>(Entrants.onePerModel(chosen, ask.perModel()));
         Ranked ranked = rank(ask, purpose, weighing, pooled, chosen, in, leftOut);
@@ -140,7 +118,7 @@ class StandingsService {
         return ids;
     }
 
-    private static Ranked rank(StandingsAsk ask, String purpose, PurposeWeighing weighing, Pooled pooled, Entrants.Chosen chosen, Set<Long> in, List<Standings.LeftOut> leftOutBefore) {
+    private static Ranked rank(StandingsAsk ask, String purpose, PurposeWeighing weighing, PooledSamples.Pooled pooled, Entrants.Chosen chosen, Set<Long> in, List<Standings.LeftOut> leftOutBefore) {
         StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), in);
         if (grid.configurations().isEmpty()) {
             throw Entrants.nobody();
@@ -160,78 +138,6 @@ class StandingsService {
         Long baseId = base == null ? null : grid.configurations().get(base);
         String note = base == null || ask.base() == null || ask.base().equals(baseId) ? null : "The base that was asked for is not among those ranked here, so another one was taken.";
         return new Ranked(ask, purpose, metrics, used, grid.configurations(), merits, grid, reference, baseId, note, Ranking.of(merits, used, reference), chosen, pooled.staleTests(), leftOut);
-    }
-
-    private static List<MetricRow> candidates(List<MetricRow> all, StandingsAsk ask, Set<Long> outdated, List<Standings.LeftOut> leftOut) {
-        if (ask.metric() != null) {
-            MetricRow metric = all.stream().filter(m -> m.id() == ask.metric()).findFirst().orElseThrow(() -> Problem.notFound("metric", ask.metric()));
-            if (metric.scale() != Scale.RATIO) {
-                throw Problem.invalid("not-a-ratio", metric.name() + " is compared by differences; it has no index and cannot be ranked by ratios.");
-            }
-            return List.of(metric);
-        }
-        if (ask.suite() != null && all.stream().noneMatch(m -> m.suiteVersionId() == ask.suite())) {
-            throw Problem.notFound("suite version", ask.suite());
-        }
-        if (ask.test() != null && all.stream().noneMatch(m -> m.testId() == ask.test())) {
-            throw Problem.notFound("test", ask.test());
-        }
-        List<MetricRow> scope = all.stream().filter(m -> (ask.group() == null || m.group() == ask.group()) && (ask.suite() == null || m.suiteVersionId() == ask.suite()) && (ask.test() == null || m.testId() == ask.test())).toList();
-        for (MetricRow m : scope) {
-            // How often a curve dents is no test of its own that anybody would miss.
-            if (m.scale() != Scale.RATIO && m.series() == null) {
-                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "compared by differences, so it enters no mean of ratios"));
-            }
-        }
-        List<MetricRow> counted = scope.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
-        if (!Boolean.TRUE.equals(ask.fresh())) {
-            return counted;
-        }
-        counted.stream().filter(m -> outdated.contains(m.suiteVersionId())).forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "a newer version of the suite is in force")));
-        return counted.stream().filter(m -> !outdated.contains(m.suiteVersionId())).toList();
-    }
-
-    /** Metrics of joined comparability groups are one; in totals without what a display holds. */
-    private Pooled pooled(List<MetricRow> wanted, List<MetricRow> all, Set<Long> outdated, boolean total, List<Standings.LeftOut> leftOut) {
-        Map<Long, Long> oldest = catalog.comparable(all);
-        Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
-        List<MetricRow> members = all.stream().filter(m -> columns.contains(oldest.get(m.id()))).toList();
-        Set<Long> stale = members.stream().filter(m -> outdated.contains(m.suiteVersionId())).map(MetricRow::id).collect(Collectors.toSet());
-        boolean joined = members.stream().anyMatch(m -> oldest.get(m.id()) != m.id());
-        List<MetricRow> metrics = all.stream().filter(m -> columns.contains(m.id())).toList();
-        Set<HeldSample> held = total ? marks.held(members) : Set.of();
-        noteHeld(held, metrics, oldest, leftOut);
-        Map<Long, Integer> staleTests = new HashMap<>();
-        List<SampleRow> found = new ArrayList<>();
-        Map<HeldSample, SampleMoments> pools = new LinkedHashMap<>();
-        List<SampleRow> stored = samples.ofMetrics(members.stream().map(MetricRow::id).toList());
-        if (held.isEmpty() && stale.isEmpty() && !joined) {
-            return new Pooled(metrics, stored, lent.of(metrics, all), staleTests);
-        }
-        for (SampleRow row : stored) {
-            if (!held.isEmpty() && held.contains(new HeldSample(row.configurationId(), row.metricId()))) {
-                continue;
-            }
-            if (stale.contains(row.metricId())) {
-                staleTests.merge(row.configurationId(), 1, Integer::sum);
-            }
-            if (joined) {
-                pools.merge(new HeldSample(row.configurationId(), oldest.get(row.metricId())), row.moments(), SampleMoments::pooled);
-            } else {
-                found.add(row);
-            }
-        }
-        pools.forEach((place, moments) -> found.add(new SampleRow(place.configurationId(), place.metricId(), moments)));
-        return new Pooled(metrics, found, lent.of(metrics, all), staleTests);
-    }
-
-    private static void noteHeld(Set<HeldSample> held, List<MetricRow> metrics, Map<Long, Long> oldest, List<Standings.LeftOut> leftOut) {
-        metrics.forEach(m -> {
-            long configurations = held.stream().filter(h -> oldest.get(h.metricId()) == m.id()).map(HeldSample::configurationId).distinct().count();
-            if (configurations > 0) {
-                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "held at the display's rate on " + configurations + (configurations == 1 ? " configuration" : " configurations") + ", so it says nothing about them"));
-            }
-        });
     }
 
     private static double[] weights(String purpose, PurposeWeighing weighing, List<MetricRow> metrics, boolean oneAlone) {
