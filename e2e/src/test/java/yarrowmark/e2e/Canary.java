@@ -14,10 +14,10 @@ import java.util.concurrent.ConcurrentSkipListMap;
 /**
  * Tells when a machine that shares its host was quiet. A processor whose other half works for somebody else does half as
  * much of what keeps all its units busy, and just as much of a chain in which each step waits for the one before. So a
- * short loop of the first kind is timed on each processor five times a second: one per cent of the machine.
+ * short loop of the first kind is timed on each processor ten times a second: two per cent of the machine.
  */
 final class Canary implements AutoCloseable {
-    private static final long EVERY_MS = 200;
+    private static final long EVERY_MS = 100;
     private static final int ROUNDS = 700_000;
     /** How much slower than its best a loop may be in a quiet moment. */
     private static final double QUIET = 1.12;
@@ -58,11 +58,11 @@ final class Canary implements AutoCloseable {
         }
     }
 
-    /** Whether every processor was as fast as it can be all through, but for one look in twenty. Times in ms since 1970. */
+    /** Whether every processor was as fast as it can be all through, and just before and after, but for one look in twenty. Times in ms since 1970. */
     boolean quiet(long from, long to) {
         return timings.stream().allMatch(own -> {
             double limit = QUIET * best(own);
-            List<Long> during = List.copyOf(own.subMap(from, true, to, true).values());
+            List<Long> during = List.copyOf(own.subMap(from - EVERY_MS, true, to + EVERY_MS, true).values());
             return during.size() >= (to - from) / EVERY_MS / 2 && during.stream().filter(t -> t > limit).count() <= during.size() / 20;
         });
     }

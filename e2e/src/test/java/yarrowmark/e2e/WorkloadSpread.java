@@ -10,7 +10,8 @@ import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 
 /**
- * How repeatable the built-in tests are on this machine: ten runs of each. Run by bin/bench.
+ * How repeatable the built-in tests are on this machine: ten runs of each. Run by bin/bench. On a machine that others
+ * disturb, many short runs find enough quiet moments; the longer ones of a plan repeat at least as well.
  * What may be another: yarrowmark.spread.runs, .timed (ms) and .tests (an expression over keys), as system properties in MAVEN_OPTS.
  */
 public final class WorkloadSpread {
