@@ -112,7 +112,7 @@ function Foot({ standings, children }: { standings: Standings; children?: React.
         {standings.unknown.length > 0 && <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>}
         {standings.leftOut.length > 0 && <> Left out: {leftOutWords(standings.leftOut)}.</>}
         {!standings.metric && standings.parts.length > 1 && standings.parts.length < 12 && <> Weights: {standings.parts.map((p) => `${partName(p)} ${percent(p.weight)}`).join(', ')}.</>}
-        {' '}<Link to="/kept" className="link">Kept standings</Link>
+        {' '}<Link to="/kept" className="link print:hidden">Kept standings</Link>
       </p>
     </div>
   );

@@ -117,6 +117,10 @@ class StandingsIT extends AtTheDemo {
         browser.seeText("clear gain");
         open("?form=list&classes=%5B%22TABLET%22%2C%22LAPTOP%22%5D");
         browser.seeText("other laptops and tablets, upper third");
+        browser.cdp("Emulation.setEmulatedMedia", Map.of("media", "print"));
+        String paper = browser.text();
+        browser.cdp("Emulation.setEmulatedMedia", Map.of("media", ""));
+        assertThat(paper).contains("every configuration", "all-round use", "Hawkmoor Traverse 16").doesNotContain("Take along");
         browser.keys("v");
         browser.until("the next form", Browser.PATIENCE, () -> address().contains("form=against"));
         assertThat(browser.complaints()).isEmpty();
