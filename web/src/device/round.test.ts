@@ -60,6 +60,7 @@ describe('a round', () => {
     expect(kept.map((r) => [r.testId, r.runNumber, r.state])).toEqual([[1, 1, 'OK'], [1, 2, 'OK'], [2, 1, 'OK'], [2, 2, 'OK'], [3, 1, 'OK'], [3, 2, 'OK']]);
     expect(told.filter((t) => t.startsWith('COOLING'))).toHaveLength(5);
     expect(kept[0]!.readings[0]).toEqual({ metric: 'rate', value: 388, resolution: 0.1, samples: [387, 388, 389] });
+    expect(kept[0]!.timedMs).toBe(3000);
   });
 
   test('a run cut off by a hidden page is kept with that reason and run again', async () => {

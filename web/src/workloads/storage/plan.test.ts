@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { FILE_BYTES, fillBlock, MIB, needs, room, STORAGE_TESTS, SWEEP } from './plan.ts';
+import { BLOCK, CHUNK, FILE_BYTES, fillBlock, MIB, needs, room, stamp, STORAGE_TESTS, SWEEP } from './plan.ts';
 
 test('more than a tenth of the free space is asked for, and what is not there is not tried', () => {
   expect(room(64 * MIB, 640 * MIB)).toBe('enough');
@@ -24,4 +24,14 @@ test('a block tells its place: no two alike, the same again each time', () => {
   expect(a).toEqual(again);
   expect(a).not.toEqual(b);
   expect(new Set(a).size).toBeGreaterThan(200);
+});
+
+test('no two pages of the file are alike, though its content is made once', () => {
+  const chunk = new Uint8Array(CHUNK);
+  const stamps = new Set<number>();
+  for (let at = 0; at < 2 * CHUNK; at += CHUNK) {
+    stamp(chunk, at);
+    for (let page = 0; page < CHUNK; page += BLOCK) stamps.add(new DataView(chunk.buffer).getUint32(page));
+  }
+  expect(stamps.size).toBe((2 * CHUNK) / BLOCK);
 });

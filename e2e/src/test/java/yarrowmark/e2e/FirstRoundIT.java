@@ -106,6 +106,7 @@ class FirstRoundIT {
         reviewer.until("twelve values", Browser.PATIENCE, () -> reviewer.driver().findElements(By.cssSelector("button[data-line]")).size() == 12);
         reviewer.driver().findElements(By.cssSelector("button[data-line]")).get(0).click();
         reviewer.seeText("Timed samples");
+        reviewer.seeText("of it timed");
         reviewer.type("Set aside, because", "trying it out");
         reviewer.press("Set aside");
         reviewer.button("Count it again");
