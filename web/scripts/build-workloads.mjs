@@ -11,7 +11,18 @@ for (const name of readdirSync(root)) {
     const source = `${name}/assembly/${mode}.ts`;
     if (!existsSync(root + source)) continue;
     const { error, stderr } = await asc.main(
-      [source, '--outFile', `generated/${name}${suffix}.wasm`, '-O3', '--runtime', 'stub', '--noAssert', '--initialMemory', '160', ...more],
+      [
+        source,
+        '--outFile',
+        `generated/${name}${suffix}.wasm`,
+        '-O3',
+        '--runtime',
+        'stub',
+        '--noAssert',
+        '--initialMemory',
+        '160',
+        ...more,
+      ],
       {
         // Our own reading and writing: the compiler's own looks beside the directory that npm was started in.
         readFile: (file) => (existsSync(root + file) ? readFileSync(root + file, 'utf8') : null),

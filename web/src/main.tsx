@@ -30,7 +30,13 @@ const kept = /^\/kept\/([\w-]+)$/.exec(window.location.pathname)?.[1];
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      {kept ? <KeptPage name={kept} /> : <AccessGate><RouterProvider router={router} /></AccessGate>}
+      {kept ? (
+        <KeptPage name={kept} />
+      ) : (
+        <AccessGate>
+          <RouterProvider router={router} />
+        </AccessGate>
+      )}
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -17,29 +17,118 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
-import { benchSearch, byHandSearch, compareSearch, configureSearch, differenceSearch, keptSearch, ledgerSearch, plansSearch, shelfSearch, standingsSearch } from './shell/search-params.ts';
+import {
+  benchSearch,
+  byHandSearch,
+  compareSearch,
+  configureSearch,
+  differenceSearch,
+  keptSearch,
+  ledgerSearch,
+  plansSearch,
+  shelfSearch,
+  standingsSearch,
+} from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
-const home = createRoute({ getParentRoute: () => root, path: '/', beforeLoad: () => { throw redirect({ to: '/standings' }); } });
-const shelf = createRoute({ getParentRoute: () => root, path: '/shelf', validateSearch: shelfSearch, component: ShelfView });
+const home = createRoute({
+  getParentRoute: () => root,
+  path: '/',
+  beforeLoad: () => {
+    throw redirect({ to: '/standings' });
+  },
+});
+const shelf = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf',
+  validateSearch: shelfSearch,
+  component: ShelfView,
+});
 const model = createRoute({ getParentRoute: () => root, path: '/shelf/models/$modelId', component: ModelView });
-const configuration = createRoute({ getParentRoute: () => root, path: '/shelf/configurations/$configurationId', component: ConfigurationView });
-const configure = createRoute({ getParentRoute: () => root, path: '/shelf/configure', validateSearch: configureSearch, component: ConfigureView });
-const difference = createRoute({ getParentRoute: () => root, path: '/shelf/difference', validateSearch: differenceSearch, component: DifferenceView });
+const configuration = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf/configurations/$configurationId',
+  component: ConfigurationView,
+});
+const configure = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf/configure',
+  validateSearch: configureSearch,
+  component: ConfigureView,
+});
+const difference = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf/difference',
+  validateSearch: differenceSearch,
+  component: DifferenceView,
+});
 const checklists = createRoute({ getParentRoute: () => root, path: '/shelf/checklists', component: ChecklistsView });
-const plans = createRoute({ getParentRoute: () => root, path: '/plans', validateSearch: plansSearch, component: PlansView });
-const bench = createRoute({ getParentRoute: () => root, path: '/bench', validateSearch: benchSearch, component: BenchView });
-const byHand = createRoute({ getParentRoute: () => root, path: '/bench/by-hand', validateSearch: byHandSearch, component: NewSessionView });
+const plans = createRoute({
+  getParentRoute: () => root,
+  path: '/plans',
+  validateSearch: plansSearch,
+  component: PlansView,
+});
+const bench = createRoute({
+  getParentRoute: () => root,
+  path: '/bench',
+  validateSearch: benchSearch,
+  component: BenchView,
+});
+const byHand = createRoute({
+  getParentRoute: () => root,
+  path: '/bench/by-hand',
+  validateSearch: byHandSearch,
+  component: NewSessionView,
+});
 const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$sessionId', component: SheetView });
 const suites = createRoute({ getParentRoute: () => root, path: '/suites', component: SuitesView });
 const suite = createRoute({ getParentRoute: () => root, path: '/suites/$versionId', component: SuiteView });
-const ledger = createRoute({ getParentRoute: () => root, path: '/ledger', validateSearch: ledgerSearch, component: LedgerView });
-const compare = createRoute({ getParentRoute: () => root, path: '/compare', validateSearch: compareSearch, component: CompareView });
-const kept = createRoute({ getParentRoute: () => root, path: '/kept', validateSearch: keptSearch, component: KeptView });
-const standings = createRoute({ getParentRoute: () => root, path: '/standings', validateSearch: standingsSearch, component: StandingsView });
+const ledger = createRoute({
+  getParentRoute: () => root,
+  path: '/ledger',
+  validateSearch: ledgerSearch,
+  component: LedgerView,
+});
+const compare = createRoute({
+  getParentRoute: () => root,
+  path: '/compare',
+  validateSearch: compareSearch,
+  component: CompareView,
+});
+const kept = createRoute({
+  getParentRoute: () => root,
+  path: '/kept',
+  validateSearch: keptSearch,
+  component: KeptView,
+});
+const standings = createRoute({
+  getParentRoute: () => root,
+  path: '/standings',
+  validateSearch: standingsSearch,
+  component: StandingsView,
+});
 
 export const router = createRouter({
-  routeTree: root.addChildren([home, shelf, model, configuration, configure, difference, checklists, bench, byHand, sheet, suites, suite, plans, ledger, compare, standings, kept]),
+  routeTree: root.addChildren([
+    home,
+    shelf,
+    model,
+    configuration,
+    configure,
+    difference,
+    checklists,
+    bench,
+    byHand,
+    sheet,
+    suites,
+    suite,
+    plans,
+    ledger,
+    compare,
+    standings,
+    kept,
+  ]),
   defaultPreload: false,
 });
 

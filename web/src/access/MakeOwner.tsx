@@ -9,16 +9,36 @@ export function MakeOwner({ onMade }: { onMade: (access: Access) => void }) {
   const [lab, setLab] = useState('');
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
-  const make = useMutation({ mutationFn: () => value(api.POST('/api/access/owner', { body: { lab, name, password } })), onSuccess: onMade });
+  const make = useMutation({
+    mutationFn: () => value(api.POST('/api/access/owner', { body: { lab, name, password } })),
+    onSuccess: onMade,
+  });
   return (
     <Sheet title="Your shelf is empty and yours">
       <p className="mt-1 text-ink-2">This is the first start. Say who you are; you will be the owner of this shelf.</p>
-      <form onSubmit={(event) => { event.preventDefault(); make.mutate(); }}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          make.mutate();
+        }}
+      >
         <Line label="Name of your lab" name="lab" value={lab} onChange={setLab} autoComplete="organization" autoFocus />
         <Line label="Your name" name="name" value={name} onChange={setName} autoComplete="username" />
-        <Line label="Password" type="password" name="password" value={password} onChange={setPassword} autoComplete="new-password" hint="Ten characters or more." />
-        <p role="alert" className="mt-3 min-h-6 text-plum">{make.error?.message}</p>
-        <button className="button button-main w-full py-2.5 text-[15px]" disabled={make.isPending}>Open the shelf</button>
+        <Line
+          label="Password"
+          type="password"
+          name="password"
+          value={password}
+          onChange={setPassword}
+          autoComplete="new-password"
+          hint="Ten characters or more."
+        />
+        <p role="alert" className="mt-3 min-h-6 text-plum">
+          {make.error?.message}
+        </p>
+        <button className="button button-main w-full py-2.5 text-[15px]" disabled={make.isPending}>
+          Open the shelf
+        </button>
       </form>
     </Sheet>
   );

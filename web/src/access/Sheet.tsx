@@ -15,12 +15,30 @@ export function Sheet({ title, children }: { title: string; children: ReactNode 
 }
 
 /** A labelled line to write on. */
-export function Line(props: { label: string; type?: string; name: string; value: string; onChange: (value: string) => void; autoComplete?: string; autoFocus?: boolean; hint?: string }) {
+export function Line(props: {
+  label: string;
+  type?: string;
+  name: string;
+  value: string;
+  onChange: (value: string) => void;
+  autoComplete?: string;
+  autoFocus?: boolean;
+  hint?: string;
+}) {
   return (
     <label className="mt-5 block">
       <span className="small">{props.label}</span>
-      <input className="field text-[16px]" type={props.type ?? 'text'} name={props.name} value={props.value} required maxLength={200}
-        autoComplete={props.autoComplete} autoFocus={props.autoFocus} onChange={(event) => props.onChange(event.target.value)} />
+      <input
+        className="field text-[16px]"
+        type={props.type ?? 'text'}
+        name={props.name}
+        value={props.value}
+        required
+        maxLength={200}
+        autoComplete={props.autoComplete}
+        autoFocus={props.autoFocus}
+        onChange={(event) => props.onChange(event.target.value)}
+      />
       {props.hint && <span className="small">{props.hint}</span>}
     </label>
   );

@@ -67,17 +67,29 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
 
 function problem(status: number, body: ProblemBody): Problem {
   if (body.code === 'signed-out') window.dispatchEvent(new Event('yarrowmark:signed-out'));
-  return new Problem(status, body.code ?? 'unknown', body.detail ?? `The server answered ${status} without a reason.`, body);
+  return new Problem(
+    status,
+    body.code ?? 'unknown',
+    body.detail ?? `The server answered ${status} without a reason.`,
+    body,
+  );
 }
 
 /** Sends a file as it is; the document's client only knows JSON. */
 export async function sendFile<T>(path: string, file: Blob): Promise<T> {
   const token = csrfToken();
   return value<T>(
-    fetch(path, { method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream', Accept: 'application/json', ...(token ? { 'X-XSRF-TOKEN': token } : {}) } })
-      .then(async (response) => {
-        const body: unknown = await response.json().catch(() => ({}));
-        return response.ok ? { data: body as T, response } : { error: body, response };
-      }),
+    fetch(path, {
+      method: 'POST',
+      body: file,
+      headers: {
+        'Content-Type': 'application/octet-stream',
+        Accept: 'application/json',
+        ...(token ? { 'X-XSRF-TOKEN': token } : {}),
+      },
+    }).then(async (response) => {
+      const body: unknown = await response.json().catch(() => ({}));
+      return response.ok ? { data: body as T, response } : { error: body, response };
+    }),
   );
 }

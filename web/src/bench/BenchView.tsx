@@ -11,7 +11,13 @@ import { LanePart } from './LanePart.tsx';
 import { useBench, useNow, type Lane } from './useBench.ts';
 
 const route = getRouteApi('/bench');
-const BEFORE = ['Updates finished, device restarted', 'Power mode as it is to be tested, plugged in', 'Fresh browser profile, nothing else open', 'Nothing records the screen', 'Brightness and refresh rate as noted'];
+const BEFORE = [
+  'Updates finished, device restarted',
+  'Power mode as it is to be tested, plugged in',
+  'Fresh browser profile, nothing else open',
+  'Nothing records the screen',
+  'Brightness and refresh rate as noted',
+];
 
 const seconds = (ms: number) => (ms === 0 ? 'no pause' : `${ms / 1000} s`);
 
@@ -23,10 +29,24 @@ export function BenchView() {
   const now = useNow(bench.data?.now);
   const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')) });
   const plan = plans.data?.find((p) => p.id === search.plan) ?? plans.data?.[0];
-  const settings = plan && { planId: plan.id, runs: search.runs ?? plan.runs, timedMs: search.timed ?? plan.timedMs, pauseMs: search.pause ?? plan.pauseMs, mustOnly: search.must ?? false };
+  const settings = plan && {
+    planId: plan.id,
+    runs: search.runs ?? plan.runs,
+    timedMs: search.timed ?? plan.timedMs,
+    pauseMs: search.pause ?? plan.pauseMs,
+    mustOnly: search.must ?? false,
+  };
   const estimate = useQuery({
     queryKey: ['estimate', settings],
-    queryFn: () => value(api.GET('/api/plans/{id}/time', { params: { path: { id: settings!.planId }, query: { runs: settings!.runs, timedMs: settings!.timedMs, pauseMs: settings!.pauseMs } } })),
+    queryFn: () =>
+      value(
+        api.GET('/api/plans/{id}/time', {
+          params: {
+            path: { id: settings!.planId },
+            query: { runs: settings!.runs, timedMs: settings!.timedMs, pauseMs: settings!.pauseMs },
+          },
+        }),
+      ),
     enabled: settings !== undefined,
   });
   const nice = plan?.items.filter((i) => i.nice).length ?? 0;
@@ -37,25 +57,100 @@ export function BenchView() {
     <>
       <Opening
         title="Bench"
-        sentence={plan && settings && (
-          <>
-            Running{' '}
-            <Choice name="Plan" options={(plans.data ?? []).map((p) => ({ value: p.id, label: p.name, detail: `${p.items.length} ${p.items.length === 1 ? 'test' : 'tests'}` }))} value={plan.id}
-              onChoose={(id) => say({ plan: id, must: undefined, runs: undefined, timed: undefined, pause: undefined })}>{plan.name}</Choice>:{' '}
-            {nice > 0 ? (
-              <Choice name="Which tests" options={[{ value: false, label: `all ${plan.items.length} tests` }, { value: true, label: `the ${plan.items.length - nice} it must have`, detail: `${nice} are only nice to have` }]} value={settings.mustOnly}
-                onChoose={(must) => say({ must: must || undefined })}>{settings.mustOnly ? `the ${plan.items.length - nice} tests it must have` : `all ${plan.items.length} tests`}</Choice>
-            ) : `${plan.items.length} ${plan.items.length === 1 ? 'test' : 'tests'}`},{' '}
-            <Choice name="Runs of each test" options={RUNS.map((n) => ({ value: n as number, label: runsInWords(n), ...(n === 1 ? { detail: 'one run proves nothing' } : {}) }))} value={settings.runs}
-              onChoose={(runs) => say({ runs: runs as (typeof RUNS)[number] })}>{runsInWords(settings.runs)}</Choice>, timed for at least{' '}
-            <Choice name="Least timed part" options={TIMED_MS.map((ms) => ({ value: ms as number, label: seconds(ms), ...(ms < 1000 ? { detail: 'for trying out; noisy' } : {}) }))} value={settings.timedMs}
-              onChoose={(timed) => say({ timed: timed as (typeof TIMED_MS)[number] })}>{seconds(settings.timedMs)}</Choice>, with{' '}
-            <Choice name="Pause between runs" options={PAUSE_MS.map((ms) => ({ value: ms as number, label: seconds(ms) }))} value={settings.pauseMs}
-              onChoose={(pause) => say({ pause: pause as (typeof PAUSE_MS)[number] })}>{seconds(settings.pauseMs)}</Choice>{' between'}
-            {ms !== undefined && <>, about <b className="font-semibold text-ink">{duration(ms)}</b> per device, until {clockTime(now + ms)}</>}
-            {(estimate.data?.guessed ?? 0) > 0 && <span className="small"> (of {estimate.data!.guessed} {estimate.data!.guessed === 1 ? 'test' : 'tests'} the ledger knows no duration yet)</span>}.
-          </>
-        )}
+        sentence={
+          plan &&
+          settings && (
+            <>
+              Running{' '}
+              <Choice
+                name="Plan"
+                options={(plans.data ?? []).map((p) => ({
+                  value: p.id,
+                  label: p.name,
+                  detail: `${p.items.length} ${p.items.length === 1 ? 'test' : 'tests'}`,
+                }))}
+                value={plan.id}
+                onChoose={(id) =>
+                  say({ plan: id, must: undefined, runs: undefined, timed: undefined, pause: undefined })
+                }
+              >
+                {plan.name}
+              </Choice>
+              :{' '}
+              {nice > 0 ? (
+                <Choice
+                  name="Which tests"
+                  options={[
+                    { value: false, label: `all ${plan.items.length} tests` },
+                    {
+                      value: true,
+                      label: `the ${plan.items.length - nice} it must have`,
+                      detail: `${nice} are only nice to have`,
+                    },
+                  ]}
+                  value={settings.mustOnly}
+                  onChoose={(must) => say({ must: must || undefined })}
+                >
+                  {settings.mustOnly
+                    ? `the ${plan.items.length - nice} tests it must have`
+                    : `all ${plan.items.length} tests`}
+                </Choice>
+              ) : (
+                `${plan.items.length} ${plan.items.length === 1 ? 'test' : 'tests'}`
+              )}
+              ,{' '}
+              <Choice
+                name="Runs of each test"
+                options={RUNS.map((n) => ({
+                  value: n as number,
+                  label: runsInWords(n),
+                  ...(n === 1 ? { detail: 'one run proves nothing' } : {}),
+                }))}
+                value={settings.runs}
+                onChoose={(runs) => say({ runs: runs as (typeof RUNS)[number] })}
+              >
+                {runsInWords(settings.runs)}
+              </Choice>
+              , timed for at least{' '}
+              <Choice
+                name="Least timed part"
+                options={TIMED_MS.map((ms) => ({
+                  value: ms as number,
+                  label: seconds(ms),
+                  ...(ms < 1000 ? { detail: 'for trying out; noisy' } : {}),
+                }))}
+                value={settings.timedMs}
+                onChoose={(timed) => say({ timed: timed as (typeof TIMED_MS)[number] })}
+              >
+                {seconds(settings.timedMs)}
+              </Choice>
+              , with{' '}
+              <Choice
+                name="Pause between runs"
+                options={PAUSE_MS.map((ms) => ({ value: ms as number, label: seconds(ms) }))}
+                value={settings.pauseMs}
+                onChoose={(pause) => say({ pause: pause as (typeof PAUSE_MS)[number] })}
+              >
+                {seconds(settings.pauseMs)}
+              </Choice>
+              {' between'}
+              {ms !== undefined && (
+                <>
+                  , about <b className="font-semibold text-ink">{duration(ms)}</b> per device, until{' '}
+                  {clockTime(now + ms)}
+                </>
+              )}
+              {(estimate.data?.guessed ?? 0) > 0 && (
+                <span className="small">
+                  {' '}
+                  (of {estimate.data!.guessed} {estimate.data!.guessed === 1 ? 'test' : 'tests'} the ledger knows no
+                  duration yet)
+                </span>
+              )}
+              .
+            </>
+          )
+        }
       />
       <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1fr_290px]">
         <section aria-label="Devices at the bench" className="min-w-0">
@@ -64,20 +159,41 @@ export function BenchView() {
               const seated = lanes.filter((lane) => lane.phase !== 'WAITING');
               return (
                 <>
-                  {!bench.live && <p role="status" className="mb-2 border-l-2 border-gold pl-3">The live connection is down; trying again. The devices go on by themselves.</p>}
-                  {seated.map((lane) => <LanePart key={lane.seatId} lane={lane} now={now} />)}
-                  {seated.length === 0 && <Empty title="No device is at the bench">Make a code on the right, open the address on the device, and type the code there. Any browser will do, also another window on this machine.</Empty>}
+                  {!bench.live && (
+                    <p role="status" className="mb-2 border-l-2 border-gold pl-3">
+                      The live connection is down; trying again. The devices go on by themselves.
+                    </p>
+                  )}
+                  {seated.map((lane) => (
+                    <LanePart key={lane.seatId} lane={lane} now={now} />
+                  ))}
+                  {seated.length === 0 && (
+                    <Empty title="No device is at the bench">
+                      Make a code on the right, open the address on the device, and type the code there. Any browser
+                      will do, also another window on this machine.
+                    </Empty>
+                  )}
                 </>
               );
             }}
           </Ready>
         </section>
         <aside>
-          {settings && bench.data && <Invite settings={settings} waiting={bench.data.lanes.filter((lane) => lane.phase === 'WAITING')} now={now} />}
+          {settings && bench.data && (
+            <Invite
+              settings={settings}
+              waiting={bench.data.lanes.filter((lane) => lane.phase === 'WAITING')}
+              now={now}
+            />
+          )}
           <section className="mt-7">
             <h3>Before the first run</h3>
             <ul className="mt-1 text-[13.5px]">
-              {BEFORE.map((line) => <li key={line} className="py-0.5 pl-4 -indent-4 text-ink-2">– {line}</li>)}
+              {BEFORE.map((line) => (
+                <li key={line} className="py-0.5 pl-4 -indent-4 text-ink-2">
+                  – {line}
+                </li>
+              ))}
             </ul>
           </section>
           <Failures lanes={bench.data?.lanes ?? []} />
@@ -93,18 +209,26 @@ function runsInWords(n: number): string {
 
 /** What did not give a score, and why. */
 function Failures({ lanes }: { lanes: readonly Lane[] }) {
-  const failed = lanes.flatMap((lane) => lane.tests.flatMap((test) => {
-    const cannot = test.runs.find((run) => run.state === 'COULD_NOT_RUN');
-    const runs = cannot ? [cannot] : test.runs.filter((run) => run.state === 'FAILED' || run.state === 'STOPPED');
-    return runs.map((run) => ({ key: `${lane.seatId}-${test.testId}-${run.number}`, where: `${test.name}${cannot ? '' : `, run ${run.number}`}`, who: lane.configuration?.model ?? lane.device ?? lane.code, run }));
-  }));
+  const failed = lanes.flatMap((lane) =>
+    lane.tests.flatMap((test) => {
+      const cannot = test.runs.find((run) => run.state === 'COULD_NOT_RUN');
+      const runs = cannot ? [cannot] : test.runs.filter((run) => run.state === 'FAILED' || run.state === 'STOPPED');
+      return runs.map((run) => ({
+        key: `${lane.seatId}-${test.testId}-${run.number}`,
+        where: `${test.name}${cannot ? '' : `, run ${run.number}`}`,
+        who: lane.configuration?.model ?? lane.device ?? lane.code,
+        run,
+      }));
+    }),
+  );
   if (failed.length === 0) return null;
   return (
     <section className="mt-7">
       <h3>Without a score</h3>
       {failed.slice(0, 12).map(({ key, where, who, run }) => (
         <p key={key} className="small border-b border-hair-2 py-1.5">
-          <b className="font-semibold text-ink">{where}</b> on {who}: {run.reasonWords ?? (run.reason ? reason(run.reason) : '')}
+          <b className="font-semibold text-ink">{where}</b> on {who}:{' '}
+          {run.reasonWords ?? (run.reason ? reason(run.reason) : '')}
           {run.state === 'STOPPED' && ' It is run again.'}
         </p>
       ))}

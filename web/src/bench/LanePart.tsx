@@ -20,10 +20,30 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
   return (
     <article aria-label={name} className="border-t border-hair pt-2.5 pb-3">
       <header className="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-        <h2>{c ? <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="hover:underline">{name}</Link> : name}</h2>
-        <span className="small max-w-[400px] min-w-0 truncate" title={c?.name}>{c?.name}</span>
-        <span className="pill" data-tone={pill.tone}>{pill.words}</span>
-        {silent && <span className="pill" data-tone="bad">last heard {duration(silentMs)} ago</span>}
+        <h2>
+          {c ? (
+            <Link
+              to="/shelf/configurations/$configurationId"
+              params={{ configurationId: String(c.id) }}
+              className="hover:underline"
+            >
+              {name}
+            </Link>
+          ) : (
+            name
+          )}
+        </h2>
+        <span className="small max-w-[400px] min-w-0 truncate" title={c?.name}>
+          {c?.name}
+        </span>
+        <span className="pill" data-tone={pill.tone}>
+          {pill.words}
+        </span>
+        {silent && (
+          <span className="pill" data-tone="bad">
+            last heard {duration(silentMs)} ago
+          </span>
+        )}
         <Orders lane={lane} silent={silent} over={over} />
       </header>
       {lane.phase !== 'JOINED' && (
@@ -34,12 +54,35 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
             // In a long round only what somebody may want to look at has its name; the others say it when pointed at.
             const named = lane.tests.length <= NAMED || now_ || test.runs.some((run) => run.state === 'FAILED');
             return (
-              <li key={test.testId} data-now={now_} title={cannot ? `${test.name}: ${test.runs[0]?.reasonWords ?? 'cannot run here'}` : named ? undefined : test.name}
-                className={`flex flex-col gap-1 rounded-md border border-transparent bg-band data-[now=true]:border-leaf data-[now=true]:bg-sheet ${named ? 'min-w-[92px] px-2.5 py-1.5' : 'justify-end px-1.5 py-1.5'}`}>
-                <span className={named ? undefined : 'sr-only'}><span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">{test.name}{test.byHand && <span className="text-ink-3"> by hand</span>}</span></span>
-                {cannot ? <span className="text-[12px] leading-none text-ink-2">{named ? 'can’t run' : '–'}</span> : (
+              <li
+                key={test.testId}
+                data-now={now_}
+                title={
+                  cannot
+                    ? `${test.name}: ${test.runs[0]?.reasonWords ?? 'cannot run here'}`
+                    : named
+                      ? undefined
+                      : test.name
+                }
+                className={`flex flex-col gap-1 rounded-md border border-transparent bg-band data-[now=true]:border-leaf data-[now=true]:bg-sheet ${named ? 'min-w-[92px] px-2.5 py-1.5' : 'justify-end px-1.5 py-1.5'}`}
+              >
+                <span className={named ? undefined : 'sr-only'}>
+                  <span className="text-[12.5px] leading-none whitespace-nowrap text-ink-2">
+                    {test.name}
+                    {test.byHand && <span className="text-ink-3"> by hand</span>}
+                  </span>
+                </span>
+                {cannot ? (
+                  <span className="text-[12px] leading-none text-ink-2">{named ? 'can’t run' : '–'}</span>
+                ) : (
                   <span className="flex gap-1.5">
-                    {test.runs.map((run) => <RunDot key={run.number} run={run} now={now_ && lane.phaseRun === run.number && lane.phase === 'RUNNING'} />)}
+                    {test.runs.map((run) => (
+                      <RunDot
+                        key={run.number}
+                        run={run}
+                        now={now_ && lane.phaseRun === run.number && lane.phase === 'RUNNING'}
+                      />
+                    ))}
                   </span>
                 )}
               </li>
@@ -51,8 +94,18 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
         {nowInWords(lane, now)}
         {over && lane.sessionId !== undefined && (
           <>
-            {' '}<Link to="/ledger" search={{ session: lane.sessionId }} className="link">Its readings</Link>
-            {c && <>{' · '}<Link to="/standings" search={{ base: c.id }} className="link">its place in the standings</Link></>}
+            {' '}
+            <Link to="/ledger" search={{ session: lane.sessionId }} className="link">
+              Its readings
+            </Link>
+            {c && (
+              <>
+                {' · '}
+                <Link to="/standings" search={{ base: c.id }} className="link">
+                  its place in the standings
+                </Link>
+              </>
+            )}
           </>
         )}
       </p>
@@ -69,28 +122,50 @@ function RunDot({ run, now }: { run: Run; now: boolean }) {
   return (
     <svg width={13} height={13} viewBox="-6.5 -6.5 13 13" role="img" aria-label={words}>
       <title>{words}</title>
-      {run.state === 'OK' ? <circle r={4.4} fill="var(--leaf)" />
-        : run.state === 'FAILED' ? <path d="M-4 -4L4 4M4 -4L-4 4" stroke="var(--plum)" strokeWidth={2.2} strokeLinecap="round" />
-        : run.state === 'STOPPED' ? <path d="M-4.4 0H4.4" stroke="var(--gold)" strokeWidth={2.6} strokeLinecap="round" />
-        : <circle r={4} fill={now ? 'var(--leaf-soft)' : 'none'} stroke={now ? 'var(--leaf)' : 'var(--ink-3)'} strokeWidth={now ? 2 : 1.1} />}
+      {run.state === 'OK' ? (
+        <circle r={4.4} fill="var(--leaf)" />
+      ) : run.state === 'FAILED' ? (
+        <path d="M-4 -4L4 4M4 -4L-4 4" stroke="var(--plum)" strokeWidth={2.2} strokeLinecap="round" />
+      ) : run.state === 'STOPPED' ? (
+        <path d="M-4.4 0H4.4" stroke="var(--gold)" strokeWidth={2.6} strokeLinecap="round" />
+      ) : (
+        <circle
+          r={4}
+          fill={now ? 'var(--leaf-soft)' : 'none'}
+          stroke={now ? 'var(--leaf)' : 'var(--ink-3)'}
+          strokeWidth={now ? 2 : 1.1}
+        />
+      )}
     </svg>
   );
 }
 
 function phasePill(lane: Lane): { words: string; tone: 'go' | 'wait' | 'bad' | 'off' } {
-  if (lane.command === 'STOP' && lane.phase !== 'DONE' && lane.phase !== 'STOPPED') return { words: 'stopping', tone: 'wait' };
+  if (lane.command === 'STOP' && lane.phase !== 'DONE' && lane.phase !== 'STOPPED')
+    return { words: 'stopping', tone: 'wait' };
   if (lane.command === 'PAUSE' && lane.phase === 'RUNNING') return { words: 'pausing after this run', tone: 'wait' };
   switch (lane.phase) {
-    case 'WAITING': case 'CLEARED': return { words: 'waiting', tone: 'off' };
-    case 'JOINED': return { words: 'being set up', tone: 'wait' };
-    case 'RUNNING': return { words: 'running', tone: 'go' };
-    case 'COOLING': return { words: 'cooling', tone: 'wait' };
-    case 'PAUSED': return { words: 'paused', tone: 'wait' };
-    case 'BY_HAND': return { words: 'your turn', tone: 'wait' };
-    case 'COOL_UNTIL': return { words: 'cooling', tone: 'wait' };
-    case 'HIDDEN': return { words: 'page hidden', tone: 'bad' };
-    case 'DONE': return { words: 'finished', tone: 'go' };
-    case 'STOPPED': return { words: 'stopped', tone: 'off' };
+    case 'WAITING':
+    case 'CLEARED':
+      return { words: 'waiting', tone: 'off' };
+    case 'JOINED':
+      return { words: 'being set up', tone: 'wait' };
+    case 'RUNNING':
+      return { words: 'running', tone: 'go' };
+    case 'COOLING':
+      return { words: 'cooling', tone: 'wait' };
+    case 'PAUSED':
+      return { words: 'paused', tone: 'wait' };
+    case 'BY_HAND':
+      return { words: 'your turn', tone: 'wait' };
+    case 'COOL_UNTIL':
+      return { words: 'cooling', tone: 'wait' };
+    case 'HIDDEN':
+      return { words: 'page hidden', tone: 'bad' };
+    case 'DONE':
+      return { words: 'finished', tone: 'go' };
+    case 'STOPPED':
+      return { words: 'stopped', tone: 'off' };
   }
 }
 
@@ -100,49 +175,112 @@ function nowInWords(lane: Lane, now: number): string {
   const run = lane.phaseRun ? `run ${lane.phaseRun} of ${at?.runs.length ?? lane.runs}` : '';
   const left = `About ${duration(lane.msLeft)} left`;
   switch (lane.phase) {
-    case 'JOINED': return 'Somebody is saying on the device which model it is.';
-    case 'RUNNING': return test ? `${test}, ${run}. ${left}.` : `Getting ready. ${left}.`;
+    case 'JOINED':
+      return 'Somebody is saying on the device which model it is.';
+    case 'RUNNING':
+      return test ? `${test}, ${run}. ${left}.` : `Getting ready. ${left}.`;
     case 'COOLING': {
       const until = lane.phaseUntil ? new Date(lane.phaseUntil).getTime() - now : 0;
       return `Next: ${test ?? ''}, ${run}${until > 0 ? `, in ${countdown(until)}` : ''}. ${left}.`;
     }
-    case 'BY_HAND': return `It waits for ${test ?? 'a test'}, which you carry out${at?.todo ? `: ${at.todo}` : ''}. It goes on by itself when the last score is typed. ${left}.`;
-    case 'COOL_UNTIL': return `Until it is at most ${at?.pauseUntil ?? ''} °C, before ${test ?? 'the next test'}, ${run}. Say so when it is. ${left}.`;
-    case 'PAUSED': return `Held before ${test ?? 'the next test'}, ${run}. ${left}.`;
-    case 'HIDDEN': return `The page is hidden or its screen asleep. It goes on with ${test ?? 'the next test'}, ${run}, as soon as it is back.`;
-    case 'DONE': return 'Every run is in the ledger.';
-    case 'STOPPED': return 'What was finished is in the ledger.';
-    default: return '';
+    case 'BY_HAND':
+      return `It waits for ${test ?? 'a test'}, which you carry out${at?.todo ? `: ${at.todo}` : ''}. It goes on by itself when the last score is typed. ${left}.`;
+    case 'COOL_UNTIL':
+      return `Until it is at most ${at?.pauseUntil ?? ''} °C, before ${test ?? 'the next test'}, ${run}. Say so when it is. ${left}.`;
+    case 'PAUSED':
+      return `Held before ${test ?? 'the next test'}, ${run}. ${left}.`;
+    case 'HIDDEN':
+      return `The page is hidden or its screen asleep. It goes on with ${test ?? 'the next test'}, ${run}, as soon as it is back.`;
+    case 'DONE':
+      return 'Every run is in the ledger.';
+    case 'STOPPED':
+      return 'What was finished is in the ledger.';
+    default:
+      return '';
   }
 }
 
 function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boolean }) {
   const [sure, setSure] = useState(false);
   const path = { params: { path: { id: lane.seatId } } };
-  const order = useMutation({ mutationFn: (command: 'GO' | 'PAUSE' | 'STOP') => value(api.POST('/api/bench/seats/{id}/command', { ...path, body: { command } })) });
+  const order = useMutation({
+    mutationFn: (command: 'GO' | 'PAUSE' | 'STOP') =>
+      value(api.POST('/api/bench/seats/{id}/command', { ...path, body: { command } })),
+  });
   const end = useMutation({ mutationFn: () => value(api.POST('/api/bench/seats/{id}/end', path)) });
   const clear = useMutation({ mutationFn: () => value(api.DELETE('/api/bench/seats/{id}', path)) });
   const problem = order.error ?? end.error ?? clear.error;
   return (
     <span className="ml-auto flex items-baseline gap-3">
-      {problem && <span role="alert" className="small text-plum">{problem.message}</span>}
-      {over ? <button className="small link" onClick={() => clear.mutate()}>Clear</button>
-        : sure ? (
-          <>
-            <span className="small">Stop it for good?</span>
-            <button className="small link text-plum" autoFocus onClick={() => { setSure(false); order.mutate('STOP'); }}>Stop</button>
-            <button className="small link" onClick={() => setSure(false)}>Keep on</button>
-          </>
-        ) : (
-          <>
-            {lane.phase === 'BY_HAND' && lane.sessionId !== undefined && <Link to="/bench/sheet/$sessionId" params={{ sessionId: String(lane.sessionId) }} className="small link font-semibold">Type its scores</Link>}
-            {lane.command === 'PAUSE' || lane.phase === 'BY_HAND' || lane.phase === 'COOL_UNTIL'
-              ? <button className="small link" onClick={() => order.mutate('GO')}>{lane.phase === 'BY_HAND' ? 'Go on without it' : lane.phase === 'COOL_UNTIL' ? 'It is cool: go on' : 'Go on'}</button>
-              : lane.command === 'GO' && lane.phase !== 'JOINED' && <button className="small link" onClick={() => order.mutate('PAUSE')}>Pause</button>}
-            {lane.command !== 'STOP' && <button className="small link" onClick={() => setSure(true)}>Stop</button>}
-            {(silent || lane.command === 'STOP') && lane.phase !== 'JOINED' && <button className="small link" title="Ends the session from here, without the device. What it has not sent yet will not be taken." onClick={() => end.mutate()}>End without the device</button>}
-          </>
-        )}
+      {problem && (
+        <span role="alert" className="small text-plum">
+          {problem.message}
+        </span>
+      )}
+      {over ? (
+        <button className="small link" onClick={() => clear.mutate()}>
+          Clear
+        </button>
+      ) : sure ? (
+        <>
+          <span className="small">Stop it for good?</span>
+          <button
+            className="small link text-plum"
+            autoFocus
+            onClick={() => {
+              setSure(false);
+              order.mutate('STOP');
+            }}
+          >
+            Stop
+          </button>
+          <button className="small link" onClick={() => setSure(false)}>
+            Keep on
+          </button>
+        </>
+      ) : (
+        <>
+          {lane.phase === 'BY_HAND' && lane.sessionId !== undefined && (
+            <Link
+              to="/bench/sheet/$sessionId"
+              params={{ sessionId: String(lane.sessionId) }}
+              className="small link font-semibold"
+            >
+              Type its scores
+            </Link>
+          )}
+          {lane.command === 'PAUSE' || lane.phase === 'BY_HAND' || lane.phase === 'COOL_UNTIL' ? (
+            <button className="small link" onClick={() => order.mutate('GO')}>
+              {lane.phase === 'BY_HAND'
+                ? 'Go on without it'
+                : lane.phase === 'COOL_UNTIL'
+                  ? 'It is cool: go on'
+                  : 'Go on'}
+            </button>
+          ) : (
+            lane.command === 'GO' &&
+            lane.phase !== 'JOINED' && (
+              <button className="small link" onClick={() => order.mutate('PAUSE')}>
+                Pause
+              </button>
+            )
+          )}
+          {lane.command !== 'STOP' && (
+            <button className="small link" onClick={() => setSure(true)}>
+              Stop
+            </button>
+          )}
+          {(silent || lane.command === 'STOP') && lane.phase !== 'JOINED' && (
+            <button
+              className="small link"
+              title="Ends the session from here, without the device. What it has not sent yet will not be taken."
+              onClick={() => end.mutate()}
+            >
+              End without the device
+            </button>
+          )}
+        </>
+      )}
     </span>
   );
 }

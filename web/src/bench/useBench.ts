@@ -9,7 +9,9 @@ const KEY = ['bench'];
 /** Puts a lane where it belongs: in the place of the older state of the same seat, or first. */
 export function withLane(lanes: readonly Lane[], lane: Lane): Lane[] {
   if (lane.phase === 'CLEARED') return lanes.filter((l) => l.seatId !== lane.seatId);
-  return lanes.some((l) => l.seatId === lane.seatId) ? lanes.map((l) => (l.seatId === lane.seatId ? lane : l)) : [lane, ...lanes];
+  return lanes.some((l) => l.seatId === lane.seatId)
+    ? lanes.map((l) => (l.seatId === lane.seatId ? lane : l))
+    : [lane, ...lanes];
 }
 
 /**
@@ -38,7 +40,8 @@ export function useBench(): UseQueryResult<Bench, Error> & { live: boolean } {
     source.onerror = () => {
       setLive(false);
       // The browser reconnects by itself, except after an answer that is no stream: then the whole is read again.
-      if (source.readyState === EventSource.CLOSED) again = setTimeout(() => void queries.invalidateQueries({ queryKey: KEY }), 3_000);
+      if (source.readyState === EventSource.CLOSED)
+        again = setTimeout(() => void queries.invalidateQueries({ queryKey: KEY }), 3_000);
     };
     return () => {
       clearTimeout(again);

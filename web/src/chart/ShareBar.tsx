@@ -7,7 +7,12 @@ export function signed(value: number): string {
 export function ShareBar({ share }: { share: number }) {
   return (
     <svg viewBox="-50 0 100 9" preserveAspectRatio="none" height={9} width="100%" aria-hidden="true" className="block">
-      <rect x={share >= 0 ? 0 : 48 * share} width={Math.abs(48 * share)} height={9} fill={share >= 0 ? 'var(--leaf)' : 'var(--plum)'} />
+      <rect
+        x={share >= 0 ? 0 : 48 * share}
+        width={Math.abs(48 * share)}
+        height={9}
+        fill={share >= 0 ? 'var(--leaf)' : 'var(--plum)'}
+      />
       <line x1={0} x2={0} y1={0} y2={9} stroke="var(--tick)" vectorEffect="non-scaling-stroke" />
     </svg>
   );

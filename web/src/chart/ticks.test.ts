@@ -2,8 +2,15 @@ import { expect, test } from 'vitest';
 import { railScale, tickPath } from './Rail.tsx';
 import { nearest, ticksOf } from './ticks.ts';
 
-const merits = [{ id: 1, merit: 0.4 }, { id: 2, merit: -0.2 }, { id: 3, merit: 0.41 }];
-const scale = railScale(merits.map((m) => m.merit), 200);
+const merits = [
+  { id: 1, merit: 0.4 },
+  { id: 2, merit: -0.2 },
+  { id: 3, merit: 0.41 },
+];
+const scale = railScale(
+  merits.map((m) => m.merit),
+  200,
+);
 const ticks = ticksOf(merits, scale);
 
 test('ticks run from the worst to the best', () => {

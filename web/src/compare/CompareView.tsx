@@ -28,21 +28,51 @@ export function CompareView() {
   const table = useTable();
   const [side, setSide] = useState(0);
   const ids = search.ids ?? table.entries.map((e) => e.id);
-  const base = search.base !== undefined && ids.includes(search.base) ? search.base : table.base !== null && ids.includes(table.base) ? table.base : ids[0];
+  const base =
+    search.base !== undefined && ids.includes(search.base)
+      ? search.base
+      : table.base !== null && ids.includes(table.base)
+        ? table.base
+        : ids[0];
   const others = ids.filter((id) => id !== base);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
   const materiality = search.matters ?? 3;
   const order = search.order ?? 'group';
 
-  const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')), staleTime: Infinity });
-  const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')), staleTime: 60_000 });
-  const quantities = useQuery({ queryKey: ['quantities', ids], queryFn: () => value(api.GET('/api/compare/quantities', { params: { query: { ids } } })), enabled: others.length > 0 });
+  const purposes = useQuery({
+    queryKey: ['purposes'],
+    queryFn: () => value(api.GET('/api/purposes')),
+    staleTime: Infinity,
+  });
+  const versions = useQuery({
+    queryKey: ['suite-versions'],
+    queryFn: () => value(api.GET('/api/suite-versions')),
+    staleTime: 60_000,
+  });
+  const quantities = useQuery({
+    queryKey: ['quantities', ids],
+    queryFn: () => value(api.GET('/api/compare/quantities', { params: { query: { ids } } })),
+    enabled: others.length > 0,
+  });
   const comparison = useQuery({
     queryKey: ['comparison', base, others, search.purpose, search.group, search.suite, materiality, search.per],
-    queryFn: ({ signal }) => value(api.GET('/api/compare', {
-      params: { query: { base: base!, with: others, materiality, ...(search.purpose ? { purpose: search.purpose } : {}), ...(search.group ? { group: search.group } : {}), ...(search.suite ? { suite: search.suite } : {}), ...(search.per ? { per: search.per } : {}) } },
-      signal,
-    })),
+    queryFn: ({ signal }) =>
+      value(
+        api.GET('/api/compare', {
+          params: {
+            query: {
+              base: base!,
+              with: others,
+              materiality,
+              ...(search.purpose ? { purpose: search.purpose } : {}),
+              ...(search.group ? { group: search.group } : {}),
+              ...(search.suite ? { suite: search.suite } : {}),
+              ...(search.per ? { per: search.per } : {}),
+            },
+          },
+          signal,
+        }),
+      ),
     enabled: others.length > 0,
     placeholderData: keepPreviousData,
   });
@@ -56,8 +86,16 @@ export function CompareView() {
   };
   useKeys([
     { key: 'x', does: 'Exchange base and the other', run: swap },
-    { key: 'm', does: 'Say what difference matters', run: () => document.querySelector<HTMLElement>('[data-part="matters"] button')?.click() },
-    { key: 'o', does: 'Another order of the lines', run: () => say({ order: ORDERS[(ORDERS.indexOf(order) + 1) % ORDERS.length] }) },
+    {
+      key: 'm',
+      does: 'Say what difference matters',
+      run: () => document.querySelector<HTMLElement>('[data-part="matters"] button')?.click(),
+    },
+    {
+      key: 'o',
+      does: 'Another order of the lines',
+      run: () => say({ order: ORDERS[(ORDERS.indexOf(order) + 1) % ORDERS.length] }),
+    },
   ]);
 
   if (others.length === 0 || base === undefined) {
@@ -71,73 +109,183 @@ export function CompareView() {
   const data = comparison.data;
   const shownSide = data ? Math.min(side, data.sides.length - 1) : 0;
   const named = data ? [data.base, ...data.sides.map((s) => s.configuration)] : [];
-  const nameOf = (id: number) => { const c = named.find((n) => n.id === id); return c ? `${c.maker} ${c.model}, ${c.name}` : '…'; };
+  const nameOf = (id: number) => {
+    const c = named.find((n) => n.id === id);
+    return c ? `${c.maker} ${c.model}, ${c.name}` : '…';
+  };
   const suites = versions.data ?? [];
   const suite = suites.find((v) => v.id === search.suite);
   const scope = search.group ?? (search.suite ? `suite:${search.suite}` : undefined);
   const sentence = (
     <>
       How {others.length === 1 ? 'does' : 'do'}{' '}
-      <Choices name="What is compared" values={others} onChoose={(next) => { if (next.length > 0) say({ ids: [base, ...next], base }); }}
-        options={[...new Set([...ids, ...table.entries.map((e) => e.id)])].filter((id) => id !== base).map((id) => ({ value: id, label: nameOf(id) === '…' ? `configuration ${id}` : nameOf(id) }))}>
+      <Choices
+        name="What is compared"
+        values={others}
+        onChoose={(next) => {
+          if (next.length > 0) say({ ids: [base, ...next], base });
+        }}
+        options={[...new Set([...ids, ...table.entries.map((e) => e.id)])]
+          .filter((id) => id !== base)
+          .map((id) => ({ value: id, label: nameOf(id) === '…' ? `configuration ${id}` : nameOf(id) }))}
+      >
         {others.length === 1 ? nameOf(others[0]!) : `${others.length} configurations`}
       </Choices>{' '}
       differ from base{' '}
-      <Choice name="Base" value={base} options={ids.map((id) => ({ value: id, label: nameOf(id) }))} onChoose={(next) => say({ ids, base: next })}>{nameOf(base)}</Choice>{' '}
+      <Choice
+        name="Base"
+        value={base}
+        options={ids.map((id) => ({ value: id, label: nameOf(id) }))}
+        onChoose={(next) => say({ ids, base: next })}
+      >
+        {nameOf(base)}
+      </Choice>{' '}
       on{' '}
-      <Choice name="Tests" value={scope} options={[{ value: undefined as string | undefined, label: 'every test both ran' }, ...TEST_GROUPS.map((g) => ({ value: g as string | undefined, label: `${testGroup(g)} tests` })), ...suites.map((v) => ({ value: `suite:${v.id}` as string | undefined, label: `${v.suite} ${v.version}`, detail: `${v.tests} tests` }))]}
-        onChoose={(next) => say({ group: next === undefined || next.startsWith('suite:') ? undefined : (next as TestGroup), suite: next?.startsWith('suite:') ? Number(next.slice(6)) : undefined })}>
-        {search.group ? `${testGroup(search.group)} tests` : suite ? `${suite.suite} ${suite.version}` : 'every test both ran'}
+      <Choice
+        name="Tests"
+        value={scope}
+        options={[
+          { value: undefined as string | undefined, label: 'every test both ran' },
+          ...TEST_GROUPS.map((g) => ({ value: g as string | undefined, label: `${testGroup(g)} tests` })),
+          ...suites.map((v) => ({
+            value: `suite:${v.id}` as string | undefined,
+            label: `${v.suite} ${v.version}`,
+            detail: `${v.tests} tests`,
+          })),
+        ]}
+        onChoose={(next) =>
+          say({
+            group: next === undefined || next.startsWith('suite:') ? undefined : (next as TestGroup),
+            suite: next?.startsWith('suite:') ? Number(next.slice(6)) : undefined,
+          })
+        }
+      >
+        {search.group
+          ? `${testGroup(search.group)} tests`
+          : suite
+            ? `${suite.suite} ${suite.version}`
+            : 'every test both ran'}
       </Choice>
       , weighed for{' '}
-      <Choice name="Purpose" value={search.purpose ?? purposes.data?.[0]?.id} options={purposes.data?.map((p) => ({ value: p.id, label: p.name })) ?? []} onChoose={(purpose) => say({ purpose })}>
+      <Choice
+        name="Purpose"
+        value={search.purpose ?? purposes.data?.[0]?.id}
+        options={purposes.data?.map((p) => ({ value: p.id, label: p.name })) ?? []}
+        onChoose={(purpose) => say({ purpose })}
+      >
         {purposes.data?.find((p) => p.id === search.purpose)?.name ?? purposes.data?.[0]?.name ?? '…'}
-      </Choice>
-      {' '}where{' '}
-      <span data-part="matters"><Choice name="What matters" value={materiality} options={MATERIALITIES.map((m) => ({ value: m as number, label: `${m} %`, detail: m === 3 ? 'the usual' : '' }))} onChoose={(matters) => say({ matters: matters === 3 ? undefined : matters })}>{`${materiality} %`}</Choice></span>{' '}
+      </Choice>{' '}
+      where{' '}
+      <span data-part="matters">
+        <Choice
+          name="What matters"
+          value={materiality}
+          options={MATERIALITIES.map((m) => ({
+            value: m as number,
+            label: `${m} %`,
+            detail: m === 3 ? 'the usual' : '',
+          }))}
+          onChoose={(matters) => say({ matters: matters === 3 ? undefined : matters })}
+        >{`${materiality} %`}</Choice>
+      </span>{' '}
       matters
       {(search.per !== undefined || (quantities.data?.length ?? 0) > 0) && (
         <>
           {', '}
-          <Choice name="Divided by" value={search.per} options={[{ value: undefined as string | undefined, label: 'as measured' }, ...(quantities.data ?? []).map((q) => ({ value: q.key as string | undefined, label: `per ${q.label}` }))]} onChoose={(per) => say({ per })}>
-            {search.per === undefined ? 'as measured' : `per ${quantities.data?.find((q) => q.key === search.per)?.label ?? search.per}`}
+          <Choice
+            name="Divided by"
+            value={search.per}
+            options={[
+              { value: undefined as string | undefined, label: 'as measured' },
+              ...(quantities.data ?? []).map((q) => ({ value: q.key as string | undefined, label: `per ${q.label}` })),
+            ]}
+            onChoose={(per) => say({ per })}
+          >
+            {search.per === undefined
+              ? 'as measured'
+              : `per ${quantities.data?.find((q) => q.key === search.per)?.label ?? search.per}`}
           </Choice>
         </>
       )}
       ?
     </>
   );
-  const factorSentence = <>Two facts at once, over {ids.length} configurations, weighed for {purposes.data?.find((p) => p.id === search.purpose)?.name ?? purposes.data?.[0]?.name ?? '…'}.</>;
+  const factorSentence = (
+    <>
+      Two facts at once, over {ids.length} configurations, weighed for{' '}
+      {purposes.data?.find((p) => p.id === search.purpose)?.name ?? purposes.data?.[0]?.name ?? '…'}.
+    </>
+  );
   const parts = data ? sections(data.rows, order, shownSide) : [];
   return (
     <div className="flex h-full min-h-[460px] flex-col">
       <Opening title="Compare" sentence={search.factors ? factorSentence : sentence}>
-        {ids.length > 2 && <button className="button" aria-pressed={search.factors === true} onClick={() => say({ factors: search.factors ? undefined : true })}>{search.factors ? 'Test by test' : 'Two factors'}</button>}
+        {ids.length > 2 && (
+          <button
+            className="button"
+            aria-pressed={search.factors === true}
+            onClick={() => say({ factors: search.factors ? undefined : true })}
+          >
+            {search.factors ? 'Test by test' : 'Two factors'}
+          </button>
+        )}
         {data && !search.factors && <TakeAlong comparison={data} parts={parts} side={shownSide} />}
       </Opening>
       {search.factors ? (
         <div className="min-h-0 flex-1 overflow-y-auto">
-          <FactorsPart ids={ids} purpose={search.purpose} factors={{ first: search.first, second: search.second, metric: search.cells }} onChoose={(next) => say({ first: next.first, second: next.second, cells: next.metric })} />
+          <FactorsPart
+            ids={ids}
+            purpose={search.purpose}
+            factors={{ first: search.first, second: search.second, metric: search.cells }}
+            onChoose={(next) => say({ first: next.first, second: next.second, cells: next.metric })}
+          />
         </div>
-      ) : comparison.isPending ? <Loading what="the comparison" />
-        : comparison.isError ? <Trouble error={comparison.error} again={() => (search.per === undefined ? void comparison.refetch() : say({ per: undefined }))} />
-        : (
-          <div className="flex min-h-0 flex-1 flex-col gap-6 md:flex-row">
-            <aside aria-label="What is beside the lines" className="w-full shrink-0 overflow-y-auto md:w-[282px]">
-              {data!.sides.length > 1 && <p className="mb-2 font-semibold">{nameOf(data!.sides[shownSide]!.configuration.id)}</p>}
-              {data!.per && <p role="note" className="mb-3 border-l-2 border-gold pl-3">Every score is divided: per {data!.per.label}.</p>}
-              <SidePanel comparison={data!} side={data!.sides[shownSide]!} purpose={data!.purpose} />
-              <MissingRuns key={`${base}-${others.join()}`} comparison={data!} />
-              <TotalsPart base={base} other={data!.sides[shownSide]!.configuration.id} />
-            </aside>
-            <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-              <p className="small mb-1 text-right">
-                Lines <Choice name="Order" value={order} options={ORDERS.map((o) => ({ value: o, label: ORDER_WORDS[o] }))} onChoose={(next) => say({ order: next === 'group' ? undefined : next })}>{ORDER_WORDS[order]}</Choice>
+      ) : comparison.isPending ? (
+        <Loading what="the comparison" />
+      ) : comparison.isError ? (
+        <Trouble
+          error={comparison.error}
+          again={() => (search.per === undefined ? void comparison.refetch() : say({ per: undefined }))}
+        />
+      ) : (
+        <div className="flex min-h-0 flex-1 flex-col gap-6 md:flex-row">
+          <aside aria-label="What is beside the lines" className="w-full shrink-0 overflow-y-auto md:w-[282px]">
+            {data!.sides.length > 1 && (
+              <p className="mb-2 font-semibold">{nameOf(data!.sides[shownSide]!.configuration.id)}</p>
+            )}
+            {data!.per && (
+              <p role="note" className="mb-3 border-l-2 border-gold pl-3">
+                Every score is divided: per {data!.per.label}.
               </p>
-              <ComparedTable comparison={data!} parts={parts} side={shownSide} onSide={setSide} onSort={() => say({ order: order === 'size' ? undefined : 'size' })} open={search.open} onOpen={(open) => say({ open })} />
-            </div>
+            )}
+            <SidePanel comparison={data!} side={data!.sides[shownSide]!} purpose={data!.purpose} />
+            <MissingRuns key={`${base}-${others.join()}`} comparison={data!} />
+            <TotalsPart base={base} other={data!.sides[shownSide]!.configuration.id} />
+          </aside>
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+            <p className="small mb-1 text-right">
+              Lines{' '}
+              <Choice
+                name="Order"
+                value={order}
+                options={ORDERS.map((o) => ({ value: o, label: ORDER_WORDS[o] }))}
+                onChoose={(next) => say({ order: next === 'group' ? undefined : next })}
+              >
+                {ORDER_WORDS[order]}
+              </Choice>
+            </p>
+            <ComparedTable
+              comparison={data!}
+              parts={parts}
+              side={shownSide}
+              onSide={setSide}
+              onSort={() => say({ order: order === 'size' ? undefined : 'size' })}
+              open={search.open}
+              onOpen={(open) => say({ open })}
+            />
           </div>
-        )}
+        </div>
+      )}
     </div>
   );
 }

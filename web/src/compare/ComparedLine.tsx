@@ -26,22 +26,59 @@ const READINGS = { BETTER: 'better', WORSE: 'worse', CANNOT_TELL: 'cannot tell' 
 export function ComparedLine({ row, comparison, axis, template, active, open, onOpen, side, marks }: Props) {
   const { metric, cells } = row;
   const alone = cells.length === 1;
-  const shown = (value: number | undefined) => (value === undefined ? '–' : reading(value, comparison.per && metric.scale === 'RATIO' ? { kind: 'NUMBER', unit: '1' } : metric));
+  const shown = (value: number | undefined) =>
+    value === undefined
+      ? '–'
+      : reading(value, comparison.per && metric.scale === 'RATIO' ? { kind: 'NUMBER', unit: '1' } : metric);
   return (
-    <div data-active-row={active} data-open={open} className="border-b border-hair-2 data-[active-row=true]:bg-sheet data-[open=true]:bg-sheet">
+    <div
+      data-active-row={active}
+      data-open={open}
+      className="border-b border-hair-2 data-[active-row=true]:bg-sheet data-[open=true]:bg-sheet"
+    >
       <div role="row" className="grid min-h-[33px] items-center gap-x-3 py-1" style={{ gridTemplateColumns: template }}>
         <span role="rowheader" className="flex min-w-0 items-baseline gap-1.5 pl-2">
-          <button className="block min-w-0 truncate text-left hover:underline" aria-expanded={open} onClick={onOpen} title={`${metric.name}; ${metric.suite} ${metric.version}`}>{metric.name}</button>
-          {marks.map((kind) => <span key={kind} className="pill" data-tone="wait" title={markReason({ kind })}>{mark(kind)}</span>)}
+          <button
+            className="block min-w-0 truncate text-left hover:underline"
+            aria-expanded={open}
+            onClick={onOpen}
+            title={`${metric.name}; ${metric.suite} ${metric.version}`}
+          >
+            {metric.name}
+          </button>
+          {marks.map((kind) => (
+            <span key={kind} className="pill" data-tone="wait" title={markReason({ kind })}>
+              {mark(kind)}
+            </span>
+          ))}
         </span>
-        <span role="cell" className="text-right whitespace-nowrap">{shown(row.value)}</span>
+        <span role="cell" className="text-right whitespace-nowrap">
+          {shown(row.value)}
+        </span>
         {alone ? (
           <>
-            <span role="cell" className="text-right whitespace-nowrap">{shown(cells[0]!.value)}</span>
-            <span role="cell"><RatioMark cell={cells[0]!} axis={axis} materiality={1 + comparison.materiality / 100} label={cells[0]!.sentence ?? ''} /></span>
-            <span role="cell"><InWords cell={cells[0]!} unit={metric.unit} /></span>
+            <span role="cell" className="text-right whitespace-nowrap">
+              {shown(cells[0]!.value)}
+            </span>
+            <span role="cell">
+              <RatioMark
+                cell={cells[0]!}
+                axis={axis}
+                materiality={1 + comparison.materiality / 100}
+                label={cells[0]!.sentence ?? ''}
+              />
+            </span>
+            <span role="cell">
+              <InWords cell={cells[0]!} unit={metric.unit} />
+            </span>
           </>
-        ) : cells.map((cell, i) => <span key={i} role="cell" className="px-1 data-[on=true]:bg-leaf-soft" data-on={i === side}><Short cell={cell} unit={metric.unit} /></span>)}
+        ) : (
+          cells.map((cell, i) => (
+            <span key={i} role="cell" className="px-1 data-[on=true]:bg-leaf-soft" data-on={i === side}>
+              <Short cell={cell} unit={metric.unit} />
+            </span>
+          ))
+        )}
       </div>
       {open && <LineDetail row={row} comparison={comparison} />}
     </div>
@@ -53,21 +90,37 @@ function InWords({ cell, unit }: { cell: Cell; unit: string }) {
   const would = whatWouldTell(cell);
   return (
     <span className="block leading-tight">
-      <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>{verdictWords(cell.verdict)}</span>
+      <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
+        {verdictWords(cell.verdict)}
+      </span>
       <span className="ml-1.5 text-ink-2">{times(cell.ratio!)}</span>
       {would && <span className="block text-[12.5px] text-ink-3">{would}</span>}
-      {cell.outReason !== undefined && <span className="block truncate text-[12px] text-ink-3" title={`Not in the overall: ${cell.outReason}`}>not in the overall</span>}
+      {cell.outReason !== undefined && (
+        <span className="block truncate text-[12px] text-ink-3" title={`Not in the overall: ${cell.outReason}`}>
+          not in the overall
+        </span>
+      )}
     </span>
   );
 }
 
 function Difference({ cell, unit }: { cell: Cell; unit: string }) {
-  if (cell.difference === undefined || cell.reading === undefined) return <span className="small text-ink-3">{cell.outReason}</span>;
+  if (cell.difference === undefined || cell.reading === undefined)
+    return <span className="small text-ink-3">{cell.outReason}</span>;
   return (
     <span className="block leading-tight">
-      <span className={TONES[cell.reading === 'BETTER' ? 'gain' : cell.reading === 'WORSE' ? 'loss' : 'unsure']}>{READINGS[cell.reading]}</span>
-      <span className="ml-1.5 text-ink-2">{cell.difference > 0 ? '+' : ''}{number(cell.difference, 3)} {unit === '1' ? '' : unit}</span>
-      {cell.low !== undefined && cell.high !== undefined && <span className="block text-[12px] text-ink-3">95 % {number(cell.low, 3)} to {number(cell.high, 3)}</span>}
+      <span className={TONES[cell.reading === 'BETTER' ? 'gain' : cell.reading === 'WORSE' ? 'loss' : 'unsure']}>
+        {READINGS[cell.reading]}
+      </span>
+      <span className="ml-1.5 text-ink-2">
+        {cell.difference > 0 ? '+' : ''}
+        {number(cell.difference, 3)} {unit === '1' ? '' : unit}
+      </span>
+      {cell.low !== undefined && cell.high !== undefined && (
+        <span className="block text-[12px] text-ink-3">
+          95 % {number(cell.low, 3)} to {number(cell.high, 3)}
+        </span>
+      )}
     </span>
   );
 }
@@ -77,7 +130,11 @@ function Short({ cell, unit }: { cell: Cell; unit: string }) {
   if (cell.verdict === undefined) return <Difference cell={cell} unit={unit} />;
   return (
     <span className="block leading-tight" title={cell.sentence}>
-      <span className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}>{times(cell.ratio!)}</span>
+      <span
+        className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}
+      >
+        {times(cell.ratio!)}
+      </span>
       <span className={`block text-[12px] ${TONES[tone(cell.verdict)]}`}>{verdictWords(cell.verdict)}</span>
     </span>
   );

@@ -37,53 +37,114 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
   const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
   const slots = slotsOf(useTable(), ids);
   // Marks need every single reading, so they come after the numbers.
-  const marks = useQuery({ queryKey: ['compared-marks', ids], queryFn: () => value(api.GET('/api/compare/marks', { params: { query: { ids } } })) });
-  const kindsOf = (metric: number) => [...new Set(marks.data?.filter((m) => m.metricId === metric).flatMap((m) => m.kinds) ?? [])];
-  const active = useRows(rows, (r) => r.metric.id, [{ key: 'Enter', does: 'Open the line, or close it', run: (r) => onOpen(open === r.metric.id ? undefined : r.metric.id) }]);
+  const marks = useQuery({
+    queryKey: ['compared-marks', ids],
+    queryFn: () => value(api.GET('/api/compare/marks', { params: { query: { ids } } })),
+  });
+  const kindsOf = (metric: number) => [
+    ...new Set(marks.data?.filter((m) => m.metricId === metric).flatMap((m) => m.kinds) ?? []),
+  ];
+  const active = useRows(rows, (r) => r.metric.id, [
+    {
+      key: 'Enter',
+      does: 'Open the line, or close it',
+      run: (r) => onOpen(open === r.metric.id ? undefined : r.metric.id),
+    },
+  ]);
   const alone = comparison.sides.length === 1;
   const materiality = 1 + comparison.materiality / 100;
   const axisWidth = Math.max(150, Math.min(420, width - 690));
-  const axis = ratioAxis(rows.flatMap((r) => r.cells.slice(0, 1).flatMap((c) => [c.ratio ?? 1, c.low ?? 1, c.high ?? 1])), materiality, axisWidth);
-  const template = alone ? `minmax(170px,1fr) 118px 118px ${axis.width}px 190px` : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
+  const axis = ratioAxis(
+    rows.flatMap((r) => r.cells.slice(0, 1).flatMap((c) => [c.ratio ?? 1, c.low ?? 1, c.high ?? 1])),
+    materiality,
+    axisWidth,
+  );
+  const template = alone
+    ? `minmax(170px,1fr) 118px 118px ${axis.width}px 190px`
+    : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
   return (
     <div ref={area} className="min-h-0 min-w-0 flex-1 overflow-auto" data-scroll="lines">
       <div role="table" aria-label="Test by test" className={alone ? '' : 'min-w-fit'}>
-        <div role="row" className="sticky top-0 z-10 grid items-end gap-x-3 border-b border-hair bg-paper pb-1 text-[12px] text-ink-3" style={{ gridTemplateColumns: template }}>
-          <span role="columnheader" className="pl-2">Test</span>
-          <span role="columnheader" className="text-right">Base</span>
+        <div
+          role="row"
+          className="sticky top-0 z-10 grid items-end gap-x-3 border-b border-hair bg-paper pb-1 text-[12px] text-ink-3"
+          style={{ gridTemplateColumns: template }}
+        >
+          <span role="columnheader" className="pl-2">
+            Test
+          </span>
+          <span role="columnheader" className="text-right">
+            Base
+          </span>
           {alone ? (
             <>
-              <span role="columnheader" className="text-right">This</span>
+              <span role="columnheader" className="text-right">
+                This
+              </span>
               <span role="columnheader" className="relative block h-4" aria-label="Ratio to the base, right is better">
-                {axis.ticks.map((t) => <span key={t} className="absolute -translate-x-1/2" style={{ left: axis.x(t) }}>{times(t)}</span>)}
-                <span className="absolute -translate-x-1/2" style={{ left: axis.x(1) }}>same</span>
+                {axis.ticks.map((t) => (
+                  <span key={t} className="absolute -translate-x-1/2" style={{ left: axis.x(t) }}>
+                    {times(t)}
+                  </span>
+                ))}
+                <span className="absolute -translate-x-1/2" style={{ left: axis.x(1) }}>
+                  same
+                </span>
               </span>
               <span role="columnheader">Reading it; right is better</span>
             </>
-          ) : comparison.sides.map((s, i) => {
-            const slot = slots(s.configuration.id);
-            return (
-              <span role="columnheader" key={s.configuration.id} aria-sort={i === side ? 'other' : undefined}>
-                <button className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft" data-on={i === side} aria-pressed={i === side} onClick={() => (i === side ? onSort() : onSide(i))} title={`${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}`}>
-                  <span className="flex items-center gap-1">{slot !== null && <MarkSign slot={slot} size={13} />}<span className="truncate font-semibold text-ink">{s.configuration.model}</span></span>
-                  <span className="block truncate">{s.configuration.name}</span>
-                  <span className="block text-[14px] text-ink">{s.overall ? times(s.overall.ratio, 3) : '–'}</span>
-                  <span className="block">{s.overall ? verdictWords(s.overall.verdict) : 'nothing shared'}{i === side && parts.length > 0 && <span className="sr-only">, press to order by it</span>}</span>
-                </button>
-              </span>
-            );
-          })}
+          ) : (
+            comparison.sides.map((s, i) => {
+              const slot = slots(s.configuration.id);
+              return (
+                <span role="columnheader" key={s.configuration.id} aria-sort={i === side ? 'other' : undefined}>
+                  <button
+                    className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft"
+                    data-on={i === side}
+                    aria-pressed={i === side}
+                    onClick={() => (i === side ? onSort() : onSide(i))}
+                    title={`${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}`}
+                  >
+                    <span className="flex items-center gap-1">
+                      {slot !== null && <MarkSign slot={slot} size={13} />}
+                      <span className="truncate font-semibold text-ink">{s.configuration.model}</span>
+                    </span>
+                    <span className="block truncate">{s.configuration.name}</span>
+                    <span className="block text-[14px] text-ink">{s.overall ? times(s.overall.ratio, 3) : '–'}</span>
+                    <span className="block">
+                      {s.overall ? verdictWords(s.overall.verdict) : 'nothing shared'}
+                      {i === side && parts.length > 0 && <span className="sr-only">, press to order by it</span>}
+                    </span>
+                  </button>
+                </span>
+              );
+            })
+          )}
         </div>
         {parts.map((part) => (
           <div key={part.group ?? 'all'} role="rowgroup">
             {part.group && <h3 className="border-b border-hair pt-3 pb-0.5 pl-2">{testGroup(part.group)}</h3>}
             {part.rows.map((row) => (
-              <ComparedLine key={row.metric.id} row={row} marks={kindsOf(row.metric.id)} comparison={comparison} axis={axis} template={template} active={active?.metric.id === row.metric.id} open={open === row.metric.id}
-                onOpen={() => onOpen(open === row.metric.id ? undefined : row.metric.id)} side={side} />
+              <ComparedLine
+                key={row.metric.id}
+                row={row}
+                marks={kindsOf(row.metric.id)}
+                comparison={comparison}
+                axis={axis}
+                template={template}
+                active={active?.metric.id === row.metric.id}
+                open={open === row.metric.id}
+                onOpen={() => onOpen(open === row.metric.id ? undefined : row.metric.id)}
+                side={side}
+              />
             ))}
           </div>
         ))}
-        {rows.length === 0 && <p className="mt-6 pl-2 text-ink-2">No test was run on both. Put other configurations on the table, or plan the missing tests.</p>}
+        {rows.length === 0 && (
+          <p className="mt-6 pl-2 text-ink-2">
+            No test was run on both. Put other configurations on the table, or plan the missing tests.
+          </p>
+        )}
       </div>
     </div>
   );

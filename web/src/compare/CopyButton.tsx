@@ -13,7 +13,12 @@ export function CopyButton({ text, what, children = 'copy' }: { text: string; wh
     }
   };
   return (
-    <button className="small link shrink-0" aria-label={`Copy ${what}`} onClick={() => void copy()} onBlur={() => setState('ready')}>
+    <button
+      className="small link shrink-0"
+      aria-label={`Copy ${what}`}
+      onClick={() => void copy()}
+      onBlur={() => setState('ready')}
+    >
       {state === 'ready' ? children : state === 'copied' ? 'copied' : 'the browser does not allow it here'}
     </button>
   );

@@ -19,52 +19,154 @@ export interface Factors {
 }
 
 /** Two facts as a grid: what each does by itself, and whether one changes what the other does. */
-export function FactorsPart({ ids, factors, purpose, onChoose }: { ids: number[]; factors: Factors; purpose: number | undefined; onChoose: (next: Factors) => void }) {
+export function FactorsPart({
+  ids,
+  factors,
+  purpose,
+  onChoose,
+}: {
+  ids: number[];
+  factors: Factors;
+  purpose: number | undefined;
+  onChoose: (next: Factors) => void;
+}) {
   const grid = useQuery({
     queryKey: ['factors', ids, factors, purpose],
-    queryFn: () => value(api.GET('/api/compare/factors', { params: { query: { ids, ...(factors.first ? { first: factors.first } : {}), ...(factors.second ? { second: factors.second } : {}), ...(factors.metric ? { metric: factors.metric } : {}), ...(purpose ? { purpose } : {}) } } })),
+    queryFn: () =>
+      value(
+        api.GET('/api/compare/factors', {
+          params: {
+            query: {
+              ids,
+              ...(factors.first ? { first: factors.first } : {}),
+              ...(factors.second ? { second: factors.second } : {}),
+              ...(factors.metric ? { metric: factors.metric } : {}),
+              ...(purpose ? { purpose } : {}),
+            },
+          },
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
-  return <Ready query={grid} what="the grid">{(data) => <GridOf grid={data} onChoose={(change) => onChoose({ first: data.first?.key, second: data.second?.key, metric: factors.metric, ...change })} />}</Ready>;
+  return (
+    <Ready query={grid} what="the grid">
+      {(data) => (
+        <GridOf
+          grid={data}
+          onChoose={(change) =>
+            onChoose({ first: data.first?.key, second: data.second?.key, metric: factors.metric, ...change })
+          }
+        />
+      )}
+    </Ready>
+  );
 }
 
 function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Factors>) => void }) {
   const { first, second } = grid;
   if (!first || !second) {
-    return <p className="mt-4 border-l-2 border-gold pl-4 text-[15px] text-ink-2">Two factors need configurations that differ in two facts, each in two to six ways. These differ in {grid.choices.length === 0 ? 'none' : grid.choices.map((c) => c.label).join(', ')}. Put more on the table.</p>;
+    return (
+      <p className="mt-4 border-l-2 border-gold pl-4 text-[15px] text-ink-2">
+        Two factors need configurations that differ in two facts, each in two to six ways. These differ in{' '}
+        {grid.choices.length === 0 ? 'none' : grid.choices.map((c) => c.label).join(', ')}. Put more on the table.
+      </p>
+    );
   }
-  const options = (other: string) => grid.choices.filter((c) => c.key !== other).map((c) => ({ value: c.key, label: c.label, detail: c.levels.join(' · ') }));
+  const options = (other: string) =>
+    grid.choices
+      .filter((c) => c.key !== other)
+      .map((c) => ({ value: c.key, label: c.label, detail: c.levels.join(' · ') }));
   return (
     <div className="max-w-[1000px]">
       <p className="text-[16px] text-ink-2">
-        What do <Choice name="First factor" value={first.key} options={options(second.key)} onChoose={(key) => onChoose({ first: key })}>{first.label.toLowerCase()}</Choice> and{' '}
-        <Choice name="Second factor" value={second.key} options={options(first.key)} onChoose={(key) => onChoose({ second: key })}>{second.label.toLowerCase()}</Choice> do by themselves and together, by{' '}
-        <Choice name="What the cells hold" value={grid.metric?.id} options={[{ value: undefined as number | undefined, label: 'the overall of every shared test' }, ...grid.metrics.map((m) => ({ value: m.id as number | undefined, label: m.test, detail: m.unit }))]} onChoose={(metric) => onChoose({ metric })}>
-          {grid.metric ? grid.metric.test : `the overall of ${grid.metrics.length} shared ${grid.metrics.length === 1 ? 'test' : 'tests'}`}
-        </Choice>?
+        What do{' '}
+        <Choice
+          name="First factor"
+          value={first.key}
+          options={options(second.key)}
+          onChoose={(key) => onChoose({ first: key })}
+        >
+          {first.label.toLowerCase()}
+        </Choice>{' '}
+        and{' '}
+        <Choice
+          name="Second factor"
+          value={second.key}
+          options={options(first.key)}
+          onChoose={(key) => onChoose({ second: key })}
+        >
+          {second.label.toLowerCase()}
+        </Choice>{' '}
+        do by themselves and together, by{' '}
+        <Choice
+          name="What the cells hold"
+          value={grid.metric?.id}
+          options={[
+            { value: undefined as number | undefined, label: 'the overall of every shared test' },
+            ...grid.metrics.map((m) => ({ value: m.id as number | undefined, label: m.test, detail: m.unit })),
+          ]}
+          onChoose={(metric) => onChoose({ metric })}
+        >
+          {grid.metric
+            ? grid.metric.test
+            : `the overall of ${grid.metrics.length} shared ${grid.metrics.length === 1 ? 'test' : 'tests'}`}
+        </Choice>
+        ?
       </p>
       <div className="overflow-x-auto">
         <table className="mt-4 border-collapse">
           <thead>
-            <tr><th className="small px-3 pb-1 text-left font-normal">{first.label} ↓ {second.label} →</th>{second.levels.map((l) => <th key={l} scope="col" className="border-b border-hair px-4 pb-1 text-left font-semibold">{l}</th>)}</tr>
+            <tr>
+              <th className="small px-3 pb-1 text-left font-normal">
+                {first.label} ↓ {second.label} →
+              </th>
+              {second.levels.map((l) => (
+                <th key={l} scope="col" className="border-b border-hair px-4 pb-1 text-left font-semibold">
+                  {l}
+                </th>
+              ))}
+            </tr>
           </thead>
           <tbody>
             {grid.rows.map((row) => (
               <tr key={row.level}>
-                <th scope="row" className="border-r border-hair px-3 py-2 text-left font-semibold">{row.level}</th>
+                <th scope="row" className="border-r border-hair px-3 py-2 text-left font-semibold">
+                  {row.level}
+                </th>
                 {row.cells.map((cell, i) => (
                   <td key={i} className="min-w-44 border-b border-hair-2 px-4 py-2 align-top">
                     {cell.configuration ? (
                       <>
-                        <span className="font-title text-[21px]">{cell.value !== undefined && grid.metric ? reading(cell.value, grid.metric) : cell.ratio !== undefined ? times(cell.ratio, 3) : '–'}</span>
-                        {grid.metric && cell.ratio !== undefined && <span className="small ml-2">{times(cell.ratio, 3)}</span>}
-                        <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(cell.configuration.id) }} className="small block max-w-56 truncate hover:underline" title={cell.configuration.name}>{cell.configuration.model}, {cell.configuration.name}</Link>
-                        {cell.others > 0 && <span className="small block text-ink-3">the latest of {cell.others + 1}</span>}
+                        <span className="font-title text-[21px]">
+                          {cell.value !== undefined && grid.metric
+                            ? reading(cell.value, grid.metric)
+                            : cell.ratio !== undefined
+                              ? times(cell.ratio, 3)
+                              : '–'}
+                        </span>
+                        {grid.metric && cell.ratio !== undefined && (
+                          <span className="small ml-2">{times(cell.ratio, 3)}</span>
+                        )}
+                        <Link
+                          to="/shelf/configurations/$configurationId"
+                          params={{ configurationId: String(cell.configuration.id) }}
+                          className="small block max-w-56 truncate hover:underline"
+                          title={cell.configuration.name}
+                        >
+                          {cell.configuration.model}, {cell.configuration.name}
+                        </Link>
+                        {cell.others > 0 && (
+                          <span className="small block text-ink-3">the latest of {cell.others + 1}</span>
+                        )}
                       </>
                     ) : (
                       <>
                         <span className="text-ink-3">not measured</span>
-                        {cell.from !== undefined && <Link to="/shelf/configure" search={{ from: cell.from }} className="link small block">make this configuration and measure it</Link>}
+                        {cell.from !== undefined && (
+                          <Link to="/shelf/configure" search={{ from: cell.from }} className="link small block">
+                            make this configuration and measure it
+                          </Link>
+                        )}
                       </>
                     )}
                   </td>
@@ -74,23 +176,81 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           </tbody>
         </table>
       </div>
-      <TakeMenu quiet name="two factors" draw={(paint, font) => gridFigure(grid, PAINTS[paint], font)} csv={() => factorsCsv(grid)} />
+      <TakeMenu
+        quiet
+        name="two factors"
+        draw={(paint, font) => gridFigure(grid, PAINTS[paint], font)}
+        csv={() => factorsCsv(grid)}
+      />
       <p className="small mt-1">{grid.metric ? 'Ratios' : 'Overall ratios'} are to the first cell, better above 1.</p>
       {grid.blocks.map((b) => (
-        <section key={[b.firstFrom, b.firstTo, b.secondFrom, b.secondTo].join('|')} className="mt-5 border-l-2 border-gold pl-4">
-          <h3>{b.firstFrom} or {b.firstTo}, {b.secondFrom} or {b.secondTo}</h3>
-          {([['By itself', b.first], ['By itself', b.second], ['Together', b.interaction]] as const).map(([what, effect], i) => (
-            <p key={i} className="mt-1 flex items-baseline gap-2"><span className="small w-16 shrink-0">{what}</span><span>{effect.words}</span><CopyButton text={effect.words} what="the sentence" /></p>
+        <section
+          key={[b.firstFrom, b.firstTo, b.secondFrom, b.secondTo].join('|')}
+          className="mt-5 border-l-2 border-gold pl-4"
+        >
+          <h3>
+            {b.firstFrom} or {b.firstTo}, {b.secondFrom} or {b.secondTo}
+          </h3>
+          {(
+            [
+              ['By itself', b.first],
+              ['By itself', b.second],
+              ['Together', b.interaction],
+            ] as const
+          ).map(([what, effect], i) => (
+            <p key={i} className="mt-1 flex items-baseline gap-2">
+              <span className="small w-16 shrink-0">{what}</span>
+              <span>{effect.words}</span>
+              <CopyButton text={effect.words} what="the sentence" />
+            </p>
           ))}
         </section>
       ))}
-      {grid.blocks.length === 0 && <p className="mt-4 text-ink-2">Effects need four cells that were measured: two ways of each factor.</p>}
+      {grid.blocks.length === 0 && (
+        <p className="mt-4 text-ink-2">Effects need four cells that were measured: two ways of each factor.</p>
+      )}
     </div>
   );
 }
 
 function factorsCsv(grid: Grid): string {
-  const cells = grid.rows.flatMap((row) => row.cells.map((cell, i) => [row.level, grid.second?.levels[i], cell.configuration && `${cell.configuration.maker} ${cell.configuration.model}, ${cell.configuration.name}`, cell.value, cell.ratio]));
-  const effects = grid.blocks.flatMap((b) => ([['first', b.first], ['second', b.second], ['together', b.interaction]] as const).map(([what, e]) => [what, `${b.firstFrom} → ${b.firstTo}`, `${b.secondFrom} → ${b.secondTo}`, '', e.ratio, e.low, e.high, e.words]));
-  return table([[grid.first?.label, grid.second?.label, 'configuration', grid.metric ? `${grid.metric.test} in ${grid.metric.unit}` : 'overall', 'ratio to the first cell'], ...cells, ['effect', 'of the first', 'of the second', '', 'ratio', '95 % low', '95 % high', 'in words'], ...effects]);
+  const cells = grid.rows.flatMap((row) =>
+    row.cells.map((cell, i) => [
+      row.level,
+      grid.second?.levels[i],
+      cell.configuration && `${cell.configuration.maker} ${cell.configuration.model}, ${cell.configuration.name}`,
+      cell.value,
+      cell.ratio,
+    ]),
+  );
+  const effects = grid.blocks.flatMap((b) =>
+    (
+      [
+        ['first', b.first],
+        ['second', b.second],
+        ['together', b.interaction],
+      ] as const
+    ).map(([what, e]) => [
+      what,
+      `${b.firstFrom} → ${b.firstTo}`,
+      `${b.secondFrom} → ${b.secondTo}`,
+      '',
+      e.ratio,
+      e.low,
+      e.high,
+      e.words,
+    ]),
+  );
+  return table([
+    [
+      grid.first?.label,
+      grid.second?.label,
+      'configuration',
+      grid.metric ? `${grid.metric.test} in ${grid.metric.unit}` : 'overall',
+      'ratio to the first cell',
+    ],
+    ...cells,
+    ['effect', 'of the first', 'of the second', '', 'ratio', '95 % low', '95 % high', 'in words'],
+    ...effects,
+  ]);
 }

@@ -10,33 +10,82 @@ export function HeldPart({ data, comparison }: { data: Schemas['ComparedMetric']
     const mark = s.readings.flatMap((r) => r.marks).find((m) => m.kind === 'HELD');
     return mark ? [{ mark, configuration: named.find((c) => c.id === s.configurationId)! }] : [];
   });
-  return <>{held.map((h) => <Held key={h.configuration.id} mark={h.mark} configuration={h.configuration} metricId={data.metric.id} />)}</>;
+  return (
+    <>
+      {held.map((h) => (
+        <Held key={h.configuration.id} mark={h.mark} configuration={h.configuration} metricId={data.metric.id} />
+      ))}
+    </>
+  );
 }
 
-function Held({ mark, configuration: c, metricId }: { mark: Schemas['ReadingMark']; configuration: Schemas['ConfigurationRow']; metricId: number }) {
+function Held({
+  mark,
+  configuration: c,
+  metricId,
+}: {
+  mark: Schemas['ReadingMark'];
+  configuration: Schemas['ConfigurationRow'];
+  metricId: number;
+}) {
   const queries = useQueryClient();
   const [reason, setReason] = useState('');
   const params = { path: { configurationId: c.id, metricId } };
   const decide = useMutation({
-    mutationFn: (counts: boolean) => value(counts
-      ? api.PUT('/api/configurations/{configurationId}/metrics/{metricId}/held-counts', { params, body: { reason } })
-      : api.DELETE('/api/configurations/{configurationId}/metrics/{metricId}/held-counts', { params })),
+    mutationFn: (counts: boolean) =>
+      value(
+        counts
+          ? api.PUT('/api/configurations/{configurationId}/metrics/{metricId}/held-counts', {
+              params,
+              body: { reason },
+            })
+          : api.DELETE('/api/configurations/{configurationId}/metrics/{metricId}/held-counts', { params }),
+      ),
     onSettled: () => {
-      for (const key of ['comparison', 'compared-metric', 'compared-marks', 'standings', 'factors']) void queries.invalidateQueries({ queryKey: [key] });
+      for (const key of ['comparison', 'compared-metric', 'compared-marks', 'standings', 'factors'])
+        void queries.invalidateQueries({ queryKey: [key] });
     },
   });
   return (
     <div className="mt-2 border-l-2 border-gold pl-3">
-      <p>{c.model}, {c.name}: {markReason({ kind: 'HELD', rate: mark.rate })}</p>
+      <p>
+        {c.model}, {c.name}: {markReason({ kind: 'HELD', rate: mark.rate })}
+      </p>
       {mark.words !== undefined ? (
-        <p>{mark.words}. <button className="link" disabled={decide.isPending} onClick={() => decide.mutate(false)}>Take that back</button></p>
+        <p>
+          {mark.words}.{' '}
+          <button className="link" disabled={decide.isPending} onClick={() => decide.mutate(false)}>
+            Take that back
+          </button>
+        </p>
       ) : (
-        <form className="mt-1 flex max-w-xl items-end gap-2" onSubmit={(event) => { event.preventDefault(); decide.mutate(true); }}>
-          <label className="flex-1"><span className="small">It counts all the same, because</span><input className="field" value={reason} maxLength={400} required onChange={(event) => setReason(event.target.value)} /></label>
-          <button className="button" disabled={decide.isPending || reason.trim() === ''}>Let it count</button>
+        <form
+          className="mt-1 flex max-w-xl items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            decide.mutate(true);
+          }}
+        >
+          <label className="flex-1">
+            <span className="small">It counts all the same, because</span>
+            <input
+              className="field"
+              value={reason}
+              maxLength={400}
+              required
+              onChange={(event) => setReason(event.target.value)}
+            />
+          </label>
+          <button className="button" disabled={decide.isPending || reason.trim() === ''}>
+            Let it count
+          </button>
         </form>
       )}
-      {decide.isError && <p role="alert" className="text-plum">{decide.error.message}</p>}
+      {decide.isError && (
+        <p role="alert" className="text-plum">
+          {decide.error.message}
+        </p>
+      )}
     </div>
   );
 }

@@ -5,7 +5,17 @@ const HEIGHT = 22;
 const COLOURS = { gain: 'var(--leaf)', loss: 'var(--plum)', level: 'var(--ink-2)', unsure: 'var(--ink-3)' } as const;
 
 /** The band of what does not matter, "same", and one ratio with its interval. Right is better. */
-export function RatioMark({ cell, axis, materiality, label }: { cell: Cell; axis: RatioAxis; materiality: number; label: string }) {
+export function RatioMark({
+  cell,
+  axis,
+  materiality,
+  label,
+}: {
+  cell: Cell;
+  axis: RatioAxis;
+  materiality: number;
+  label: string;
+}) {
   if (cell.ratio === undefined || cell.verdict === undefined) return null;
   const colour = COLOURS[tone(cell.verdict)];
   const { x } = axis;
@@ -14,10 +24,32 @@ export function RatioMark({ cell, axis, materiality, label }: { cell: Cell; axis
     <svg width={axis.width} height={HEIGHT} role="img" aria-label={label} className="block">
       <rect x={x(1 / materiality)} width={x(materiality) - x(1 / materiality)} height={HEIGHT} fill="var(--band)" />
       <line x1={x(1)} x2={x(1)} y2={HEIGHT} stroke="var(--tick)" strokeWidth={1.5} />
-      {cell.low !== undefined && cell.high !== undefined && <line x1={x(cell.low)} x2={x(cell.high)} y1={HEIGHT / 2} y2={HEIGHT / 2} stroke={colour} strokeWidth={2.4} strokeLinecap="round" />}
-      {axis.outside(cell.ratio)
-        ? <path d={cell.ratio > 1 ? `M${x(cell.ratio) - 4} 5l7 6l-7 6z` : `M${x(cell.ratio) + 4} 5l-7 6l7 6z`} fill={colour} />
-        : <circle cx={x(cell.ratio)} cy={HEIGHT / 2} r={4.6} fill={isClear(cell.verdict) && counts ? colour : 'var(--sheet)'} stroke={colour} strokeWidth={1.6} />}
+      {cell.low !== undefined && cell.high !== undefined && (
+        <line
+          x1={x(cell.low)}
+          x2={x(cell.high)}
+          y1={HEIGHT / 2}
+          y2={HEIGHT / 2}
+          stroke={colour}
+          strokeWidth={2.4}
+          strokeLinecap="round"
+        />
+      )}
+      {axis.outside(cell.ratio) ? (
+        <path
+          d={cell.ratio > 1 ? `M${x(cell.ratio) - 4} 5l7 6l-7 6z` : `M${x(cell.ratio) + 4} 5l-7 6l7 6z`}
+          fill={colour}
+        />
+      ) : (
+        <circle
+          cx={x(cell.ratio)}
+          cy={HEIGHT / 2}
+          r={4.6}
+          fill={isClear(cell.verdict) && counts ? colour : 'var(--sheet)'}
+          stroke={colour}
+          strokeWidth={1.6}
+        />
+      )}
     </svg>
   );
 }

@@ -7,7 +7,12 @@ import { countedVerdict, VERDICTS, verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 type Side = Comparison['sides'][number];
-const MATTERS = { POWER: 'Power in the sessions', RECORDING: 'Screen recording', ROOM: 'Room in the sessions', DAYS: 'Measured' } as const;
+const MATTERS = {
+  POWER: 'Power in the sessions',
+  RECORDING: 'Screen recording',
+  ROOM: 'Room in the sessions',
+  DAYS: 'Measured',
+} as const;
 const SHOWN_FACTS = 6;
 
 /** What is beside the lines: what changed, the overall, and where it comes from. */
@@ -23,27 +28,60 @@ export function SidePanel({ comparison, side, purpose }: { comparison: Compariso
 
 function Overall({ side, purpose }: { side: Side; purpose: string }) {
   const o = side.overall;
-  if (!o) return <section><h2>Overall</h2><p className="mt-1 text-ink-2">{side.noOverall}</p></section>;
+  if (!o)
+    return (
+      <section>
+        <h2>Overall</h2>
+        <p className="mt-1 text-ink-2">{side.noOverall}</p>
+      </section>
+    );
   const widest = Math.max(...o.groups.map((g) => Math.abs(g.percent)), 1e-9);
   return (
     <section>
       <h2>Overall</h2>
-      <p className="mt-0.5 font-title text-[36px] leading-none" title={o.sentence}>{times(o.ratio, 3)}</p>
-      <p className="mt-1 font-semibold">{verdictWords(o.verdict)}{side.clean && <span className="pill ml-2">a clean comparison</span>}</p>
-      <p className="small mt-0.5">
-        {o.low !== undefined && o.high !== undefined ? <>95 % between {times(o.low, 3)} and {times(o.high, 3)}, run-to-run noise only</> : <>how sure is not known: a test with one run, and nothing lends it noise</>}
-        {' · '}{o.shared} shared {o.shared === 1 ? 'test' : 'tests'}, {purpose}
+      <p className="mt-0.5 font-title text-[36px] leading-none" title={o.sentence}>
+        {times(o.ratio, 3)}
       </p>
-      <p className="small mt-1">{VERDICTS.filter((v) => o.counts[v]).map((v) => countedVerdict(v, o.counts[v]!)).join(' · ')}</p>
-      <p className="small">from {times(o.smallest.ratio)} in {o.smallest.test} to {times(o.largest.ratio)} in {o.largest.test}</p>
+      <p className="mt-1 font-semibold">
+        {verdictWords(o.verdict)}
+        {side.clean && <span className="pill ml-2">a clean comparison</span>}
+      </p>
+      <p className="small mt-0.5">
+        {o.low !== undefined && o.high !== undefined ? (
+          <>
+            95 % between {times(o.low, 3)} and {times(o.high, 3)}, run-to-run noise only
+          </>
+        ) : (
+          <>how sure is not known: a test with one run, and nothing lends it noise</>
+        )}
+        {' · '}
+        {o.shared} shared {o.shared === 1 ? 'test' : 'tests'}, {purpose}
+      </p>
+      <p className="small mt-1">
+        {VERDICTS.filter((v) => o.counts[v])
+          .map((v) => countedVerdict(v, o.counts[v]!))
+          .join(' · ')}
+      </p>
+      <p className="small">
+        from {times(o.smallest.ratio)} in {o.smallest.test} to {times(o.largest.ratio)} in {o.largest.test}
+      </p>
       <h3 className="mt-3">Where it comes from</h3>
       <table className="mt-1 w-full">
         <tbody>
           {o.groups.map((g) => (
             <tr key={g.group}>
-              <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">{testGroup(g.group)}</th>
-              <td className="w-full"><ShareBar share={g.percent / widest} /></td>
-              <td className="pl-2 text-right text-[13px] whitespace-nowrap" title={`weight ${(100 * g.weight).toFixed(0)} %`}>{signed(g.percent)} %</td>
+              <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">
+                {testGroup(g.group)}
+              </th>
+              <td className="w-full">
+                <ShareBar share={g.percent / widest} />
+              </td>
+              <td
+                className="pl-2 text-right text-[13px] whitespace-nowrap"
+                title={`weight ${(100 * g.weight).toFixed(0)} %`}
+              >
+                {signed(g.percent)} %
+              </td>
             </tr>
           ))}
         </tbody>
@@ -62,24 +100,57 @@ function Changed({ comparison, side }: { comparison: Comparison; side: Side }) {
       <h2>What changed</h2>
       {told.slice(0, SHOWN_FACTS).map((row) => (
         <div key={row.key} className="border-b border-hair-2 py-1.5">
-          <p>{row.label} <b className="font-semibold">{row.cells[0]?.shown ?? 'not known'} → {row.cells[1]?.shown ?? 'not known'}</b>{row.cells[1]?.change && <span className="small ml-1">{factStep(row.cells[1].change, row.unit)}</span>}</p>
-          <span className="pill" data-tone={row.role === 'ALSO_CHANGED' ? 'wait' : undefined}>{row.role === 'UNDER_TEST' ? 'the change under test' : 'also changed: may explain part of it'}</span>
+          <p>
+            {row.label}{' '}
+            <b className="font-semibold">
+              {row.cells[0]?.shown ?? 'not known'} → {row.cells[1]?.shown ?? 'not known'}
+            </b>
+            {row.cells[1]?.change && <span className="small ml-1">{factStep(row.cells[1].change, row.unit)}</span>}
+          </p>
+          <span className="pill" data-tone={row.role === 'ALSO_CHANGED' ? 'wait' : undefined}>
+            {row.role === 'UNDER_TEST' ? 'the change under test' : 'also changed: may explain part of it'}
+          </span>
         </div>
       ))}
       {side.conditions.map((c) => (
         <div key={c.matter} className="border-b border-hair-2 py-1.5">
-          <p>{MATTERS[c.matter]} <b className="font-semibold">{c.matter === 'DAYS' ? c.other : `${c.base} → ${c.other}`}</b></p>
-          {c.disturbs && <span className="pill" data-tone="wait">also changed: may explain part of it</span>}
+          <p>
+            {MATTERS[c.matter]}{' '}
+            <b className="font-semibold">{c.matter === 'DAYS' ? c.other : `${c.base} → ${c.other}`}</b>
+          </p>
+          {c.disturbs && (
+            <span className="pill" data-tone="wait">
+              also changed: may explain part of it
+            </span>
+          )}
         </div>
       ))}
-      {side.unlikeUnits.length > 0 && <p className="mt-1.5 border-l-2 border-gold pl-2">Two units with the same facts differ clearly on {side.unlikeUnits.slice(0, 4).join(', ')}{side.unlikeUnits.length > 4 && ` and ${side.unlikeUnits.length - 4} more`}: the units are unlike, and other differences may be as well.</p>}
+      {side.unlikeUnits.length > 0 && (
+        <p className="mt-1.5 border-l-2 border-gold pl-2">
+          Two units with the same facts differ clearly on {side.unlikeUnits.slice(0, 4).join(', ')}
+          {side.unlikeUnits.length > 4 && ` and ${side.unlikeUnits.length - 4} more`}: the units are unlike, and other
+          differences may be as well.
+        </p>
+      )}
       <p className="small mt-1.5">
         {told.length > SHOWN_FACTS && <>{told.length - SHOWN_FACTS} more facts differ. </>}
         {told.length === 0 && also === 0 && <>No fact that is known of both differs. </>}
-        {tolerated > 0 && <>{tolerated} within tolerance. </>}{partly.length > 0 && <>{partly.length} known of one only. </>}{same.length} the same.{' '}
-        <Link to="/shelf/difference" search={{ ids: [comparison.base.id, side.configuration.id], base: comparison.base.id }} className="link">Show all</Link>
+        {tolerated > 0 && <>{tolerated} within tolerance. </>}
+        {partly.length > 0 && <>{partly.length} known of one only. </>}
+        {same.length} the same.{' '}
+        <Link
+          to="/shelf/difference"
+          search={{ ids: [comparison.base.id, side.configuration.id], base: comparison.base.id }}
+          className="link"
+        >
+          Show all
+        </Link>
       </p>
-      {side.quantity !== undefined && comparison.per && <p className="small">Divided by {number(side.quantity)} {comparison.per.unit} here.</p>}
+      {side.quantity !== undefined && comparison.per && (
+        <p className="small">
+          Divided by {number(side.quantity)} {comparison.per.unit} here.
+        </p>
+      )}
     </section>
   );
 }
@@ -90,7 +161,10 @@ function LeftOut({ comparison }: { comparison: Comparison }) {
     <section>
       <h3>Not in the overall</h3>
       {comparison.leftOut.map((l) => (
-        <p key={l.reason} className="small mt-0.5">{l.tests.join(', ')}{l.count > l.tests.length && ` and ${l.count - l.tests.length} more`}: {l.reason}.</p>
+        <p key={l.reason} className="small mt-0.5">
+          {l.tests.join(', ')}
+          {l.count > l.tests.length && ` and ${l.count - l.tests.length} more`}: {l.reason}.
+        </p>
       ))}
     </section>
   );

@@ -9,12 +9,33 @@ import { slotsOf } from './slots.ts';
 import { TakeMenu } from './TakeMenu.tsx';
 
 /** The comparison to take along: one side with its intervals, or several on one axis. */
-export function TakeAlong({ comparison, parts, side }: { comparison: Schemas['Comparison']; parts: readonly Section[]; side: number }) {
+export function TakeAlong({
+  comparison,
+  parts,
+  side,
+}: {
+  comparison: Schemas['Comparison'];
+  parts: readonly Section[];
+  side: number;
+}) {
   const several = comparison.sides.length > 1;
   const slots = slotsOf(useTable(), [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)]);
   return (
-    <TakeMenu name={`${several ? `${comparison.sides.length} configurations` : comparison.sides[side]!.configuration.model} against ${comparison.base.model}`}
-      draw={(paint, font) => (several ? figureOfSeveral(comparison, parts, comparison.sides.map((s) => markOf(slots(s.configuration.id), paint)), PAINTS[paint], font) : figure(comparison, parts, side, PAINTS[paint], font))}
-      csv={() => comparisonCsv(comparison)} sentence={comparison.sides[side]?.overall?.sentence} />
+    <TakeMenu
+      name={`${several ? `${comparison.sides.length} configurations` : comparison.sides[side]!.configuration.model} against ${comparison.base.model}`}
+      draw={(paint, font) =>
+        several
+          ? figureOfSeveral(
+              comparison,
+              parts,
+              comparison.sides.map((s) => markOf(slots(s.configuration.id), paint)),
+              PAINTS[paint],
+              font,
+            )
+          : figure(comparison, parts, side, PAINTS[paint], font)
+      }
+      csv={() => comparisonCsv(comparison)}
+      sentence={comparison.sides[side]?.overall?.sentence}
+    />
   );
 }

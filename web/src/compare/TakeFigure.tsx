@@ -3,12 +3,27 @@ import { screenFigure } from './screen-figure.ts';
 import { TakeMenu } from './TakeMenu.tsx';
 
 /** A picture on the screen that can be taken along. */
-export function TakeFigure({ name, caption, csv, children }: { name: string; caption: string; csv: () => string; children: ReactNode }) {
+export function TakeFigure({
+  name,
+  caption,
+  csv,
+  children,
+}: {
+  name: string;
+  caption: string;
+  csv: () => string;
+  children: ReactNode;
+}) {
   const holder = useRef<HTMLDivElement>(null);
   return (
     <div ref={holder}>
       {children}
-      <TakeMenu quiet name={name} csv={csv} draw={(paint, font) => screenFigure(holder.current!.querySelector('svg')!, caption, paint, font)} />
+      <TakeMenu
+        quiet
+        name={name}
+        csv={csv}
+        draw={(paint, font) => screenFigure(holder.current!.querySelector('svg')!, caption, paint, font)}
+      />
     </div>
   );
 }

@@ -26,24 +26,74 @@ export function TakeMenu({ name, draw, csv, html, sentence, quiet = false }: Pro
       if (format.kind === 'csv') return save(new Blob([csv()], { type: 'text/csv;charset=utf-8' }), `${file}.csv`);
       if (format.kind === 'html') return save(new Blob([html!()], { type: 'text/html;charset=utf-8' }), `${file}.html`);
       const svg = draw(format.paint, await dataAddress(fontFile));
-      return save(format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg, WIDTH, HEIGHT), `${file}-${format.paint}.${format.kind}`);
+      return save(
+        format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg, WIDTH, HEIGHT),
+        `${file}-${format.paint}.${format.kind}`,
+      );
     },
   });
   return (
     <Popover.Root>
-      <Popover.Trigger className={quiet ? 'small link' : 'button'} aria-label={quiet ? `Take along: ${name}` : undefined}>{quiet ? 'take along' : 'Take along'}</Popover.Trigger>
+      <Popover.Trigger
+        className={quiet ? 'small link' : 'button'}
+        aria-label={quiet ? `Take along: ${name}` : undefined}
+      >
+        {quiet ? 'take along' : 'Take along'}
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="menu w-64" align="end" sideOffset={6} aria-label="Take along">
           {(['light', 'dark', 'transparent'] as const).map((paint) => (
             <p key={paint} className="flex items-baseline justify-between px-2.5 py-1">
               <span>Picture, {paint}</span>
-              <span className="flex gap-3">{(['svg', 'png'] as const).map((kind) => <button key={kind} className="link" aria-label={`${kind.toUpperCase()}, ${paint}`} disabled={make.isPending} onClick={() => make.mutate({ kind, paint })}>{kind.toUpperCase()}</button>)}</span>
+              <span className="flex gap-3">
+                {(['svg', 'png'] as const).map((kind) => (
+                  <button
+                    key={kind}
+                    className="link"
+                    aria-label={`${kind.toUpperCase()}, ${paint}`}
+                    disabled={make.isPending}
+                    onClick={() => make.mutate({ kind, paint })}
+                  >
+                    {kind.toUpperCase()}
+                  </button>
+                ))}
+              </span>
             </p>
           ))}
-          <p className="flex items-baseline justify-between px-2.5 py-1"><span>Table</span><span className="flex gap-3"><button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'csv' })}>CSV</button>{html && <button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'html' })} aria-label="HTML, a table to put into a page">HTML</button>}</span></p>
-          {sentence !== undefined && <p className="flex items-baseline justify-between gap-3 border-t border-hair-2 px-2.5 pt-1.5 pb-1"><span className="small">{sentence}</span><CopyButton text={sentence} what="the overall as a sentence" /></p>}
-          {make.isError && <p role="alert" className="px-2.5 text-plum">{make.error.message}</p>}
-          {make.data && <p role="status" className="small px-2.5">Saved as {make.data}.</p>}
+          <p className="flex items-baseline justify-between px-2.5 py-1">
+            <span>Table</span>
+            <span className="flex gap-3">
+              <button className="link" disabled={make.isPending} onClick={() => make.mutate({ kind: 'csv' })}>
+                CSV
+              </button>
+              {html && (
+                <button
+                  className="link"
+                  disabled={make.isPending}
+                  onClick={() => make.mutate({ kind: 'html' })}
+                  aria-label="HTML, a table to put into a page"
+                >
+                  HTML
+                </button>
+              )}
+            </span>
+          </p>
+          {sentence !== undefined && (
+            <p className="flex items-baseline justify-between gap-3 border-t border-hair-2 px-2.5 pt-1.5 pb-1">
+              <span className="small">{sentence}</span>
+              <CopyButton text={sentence} what="the overall as a sentence" />
+            </p>
+          )}
+          {make.isError && (
+            <p role="alert" className="px-2.5 text-plum">
+              {make.error.message}
+            </p>
+          )}
+          {make.data && (
+            <p role="status" className="small px-2.5">
+              Saved as {make.data}.
+            </p>
+          )}
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

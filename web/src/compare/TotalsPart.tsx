@@ -6,7 +6,11 @@ import { times } from './axis.ts';
 import { table } from './csv.ts';
 import { save } from './take.ts';
 
-const HOW = { LINEAR: 'The parts add up exactly.', SHAPLEY: 'Shares are Shapley values: the mean over all orders in which the parts could have changed.', EVENLY: 'Shares are found with all parts changing evenly together.' } as const;
+const HOW = {
+  LINEAR: 'The parts add up exactly.',
+  SHAPLEY: 'Shares are Shapley values: the mean over all orders in which the parts could have changed.',
+  EVENLY: 'Shares are found with all parts changing evenly together.',
+} as const;
 
 /** Suites' own totals: which part moved them, and what they are without a part that is broken. */
 export function TotalsPart({ base, other }: { base: number; other: number }) {
@@ -22,21 +26,65 @@ export function TotalsPart({ base, other }: { base: number; other: number }) {
       <h2>Suites’ own totals</h2>
       {totals.data.map((t) => (
         <details key={t.metricId} className="border-b border-hair-2 py-1.5">
-          <summary className="cursor-pointer">{t.name} <b className="font-semibold">{times(t.ratio, 3)}</b>{t.label !== undefined && <span className="small block text-gold-ink">{t.label}</span>}</summary>
-          <p className="small mt-1">{reading(t.base, { unit: t.unit })} → {reading(t.total, { unit: t.unit })}. {HOW[t.how]}</p>
+          <summary className="cursor-pointer">
+            {t.name} <b className="font-semibold">{times(t.ratio, 3)}</b>
+            {t.label !== undefined && <span className="small block text-gold-ink">{t.label}</span>}
+          </summary>
+          <p className="small mt-1">
+            {reading(t.base, { unit: t.unit })} → {reading(t.total, { unit: t.unit })}. {HOW[t.how]}
+          </p>
           <table className="mt-1 w-full text-[13px]">
-            <thead className="sr-only"><tr><th>Part</th><th>Share of the difference</th><th>Take out</th></tr></thead>
+            <thead className="sr-only">
+              <tr>
+                <th>Part</th>
+                <th>Share of the difference</th>
+                <th>Take out</th>
+              </tr>
+            </thead>
             <tbody>
               {t.parts.map((p) => (
                 <tr key={p.metricId} className={p.contribution === undefined ? 'text-ink-3' : ''}>
-                  <td className="pr-2">{p.test}{p.contribution === undefined && !p.takenOut && <span className="small block text-ink-3">{p.base === undefined ? 'not measured on the base' : 'not measured here'}</span>}</td>
-                  <td className="text-right whitespace-nowrap">{p.contribution === undefined ? '–' : `${p.contribution >= 0 ? '+' : ''}${number(p.contribution, 3)}`}</td>
-                  <td className="pl-2 text-right">{(p.contribution !== undefined || p.takenOut) && <button className="link small" aria-pressed={p.takenOut} onClick={() => setWithout(p.takenOut ? without.filter((id) => id !== p.metricId) : [...without, p.metricId])}>{p.takenOut ? 'put back' : 'out'}</button>}</td>
+                  <td className="pr-2">
+                    {p.test}
+                    {p.contribution === undefined && !p.takenOut && (
+                      <span className="small block text-ink-3">
+                        {p.base === undefined ? 'not measured on the base' : 'not measured here'}
+                      </span>
+                    )}
+                  </td>
+                  <td className="text-right whitespace-nowrap">
+                    {p.contribution === undefined
+                      ? '–'
+                      : `${p.contribution >= 0 ? '+' : ''}${number(p.contribution, 3)}`}
+                  </td>
+                  <td className="pl-2 text-right">
+                    {(p.contribution !== undefined || p.takenOut) && (
+                      <button
+                        className="link small"
+                        aria-pressed={p.takenOut}
+                        onClick={() =>
+                          setWithout(p.takenOut ? without.filter((id) => id !== p.metricId) : [...without, p.metricId])
+                        }
+                      >
+                        {p.takenOut ? 'put back' : 'out'}
+                      </button>
+                    )}
+                  </td>
                 </tr>
               ))}
             </tbody>
           </table>
-          <button className="link small mt-1" onClick={() => save(new Blob([totalCsv(t)], { type: 'text/csv;charset=utf-8' }), `${t.name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`)}>Take along as CSV</button>
+          <button
+            className="link small mt-1"
+            onClick={() =>
+              save(
+                new Blob([totalCsv(t)], { type: 'text/csv;charset=utf-8' }),
+                `${t.name.replace(/[^\w-]+/g, '-').toLowerCase()}.csv`,
+              )
+            }
+          >
+            Take along as CSV
+          </button>
         </details>
       ))}
     </section>

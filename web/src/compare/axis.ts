@@ -18,7 +18,11 @@ const FEWEST_PIXELS = 44;
 
 /** As wide as the ratios and their intervals need, the same to both sides. @param materiality a ratio above 1 that is shaded, so it has to fit */
 export function ratioAxis(ratios: readonly number[], materiality: number, width: number): RatioAxis {
-  const farthest = Math.max(NARROWEST, 1.4 * Math.log(materiality), ...ratios.filter((r) => r > 0 && Number.isFinite(r)).map((r) => Math.abs(Math.log(r))));
+  const farthest = Math.max(
+    NARROWEST,
+    1.4 * Math.log(materiality),
+    ...ratios.filter((r) => r > 0 && Number.isFinite(r)).map((r) => Math.abs(Math.log(r))),
+  );
   const half = Math.min(WIDEST, farthest * 1.06);
   const x = (ratio: number) => {
     const at = Math.max(-half, Math.min(half, Math.log(ratio)));

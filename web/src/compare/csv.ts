@@ -3,18 +3,136 @@ import { verdictWords } from './verdict.ts';
 
 /** Every number of a comparison as a table: one line for each test and side. Full precision; a point in numbers, commas between. */
 export function comparisonCsv(comparison: Schemas['Comparison']): string {
-  const head = ['group', 'suite', 'suite version', 'test', 'metric', 'unit', 'direction', 'base', 'base configuration', 'base value', 'base runs', 'model', 'configuration', 'value', 'runs', 'ratio', 'difference', '95 % low', '95 % high', 'verdict', 'runs a side that would tell', 'adds to the overall in %', 'not in the overall because', 'divided by', 'materiality in %'];
+  const head = [
+    'group',
+    'suite',
+    'suite version',
+    'test',
+    'metric',
+    'unit',
+    'direction',
+    'base',
+    'base configuration',
+    'base value',
+    'base runs',
+    'model',
+    'configuration',
+    'value',
+    'runs',
+    'ratio',
+    'difference',
+    '95 % low',
+    '95 % high',
+    'verdict',
+    'runs a side that would tell',
+    'adds to the overall in %',
+    'not in the overall because',
+    'divided by',
+    'materiality in %',
+  ];
   const base = comparison.base;
-  const lines = comparison.rows.flatMap((row) => row.cells.map((cell, i) => {
-    const c = comparison.sides[i]!.configuration;
-    return [row.metric.group, row.metric.suite, row.metric.version, row.metric.test, row.metric.name, row.metric.unit, row.metric.direction === 'MORE_IS_BETTER' ? 'more is better' : 'less is better', `${base.maker} ${base.model}`, base.name, row.value, row.runs,
-      `${c.maker} ${c.model}`, c.name, cell.value, cell.runs, cell.ratio, cell.difference, cell.low, cell.high, cell.verdict ? verdictWords(cell.verdict) : cell.reading?.toLowerCase().replace('_', ' '), cell.runsEach, cell.percent, cell.outReason, comparison.per?.label, comparison.materiality];
-  }));
-  const overall = comparison.sides.map(({ configuration: c, overall: o, noOverall }) => ['', '', '', 'Overall', comparison.purpose, '', '', `${base.maker} ${base.model}`, base.name, '', '', `${c.maker} ${c.model}`, c.name, '', '', o?.ratio, '', o?.low, o?.high, o ? verdictWords(o.verdict) : noOverall, '', o ? 100 * (o.ratio - 1) : '', '', comparison.per?.label, comparison.materiality]);
-  const also = comparison.sides.flatMap(({ configuration: c, changed, conditions }) => [
-    ...changed.differing.filter((r) => r.role !== 'WITHIN_TOLERANCE').map((r) => [r.label, `${r.cells[0]?.shown ?? 'not known'} → ${r.cells[1]?.shown ?? 'not known'}`, r.role === 'UNDER_TEST' ? 'the change under test' : 'also changed'] as const),
-    ...conditions.map((d) => [d.matter.toLowerCase(), d.base === '' ? d.other : `${d.base} → ${d.other}`, d.disturbs ? 'also changed' : ''] as const),
-  ].map(([what, how, role]) => ['', '', '', 'What changed', what, '', '', `${base.maker} ${base.model}`, base.name, '', '', `${c.maker} ${c.model}`, c.name, how, '', '', '', '', '', role]));
+  const lines = comparison.rows.flatMap((row) =>
+    row.cells.map((cell, i) => {
+      const c = comparison.sides[i]!.configuration;
+      return [
+        row.metric.group,
+        row.metric.suite,
+        row.metric.version,
+        row.metric.test,
+        row.metric.name,
+        row.metric.unit,
+        row.metric.direction === 'MORE_IS_BETTER' ? 'more is better' : 'less is better',
+        `${base.maker} ${base.model}`,
+        base.name,
+        row.value,
+        row.runs,
+        `${c.maker} ${c.model}`,
+        c.name,
+        cell.value,
+        cell.runs,
+        cell.ratio,
+        cell.difference,
+        cell.low,
+        cell.high,
+        cell.verdict ? verdictWords(cell.verdict) : cell.reading?.toLowerCase().replace('_', ' '),
+        cell.runsEach,
+        cell.percent,
+        cell.outReason,
+        comparison.per?.label,
+        comparison.materiality,
+      ];
+    }),
+  );
+  const overall = comparison.sides.map(({ configuration: c, overall: o, noOverall }) => [
+    '',
+    '',
+    '',
+    'Overall',
+    comparison.purpose,
+    '',
+    '',
+    `${base.maker} ${base.model}`,
+    base.name,
+    '',
+    '',
+    `${c.maker} ${c.model}`,
+    c.name,
+    '',
+    '',
+    o?.ratio,
+    '',
+    o?.low,
+    o?.high,
+    o ? verdictWords(o.verdict) : noOverall,
+    '',
+    o ? 100 * (o.ratio - 1) : '',
+    '',
+    comparison.per?.label,
+    comparison.materiality,
+  ]);
+  const also = comparison.sides.flatMap(({ configuration: c, changed, conditions }) =>
+    [
+      ...changed.differing
+        .filter((r) => r.role !== 'WITHIN_TOLERANCE')
+        .map(
+          (r) =>
+            [
+              r.label,
+              `${r.cells[0]?.shown ?? 'not known'} → ${r.cells[1]?.shown ?? 'not known'}`,
+              r.role === 'UNDER_TEST' ? 'the change under test' : 'also changed',
+            ] as const,
+        ),
+      ...conditions.map(
+        (d) =>
+          [
+            d.matter.toLowerCase(),
+            d.base === '' ? d.other : `${d.base} → ${d.other}`,
+            d.disturbs ? 'also changed' : '',
+          ] as const,
+      ),
+    ].map(([what, how, role]) => [
+      '',
+      '',
+      '',
+      'What changed',
+      what,
+      '',
+      '',
+      `${base.maker} ${base.model}`,
+      base.name,
+      '',
+      '',
+      `${c.maker} ${c.model}`,
+      c.name,
+      how,
+      '',
+      '',
+      '',
+      '',
+      '',
+      role,
+    ]),
+  );
   return table([head, ...lines, ...overall, ...also]);
 }
 

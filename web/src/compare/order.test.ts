@@ -3,19 +3,42 @@ import type { Schemas } from '../api/client.ts';
 import { missingRuns, sections, type ComparedRow } from './order.ts';
 import { certainty, countedVerdict, whatWouldTell, type Cell } from './verdict.ts';
 
-const cell = (more: Partial<Cell>): Cell => ({ ratio: 1.1, low: 1.05, high: 1.15, verdict: 'CLEAR_GAIN', moreThanMost: false, value: 1, runs: 3, ...more });
-const row = (id: number, group: 'PROCESSOR' | 'GRAPHICS', ...cells: Cell[]) => ({ metric: { id, testId: id, test: `Test ${id}`, group } as Schemas['MetricRow'], value: 1, runs: 3, cells }) satisfies ComparedRow;
+const cell = (more: Partial<Cell>): Cell => ({
+  ratio: 1.1,
+  low: 1.05,
+  high: 1.15,
+  verdict: 'CLEAR_GAIN',
+  moreThanMost: false,
+  value: 1,
+  runs: 3,
+  ...more,
+});
+const row = (id: number, group: 'PROCESSOR' | 'GRAPHICS', ...cells: Cell[]) =>
+  ({
+    metric: { id, testId: id, test: `Test ${id}`, group } as Schemas['MetricRow'],
+    value: 1,
+    runs: 3,
+    cells,
+  }) satisfies ComparedRow;
 const ids = (parts: ReturnType<typeof sections>) => parts.map((p) => p.rows.map((r) => r.metric.id));
 
 test('lines are under their groups, or in one list by size or certainty', () => {
-  const rows = [row(1, 'PROCESSOR', cell({ ratio: 1.1 })), row(2, 'GRAPHICS', cell({ ratio: 0.5, low: 0.2, high: 1.25 })), row(3, 'PROCESSOR', cell({ ratio: 1.3, low: 1.29, high: 1.31 }))];
+  const rows = [
+    row(1, 'PROCESSOR', cell({ ratio: 1.1 })),
+    row(2, 'GRAPHICS', cell({ ratio: 0.5, low: 0.2, high: 1.25 })),
+    row(3, 'PROCESSOR', cell({ ratio: 1.3, low: 1.29, high: 1.31 })),
+  ];
   expect(ids(sections(rows, 'group', 0))).toEqual([[1, 3], [2]]);
   expect(ids(sections(rows, 'size', 0))).toEqual([[2, 3, 1]]);
   expect(ids(sections(rows, 'certainty', 0))).toEqual([[3, 1, 2]]);
 });
 
 test('what has no ratio or no known spread comes last', () => {
-  const rows = [row(1, 'PROCESSOR', { moreThanMost: false, outReason: 'not run' }), row(2, 'PROCESSOR', cell({ low: undefined, high: undefined })), row(3, 'PROCESSOR', cell({ ratio: 1.01 }))];
+  const rows = [
+    row(1, 'PROCESSOR', { moreThanMost: false, outReason: 'not run' }),
+    row(2, 'PROCESSOR', cell({ low: undefined, high: undefined })),
+    row(3, 'PROCESSOR', cell({ ratio: 1.01 })),
+  ];
   expect(ids(sections(rows, 'size', 0))[0]!.at(-1)).toBe(1);
   expect(ids(sections(rows, 'certainty', 0))[0]![0]).toBe(3);
   expect(sections([], 'size', 0)).toEqual([]);
@@ -23,10 +46,24 @@ test('what has no ratio or no known spread comes last', () => {
 });
 
 test('missing runs are those of the side that lacks most, of tests that can be run', () => {
-  const unsure = (moreRuns: number | undefined, more: Partial<Cell> = {}) => cell({ verdict: 'CANNOT_TELL', moreRuns, ...more });
-  const computed = { ...row(9, 'PROCESSOR', unsure(4)), metric: { id: 9, testId: 9, test: 'Total', formula: 'a + b' } as Schemas['MetricRow'] };
-  expect(missingRuns([row(1, 'PROCESSOR', unsure(2), unsure(5)), row(2, 'PROCESSOR', cell({})), row(3, 'PROCESSOR', unsure(undefined)), row(4, 'PROCESSOR', unsure(undefined, { moreThanMost: true })), computed]))
-    .toEqual([{ testId: 1, test: 'Test 1', runs: 5 }, { testId: 3, test: 'Test 3', runs: 2 }]);
+  const unsure = (moreRuns: number | undefined, more: Partial<Cell> = {}) =>
+    cell({ verdict: 'CANNOT_TELL', moreRuns, ...more });
+  const computed = {
+    ...row(9, 'PROCESSOR', unsure(4)),
+    metric: { id: 9, testId: 9, test: 'Total', formula: 'a + b' } as Schemas['MetricRow'],
+  };
+  expect(
+    missingRuns([
+      row(1, 'PROCESSOR', unsure(2), unsure(5)),
+      row(2, 'PROCESSOR', cell({})),
+      row(3, 'PROCESSOR', unsure(undefined)),
+      row(4, 'PROCESSOR', unsure(undefined, { moreThanMost: true })),
+      computed,
+    ]),
+  ).toEqual([
+    { testId: 1, test: 'Test 1', runs: 5 },
+    { testId: 3, test: 'Test 3', runs: 2 },
+  ]);
 });
 
 test('what would tell is said only where nothing is told', () => {
@@ -38,5 +75,10 @@ test('what would tell is said only where nothing is told', () => {
 });
 
 test('verdicts are counted in words', () => {
-  expect([countedVerdict('CLEAR_GAIN', 3), countedVerdict('SMALL_LOSS', 2), countedVerdict('CLEAR_LOSS', 1), countedVerdict('LEVEL', 4)]).toEqual(['3 clear gains', '2 small losses', '1 clear loss', '4 level']);
+  expect([
+    countedVerdict('CLEAR_GAIN', 3),
+    countedVerdict('SMALL_LOSS', 2),
+    countedVerdict('CLEAR_LOSS', 1),
+    countedVerdict('LEVEL', 4),
+  ]).toEqual(['3 clear gains', '2 small losses', '1 clear loss', '4 level']);
 });

@@ -36,7 +36,8 @@ export function missingRuns(rows: readonly ComparedRow[]): { testId: number; tes
     const unsure = cells.filter((c) => c.verdict === 'CANNOT_TELL' && !c.moreThanMost).map((c) => c.moreRuns ?? 2);
     const runs = Math.min(30, Math.max(0, ...unsure));
     const before = missing.get(metric.testId);
-    if (runs > 0 && (before === undefined || before.runs < runs)) missing.set(metric.testId, { testId: metric.testId, test: metric.test, runs });
+    if (runs > 0 && (before === undefined || before.runs < runs))
+      missing.set(metric.testId, { testId: metric.testId, test: metric.test, runs });
   }
   return [...missing.values()];
 }

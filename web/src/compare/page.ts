@@ -13,10 +13,26 @@ export interface Paint {
   loss: string;
 }
 
-const LIGHT: Paint = { paper: '#faf8f1', ink: '#1d2a24', quiet: '#67726a', hair: '#dcd9cb', band: '#efece0', gain: '#2f6247', loss: '#74386b' };
+const LIGHT: Paint = {
+  paper: '#faf8f1',
+  ink: '#1d2a24',
+  quiet: '#67726a',
+  hair: '#dcd9cb',
+  band: '#efece0',
+  gain: '#2f6247',
+  loss: '#74386b',
+};
 export const PAINTS: Record<PaintName, Paint> = {
   light: LIGHT,
-  dark: { paper: '#161d19', ink: '#ecebe0', quiet: '#98a398', hair: '#38443d', band: '#25302a', gain: '#86c29d', loss: '#d097c5' },
+  dark: {
+    paper: '#161d19',
+    ink: '#ecebe0',
+    quiet: '#98a398',
+    hair: '#38443d',
+    band: '#25302a',
+    gain: '#86c29d',
+    loss: '#d097c5',
+  },
   transparent: { ...LIGHT, paper: null },
 };
 
@@ -32,14 +48,28 @@ export function framed(paper: string | null, font: string, content: readonly str
 }
 
 /** @param most widest in pixels: longer text is cut, as no renderer does it alike */
-export function text(x: number, y: number, words: string, size: number, fill: string, more: { weight?: number; end?: boolean; most?: number } = {}): string {
+export function text(
+  x: number,
+  y: number,
+  words: string,
+  size: number,
+  fill: string,
+  more: { weight?: number; end?: boolean; most?: number } = {},
+): string {
   const fits = more.most === undefined ? Infinity : Math.floor(more.most / (size * 0.49));
   const cut = words.length > fits ? `${words.slice(0, Math.max(1, fits - 1)).trimEnd()}…` : words;
   return `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-size="${size.toFixed(1)}" fill="${fill}"${more.weight ? ` font-weight="${more.weight}"` : ''}${more.end ? ' text-anchor="end"' : ''}>${escaped(cut)}</text>`;
 }
 
 /** Text in as many lines as it needs. @returns its lines one below the other, and the height they take */
-export function lines(x: number, y: number, words: string, size: number, fill: string, most: number): { drawn: string; height: number } {
+export function lines(
+  x: number,
+  y: number,
+  words: string,
+  size: number,
+  fill: string,
+  most: number,
+): { drawn: string; height: number } {
   const fits = Math.floor(most / (size * 0.49));
   const rows = words.split(' ').reduce<string[]>((all, word) => {
     const last = all.at(-1);
@@ -47,7 +77,10 @@ export function lines(x: number, y: number, words: string, size: number, fill: s
     else all.push(word);
     return all;
   }, []);
-  return { drawn: rows.map((row, i) => text(x, y + i * size * 1.35, row, size, fill)).join(''), height: rows.length * size * 1.35 };
+  return {
+    drawn: rows.map((row, i) => text(x, y + i * size * 1.35, row, size, fill)).join(''),
+    height: rows.length * size * 1.35,
+  };
 }
 
 export function rule(x: number, y: number, width: number, colour: string): string {

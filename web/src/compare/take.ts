@@ -28,5 +28,7 @@ export async function drawn(svg: string, width: number, height: number): Promise
   canvas.width = width;
   canvas.height = height;
   canvas.getContext('2d')!.drawImage(image, 0, 0, width, height);
-  return new Promise((resolve, reject) => canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))), 'image/png'));
+  return new Promise((resolve, reject) =>
+    canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error('The picture could not be drawn.'))), 'image/png'),
+  );
 }

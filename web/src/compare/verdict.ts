@@ -5,7 +5,14 @@ export type Verdict = NonNullable<Cell['verdict']>;
 /** How a verdict is shown, besides its words: nothing is said by colour alone. */
 export type Tone = 'gain' | 'loss' | 'level' | 'unsure';
 
-const WORDS: Record<Verdict, string> = { CLEAR_GAIN: 'clear gain', CLEAR_LOSS: 'clear loss', SMALL_GAIN: 'small gain', SMALL_LOSS: 'small loss', LEVEL: 'level', CANNOT_TELL: 'cannot tell' };
+const WORDS: Record<Verdict, string> = {
+  CLEAR_GAIN: 'clear gain',
+  CLEAR_LOSS: 'clear loss',
+  SMALL_GAIN: 'small gain',
+  SMALL_LOSS: 'small loss',
+  LEVEL: 'level',
+  CANNOT_TELL: 'cannot tell',
+};
 export const VERDICTS = Object.keys(WORDS) as Verdict[];
 
 export function verdictWords(v: Verdict): string {
@@ -18,7 +25,13 @@ export function countedVerdict(v: Verdict, n: number): string {
 }
 
 export function tone(v: Verdict): Tone {
-  return v === 'CLEAR_GAIN' || v === 'SMALL_GAIN' ? 'gain' : v === 'CLEAR_LOSS' || v === 'SMALL_LOSS' ? 'loss' : v === 'LEVEL' ? 'level' : 'unsure';
+  return v === 'CLEAR_GAIN' || v === 'SMALL_GAIN'
+    ? 'gain'
+    : v === 'CLEAR_LOSS' || v === 'SMALL_LOSS'
+      ? 'loss'
+      : v === 'LEVEL'
+        ? 'level'
+        : 'unsure';
 }
 
 export function isClear(v: Verdict): boolean {
@@ -31,7 +44,9 @@ export function whatWouldTell(cell: Cell): string {
   if (cell.moreThanMost) return 'more than 40 runs';
   if (cell.moreRuns === undefined) return 'spread unknown: a second run';
   // Narrow enough already: it only lies across the line between level and a difference that matters.
-  return cell.moreRuns === 0 ? 'at the edge of what matters' : `${cell.moreRuns} more ${cell.moreRuns === 1 ? 'run' : 'runs'}`;
+  return cell.moreRuns === 0
+    ? 'at the edge of what matters'
+    : `${cell.moreRuns} more ${cell.moreRuns === 1 ? 'run' : 'runs'}`;
 }
 
 /** How sure a line is: its distance from "same" in half-widths of its interval. Unknown is the least sure. */

@@ -11,7 +11,12 @@ export function Checks({ checks, onChecks }: { checks: Check[]; onChecks: (check
       <legend className="font-title text-[17px] font-medium">Before the first run</legend>
       {checks.map((check, i) => (
         <label key={check.text} className="flex items-baseline gap-3 border-b border-hair-2 py-2 text-[16px]">
-          <input type="checkbox" className="h-5 w-5 shrink-0 translate-y-1 accent-leaf" checked={check.ticked} onChange={(e) => onChecks(checks.map((c, at) => (at === i ? { ...c, ticked: e.target.checked } : c)))} />
+          <input
+            type="checkbox"
+            className="h-5 w-5 shrink-0 translate-y-1 accent-leaf"
+            checked={check.ticked}
+            onChange={(e) => onChecks(checks.map((c, at) => (at === i ? { ...c, ticked: e.target.checked } : c)))}
+          />
           <span>{check.text}</span>
         </label>
       ))}

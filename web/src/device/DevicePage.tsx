@@ -37,7 +37,11 @@ export function DevicePage() {
     try {
       outbox.current ??= await Outbox.open();
     } catch {
-      setState({ at: 'opening', message: 'This browser gives the page no storage, so results would be lost on the way. Leave private mode, or use another browser.' });
+      setState({
+        at: 'opening',
+        message:
+          'This browser gives the page no storage, so results would be lost on the way. Leave private mode, or use another browser.',
+      });
       return;
     }
     const token = await outbox.current.token();
@@ -53,7 +57,13 @@ export function DevicePage() {
       if (seat.phase === 'DONE' || seat.phase === 'STOPPED' || seat.phase === 'CLEARED') {
         const waiting = await outbox.current!.waiting();
         await outbox.current!.leave();
-        setState({ at: 'join', message: waiting.length > 0 ? `The session was ended at the bench. ${waiting.length} finished runs came too late for it.` : 'That session is over. A new one needs a new code.' });
+        setState({
+          at: 'join',
+          message:
+            waiting.length > 0
+              ? `The session was ended at the bench. ${waiting.length} finished runs came too late for it.`
+              : 'That session is over. A new one needs a new code.',
+        });
       } else if (seat.sessionId === undefined) setState({ at: 'setup', seat });
       else setState({ at: 'running', seat });
     } catch (error) {
@@ -62,14 +72,24 @@ export function DevicePage() {
         setState({ at: 'join', message: error.message });
         return;
       }
-      setState({ at: 'opening', message: 'The server cannot be reached. What was measured is safe here; trying again.' });
+      setState({
+        at: 'opening',
+        message: 'The server cannot be reached. What was measured is safe here; trying again.',
+      });
       setTimeout(() => void takeUp(), 2_000);
     }
   }
 
   useEffect(() => {
     if (state.at !== 'running' || !detected || !host.current || conductor.current) return;
-    const round = conduct(api.current, outbox.current!, state.seat, detected.clockResolutionMs, host.current, setShowing);
+    const round = conduct(
+      api.current,
+      outbox.current!,
+      state.seat,
+      detected.clockResolutionMs,
+      host.current,
+      setShowing,
+    );
     conductor.current = round;
     void round.ended.then(async (how) => {
       conductor.current = null;
@@ -103,22 +123,45 @@ export function DevicePage() {
         <span className="small ml-auto">device under test</span>
       </header>
       <main className="flex-1">
-        {state.at === 'opening' && <p role="status" className="py-10 text-ink-2">{state.message ?? 'Opening.'}</p>}
+        {state.at === 'opening' && (
+          <p role="status" className="py-10 text-ink-2">
+            {state.message ?? 'Opening.'}
+          </p>
+        )}
         {state.at === 'join' && <Join code={codeFromAddress()} message={state.message} onJoin={join} />}
         {state.at === 'setup' && <Setup api={api.current} seat={state.seat} detected={detected} onStart={start} />}
-        {state.at === 'running' && <Running seat={state.seat} showing={showing} onStop={() => conductor.current?.stop()} onGoOn={() => conductor.current?.goOn()} />}
+        {state.at === 'running' && (
+          <Running
+            seat={state.seat}
+            showing={showing}
+            onStop={() => conductor.current?.stop()}
+            onGoOn={() => conductor.current?.goOn()}
+          />
+        )}
         {state.at === 'over' && (
           <section className="py-6">
             <h1>{state.how === 'DONE' ? 'Finished' : 'Stopped'}</h1>
             <p className="mt-2 text-[16px] text-ink-2">
-              {state.how === 'DONE' ? 'Every result is in the ledger. This device can be used again.' : 'What was finished before is in the ledger. This device can be used again.'}
+              {state.how === 'DONE'
+                ? 'Every result is in the ledger. This device can be used again.'
+                : 'What was finished before is in the ledger. This device can be used again.'}
             </p>
-            {state.showing?.notTaken.map((lost, i) => <p key={i} className="mt-2 text-plum">{lost.message}</p>)}
-            <button className="button mt-6" onClick={() => setState({ at: 'join' })}>Join again with a new code</button>
+            {state.showing?.notTaken.map((lost, i) => (
+              <p key={i} className="mt-2 text-plum">
+                {lost.message}
+              </p>
+            ))}
+            <button className="button mt-6" onClick={() => setState({ at: 'join' })}>
+              Join again with a new code
+            </button>
           </section>
         )}
         {/* Tests that need a page draw in here; it is part of the page only while a round runs. */}
-        <div ref={host} className={state.at === 'running' ? 'mt-4 overflow-hidden [&>iframe]:border-0' : 'hidden'} aria-hidden="true" />
+        <div
+          ref={host}
+          className={state.at === 'running' ? 'mt-4 overflow-hidden [&>iframe]:border-0' : 'hidden'}
+          aria-hidden="true"
+        />
       </main>
     </div>
   );
@@ -141,6 +184,7 @@ function deviceInWords(detected: Detected | null): string {
 /** What went wrong, for a person. */
 export function inWords(error: unknown): string {
   if (error instanceof Refused) return error.message;
-  if (error instanceof Unreachable) return 'The server cannot be reached. Check that this device is on the same network, and try again.';
+  if (error instanceof Unreachable)
+    return 'The server cannot be reached. Check that this device is on the same network, and try again.';
   return `Something went wrong on this page: ${error instanceof Error ? error.message : String(error)}`;
 }

@@ -5,7 +5,17 @@ import type { Showing } from './conduct.ts';
 const NAMED = 16;
 
 /** What the round is doing. Nothing here moves by itself: while a test runs, the page is still. */
-export function Running({ seat, showing, onStop, onGoOn }: { seat: DeviceSeat; showing: Showing | null; onStop: () => void; onGoOn: () => void }) {
+export function Running({
+  seat,
+  showing,
+  onStop,
+  onGoOn,
+}: {
+  seat: DeviceSeat;
+  showing: Showing | null;
+  onStop: () => void;
+  onGoOn: () => void;
+}) {
   const index = seat.tests.findIndex((test) => test.id === showing?.test?.id);
   return (
     <section className="py-2" aria-live="polite">
@@ -15,58 +25,97 @@ export function Running({ seat, showing, onStop, onGoOn }: { seat: DeviceSeat; s
           <p className="mt-1 text-[16px] text-ink-2">{explanation(seat, showing)}</p>
         </div>
         {showing?.phase !== 'DONE' && showing?.phase !== 'STOPPED' && (
-          <button className="button shrink-0" onClick={onStop}>Stop</button>
+          <button className="button shrink-0" onClick={onStop}>
+            Stop
+          </button>
         )}
       </div>
       {(showing?.phase === 'BY_HAND' || showing?.phase === 'COOL_UNTIL') && (
-        <p className="mt-4"><button className="button button-main" onClick={onGoOn}>{showing.phase === 'BY_HAND' ? 'Go on without it' : 'It is cool: go on'}</button></p>
+        <p className="mt-4">
+          <button className="button button-main" onClick={onGoOn}>
+            {showing.phase === 'BY_HAND' ? 'Go on without it' : 'It is cool: go on'}
+          </button>
+        </p>
       )}
       {seat.tests.length > NAMED && index >= 0 && (
         <div className="mt-4">
-          <div role="progressbar" aria-label="Tests done" aria-valuenow={index} aria-valuemax={seat.tests.length} className="h-1.5 rounded bg-band">
+          <div
+            role="progressbar"
+            aria-label="Tests done"
+            aria-valuenow={index}
+            aria-valuemax={seat.tests.length}
+            className="h-1.5 rounded bg-band"
+          >
             <div className="h-full rounded bg-leaf" style={{ width: `${(100 * index) / seat.tests.length}%` }} />
           </div>
-          <p className="small mt-1">Test {index + 1} of {seat.tests.length}</p>
+          <p className="small mt-1">
+            Test {index + 1} of {seat.tests.length}
+          </p>
         </div>
       )}
       <ol className={seat.tests.length > NAMED ? 'hidden' : 'mt-4 flex flex-wrap gap-x-4 gap-y-1'}>
         {seat.tests.map((test, i) => (
-          <li key={test.id} aria-current={i === index ? 'step' : undefined} className={i === index ? 'font-semibold' : 'text-ink-3'}>
+          <li
+            key={test.id}
+            aria-current={i === index ? 'step' : undefined}
+            className={i === index ? 'font-semibold' : 'text-ink-3'}
+          >
             {test.name}
           </li>
         ))}
       </ol>
       {showing && showing.waiting > 0 && (
         <p role="status" className="mt-3 border-l-2 border-gold pl-3">
-          {showing.waiting} finished {showing.waiting === 1 ? 'run waits' : 'runs wait'} on this device for the server. Nothing is lost; leave this page open.
+          {showing.waiting} finished {showing.waiting === 1 ? 'run waits' : 'runs wait'} on this device for the server.
+          Nothing is lost; leave this page open.
         </p>
       )}
-      {showing?.notTaken.map((lost, i) => <p key={i} className="mt-2 text-plum">{lost.message}</p>)}
+      {showing?.notTaken.map((lost, i) => (
+        <p key={i} className="mt-2 text-plum">
+          {lost.message}
+        </p>
+      ))}
     </section>
   );
 }
 
 function title(showing: Showing | null): string {
   switch (showing?.phase) {
-    case 'COOLING': return 'A pause';
-    case 'PAUSED': return 'Held by the reviewer';
-    case 'BY_HAND': return `By hand: ${showing.test?.name ?? ''}`;
-    case 'COOL_UNTIL': return 'Cooling';
-    case 'HIDDEN': return 'Waiting for this page';
-    case 'DONE': case 'STOPPED': return 'Sending the last results';
-    default: return showing?.paused ? 'Holding after this run' : (showing?.test?.name ?? 'Getting ready');
+    case 'COOLING':
+      return 'A pause';
+    case 'PAUSED':
+      return 'Held by the reviewer';
+    case 'BY_HAND':
+      return `By hand: ${showing.test?.name ?? ''}`;
+    case 'COOL_UNTIL':
+      return 'Cooling';
+    case 'HIDDEN':
+      return 'Waiting for this page';
+    case 'DONE':
+    case 'STOPPED':
+      return 'Sending the last results';
+    default:
+      return showing?.paused ? 'Holding after this run' : (showing?.test?.name ?? 'Getting ready');
   }
 }
 
 function explanation(seat: DeviceSeat, showing: Showing | null): string {
   const run = showing?.runNumber ? `run ${showing.runNumber} of ${showing.test?.runs ?? seat.runs}` : '';
   switch (showing?.phase) {
-    case 'COOLING': return `Next: ${showing.test?.name}, ${run}.`;
-    case 'BY_HAND': return `${showing.test?.summary ? `${showing.test.summary}. ` : ''}The bench waits for its scores, and goes on by itself when the last one is typed.`;
-    case 'COOL_UNTIL': return `Wait until it is at most ${showing.test?.pauseUntil ?? ''} °C. Next: ${showing.test?.name}, ${run}.`;
-    case 'PAUSED': return 'It goes on when the reviewer says so.';
-    case 'HIDDEN': return 'The page has to be in front for a run to count.';
-    case 'DONE': case 'STOPPED': return 'Leave this page open until it says that it has finished.';
-    default: return run ? `${run}. Leave the device alone.` : '';
+    case 'COOLING':
+      return `Next: ${showing.test?.name}, ${run}.`;
+    case 'BY_HAND':
+      return `${showing.test?.summary ? `${showing.test.summary}. ` : ''}The bench waits for its scores, and goes on by itself when the last one is typed.`;
+    case 'COOL_UNTIL':
+      return `Wait until it is at most ${showing.test?.pauseUntil ?? ''} °C. Next: ${showing.test?.name}, ${run}.`;
+    case 'PAUSED':
+      return 'It goes on when the reviewer says so.';
+    case 'HIDDEN':
+      return 'The page has to be in front for a run to count.';
+    case 'DONE':
+    case 'STOPPED':
+      return 'Leave this page open until it says that it has finished.';
+    default:
+      return run ? `${run}. Leave the device alone.` : '';
   }
 }

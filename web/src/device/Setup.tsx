@@ -17,7 +17,17 @@ const TYPED: { key: string; label: string; hint: string }[] = [
   { key: 'room.temperature', label: 'Room temperature', hint: '21.5 °C' },
 ];
 
-export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: DeviceSeat; detected: Detected | null; onStart: (body: StartBody, allowStorage: boolean) => Promise<void> }) {
+export function Setup({
+  api,
+  seat,
+  detected,
+  onStart,
+}: {
+  api: DeviceApi;
+  seat: DeviceSeat;
+  detected: Detected | null;
+  onStart: (body: StartBody, allowStorage: boolean) => Promise<void>;
+}) {
   const [words, setWords] = useState('');
   const [models, setModels] = useState<ModelRow[] | null>(null);
   const [model, setModel] = useState<ModelRow | 'new' | null>(null);
@@ -67,7 +77,10 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     if (chosenClass === null) return;
     let wanted = true;
     // Without its list a device can still be measured; the session then says that nothing was ticked.
-    api.checklist(chosenClass).then((items) => wanted && setChecks(items.map((text) => ({ text, ticked: false }))), () => wanted && setChecks([]));
+    api.checklist(chosenClass).then(
+      (items) => wanted && setChecks(items.map((text) => ({ text, ticked: false }))),
+      () => wanted && setChecks([]),
+    );
     return () => {
       wanted = false;
     };
@@ -84,13 +97,18 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
     }
     if (detected.onMains === null) facts.push({ key: 'power.source', value: mains, detected: false });
     try {
-      await onStart({
-        ...(model === 'new' ? { newModel: { maker: maker.trim(), name: name.trim(), deviceClass } } : { modelId: model.id, ...(unit === null ? {} : { unitId: unit }) }),
-        facts,
-        checks,
-        onMains: detected.onMains ?? mains === 'mains',
-        ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
-      }, space);
+      await onStart(
+        {
+          ...(model === 'new'
+            ? { newModel: { maker: maker.trim(), name: name.trim(), deviceClass } }
+            : { modelId: model.id, ...(unit === null ? {} : { unitId: unit }) }),
+          facts,
+          checks,
+          onMains: detected.onMains ?? mains === 'mains',
+          ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
+        },
+        space,
+      );
     } catch (error) {
       setProblem(inWords(error));
       setBusy(false);
@@ -109,42 +127,106 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
       {model && model !== 'new' ? (
         <>
           <p className="mt-3 flex items-baseline gap-3 text-[16px]">
-            <b className="font-semibold">{model.maker} {model.name}</b>
-            <button type="button" className="link small" onClick={() => setModel(null)}>another one</button>
+            <b className="font-semibold">
+              {model.maker} {model.name}
+            </b>
+            <button type="button" className="link small" onClick={() => setModel(null)}>
+              another one
+            </button>
           </p>
           {units.length > 1 && (
-            <label className="small mt-3 block max-w-72">Which unit
-              <select className="field text-[16px] text-ink" value={unit ?? ''} onChange={(e) => setUnit(Number(e.target.value))}>
-                {units.map((u) => <option key={u.id} value={u.id}>{u.label}</option>)}
+            <label className="small mt-3 block max-w-72">
+              Which unit
+              <select
+                className="field text-[16px] text-ink"
+                value={unit ?? ''}
+                onChange={(e) => setUnit(Number(e.target.value))}
+              >
+                {units.map((u) => (
+                  <option key={u.id} value={u.id}>
+                    {u.label}
+                  </option>
+                ))}
               </select>
             </label>
           )}
         </>
       ) : model === 'new' ? (
         <div className="mt-3 grid grid-cols-2 gap-x-5 gap-y-3">
-          <label className="small">Maker<input className="field text-[16px] text-ink" value={maker} maxLength={120} autoFocus onChange={(e) => setMaker(e.target.value)} /></label>
-          <label className="small">Model<input className="field text-[16px] text-ink" value={name} maxLength={120} onChange={(e) => setName(e.target.value)} /></label>
-          <label className="small">Class
-            <select className="field text-[16px] text-ink" value={deviceClass} onChange={(e) => setDeviceClass(e.target.value as DeviceClass)}>
-              {CLASSES.map((c) => <option key={c} value={c}>{c.toLowerCase()}</option>)}
+          <label className="small">
+            Maker
+            <input
+              className="field text-[16px] text-ink"
+              value={maker}
+              maxLength={120}
+              autoFocus
+              onChange={(e) => setMaker(e.target.value)}
+            />
+          </label>
+          <label className="small">
+            Model
+            <input
+              className="field text-[16px] text-ink"
+              value={name}
+              maxLength={120}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </label>
+          <label className="small">
+            Class
+            <select
+              className="field text-[16px] text-ink"
+              value={deviceClass}
+              onChange={(e) => setDeviceClass(e.target.value as DeviceClass)}
+            >
+              {CLASSES.map((c) => (
+                <option key={c} value={c}>
+                  {c.toLowerCase()}
+                </option>
+              ))}
             </select>
           </label>
-          <button type="button" className="link small self-end justify-self-start pb-2" onClick={() => setModel(null)}>choose from the shelf</button>
+          <button type="button" className="link small self-end justify-self-start pb-2" onClick={() => setModel(null)}>
+            choose from the shelf
+          </button>
         </div>
       ) : (
         <div className="mt-3">
-          <input className="field text-[16px]" placeholder="Search the shelf" aria-label="Search the shelf" value={words} maxLength={120} onChange={(e) => setWords(e.target.value)} />
+          <input
+            className="field text-[16px]"
+            placeholder="Search the shelf"
+            aria-label="Search the shelf"
+            value={words}
+            maxLength={120}
+            onChange={(e) => setWords(e.target.value)}
+          />
           <ul className="mt-1 max-h-56 overflow-y-auto">
             {models?.map((row) => (
               <li key={row.id}>
-                <button type="button" className="w-full border-b border-hair-2 px-1 py-2 text-left hover:bg-band" onClick={() => void choose(row)}>
-                  <span className="font-semibold">{row.maker} {row.name}</span> <span className="small">{row.deviceClass.toLowerCase()}</span>
+                <button
+                  type="button"
+                  className="w-full border-b border-hair-2 px-1 py-2 text-left hover:bg-band"
+                  onClick={() => void choose(row)}
+                >
+                  <span className="font-semibold">
+                    {row.maker} {row.name}
+                  </span>{' '}
+                  <span className="small">{row.deviceClass.toLowerCase()}</span>
                 </button>
               </li>
             ))}
             {models?.length === 0 && <li className="small py-2">Nothing on the shelf has this name.</li>}
           </ul>
-          <button type="button" className="button mt-3" onClick={() => { setModel('new'); setName(words); }}>It is a new model</button>
+          <button
+            type="button"
+            className="button mt-3"
+            onClick={() => {
+              setModel('new');
+              setName(words);
+            }}
+          >
+            It is a new model
+          </button>
         </div>
       )}
 
@@ -159,21 +241,34 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
           ))}
         </dl>
       ) : (
-        <p role="status" className="small mt-1">Looking. The refresh rate takes a second.</p>
+        <p role="status" className="small mt-1">
+          Looking. The refresh rate takes a second.
+        </p>
       )}
 
       <h2 className="mt-7">What it cannot see</h2>
       <p className="small">Optional. What you know here makes the score worth more later.</p>
       <div className="mt-2 grid grid-cols-2 gap-x-5 gap-y-3">
         {TYPED.map((fact) => (
-          <label key={fact.key} className="small">{fact.label}
-            <input className="field text-[16px] text-ink" placeholder={fact.hint} maxLength={120} value={typed[fact.key] ?? ''}
-              onChange={(e) => setTyped({ ...typed, [fact.key]: e.target.value })} />
+          <label key={fact.key} className="small">
+            {fact.label}
+            <input
+              className="field text-[16px] text-ink"
+              placeholder={fact.hint}
+              maxLength={120}
+              value={typed[fact.key] ?? ''}
+              onChange={(e) => setTyped({ ...typed, [fact.key]: e.target.value })}
+            />
           </label>
         ))}
         {detected && detected.onMains === null && (
-          <label className="small">Power
-            <select className="field text-[16px] text-ink" value={mains} onChange={(e) => setMains(e.target.value as 'mains' | 'battery')}>
+          <label className="small">
+            Power
+            <select
+              className="field text-[16px] text-ink"
+              value={mains}
+              onChange={(e) => setMains(e.target.value as 'mains' | 'battery')}
+            >
               <option value="mains">plugged in</option>
               <option value="battery">on battery</option>
             </select>
@@ -185,11 +280,16 @@ export function Setup({ api, seat, detected, onStart }: { api: DeviceApi; seat: 
 
       <SpaceQuestion tests={seat.tests} allowed={space} onAllowed={setSpace} />
 
-      <p role="alert" className="mt-4 min-h-6 text-plum">{problem}</p>
-      <button className="button button-main w-full py-3 text-[16px]" disabled={!ready || busy}>Start {seat.planName.toLowerCase()}</button>
+      <p role="alert" className="mt-4 min-h-6 text-plum">
+        {problem}
+      </p>
+      <button className="button button-main w-full py-3 text-[16px]" disabled={!ready || busy}>
+        Start {seat.planName.toLowerCase()}
+      </button>
       <p className="small mt-2">
-        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, {inMinutes(aboutMinutes(seat))} in all. Plug the device in, close everything else, and leave this page in front.
-        All its processors and its graphics will work at their limit: the case may get as warm as in a long game. You can stop it at any time.
+        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, {inMinutes(aboutMinutes(seat))}{' '}
+        in all. Plug the device in, close everything else, and leave this page in front. All its processors and its
+        graphics will work at their limit: the case may get as warm as in a long game. You can stop it at any time.
       </p>
     </form>
   );

@@ -11,16 +11,25 @@ interface SpaceQuestionProps {
 
 /** Asks before the storage tests take more than a tenth of what the browser would store for this page. */
 export function SpaceQuestion({ tests, allowed, onAllowed }: SpaceQuestionProps) {
-  const bytes = Math.max(0, ...STORAGE_TESTS.filter((t) => tests.some((test) => test.key === `storage-${t}`)).map(needs));
+  const bytes = Math.max(
+    0,
+    ...STORAGE_TESTS.filter((t) => tests.some((test) => test.key === `storage-${t}`)).map(needs),
+  );
   const [free, setFree] = useState<number | null>(null);
   useEffect(() => void freeBytes().then(setFree), []);
   if (bytes === 0 || free === null || room(bytes, free) !== 'ask') return null;
   return (
     <label className="mt-4 flex gap-3 border-l-2 border-plum pl-3">
-      <input type="checkbox" className="mt-1 size-5 shrink-0" checked={allowed} onChange={(e) => onAllowed(e.target.checked)} />
+      <input
+        type="checkbox"
+        className="mt-1 size-5 shrink-0"
+        checked={allowed}
+        onChange={(e) => onAllowed(e.target.checked)}
+      />
       <span>
-        Let the storage tests take {Math.ceil(bytes / MIB)} MiB of space for a while. This browser would store {(free / MIB).toFixed(0)} MiB for this page, so that is more than a tenth.
-        They give it back. Without it these tests are left out.
+        Let the storage tests take {Math.ceil(bytes / MIB)} MiB of space for a while. This browser would store{' '}
+        {(free / MIB).toFixed(0)} MiB for this page, so that is more than a tenth. They give it back. Without it these
+        tests are left out.
       </span>
     </label>
   );

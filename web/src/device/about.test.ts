@@ -1,7 +1,16 @@
 import { expect, test } from 'vitest';
 import { aboutMinutes, inMinutes } from './about.ts';
 
-const item = (runs: number, pauseMs: number, byHand = false) => ({ id: 1, key: 'k', name: 'n', summary: '', metric: 'rate', runs, pauseMs, byHand });
+const item = (runs: number, pauseMs: number, byHand = false) => ({
+  id: 1,
+  key: 'k',
+  name: 'n',
+  summary: '',
+  metric: 'rate',
+  runs,
+  pauseMs,
+  byHand,
+});
 
 test('runs, pauses and what is around a run are counted; what is done by hand is not', () => {
   expect(aboutMinutes({ timedMs: 3_000, tests: [item(10, 900)] })).toBe(1);

@@ -41,18 +41,27 @@ export class DeviceApi {
   seat = () => this.send<DeviceSeat>('GET', 'seat');
   models = (words: string) => this.send<{ rows: ModelRow[] }>('GET', `models?q=${encodeURIComponent(words)}`);
   model = (id: number) => this.send<ModelPage>('GET', `models/${id}`);
-  checklist = (deviceClass: ModelRow['deviceClass']) => this.send<string[]>('GET', `checklist?deviceClass=${deviceClass}`);
+  checklist = (deviceClass: ModelRow['deviceClass']) =>
+    this.send<string[]>('GET', `checklist?deviceClass=${deviceClass}`);
   start = (body: StartBody) => this.send<DeviceSeat>('POST', 'start', body);
   end = (how: 'DONE' | 'STOPPED') => this.send<DeviceSeat>('POST', 'end', { how });
-  command = (after: number, signal: AbortSignal) => this.send<CommandState>('GET', `command?after=${after}`, undefined, { signal });
+  command = (after: number, signal: AbortSignal) =>
+    this.send<CommandState>('GET', `command?after=${after}`, undefined, { signal });
   progress = (phase: Phase, testId?: number, run?: number, untilMs?: number) =>
     this.send<CommandState>('POST', 'progress', { phase, testId, run, untilMs });
 
   /** @param key the same for every try, so that a repeated delivery counts once */
   deliver = (key: string, ageMs: number, body: RunBody) =>
-    this.send<{ runId: number }>('POST', 'runs', body, { headers: { 'Idempotency-Key': key, 'Age-Ms': String(Math.max(0, Math.round(ageMs))) } });
+    this.send<{ runId: number }>('POST', 'runs', body, {
+      headers: { 'Idempotency-Key': key, 'Age-Ms': String(Math.max(0, Math.round(ageMs))) },
+    });
 
-  private async send<T>(method: string, path: string, body?: unknown, more: { signal?: AbortSignal; headers?: Record<string, string> } = {}): Promise<T> {
+  private async send<T>(
+    method: string,
+    path: string,
+    body?: unknown,
+    more: { signal?: AbortSignal; headers?: Record<string, string> } = {},
+  ): Promise<T> {
     let response: Response;
     try {
       response = await fetch(`/api/device/${path}`, {
@@ -74,7 +83,11 @@ export class DeviceApi {
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok) {
       const problem = answer as { code?: string; detail?: string };
-      throw new Refused(response.status, problem.code ?? 'unknown', problem.detail ?? `The server answered ${response.status}.`);
+      throw new Refused(
+        response.status,
+        problem.code ?? 'unknown',
+        problem.detail ?? `The server answered ${response.status}.`,
+      );
     }
     return answer as T;
   }

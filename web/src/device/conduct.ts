@@ -31,8 +31,22 @@ const RETRY_MS = 2_000;
 const PROBE_LIMIT_MS = 900_000;
 
 /** Carries out a seat's round on this page: runs, keeps, delivers, and goes on after a reload. */
-export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockResolutionMs: number, host: HTMLElement, show: (showing: Showing) => void): Conductor {
-  let showing: Showing = { phase: 'RUNNING', test: null, runNumber: null, waiting: 0, notTaken: [], paused: seat.command === 'PAUSE' };
+export function conduct(
+  api: DeviceApi,
+  outbox: Outbox,
+  seat: DeviceSeat,
+  clockResolutionMs: number,
+  host: HTMLElement,
+  show: (showing: Showing) => void,
+): Conductor {
+  let showing: Showing = {
+    phase: 'RUNNING',
+    test: null,
+    runNumber: null,
+    waiting: 0,
+    notTaken: [],
+    paused: seat.command === 'PAUSE',
+  };
   const update = (change: Partial<Showing>) => show((showing = { ...showing, ...change }));
   const control = new Control(api, seat.command, seat.commandRevision, () => update({ paused: control.paused() }));
 
@@ -56,7 +70,13 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
     update({ phase, test: test ?? null, runNumber: runNumber ?? null });
     // The reviewer's lane is a courtesy: a round does not wait for it, and what is out of date by its turn is not told.
     const mine = (latest = {});
-    telling = telling.then(() => (mine === latest ? api.progress(phase, test?.id, runNumber, untilMs).then((state) => control.heard(state)) : undefined)).catch(() => {});
+    telling = telling
+      .then(() =>
+        mine === latest
+          ? api.progress(phase, test?.id, runNumber, untilMs).then((state) => control.heard(state))
+          : undefined,
+      )
+      .catch(() => {});
   };
 
   const work = async (): Promise<'DONE' | 'STOPPED'> => {
@@ -67,23 +87,44 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
         await outbox.keep({
           key: crypto.randomUUID(),
           finishedAt: Date.now(),
-          body: { testId: begun.testId, runNumber: begun.runNumber, attempt: begun.attempt, state: 'STOPPED', reason: 'RELOADED', reasonWords: 'The page was reloaded or closed in the middle of this run.', durationMs: Math.max(0, Math.min(86_400_000, Date.now() - begun.at)), readings: [] },
+          body: {
+            testId: begun.testId,
+            runNumber: begun.runNumber,
+            attempt: begun.attempt,
+            state: 'STOPPED',
+            reason: 'RELOADED',
+            reasonWords: 'The page was reloaded or closed in the middle of this run.',
+            durationMs: Math.max(0, Math.min(86_400_000, Date.now() - begun.at)),
+            readings: [],
+          },
         });
       }
       // What waits here has been done, whether or not the server knows it yet.
-      const kept = (await outbox.waiting()).map(({ body }) => ({ testId: body.testId, runNumber: body.runNumber, attempt: body.attempt, state: body.state }));
+      const kept = (await outbox.waiting()).map(({ body }) => ({
+        testId: body.testId,
+        runNumber: body.runNumber,
+        attempt: body.attempt,
+        state: body.state,
+      }));
       void deliver();
       allowStorage(await outbox.storageAllowed());
       const wake = await keepAwake();
-      const power = await (navigator as { getBattery?: () => Promise<EventTarget & { charging: boolean }> }).getBattery?.().catch(() => undefined);
+      const power = await (navigator as { getBattery?: () => Promise<EventTarget & { charging: boolean }> })
+        .getBattery?.()
+        .catch(() => undefined);
       try {
-        await fetchAhead(seat.tests.filter((test) => !test.byHand), control);
+        await fetchAhead(
+          seat.tests.filter((test) => !test.byHand),
+          control,
+        );
         how = await runRound(
           { ...seat, done: [...seat.done, ...kept] },
           {
             obstacle: async (test) => {
               const workload = await loadWorkload(test.key);
-              return workload ? workload.obstacle() : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
+              return workload
+                ? workload.obstacle()
+                : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
             },
             execute: async (test, signal) => {
               const workload = await loadWorkload(test.key);
@@ -108,7 +149,8 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
             goSaid: control.goSaid,
             cool: control.cool,
             coolByProbe: () => cooled(control, outbox, (signal) => probeSpeed(clockResolutionMs, signal, host)),
-            notice: (test) => watchRun(leavesPageIdle(test.key), power, { now: () => performance.now(), date: () => Date.now() }),
+            notice: (test) =>
+              watchRun(leavesPageIdle(test.key), power, { now: () => performance.now(), date: () => Date.now() }),
             watch: control.watch,
             now: () => performance.now(),
           },
@@ -130,7 +172,11 @@ export function conduct(api: DeviceApi, outbox: Outbox, seat: DeviceSeat, clockR
 }
 
 /** Waits until the device is as fast as it was cold. What hides the page meanwhile only holds the wait up. */
-async function cooled(control: Control, outbox: Outbox, speed: (signal: AbortSignal) => Promise<number>): Promise<void> {
+async function cooled(
+  control: Control,
+  outbox: Outbox,
+  speed: (signal: AbortSignal) => Promise<number>,
+): Promise<void> {
   for (;;) {
     const { signal, release } = control.watch(PROBE_LIMIT_MS, new Error('The probe took too long.'));
     try {
@@ -165,7 +211,9 @@ async function fetchAhead(tests: readonly DeviceTest[], control: Control): Promi
   for (;;) {
     try {
       const workloads = await Promise.all(tests.map((test) => loadWorkload(test.key)));
-      const answers = await Promise.all(workloads.flatMap((workload) => workload?.assets ?? []).map((file) => fetch(file)));
+      const answers = await Promise.all(
+        workloads.flatMap((workload) => workload?.assets ?? []).map((file) => fetch(file)),
+      );
       await Promise.all(answers.map((answer) => answer.arrayBuffer()));
       if (answers.every((answer) => answer.ok)) return;
     } catch {
@@ -180,7 +228,8 @@ async function fetchAhead(tests: readonly DeviceTest[], control: Control): Promi
 async function keepAwake(): Promise<() => void> {
   let lock: WakeLockSentinel | undefined;
   const ask = async () => {
-    if (!document.hidden && 'wakeLock' in navigator) lock = await navigator.wakeLock.request('screen').catch(() => undefined);
+    if (!document.hidden && 'wakeLock' in navigator)
+      lock = await navigator.wakeLock.request('screen').catch(() => undefined);
   };
   const again = () => void ask();
   document.addEventListener('visibilitychange', again);

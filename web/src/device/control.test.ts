@@ -17,10 +17,13 @@ function server() {
   return {
     asked: () => waiting.length,
     say: (state: CommandState) => waiting.at(-1)!(state),
-    api: { command: (_after: number, signal: AbortSignal) => new Promise<CommandState>((resolve, reject) => {
-      waiting.push(resolve);
-      signal.addEventListener('abort', () => reject(new Error('closed')));
-    }) },
+    api: {
+      command: (_after: number, signal: AbortSignal) =>
+        new Promise<CommandState>((resolve, reject) => {
+          waiting.push(resolve);
+          signal.addEventListener('abort', () => reject(new Error('closed')));
+        }),
+    },
   };
 }
 

@@ -19,7 +19,12 @@ export class Control {
   private readonly closed = new AbortController();
   private readonly onChange: () => void;
 
-  constructor(api: Pick<DeviceApi, 'command'>, command: CommandState['command'], revision: number, onChange: () => void) {
+  constructor(
+    api: Pick<DeviceApi, 'command'>,
+    command: CommandState['command'],
+    revision: number,
+    onChange: () => void,
+  ) {
     this.api = api;
     this.command = command;
     this.revision = revision;
@@ -154,7 +159,8 @@ export class Control {
     } catch {
       // The server is away or the page is closing; asked again before the next run. While held nothing
       // runs, so there it may ask by itself.
-      if ((this.command === 'PAUSE' || this.waitsForGo) && !this.closed.signal.aborted) setTimeout(() => void this.ask(), 3_000);
+      if ((this.command === 'PAUSE' || this.waitsForGo) && !this.closed.signal.aborted)
+        setTimeout(() => void this.ask(), 3_000);
     } finally {
       this.asking = false;
     }

@@ -10,7 +10,11 @@ export interface NotTaken {
  * Delivers what is kept, oldest first. Ends early where the server cannot be reached: the rest stays kept for the next
  * try. A run that the server refuses for good leaves the queue, so that it does not hold up the others.
  */
-export async function deliverKept(api: Pick<DeviceApi, 'deliver'>, outbox: Pick<Outbox, 'waiting' | 'confirmed'>, now: () => number): Promise<NotTaken[]> {
+export async function deliverKept(
+  api: Pick<DeviceApi, 'deliver'>,
+  outbox: Pick<Outbox, 'waiting' | 'confirmed'>,
+  now: () => number,
+): Promise<NotTaken[]> {
   const notTaken: NotTaken[] = [];
   for (const kept of await outbox.waiting()) {
     try {

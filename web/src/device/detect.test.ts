@@ -4,9 +4,21 @@ import { browserFromText, drawnBySoftware, systemFromText, usualRate } from './d
 describe('what a browser says of itself in text', () => {
   test.each([
     ['Mozilla/5.0 (Fenland; aarch64) Gecko/20100101 Curlew/141.2', { name: 'Curlew', version: '141.2' }, 'Fenland'],
-    ['Mozilla/5.0 (Tern OS 9; U; tablet) AppleWebKit/600 (KHTML, like Gecko) Version/9.1 Safari/600', { name: 'Safari', version: '9.1' }, 'Tern OS 9'],
-    ['Mozilla/5.0 (X11; Fenland 12) AppleWebKit/600 Chrome/156.0.1.2 Safari/600', { name: 'Chrome', version: '156.0.1.2' }, 'Fenland 12'],
-    ['Mozilla/5.0 (X11; Fenland 12) AppleWebKit/600 Chrome/156.0.1.2 Safari/600 Dunlin/88.4', { name: 'Dunlin', version: '88.4' }, 'Fenland 12'],
+    [
+      'Mozilla/5.0 (Tern OS 9; U; tablet) AppleWebKit/600 (KHTML, like Gecko) Version/9.1 Safari/600',
+      { name: 'Safari', version: '9.1' },
+      'Tern OS 9',
+    ],
+    [
+      'Mozilla/5.0 (X11; Fenland 12) AppleWebKit/600 Chrome/156.0.1.2 Safari/600',
+      { name: 'Chrome', version: '156.0.1.2' },
+      'Fenland 12',
+    ],
+    [
+      'Mozilla/5.0 (X11; Fenland 12) AppleWebKit/600 Chrome/156.0.1.2 Safari/600 Dunlin/88.4',
+      { name: 'Dunlin', version: '88.4' },
+      'Fenland 12',
+    ],
   ])('%s', (text, browser, system) => {
     expect(browserFromText(text)).toEqual(browser);
     expect(systemFromText(text)).toBe(system);
@@ -20,7 +32,15 @@ describe('what a browser says of itself in text', () => {
 
 describe('the refresh rate', () => {
   const frames = (ms: number, count = 41) => Array.from({ length: count }, (_, i) => i * ms);
-  test.each([[16.67, 60], [16.9, 60], [8.33, 120], [6.06, 165], [20, 50], [11, 90], [12.4, 81]])('%f ms a frame is %i Hz', (ms, rate) => {
+  test.each([
+    [16.67, 60],
+    [16.9, 60],
+    [8.33, 120],
+    [6.06, 165],
+    [20, 50],
+    [11, 90],
+    [12.4, 81],
+  ])('%f ms a frame is %i Hz', (ms, rate) => {
     expect(usualRate(frames(ms))).toBe(rate);
   });
 

@@ -44,21 +44,32 @@ export async function detect(): Promise<Detected> {
   const told = await agent.userAgentData
     ?.getHighEntropyValues(['architecture', 'bitness', 'model', 'platformVersion', 'fullVersionList'])
     .catch(() => undefined);
-  const browser = told?.fullVersionList?.filter((b) => !/not.?a.?brand/i.test(b.brand)).sort((a, b) => b.brand.length - a.brand.length)[0];
+  const browser = told?.fullVersionList
+    ?.filter((b) => !/not.?a.?brand/i.test(b.brand))
+    .sort((a, b) => b.brand.length - a.brand.length)[0];
   const read = browser ? { name: browser.brand, version: browser.version } : browserFromText(navigator.userAgent);
   add('browser.name', 'Browser', read?.name);
   add('browser.version', 'Browser version', read?.version);
   add('os.name', 'Operating system', told?.platform || systemFromText(navigator.userAgent));
   add('os.version', 'System version', told?.platformVersion);
-  add('processor.architecture', 'Architecture', told?.architecture ? `${told.architecture}${told.bitness ? ` ${told.bitness} bit` : ''}` : undefined);
-  add('processor.threads', 'Logical processors', navigator.hardwareConcurrency ? String(navigator.hardwareConcurrency) : undefined);
+  add(
+    'processor.architecture',
+    'Architecture',
+    told?.architecture ? `${told.architecture}${told.bitness ? ` ${told.bitness} bit` : ''}` : undefined,
+  );
+  add(
+    'processor.threads',
+    'Logical processors',
+    navigator.hardwareConcurrency ? String(navigator.hardwareConcurrency) : undefined,
+  );
   if (agent.deviceMemory) {
     add('memory.reported', 'Memory, at least', String(agent.deviceMemory * 2 ** 30), `${agent.deviceMemory} GB`);
   }
   const graphics = graphicsNames();
   add('graphics.renderer', 'Graphics', graphics?.renderer);
   add('graphics.vendor', 'Graphics maker', graphics?.vendor);
-  if (graphics && drawnBySoftware(graphics.renderer)) add('graphics.software', 'Graphics', 'true', 'drawn by the processor, not by a graphics processor');
+  if (graphics && drawnBySoftware(graphics.renderer))
+    add('graphics.software', 'Graphics', 'true', 'drawn by the processor, not by a graphics processor');
   const ratio = window.devicePixelRatio || 1;
   add('display.resolution', 'Display', `${Math.round(screen.width * ratio)}x${Math.round(screen.height * ratio)}`);
   add('display.pixel_ratio', 'Pixel ratio', String(Math.round(ratio * 1000) / 1000));
@@ -70,7 +81,12 @@ export async function detect(): Promise<Detected> {
   const resolution = clockResolution(() => performance.now());
   // Rounded to one digit, because the measured step wanders a little and the fact should not.
   const step = Number(resolution.toPrecision(1));
-  add('browser.clock_resolution', 'Clock step', String(Number((step / 1000).toPrecision(1))), step < 1 ? `${Math.round(step * 1000)} µs` : `${step} ms`);
+  add(
+    'browser.clock_resolution',
+    'Clock step',
+    String(Number((step / 1000).toPrecision(1))),
+    step < 1 ? `${Math.round(step * 1000)} µs` : `${step} ms`,
+  );
   const battery = await agent.getBattery?.().catch(() => undefined);
   if (battery) add('power.source', 'Power', battery.charging ? 'mains' : 'battery');
   return {
@@ -87,7 +103,10 @@ export function browserFromText(text: string): { name: string; version: string }
   const words = [...text.matchAll(/([A-Za-z]+)\/(\d+(?:\.\d+)*)/g)].map((m) => ({ name: m[1]!, version: m[2]! }));
   const version = words.find((w) => w.name === 'Version');
   const named = words.filter((w) => !['Mozilla', 'AppleWebKit', 'Gecko', 'Version', 'Mobile'].includes(w.name));
-  const specific = named.filter((w) => w.name !== 'Safari' && w.name !== 'Chrome').pop() ?? named.find((w) => w.name === 'Chrome') ?? named.pop();
+  const specific =
+    named.filter((w) => w.name !== 'Safari' && w.name !== 'Chrome').pop() ??
+    named.find((w) => w.name === 'Chrome') ??
+    named.pop();
   if (!specific) return null;
   return { name: specific.name, version: specific.name === 'Safari' && version ? version.version : specific.version };
 }
@@ -95,7 +114,10 @@ export function browserFromText(text: string): { name: string; version: string }
 /** The first words in the brackets that follow the engine's name. */
 export function systemFromText(text: string): string | undefined {
   const bracket = /\(([^)]*)\)/.exec(text)?.[1];
-  return bracket?.split(';').map((part) => part.trim()).filter((part) => part && part !== 'X11' && part !== 'U')[0];
+  return bracket
+    ?.split(';')
+    .map((part) => part.trim())
+    .filter((part) => part && part !== 'X11' && part !== 'U')[0];
 }
 
 /** Whether the name is one of a renderer that uses no graphics processor. */
@@ -135,7 +157,10 @@ function refreshRate(): Promise<number | null> {
 }
 
 export function usualRate(frameTimes: readonly number[]): number | null {
-  const gaps = frameTimes.slice(1).map((t, i) => t - frameTimes[i]!).sort((a, b) => a - b);
+  const gaps = frameTimes
+    .slice(1)
+    .map((t, i) => t - frameTimes[i]!)
+    .sort((a, b) => a - b);
   const middle = gaps[gaps.length >> 1];
   if (!middle || !(middle > 0)) return null;
   const rate = 1000 / middle;

@@ -77,7 +77,8 @@ export class Outbox {
   cold = async (): Promise<number | null> => ((await this.db.get('state', 'cold')) as number | undefined) ?? null;
 
   ending = async (how: 'DONE' | 'STOPPED'): Promise<void> => void (await this.db.put('state', how, 'ending'));
-  ended = async (): Promise<'DONE' | 'STOPPED' | null> => ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
+  ended = async (): Promise<'DONE' | 'STOPPED' | null> =>
+    ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
 
   async leave(): Promise<void> {
     const change = this.db.transaction(['runs', 'state'], 'readwrite');

@@ -19,5 +19,11 @@ test('one that never gets there is let go after ten minutes', async () => {
 });
 
 test('a stop during the wait ends it', async () => {
-  await expect(coolByProbe(100, async () => 1, () => Promise.reject(new Error('stopped')))).rejects.toThrow('stopped');
+  await expect(
+    coolByProbe(
+      100,
+      async () => 1,
+      () => Promise.reject(new Error('stopped')),
+    ),
+  ).rejects.toThrow('stopped');
 });

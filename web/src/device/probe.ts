@@ -14,7 +14,11 @@ const LONGEST_MS = 600_000;
  * @param speed of the probe, now
  * @returns how long it took, in ms
  */
-export async function coolByProbe(cold: number, speed: () => Promise<number>, wait: (ms: number) => Promise<void>): Promise<number> {
+export async function coolByProbe(
+  cold: number,
+  speed: () => Promise<number>,
+  wait: (ms: number) => Promise<void>,
+): Promise<number> {
   let waited = 0;
   while (waited < LONGEST_MS && (await speed()) < NEAR * cold) {
     await wait(BETWEEN_MS);

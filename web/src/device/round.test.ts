@@ -3,9 +3,29 @@ import { WrongAnswer, type Measurement } from '../workloads/types.ts';
 import type { DeviceSeat, DeviceTest } from './api.ts';
 import { Interrupted, longestRunMs, remaining, runRound, type Finished, type Surroundings } from './round.ts';
 
-const tests: DeviceTest[] = ['weir', 'tile', 'list'].map((key, i) => ({ id: i + 1, key, name: key, summary: '', metric: 'rate', runs: 2, pauseMs: 5, byHand: false }));
+const tests: DeviceTest[] = ['weir', 'tile', 'list'].map((key, i) => ({
+  id: i + 1,
+  key,
+  name: key,
+  summary: '',
+  metric: 'rate',
+  runs: 2,
+  pauseMs: 5,
+  byHand: false,
+}));
 const seat = (done: DeviceSeat['done'] = []): DeviceSeat =>
-  ({ seatId: 1, planName: 'First round', runs: 2, timedMs: 100, pauseMs: 5, tests, done, phase: 'RUNNING', command: 'GO', commandRevision: 0 }) as DeviceSeat;
+  ({
+    seatId: 1,
+    planName: 'First round',
+    runs: 2,
+    timedMs: 100,
+    pauseMs: 5,
+    tests,
+    done,
+    phase: 'RUNNING',
+    command: 'GO',
+    commandRevision: 0,
+  }) as DeviceSeat;
 
 const measured: Measurement = { rate: 388, samples: [387, 388, 389], resolution: 0.1, timedMs: 3000 };
 
@@ -49,7 +69,10 @@ describe('what remains', () => {
         { testId: 3, runNumber: 1, attempt: 1, state: 'COULD_NOT_RUN' },
       ]),
     );
-    expect(left.map((r) => [r.test.key, r.runNumber, r.attempt])).toEqual([['weir', 2, 3], ['tile', 2, 1]]);
+    expect(left.map((r) => [r.test.key, r.runNumber, r.attempt])).toEqual([
+      ['weir', 2, 3],
+      ['tile', 2, 1],
+    ]);
   });
 });
 
@@ -57,14 +80,23 @@ describe('a round', () => {
   test('runs every test as often as planned, with pauses between', async () => {
     const { around, kept, told } = page(() => measured);
     expect(await runRound(seat(), around)).toBe('DONE');
-    expect(kept.map((r) => [r.testId, r.runNumber, r.state])).toEqual([[1, 1, 'OK'], [1, 2, 'OK'], [2, 1, 'OK'], [2, 2, 'OK'], [3, 1, 'OK'], [3, 2, 'OK']]);
+    expect(kept.map((r) => [r.testId, r.runNumber, r.state])).toEqual([
+      [1, 1, 'OK'],
+      [1, 2, 'OK'],
+      [2, 1, 'OK'],
+      [2, 2, 'OK'],
+      [3, 1, 'OK'],
+      [3, 2, 'OK'],
+    ]);
     expect(told.filter((t) => t.startsWith('COOLING'))).toHaveLength(5);
     expect(kept[0]!.readings[0]).toEqual({ metric: 'rate', value: 388, resolution: 0.1, samples: [387, 388, 389] });
     expect(kept[0]!.timedMs).toBe(3000);
   });
 
   test('a run cut off by a hidden page is kept with that reason and run again', async () => {
-    const { around, kept } = page((_, call) => (call === 2 ? new Interrupted('HIDDEN', 'The page was hidden.') : measured));
+    const { around, kept } = page((_, call) =>
+      call === 2 ? new Interrupted('HIDDEN', 'The page was hidden.') : measured,
+    );
     expect(await runRound(seat(), around)).toBe('DONE');
     expect(kept.slice(0, 3).map((r) => [r.runNumber, r.attempt, r.state, r.reason])).toEqual([
       [1, 1, 'OK', undefined],
@@ -84,15 +116,20 @@ describe('a round', () => {
 
   test('a test that cannot run says so once', async () => {
     const { around, kept } = page(() => measured, {
-      obstacle: async (t) => (t.key === 'weir' ? { reason: 'NEEDS_SECURE_CONNECTION', words: 'Needs a secure connection.' } : null),
+      obstacle: async (t) =>
+        t.key === 'weir' ? { reason: 'NEEDS_SECURE_CONNECTION', words: 'Needs a secure connection.' } : null,
     });
     await runRound(seat(), around);
-    expect(kept.filter((r) => r.testId === 1)).toMatchObject([{ state: 'COULD_NOT_RUN', reason: 'NEEDS_SECURE_CONNECTION', runNumber: 1 }]);
+    expect(kept.filter((r) => r.testId === 1)).toMatchObject([
+      { state: 'COULD_NOT_RUN', reason: 'NEEDS_SECURE_CONNECTION', runNumber: 1 },
+    ]);
     expect(kept).toHaveLength(5);
   });
 
   test('a stop ends the round, and the run it cut off is kept', async () => {
-    const { around, kept } = page((_, call) => (call === 3 ? new Interrupted('STOPPED_BY_REVIEWER', 'The reviewer stopped it.') : measured));
+    const { around, kept } = page((_, call) =>
+      call === 3 ? new Interrupted('STOPPED_BY_REVIEWER', 'The reviewer stopped it.') : measured,
+    );
     expect(await runRound(seat(), around)).toBe('STOPPED');
     expect(kept.map((r) => r.state)).toEqual(['OK', 'OK', 'STOPPED']);
   });
@@ -149,7 +186,11 @@ describe('a round', () => {
   });
 
   test('a stop while it waits ends the round', async () => {
-    const { around, kept } = page(() => measured, { goSaid: async () => { throw new Interrupted('STOPPED_BY_REVIEWER', 'stop'); } });
+    const { around, kept } = page(() => measured, {
+      goSaid: async () => {
+        throw new Interrupted('STOPPED_BY_REVIEWER', 'stop');
+      },
+    });
     expect(await runRound({ ...seat(), tests: [{ ...tests[0]!, byHand: true }, tests[1]!] }, around)).toBe('STOPPED');
     expect(kept).toEqual([]);
   });
@@ -180,8 +221,22 @@ describe('a round', () => {
 
   test('each test has its own number of runs and time allowed', async () => {
     const limits: number[] = [];
-    const { around, kept } = page(() => measured, { watch: (limitMs) => { limits.push(limitMs); return { signal: new AbortController().signal, release: () => {} }; } });
-    await runRound({ ...seat(), tests: [{ ...tests[0]!, runs: 1, allowedMs: 7_000 }, { ...tests[1]!, runs: 3 }] }, around);
+    const { around, kept } = page(() => measured, {
+      watch: (limitMs) => {
+        limits.push(limitMs);
+        return { signal: new AbortController().signal, release: () => {} };
+      },
+    });
+    await runRound(
+      {
+        ...seat(),
+        tests: [
+          { ...tests[0]!, runs: 1, allowedMs: 7_000 },
+          { ...tests[1]!, runs: 3 },
+        ],
+      },
+      around,
+    );
     expect(kept.map((r) => r.testId)).toEqual([1, 2, 2, 2]);
     expect(limits).toEqual([7_000, longestRunMs(100), longestRunMs(100), longestRunMs(100)]);
   });

@@ -50,7 +50,9 @@ export function longestRunMs(timedMs: number): number {
 class TookTooLong extends Error {}
 
 /** The runs that are still to come, in order, given what was done before. */
-export function remaining(seat: Pick<DeviceSeat, 'tests' | 'done'>): { test: DeviceTest; runNumber: number; attempt: number }[] {
+export function remaining(
+  seat: Pick<DeviceSeat, 'tests' | 'done'>,
+): { test: DeviceTest; runNumber: number; attempt: number }[] {
   return seat.tests.flatMap((test) => {
     const done = seat.done.filter((run) => run.testId === test.id);
     if (done.some((run) => run.state === 'COULD_NOT_RUN')) return [];
@@ -59,7 +61,8 @@ export function remaining(seat: Pick<DeviceSeat, 'tests' | 'done'>): { test: Dev
       .map((runNumber) => ({
         test,
         runNumber,
-        attempt: 1 + done.filter((run) => run.runNumber === runNumber).reduce((most, run) => Math.max(most, run.attempt), 0),
+        attempt:
+          1 + done.filter((run) => run.runNumber === runNumber).reduce((most, run) => Math.max(most, run.attempt), 0),
       }));
   });
 }
@@ -87,7 +90,16 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
     const obstacle = last === test ? null : await around.obstacle(test);
     if (obstacle) {
       cannot = test.id;
-      await around.keep({ testId: test.id, runNumber, attempt: first, state: 'COULD_NOT_RUN', reason: obstacle.reason, reasonWords: obstacle.words, durationMs: 0, readings: [] });
+      await around.keep({
+        testId: test.id,
+        runNumber,
+        attempt: first,
+        state: 'COULD_NOT_RUN',
+        reason: obstacle.reason,
+        reasonWords: obstacle.words,
+        durationMs: 0,
+        readings: [],
+      });
       continue;
     }
     for (let attempt = first, again = true; again; attempt++) {
@@ -115,7 +127,13 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
       }
       last = test;
       around.tell('RUNNING', test, runNumber);
-      const run = await attemptOnce(test, runNumber, attempt, test.allowedMs ?? longestRunMs(test.timedMs ?? seat.timedMs), around);
+      const run = await attemptOnce(
+        test,
+        runNumber,
+        attempt,
+        test.allowedMs ?? longestRunMs(test.timedMs ?? seat.timedMs),
+        around,
+      );
       await around.keep(run);
       if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
       if (run.state === 'FAILED' && seat.stopOnFailure) return 'STOPPED';
@@ -125,24 +143,52 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
   return 'DONE';
 }
 
-async function attemptOnce(test: DeviceTest, runNumber: number, attempt: number, limitMs: number, around: Surroundings): Promise<Finished> {
+async function attemptOnce(
+  test: DeviceTest,
+  runNumber: number,
+  attempt: number,
+  limitMs: number,
+  around: Surroundings,
+): Promise<Finished> {
   const base = { testId: test.id, runNumber, attempt, readings: [] as RunBody['readings'] };
   const started = around.now();
   const took = () => Math.round(around.now() - started);
   await around.begin(test.id, runNumber, attempt);
-  const { signal, release } = around.watch(limitMs, new TookTooLong(`It was not done after ${Math.round(limitMs / 1000)} s.`));
+  const { signal, release } = around.watch(
+    limitMs,
+    new TookTooLong(`It was not done after ${Math.round(limitMs / 1000)} s.`),
+  );
   const noticed = around.notice(test);
   try {
     const measured = await around.execute(test, signal);
     const disturbed = noticed();
-    const reading = { metric: test.metric, value: measured.rate, resolution: measured.resolution, samples: measured.samples };
-    return { ...base, state: 'OK', ...(disturbed && { disturbed }), ...(measured.note && { reasonWords: measured.note }), durationMs: took(), timedMs: Math.round(measured.timedMs), readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))] };
+    const reading = {
+      metric: test.metric,
+      value: measured.rate,
+      resolution: measured.resolution,
+      samples: measured.samples,
+    };
+    return {
+      ...base,
+      state: 'OK',
+      ...(disturbed && { disturbed }),
+      ...(measured.note && { reasonWords: measured.note }),
+      durationMs: took(),
+      timedMs: Math.round(measured.timedMs),
+      readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))],
+    };
   } catch (error) {
     if (error instanceof Interrupted) {
       return { ...base, state: 'STOPPED', reason: error.reason, reasonWords: error.message, durationMs: took() };
     }
     const words = (error instanceof Error ? error.message : String(error)).slice(0, 500);
-    return { ...base, state: 'FAILED', reason: failure(error), reasonWords: words || 'The test ended without saying why.', durationMs: took() };
+    return {
+      ...base,
+      state: 'FAILED',
+      reason: failure(error),
+      reasonWords: words || 'The test ended without saying why.',
+      durationMs: took(),
+    };
   } finally {
     noticed();
     release();

@@ -40,7 +40,12 @@ export function watchRun(idle: boolean, power: Power | undefined, clocks: Clocks
     const apart = Math.abs(clocks.date() - begin.date - (clocks.now() - begin.now));
     const words = [
       longest > STALL_MS && `The page stood still for ${(longest / 1000).toFixed(1)} s: something else was working.`,
-      changed && (power!.charging === begin.charging ? 'The power came and went.' : power!.charging ? 'It was plugged in.' : 'It was unplugged.'),
+      changed &&
+        (power!.charging === begin.charging
+          ? 'The power came and went.'
+          : power!.charging
+            ? 'It was plugged in.'
+            : 'It was unplugged.'),
       apart > CLOCK_MS && "The device's clock was set; times here go by the other one.",
     ].filter(Boolean);
     return words.length === 0 ? null : words.join(' ').slice(0, 200);

@@ -2,16 +2,36 @@ import { describe, expect, test } from 'vitest';
 import * as format from './format.ts';
 
 test.each([
-  [388.1, '388.1'], [1540.4, '1\u202f540'], [3310, '3\u202f310'], [0.012345, '0.01235'], [-5.5, '−5.500'], [0, '0'], [1234567, '1\u202f234\u202f567'], [Number.NaN, '–'], [Infinity, '–'],
+  [388.1, '388.1'],
+  [1540.4, '1\u202f540'],
+  [3310, '3\u202f310'],
+  [0.012345, '0.01235'],
+  [-5.5, '−5.500'],
+  [0, '0'],
+  [1234567, '1\u202f234\u202f567'],
+  [Number.NaN, '–'],
+  [Infinity, '–'],
 ])('%f reads %s', (value, text) => {
   expect(format.number(value)).toBe(text);
 });
 
-test.each([[100, '100'], [149.4, '149'], [99.6, '100'], [71.26, '71.3'], [1234.4, '1\u202f234']])('index %f reads %s', (value, text) => {
+test.each([
+  [100, '100'],
+  [149.4, '149'],
+  [99.6, '100'],
+  [71.26, '71.3'],
+  [1234.4, '1\u202f234'],
+])('index %f reads %s', (value, text) => {
   expect(format.index(value)).toBe(text);
 });
 
-test.each([[400, '0 s'], [40_000, '40 s'], [180_000, '3 min'], [4_800_000, '80 min'], [6_600_000, '1 h 50 min']])('%i ms is %s', (ms, text) => {
+test.each([
+  [400, '0 s'],
+  [40_000, '40 s'],
+  [180_000, '3 min'],
+  [4_800_000, '80 min'],
+  [6_600_000, '1 h 50 min'],
+])('%i ms is %s', (ms, text) => {
   expect(format.duration(ms)).toBe(text);
 });
 
@@ -38,10 +58,16 @@ test('a price keeps all its digits', () => {
   expect(format.price(89.5, 'EUR')).toBe('89.50 EUR');
 });
 
-test.each([[40, 's', 1, '40 s'], [42.6, 's', 0.1, '42.6 s'], [388.123, 'ops/s', 0.01, '388.1 ops/s'], [1310, 'MB/s', 1, '1\u202f310 MB/s'], [3310, 'MB/s', 0, '3\u202f310 MB/s'], [0.5, '1', 0.5, '0.5']])(
-  '%f %s read to %f is %s', (value, unit, resolution, text) => {
-    expect(format.quantity(value, unit, resolution)).toBe(text);
-  });
+test.each([
+  [40, 's', 1, '40 s'],
+  [42.6, 's', 0.1, '42.6 s'],
+  [388.123, 'ops/s', 0.01, '388.1 ops/s'],
+  [1310, 'MB/s', 1, '1\u202f310 MB/s'],
+  [3310, 'MB/s', 0, '3\u202f310 MB/s'],
+  [0.5, '1', 0.5, '0.5'],
+])('%f %s read to %f is %s', (value, unit, resolution, text) => {
+  expect(format.quantity(value, unit, resolution)).toBe(text);
+});
 
 test('a count has no decimals', () => {
   expect([0, 9, 10, 976, 1000, 12345].map(format.count)).toEqual(['0', '9', '10', '976', '1\u202f000', '12\u202f345']);
@@ -74,6 +100,10 @@ describe('values of every kind', () => {
 
   test('says why a reading is marked', () => {
     expect(format.markReason({ kind: 'HELD', rate: 60 })).toContain('60.0 Hz');
-    expect(new Set(['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP', 'DISTURBED', 'THROTTLED'].map((kind) => format.markReason({ kind }))).size).toBe(6);
+    expect(
+      new Set(
+        ['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP', 'DISTURBED', 'THROTTLED'].map((kind) => format.markReason({ kind })),
+      ).size,
+    ).toBe(6);
   });
 });

@@ -30,12 +30,18 @@ export function quantity(value: number, unit: string, resolution = 0): string {
 
 /** A size in bytes, in the largest step of 1024 that it is a whole number of. */
 export function size1024(value: number): string {
-  const step = ['GiB', 'MiB', 'KiB'].map((name, i) => ({ name, bytes: 1024 ** (3 - i) })).find((s) => value >= s.bytes && value % s.bytes === 0);
+  const step = ['GiB', 'MiB', 'KiB']
+    .map((name, i) => ({ name, bytes: 1024 ** (3 - i) }))
+    .find((s) => value >= s.bytes && value % s.bytes === 0);
   return step ? `${number(value / step.bytes, 4)} ${step.name}`.replace(/\.0+ /, ' ') : `${number(value)} B`;
 }
 
 /** A value of a metric of any kind: a check is passed or failed, a choice has its words. */
-export function reading(value: number, metric: { unit?: string | undefined; kind?: string | undefined; choices?: readonly string[] | undefined }, resolution = 0): string {
+export function reading(
+  value: number,
+  metric: { unit?: string | undefined; kind?: string | undefined; choices?: readonly string[] | undefined },
+  resolution = 0,
+): string {
   if (metric.kind === 'CHECK') return value === 1 ? 'pass' : 'fail';
   if (metric.kind === 'CHOICE') return metric.choices?.[Math.round(value) - 1] ?? number(value);
   return quantity(value, metric.unit ?? '1', resolution);
@@ -66,9 +72,13 @@ export function percentOf(ratio: number): string {
 }
 
 /** How a fact's value relates to the base's: "× 2", "+1.5 °C", "newer". */
-export function factStep(step: { how: 'RATIO' | 'SHIFT' | 'NEWER' | 'OLDER' | 'OTHER'; amount?: number }, unit: string): string {
+export function factStep(
+  step: { how: 'RATIO' | 'SHIFT' | 'NEWER' | 'OLDER' | 'OTHER'; amount?: number },
+  unit: string,
+): string {
   if (step.how === 'RATIO') return `× ${number(step.amount ?? NaN, 3)}`;
-  if (step.how === 'SHIFT') return `${(step.amount ?? 0) > 0 ? '+' : ''}${number(step.amount ?? NaN, 3)} ${unit === 'Cel' ? '°C' : unit}`;
+  if (step.how === 'SHIFT')
+    return `${(step.amount ?? 0) > 0 ? '+' : ''}${number(step.amount ?? NaN, 3)} ${unit === 'Cel' ? '°C' : unit}`;
   return step.how === 'OTHER' ? '' : step.how.toLowerCase();
 }
 
@@ -114,7 +124,14 @@ export function price(amount: number, currency: string): string {
 
 export type DeviceClass = 'DESKTOP' | 'MINI' | 'LAPTOP' | 'TABLET' | 'PHONE' | 'BOARD';
 export const DEVICE_CLASSES: readonly DeviceClass[] = ['DESKTOP', 'MINI', 'LAPTOP', 'TABLET', 'PHONE', 'BOARD'];
-const PLURALS: Record<DeviceClass, string> = { DESKTOP: 'desktops', MINI: 'minis', LAPTOP: 'laptops', TABLET: 'tablets', PHONE: 'phones', BOARD: 'boards' };
+const PLURALS: Record<DeviceClass, string> = {
+  DESKTOP: 'desktops',
+  MINI: 'minis',
+  LAPTOP: 'laptops',
+  TABLET: 'tablets',
+  PHONE: 'phones',
+  BOARD: 'boards',
+};
 
 export function deviceClass(c: DeviceClass): string {
   return c.toLowerCase();
@@ -127,7 +144,17 @@ export function classes(chosen: readonly DeviceClass[]): string {
   return names.length === 1 ? names[0]! : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
 }
 
-const GROUPS = { PROCESSOR: 'Processor', MEMORY: 'Memory', GRAPHICS: 'Graphics', STORAGE: 'Storage', BROWSER: 'Browser', NETWORK: 'Network', VIDEO: 'Video', EVERYDAY: 'Everyday', BODY: 'Body' } as const;
+const GROUPS = {
+  PROCESSOR: 'Processor',
+  MEMORY: 'Memory',
+  GRAPHICS: 'Graphics',
+  STORAGE: 'Storage',
+  BROWSER: 'Browser',
+  NETWORK: 'Network',
+  VIDEO: 'Video',
+  EVERYDAY: 'Everyday',
+  BODY: 'Body',
+} as const;
 export type TestGroup = keyof typeof GROUPS;
 export const TEST_GROUPS = Object.keys(GROUPS) as TestGroup[];
 
@@ -164,7 +191,14 @@ export function reason(code: string): string {
   return REASONS[code] ?? code.toLowerCase().replaceAll('_', ' ');
 }
 
-const MARKS: Record<string, string> = { STRAY: 'stray', HELD: 'held', TOO_SHORT: 'too short', WARM_UP: 'warm-up', DISTURBED: 'disturbed', THROTTLED: 'throttled' };
+const MARKS: Record<string, string> = {
+  STRAY: 'stray',
+  HELD: 'held',
+  TOO_SHORT: 'too short',
+  WARM_UP: 'warm-up',
+  DISTURBED: 'disturbed',
+  THROTTLED: 'throttled',
+};
 export function mark(kind: string): string {
   return MARKS[kind] ?? kind.toLowerCase();
 }
@@ -172,14 +206,22 @@ export function mark(kind: string): string {
 /** Why a mark is there, as a sentence. */
 export function markReason(m: { kind: string; rate?: number | undefined; words?: string | undefined }): string {
   if (m.kind === 'DISTURBED') return m.words ?? 'The device was disturbed during this run.';
-  if (m.kind === 'THROTTLED') return `The device became slower as it worked${m.rate === undefined ? '' : `, from ${number(m.rate, 2)} s on`}, and did not come back: it throttled.`;
+  if (m.kind === 'THROTTLED')
+    return `The device became slower as it worked${m.rate === undefined ? '' : `, from ${number(m.rate, 2)} s on`}, and did not come back: it throttled.`;
   if (m.kind === 'STRAY') return 'It lies far from the other readings of its sample.';
-  if (m.kind === 'HELD') return `The display holds it: the rate is that of ${m.rate === undefined ? 'the display' : `${number(m.rate, 3)} Hz`}, hardly spread. Totals leave it out.`;
-  if (m.kind === 'TOO_SHORT') return 'The time is under 100 steps of its clock, so rounding alone moves it by half a per cent.';
+  if (m.kind === 'HELD')
+    return `The display holds it: the rate is that of ${m.rate === undefined ? 'the display' : `${number(m.rate, 3)} Hz`}, hardly spread. Totals leave it out.`;
+  if (m.kind === 'TOO_SHORT')
+    return 'The time is under 100 steps of its clock, so rounding alone moves it by half a per cent.';
   return 'In the sessions of this test the first run is mostly the worst; it may be a warm-up.';
 }
 
-const STATES: Record<string, string> = { OK: 'ok', FAILED: 'failed', COULD_NOT_RUN: 'could not run', STOPPED: 'stopped' };
+const STATES: Record<string, string> = {
+  OK: 'ok',
+  FAILED: 'failed',
+  COULD_NOT_RUN: 'could not run',
+  STOPPED: 'stopped',
+};
 export function runState(state: string): string {
   return STATES[state] ?? state;
 }

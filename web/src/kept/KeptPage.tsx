@@ -6,9 +6,30 @@ import { Loading, Trouble } from '../ui/states.tsx';
 
 /** A standing as it was on a day, for readers: no sign-in, and nothing that changes. */
 export function KeptPage({ name }: { name: string }) {
-  const kept = useQuery({ queryKey: ['kept', name], queryFn: () => value(api.GET('/api/kept/{key}', { params: { path: { key: name } } })), staleTime: Infinity });
-  if (kept.isPending) return <main className="p-6"><Loading what="the standing" /></main>;
-  if (kept.isError) return <main className="p-6"><h1>Not here</h1>{kept.error instanceof Problem && kept.error.status === 404 ? <p className="mt-2">There is no standing under this address. It may have been taken out, or the address is not whole.</p> : <Trouble error={kept.error} again={() => void kept.refetch()} />}</main>;
+  const kept = useQuery({
+    queryKey: ['kept', name],
+    queryFn: () => value(api.GET('/api/kept/{key}', { params: { path: { key: name } } })),
+    staleTime: Infinity,
+  });
+  if (kept.isPending)
+    return (
+      <main className="p-6">
+        <Loading what="the standing" />
+      </main>
+    );
+  if (kept.isError)
+    return (
+      <main className="p-6">
+        <h1>Not here</h1>
+        {kept.error instanceof Problem && kept.error.status === 404 ? (
+          <p className="mt-2">
+            There is no standing under this address. It may have been taken out, or the address is not whole.
+          </p>
+        ) : (
+          <Trouble error={kept.error} again={() => void kept.refetch()} />
+        )}
+      </main>
+    );
   const { standings, caption, at } = kept.data;
   const one = standings.metric;
   return (
@@ -17,18 +38,45 @@ export function KeptPage({ name }: { name: string }) {
       <p className="mt-1 text-[17px] text-ink-2">{caption}</p>
       <p className="small">As it was on {day(at)}. Places are intervals where noise does not allow one number.</p>
       <table className="data mt-4 w-full">
-        <thead><tr><th>Place</th><th>Model and configuration</th>{one && <th className="!text-right">{one.name}</th>}<th className="!text-right">Index</th><th className="!text-right">95 % interval</th><th className="!text-right">{one ? 'Runs' : 'Tests'}</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Place</th>
+            <th>Model and configuration</th>
+            {one && <th className="!text-right">{one.name}</th>}
+            <th className="!text-right">Index</th>
+            <th className="!text-right">95 % interval</th>
+            <th className="!text-right">{one ? 'Runs' : 'Tests'}</th>
+          </tr>
+        </thead>
         <tbody>
-          {standings.rows.filter((r) => r.status !== 'NOT_LINKED').map((r) => (
-            <tr key={r.configuration.id}>
-              <td className="font-title text-[16px] whitespace-nowrap">{r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}</td>
-              <td><span className="font-semibold">{r.configuration.maker} {r.configuration.model}</span><span className="small block">{r.configuration.name}{r.status === 'PROVISIONAL' ? ', provisional: under half of the weight' : ''}</span></td>
-              {one && <td className="text-right whitespace-nowrap">{r.value === undefined ? '–' : quantity(r.value, one.unit)}</td>}
-              <td className="text-right">{r.index === undefined ? '–' : index(r.index)}</td>
-              <td className="text-right whitespace-nowrap">{r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`}</td>
-              <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
-            </tr>
-          ))}
+          {standings.rows
+            .filter((r) => r.status !== 'NOT_LINKED')
+            .map((r) => (
+              <tr key={r.configuration.id}>
+                <td className="font-title text-[16px] whitespace-nowrap">
+                  {r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}
+                </td>
+                <td>
+                  <span className="font-semibold">
+                    {r.configuration.maker} {r.configuration.model}
+                  </span>
+                  <span className="small block">
+                    {r.configuration.name}
+                    {r.status === 'PROVISIONAL' ? ', provisional: under half of the weight' : ''}
+                  </span>
+                </td>
+                {one && (
+                  <td className="text-right whitespace-nowrap">
+                    {r.value === undefined ? '–' : quantity(r.value, one.unit)}
+                  </td>
+                )}
+                <td className="text-right">{r.index === undefined ? '–' : index(r.index)}</td>
+                <td className="text-right whitespace-nowrap">
+                  {r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`}
+                </td>
+                <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
+              </tr>
+            ))}
         </tbody>
       </table>
       {standings.leftOut.length > 0 && <p className="small mt-3">Left out: {leftOutWords(standings.leftOut)}.</p>}

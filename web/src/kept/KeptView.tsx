@@ -15,29 +15,89 @@ export function KeptView() {
   const queries = useQueryClient();
   const page = (route.useSearch().page ?? 1) - 1;
   const navigate = route.useNavigate();
-  const kept = useQuery({ queryKey: ['kept', 'all', page], queryFn: () => value(api.GET('/api/kept-standings', { params: { query: { page, size: SIZE } } })), placeholderData: keepPreviousData });
-  const remove = useMutation({ mutationFn: (key: string) => value(api.DELETE('/api/kept-standings/{key}', { params: { path: { key } } })), onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }) });
+  const kept = useQuery({
+    queryKey: ['kept', 'all', page],
+    queryFn: () => value(api.GET('/api/kept-standings', { params: { query: { page, size: SIZE } } })),
+    placeholderData: keepPreviousData,
+  });
+  const remove = useMutation({
+    mutationFn: (key: string) => value(api.DELETE('/api/kept-standings/{key}', { params: { path: { key } } })),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
+  });
   return (
     <>
-      <Opening title="Kept standings" sentence="Pages with their numbers as they were, for readers without a sign-in." />
-      <Ready query={kept} what="what was kept">{(data) => (data.total === 0 ? <Empty title="None was kept yet">Open the <Link to="/standings" className="link">standings</Link> as readers should see them, and press Keep.</Empty> : (
-        <>
-          <table className="data w-full">
-            <thead><tr><th>What it says</th><th>Kept</th><th>By</th><th>Address</th><th /></tr></thead>
-            <tbody>
-              {data.rows.map((k) => (
-                <tr key={k.key}>
-                  <td><a href={`/kept/${k.key}`} className="link">{k.caption}</a></td><td className="whitespace-nowrap">{moment(k.at)}</td><td>{k.person}</td>
-                  <td><CopyButton text={`${window.location.origin}/kept/${k.key}`} what="the address" /></td>
-                  <td><button className="small link" disabled={remove.isPending} onClick={() => { if (window.confirm('Take this page out? Whoever has its address will find nothing there.')) remove.mutate(k.key); }}>take out</button></td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-          {remove.isError && <p role="alert" className="text-plum">{remove.error.message}</p>}
-          <Pager page={page} size={SIZE} total={data.total} onPage={(next) => void navigate({ search: { page: next + 1 } })} back="Newer" on="Older" />
-        </>
-      ))}</Ready>
+      <Opening
+        title="Kept standings"
+        sentence="Pages with their numbers as they were, for readers without a sign-in."
+      />
+      <Ready query={kept} what="what was kept">
+        {(data) =>
+          data.total === 0 ? (
+            <Empty title="None was kept yet">
+              Open the{' '}
+              <Link to="/standings" className="link">
+                standings
+              </Link>{' '}
+              as readers should see them, and press Keep.
+            </Empty>
+          ) : (
+            <>
+              <table className="data w-full">
+                <thead>
+                  <tr>
+                    <th>What it says</th>
+                    <th>Kept</th>
+                    <th>By</th>
+                    <th>Address</th>
+                    <th />
+                  </tr>
+                </thead>
+                <tbody>
+                  {data.rows.map((k) => (
+                    <tr key={k.key}>
+                      <td>
+                        <a href={`/kept/${k.key}`} className="link">
+                          {k.caption}
+                        </a>
+                      </td>
+                      <td className="whitespace-nowrap">{moment(k.at)}</td>
+                      <td>{k.person}</td>
+                      <td>
+                        <CopyButton text={`${window.location.origin}/kept/${k.key}`} what="the address" />
+                      </td>
+                      <td>
+                        <button
+                          className="small link"
+                          disabled={remove.isPending}
+                          onClick={() => {
+                            if (window.confirm('Take this page out? Whoever has its address will find nothing there.'))
+                              remove.mutate(k.key);
+                          }}
+                        >
+                          take out
+                        </button>
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              {remove.isError && (
+                <p role="alert" className="text-plum">
+                  {remove.error.message}
+                </p>
+              )}
+              <Pager
+                page={page}
+                size={SIZE}
+                total={data.total}
+                onPage={(next) => void navigate({ search: { page: next + 1 } })}
+                back="Newer"
+                on="Older"
+              />
+            </>
+          )
+        }
+      </Ready>
     </>
   );
 }

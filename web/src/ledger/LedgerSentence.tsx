@@ -9,12 +9,27 @@ import { Choice } from '../ui/Choice.tsx';
 
 type State = (typeof LEDGER_STATES)[number];
 const STATE_WORDS: Record<State, string> = {
-  COUNTED: 'readings that count', SET_ASIDE: 'readings set aside', FAILED: 'failed runs', COULD_NOT_RUN: 'tests that could not run', STOPPED: 'stopped runs',
+  COUNTED: 'readings that count',
+  SET_ASIDE: 'readings set aside',
+  FAILED: 'failed runs',
+  COULD_NOT_RUN: 'tests that could not run',
+  STOPPED: 'stopped runs',
 };
 
 /** What the ledger shows, as a sentence whose parts can be chosen anew. */
-export function LedgerSentence({ search, say, total }: { search: LedgerSearch; say: (change: Partial<LedgerSearch>) => void; total: number | undefined }) {
-  const models = useQuery({ queryKey: ['models', 'names'], queryFn: () => value(api.GET('/api/models', { params: { query: { size: 200 } } })) });
+export function LedgerSentence({
+  search,
+  say,
+  total,
+}: {
+  search: LedgerSearch;
+  say: (change: Partial<LedgerSearch>) => void;
+  total: number | undefined;
+}) {
+  const models = useQuery({
+    queryKey: ['models', 'names'],
+    queryFn: () => value(api.GET('/api/models', { params: { query: { size: 200 } } })),
+  });
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
   const people = useQuery({ queryKey: ['ledger', 'people'], queryFn: () => value(api.GET('/api/ledger/people')) });
   const configuration = useQuery({
@@ -24,39 +39,108 @@ export function LedgerSentence({ search, say, total }: { search: LedgerSearch; s
   });
   const c = configuration.data?.[0];
   const versions = suites(tests.data ?? []);
-  const shownTests = (tests.data ?? []).filter((t) => search.version === undefined || t.suiteVersionId === search.version);
+  const shownTests = (tests.data ?? []).filter(
+    (t) => search.version === undefined || t.suiteVersionId === search.version,
+  );
   return (
     <>
       Showing{' '}
-      <Choice name="State" options={[{ value: undefined as State | undefined, label: 'everything' }, ...LEDGER_STATES.map((s) => ({ value: s as State | undefined, label: STATE_WORDS[s] }))]}
-        value={search.state} onChoose={(state) => say({ state })}>{search.state ? STATE_WORDS[search.state] : 'everything'}</Choice>
+      <Choice
+        name="State"
+        options={[
+          { value: undefined as State | undefined, label: 'everything' },
+          ...LEDGER_STATES.map((s) => ({ value: s as State | undefined, label: STATE_WORDS[s] })),
+        ]}
+        value={search.state}
+        onChoose={(state) => say({ state })}
+      >
+        {search.state ? STATE_WORDS[search.state] : 'everything'}
+      </Choice>
       {' of '}
       {search.configuration !== undefined ? (
-        <button className="choice" onClick={() => say({ configuration: undefined })} title="Show every configuration again">{c ? `${c.maker} ${c.model}, ${c.name}` : 'one configuration'} ×</button>
+        <button
+          className="choice"
+          onClick={() => say({ configuration: undefined })}
+          title="Show every configuration again"
+        >
+          {c ? `${c.maker} ${c.model}, ${c.name}` : 'one configuration'} ×
+        </button>
       ) : (
-        <Choice name="Model" options={[{ value: undefined as number | undefined, label: 'every model' }, ...(models.data?.rows.map((m) => ({ value: m.id as number | undefined, label: `${m.maker} ${m.name}`, detail: format.deviceClass(m.deviceClass) })) ?? [])]}
-          value={search.model} onChoose={(model) => say({ model })}>
-          {models.data?.rows.filter((m) => m.id === search.model).map((m) => `${m.maker} ${m.name}`)[0] ?? (search.model ? 'one model' : 'every model')}
+        <Choice
+          name="Model"
+          options={[
+            { value: undefined as number | undefined, label: 'every model' },
+            ...(models.data?.rows.map((m) => ({
+              value: m.id as number | undefined,
+              label: `${m.maker} ${m.name}`,
+              detail: format.deviceClass(m.deviceClass),
+            })) ?? []),
+          ]}
+          value={search.model}
+          onChoose={(model) => say({ model })}
+        >
+          {models.data?.rows.filter((m) => m.id === search.model).map((m) => `${m.maker} ${m.name}`)[0] ??
+            (search.model ? 'one model' : 'every model')}
         </Choice>
       )}
       {' in '}
-      <Choice name="Suite" options={[{ value: undefined as number | undefined, label: 'every suite' }, ...versions.map((v) => ({ value: v.id as number | undefined, label: v.name }))]}
-        value={search.version} onChoose={(version) => say({ version, test: undefined })}>{versions.find((v) => v.id === search.version)?.name ?? 'every suite'}</Choice>
+      <Choice
+        name="Suite"
+        options={[
+          { value: undefined as number | undefined, label: 'every suite' },
+          ...versions.map((v) => ({ value: v.id as number | undefined, label: v.name })),
+        ]}
+        value={search.version}
+        onChoose={(version) => say({ version, test: undefined })}
+      >
+        {versions.find((v) => v.id === search.version)?.name ?? 'every suite'}
+      </Choice>
       {', '}
-      <Choice name="Test" options={[{ value: undefined as number | undefined, label: 'every test' }, ...shownTests.map((t) => ({ value: t.id as number | undefined, label: t.name, detail: `${format.testGroup(t.group)} · ${t.suite} ${t.version}` }))]}
-        value={search.test} onChoose={(test) => say({ test })}>
+      <Choice
+        name="Test"
+        options={[
+          { value: undefined as number | undefined, label: 'every test' },
+          ...shownTests.map((t) => ({
+            value: t.id as number | undefined,
+            label: t.name,
+            detail: `${format.testGroup(t.group)} · ${t.suite} ${t.version}`,
+          })),
+        ]}
+        value={search.test}
+        onChoose={(test) => say({ test })}
+      >
         {tests.data?.find((t) => t.id === search.test)?.name ?? 'every test'}
       </Choice>
-      {search.session !== undefined && <>{' of '}<button className="choice" onClick={() => say({ session: undefined })} title="Show every session again">session {search.session} ×</button></>}
+      {search.session !== undefined && (
+        <>
+          {' of '}
+          <button className="choice" onClick={() => say({ session: undefined })} title="Show every session again">
+            session {search.session} ×
+          </button>
+        </>
+      )}
       {', by '}
-      <Choice name="Person" options={[{ value: undefined as string | undefined, label: 'anybody' }, ...(people.data ?? []).map((p) => ({ value: p as string | undefined, label: p }))]}
-        value={search.person} onChoose={(person) => say({ person })}>{search.person ?? 'anybody'}</Choice>
+      <Choice
+        name="Person"
+        options={[
+          { value: undefined as string | undefined, label: 'anybody' },
+          ...(people.data ?? []).map((p) => ({ value: p as string | undefined, label: p })),
+        ]}
+        value={search.person}
+        onChoose={(person) => say({ person })}
+      >
+        {search.person ?? 'anybody'}
+      </Choice>
       {', with '}
       <FactCondition fact={search.fact} relation={search.relation} value={search.value} onChange={say} />
       {', '}
       <Period from={search.from} to={search.to} onChange={say} />
       {', newest first'}
-      {total !== undefined && <span className="ml-2 text-[14px]">{format.count(total)} {total === 1 ? 'line' : 'lines'}</span>}
+      {total !== undefined && (
+        <span className="ml-2 text-[14px]">
+          {format.count(total)} {total === 1 ? 'line' : 'lines'}
+        </span>
+      )}
     </>
   );
 }
@@ -68,17 +152,59 @@ function daysAgo(days: number): string {
 }
 
 /** When: a usual stretch of time, or two days of one's own. */
-function Period({ from, to, onChange }: { from: string | undefined; to: string | undefined; onChange: (change: { from: string | undefined; to: string | undefined }) => void }) {
+function Period({
+  from,
+  to,
+  onChange,
+}: {
+  from: string | undefined;
+  to: string | undefined;
+  onChange: (change: { from: string | undefined; to: string | undefined }) => void;
+}) {
   const [own, setOwn] = useState(to !== undefined);
-  const usual = [{ value: undefined as string | undefined, label: 'at any time' }, { value: daysAgo(0), label: 'today' }, { value: daysAgo(7), label: 'in the last 7 days' }, { value: daysAgo(30), label: 'in the last 30 days' }, { value: daysAgo(365), label: 'in the last year' }];
+  const usual = [
+    { value: undefined as string | undefined, label: 'at any time' },
+    { value: daysAgo(0), label: 'today' },
+    { value: daysAgo(7), label: 'in the last 7 days' },
+    { value: daysAgo(30), label: 'in the last 30 days' },
+    { value: daysAgo(365), label: 'in the last year' },
+  ];
   const chosen = usual.find((u) => u.value === from);
   if (own || (from !== undefined && !chosen)) {
-    const input = (name: string, day: string | undefined, onDay: (day: string | undefined) => void) => <input type="date" aria-label={name} className="field !w-34 !py-0" value={day ?? ''} onChange={(e) => onDay(e.target.value || undefined)} />;
+    const input = (name: string, day: string | undefined, onDay: (day: string | undefined) => void) => (
+      <input
+        type="date"
+        aria-label={name}
+        className="field !w-34 !py-0"
+        value={day ?? ''}
+        onChange={(e) => onDay(e.target.value || undefined)}
+      />
+    );
     return (
-      <>from {input('First day', from, (day) => onChange({ from: day, to }))} to {input('Last day', to, (day) => onChange({ from, to: day }))} <button className="choice" onClick={() => { setOwn(false); onChange({ from: undefined, to: undefined }); }} title="At any time">×</button></>
+      <>
+        from {input('First day', from, (day) => onChange({ from: day, to }))} to{' '}
+        {input('Last day', to, (day) => onChange({ from, to: day }))}{' '}
+        <button
+          className="choice"
+          onClick={() => {
+            setOwn(false);
+            onChange({ from: undefined, to: undefined });
+          }}
+          title="At any time"
+        >
+          ×
+        </button>
+      </>
     );
   }
   return (
-    <Choice name="When" options={[...usual, { value: 'own', label: 'between two days' }]} value={from} onChoose={(day) => (day === 'own' ? setOwn(true) : onChange({ from: day, to: undefined }))}>{chosen?.label ?? 'at any time'}</Choice>
+    <Choice
+      name="When"
+      options={[...usual, { value: 'own', label: 'between two days' }]}
+      value={from}
+      onChoose={(day) => (day === 'own' ? setOwn(true) : onChange({ from: day, to: undefined }))}
+    >
+      {chosen?.label ?? 'at any time'}
+    </Choice>
   );
 }

@@ -19,8 +19,17 @@ export function ReadingPanel({ id, onClose }: { id: number | undefined; onClose:
     enabled: id !== undefined,
   });
   return (
-    <Panel open={id !== undefined} onClose={onClose} side title={reading.data && id !== undefined ? reading.data.metric.test : 'Reading'}>
-      {id !== undefined && <Ready query={reading} what="the reading">{(page) => <Details key={page.id} page={page} />}</Ready>}
+    <Panel
+      open={id !== undefined}
+      onClose={onClose}
+      side
+      title={reading.data && id !== undefined ? reading.data.metric.test : 'Reading'}
+    >
+      {id !== undefined && (
+        <Ready query={reading} what="the reading">
+          {(page) => <Details key={page.id} page={page} />}
+        </Ready>
+      )}
     </Panel>
   );
 }
@@ -34,38 +43,120 @@ function Details({ page }: { page: ReadingPage }) {
   const byFrame = metric.unit === 'fps' && page.timings.length > MOST_DOTS;
   return (
     <>
-      <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>{format.reading(page.value, metric, page.resolution)}</p>
-      <p className="small mt-1">{metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version}; run {page.runNumber}{page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}{page.durationMs > 0 && <>, took {format.duration(page.durationMs)}{page.timedMs !== undefined && `, ${format.percent(Math.min(1, page.timedMs / page.durationMs))} of it timed`}</>}{page.person !== undefined && <>, by {page.person}</>}.</p>
+      <p className={`mt-3 font-title text-[32px] leading-none ${open ? 'text-ink-3 line-through' : ''}`}>
+        {format.reading(page.value, metric, page.resolution)}
+      </p>
+      <p className="small mt-1">
+        {metric.direction === 'MORE_IS_BETTER' ? 'More is better' : 'Less is better'}; {metric.suite} {metric.version};
+        run {page.runNumber}
+        {page.attempt > 1 && `, attempt ${page.attempt}`}, {format.moment(page.finishedAt)}
+        {page.durationMs > 0 && (
+          <>
+            , took {format.duration(page.durationMs)}
+            {page.timedMs !== undefined &&
+              `, ${format.percent(Math.min(1, page.timedMs / page.durationMs))} of it timed`}
+          </>
+        )}
+        {page.person !== undefined && <>, by {page.person}</>}.
+      </p>
       {page.note && <p className="mt-1">{page.note}</p>}
-      {metric.formula !== undefined && <p className="small mt-1">Computed from others of its session: <code>{metric.formula}</code>. <Link to="/suites/$versionId" params={{ versionId: String(metric.suiteVersionId) }} className="link">What its names stand for</Link></p>}
-      {page.marks.map((m) => <p key={m.kind} className="mt-2 border-l-2 border-gold pl-2 text-gold-ink"><b className="font-semibold">{format.mark(m.kind)}</b> {format.markReason(m)}</p>)}
+      {metric.formula !== undefined && (
+        <p className="small mt-1">
+          Computed from others of its session: <code>{metric.formula}</code>.{' '}
+          <Link to="/suites/$versionId" params={{ versionId: String(metric.suiteVersionId) }} className="link">
+            What its names stand for
+          </Link>
+        </p>
+      )}
+      {page.marks.map((m) => (
+        <p key={m.kind} className="mt-2 border-l-2 border-gold pl-2 text-gold-ink">
+          <b className="font-semibold">{format.mark(m.kind)}</b> {format.markReason(m)}
+        </p>
+      ))}
       <p className="mt-3">
-        <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="font-semibold hover:underline">{c.maker} {c.model}</Link>
-        <span className="small block">{c.name}, {c.unit}</span>
-        <Link to="/ledger" search={{ session: page.sessionId }} className="small link">its session</Link>
+        <Link
+          to="/shelf/configurations/$configurationId"
+          params={{ configurationId: String(c.id) }}
+          className="font-semibold hover:underline"
+        >
+          {c.maker} {c.model}
+        </Link>
+        <span className="small block">
+          {c.name}, {c.unit}
+        </span>
+        <Link to="/ledger" search={{ session: page.sessionId }} className="small link">
+          its session
+        </Link>
       </p>
       {page.timings.length > 0 && metric.kind === 'CURVE' && (
-        <section className="mt-5"><h3>Curve</h3><SeriesPlot points={pairs(page.timings)} logarithmic xUnit={metric.xUnit ?? ''} yUnit={metric.unit} name={metric.test} /></section>
+        <section className="mt-5">
+          <h3>Curve</h3>
+          <SeriesPlot
+            points={pairs(page.timings)}
+            logarithmic
+            xUnit={metric.xUnit ?? ''}
+            yUnit={metric.unit}
+            name={metric.test}
+          />
+        </section>
       )}
       {page.timings.length > 0 && metric.kind === 'FRAME_TIMES' && (
-        <section className="mt-5"><h3>Frame times in ms</h3><SeriesPlot points={page.timings.map((y, i) => ({ x: i + 1, y }))} logarithmic={false} xUnit="frames" yUnit="ms" name={metric.test} /></section>
+        <section className="mt-5">
+          <h3>Frame times in ms</h3>
+          <SeriesPlot
+            points={page.timings.map((y, i) => ({ x: i + 1, y }))}
+            logarithmic={false}
+            xUnit="frames"
+            yUnit="ms"
+            name={metric.test}
+          />
+        </section>
       )}
       {page.timings.length > 0 && metric.kind !== 'CURVE' && metric.kind !== 'FRAME_TIMES' && (
         <section className="mt-5">
           <h3>{byFrame ? 'Frame times in ms' : 'Timed samples'}</h3>
-          {byFrame
-            ? <SeriesPlot points={page.timings.map((rate, i) => ({ x: i + 1, y: 1000 / rate }))} logarithmic={false} xUnit="frames" yUnit="ms" name={metric.test} />
-            : <DotPlot values={page.timings} unit={metric.unit} marked={page.value} name={`Timed samples of ${metric.test}`} />}
-          <p className="small">{page.timings.length} samples in order; the reading is their median{page.resolution > 0 && <>. The clock’s step is worth {format.number(page.resolution, 2)} {metric.unit}</>}.</p>
+          {byFrame ? (
+            <SeriesPlot
+              points={page.timings.map((rate, i) => ({ x: i + 1, y: 1000 / rate }))}
+              logarithmic={false}
+              xUnit="frames"
+              yUnit="ms"
+              name={metric.test}
+            />
+          ) : (
+            <DotPlot
+              values={page.timings}
+              unit={metric.unit}
+              marked={page.value}
+              name={`Timed samples of ${metric.test}`}
+            />
+          )}
+          <p className="small">
+            {page.timings.length} samples in order; the reading is their median
+            {page.resolution > 0 && (
+              <>
+                . The clock’s step is worth {format.number(page.resolution, 2)} {metric.unit}
+              </>
+            )}
+            .
+          </p>
         </section>
       )}
       {sample && (
         <section className="mt-5">
           <h3>What counts for this test and configuration</h3>
           <p className="mt-1">
-            {sampleCentre(sample, metric)} <span className="small">from {sample.n} {sample.n === 1 ? 'reading' : 'readings'}
-            {metric.kind !== 'CHECK' && <>, {format.reading(sample.smallest, { ...metric, unit: '1' })} to {format.reading(sample.largest, { ...metric, unit: '1' })}</>}
-            {sample.spreadPercent !== undefined && <>, spread {sample.spreadPercent.toFixed(2)} %</>}</span>
+            {sampleCentre(sample, metric)}{' '}
+            <span className="small">
+              from {sample.n} {sample.n === 1 ? 'reading' : 'readings'}
+              {metric.kind !== 'CHECK' && (
+                <>
+                  , {format.reading(sample.smallest, { ...metric, unit: '1' })} to{' '}
+                  {format.reading(sample.largest, { ...metric, unit: '1' })}
+                </>
+              )}
+              {sample.spreadPercent !== undefined && <>, spread {sample.spreadPercent.toFixed(2)} %</>}
+            </span>
           </p>
         </section>
       )}
@@ -75,12 +166,31 @@ function Details({ page }: { page: ReadingPage }) {
       {(page.asides.length > 0 || page.corrects !== undefined || page.correctedBy.length > 0) && (
         <section className="mt-5">
           <h3>History</h3>
-          {page.corrects && <p className="small border-b border-hair-2 py-1">Stands for <Link to="/ledger" search={{ reading: page.corrects.id }} className="link">{format.reading(page.corrects.value, metric, page.corrects.resolution)}</Link>, which was a mistake.</p>}
-          {page.correctedBy.map((r) => <p key={r.id} className="small border-b border-hair-2 py-1">Corrected to <Link to="/ledger" search={{ reading: r.id }} className="link">{format.reading(r.value, metric, r.resolution)}</Link></p>)}
+          {page.corrects && (
+            <p className="small border-b border-hair-2 py-1">
+              Stands for{' '}
+              <Link to="/ledger" search={{ reading: page.corrects.id }} className="link">
+                {format.reading(page.corrects.value, metric, page.corrects.resolution)}
+              </Link>
+              , which was a mistake.
+            </p>
+          )}
+          {page.correctedBy.map((r) => (
+            <p key={r.id} className="small border-b border-hair-2 py-1">
+              Corrected to{' '}
+              <Link to="/ledger" search={{ reading: r.id }} className="link">
+                {format.reading(r.value, metric, r.resolution)}
+              </Link>
+            </p>
+          ))}
           {page.asides.map((a) => (
             <p key={a.at} className="small border-b border-hair-2 py-1">
               Set aside by {a.person}, {format.moment(a.at)}: {a.reason}
-              {a.takenBackAt && <span className="block">Taken back by {a.takenBackBy}, {format.moment(a.takenBackAt)}</span>}
+              {a.takenBackAt && (
+                <span className="block">
+                  Taken back by {a.takenBackBy}, {format.moment(a.takenBackAt)}
+                </span>
+              )}
             </p>
           ))}
         </section>
@@ -94,7 +204,10 @@ function Aside({ page, open }: { page: ReadingPage; open: boolean }) {
   const [reason, setReason] = useState('');
   const path = { params: { path: { id: page.id } } };
   const change = useMutation({
-    mutationFn: () => open ? value(api.DELETE('/api/readings/{id}/set-aside', path)) : value(api.POST('/api/readings/{id}/set-aside', { ...path, body: { reason } })),
+    mutationFn: () =>
+      open
+        ? value(api.DELETE('/api/readings/{id}/set-aside', path))
+        : value(api.POST('/api/readings/{id}/set-aside', { ...path, body: { reason } })),
     onSuccess: (next) => {
       setReason('');
       queries.setQueryData(['reading', page.id], next);
@@ -103,20 +216,41 @@ function Aside({ page, open }: { page: ReadingPage; open: boolean }) {
     },
   });
   return (
-    <form className="mt-6" onSubmit={(event) => { event.preventDefault(); change.mutate(); }}>
+    <form
+      className="mt-6"
+      onSubmit={(event) => {
+        event.preventDefault();
+        change.mutate();
+      }}
+    >
       {open ? (
-        <button className="button" disabled={change.isPending}>Count it again</button>
+        <button className="button" disabled={change.isPending}>
+          Count it again
+        </button>
       ) : (
         <>
-          <label className="small" htmlFor="aside-reason">Set aside, because</label>
+          <label className="small" htmlFor="aside-reason">
+            Set aside, because
+          </label>
           <div className="flex items-end gap-3">
-            <input id="aside-reason" className="field" placeholder="the screen slept, an update ran" maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} />
-            <button className="button whitespace-nowrap" disabled={reason.trim() === '' || change.isPending}>Set aside</button>
+            <input
+              id="aside-reason"
+              className="field"
+              placeholder="the screen slept, an update ran"
+              maxLength={500}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+            />
+            <button className="button whitespace-nowrap" disabled={reason.trim() === '' || change.isPending}>
+              Set aside
+            </button>
           </div>
           <p className="small mt-1">It stays in the ledger and no longer counts. You can take this back.</p>
         </>
       )}
-      <p role="alert" className="mt-1 text-plum">{change.error?.message}</p>
+      <p role="alert" className="mt-1 text-plum">
+        {change.error?.message}
+      </p>
     </form>
   );
 }
@@ -129,31 +263,82 @@ function Correct({ page }: { page: ReadingPage }) {
   const [text, setText] = useState('');
   const [reason, setReason] = useState('');
   const correct = useMutation({
-    mutationFn: () => value(api.POST('/api/readings/{id}/correct', { params: { path: { id: page.id } }, body: { text, reason } })),
+    mutationFn: () =>
+      value(api.POST('/api/readings/{id}/correct', { params: { path: { id: page.id } }, body: { text, reason } })),
     onSuccess: (next) => {
       queries.setQueryData(['reading', next.id], next);
       for (const queryKey of [['ledger'], ['standings'], ['sheet']]) void queries.invalidateQueries({ queryKey });
       void navigate({ to: '/ledger', search: (before: object) => ({ ...before, reading: next.id }) });
     },
   });
-  if (!open) return <p className="mt-2"><button className="small link" onClick={() => setOpen(true)}>Correct the value</button></p>;
+  if (!open)
+    return (
+      <p className="mt-2">
+        <button className="small link" onClick={() => setOpen(true)}>
+          Correct the value
+        </button>
+      </p>
+    );
   return (
-    <form className="mt-3 grid grid-cols-[110px_1fr] gap-3" onSubmit={(e) => { e.preventDefault(); correct.mutate(); }}>
-      <label><span className="small">Right is</span><input className="field" autoFocus required maxLength={200} value={text} onChange={(e) => setText(e.target.value)} /></label>
-      <label><span className="small">because</span><input className="field" required maxLength={400} placeholder="the decimal point slipped" value={reason} onChange={(e) => setReason(e.target.value)} /></label>
-      <p className="col-span-2 flex gap-3"><button className="button" disabled={text.trim() === '' || reason.trim() === '' || correct.isPending}>Correct it</button><button type="button" className="button" onClick={() => setOpen(false)}>Cancel</button></p>
-      {correct.isError && <p role="alert" className="col-span-2 text-plum">{correct.error.message}</p>}
+    <form
+      className="mt-3 grid grid-cols-[110px_1fr] gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        correct.mutate();
+      }}
+    >
+      <label>
+        <span className="small">Right is</span>
+        <input
+          className="field"
+          autoFocus
+          required
+          maxLength={200}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <label>
+        <span className="small">because</span>
+        <input
+          className="field"
+          required
+          maxLength={400}
+          placeholder="the decimal point slipped"
+          value={reason}
+          onChange={(e) => setReason(e.target.value)}
+        />
+      </label>
+      <p className="col-span-2 flex gap-3">
+        <button className="button" disabled={text.trim() === '' || reason.trim() === '' || correct.isPending}>
+          Correct it
+        </button>
+        <button type="button" className="button" onClick={() => setOpen(false)}>
+          Cancel
+        </button>
+      </p>
+      {correct.isError && (
+        <p role="alert" className="col-span-2 text-plum">
+          {correct.error.message}
+        </p>
+      )}
     </form>
   );
 }
 
 /** What a sample comes to: of checks how many were passed; words have no mean, so of choices only the ends are told. */
-export function sampleCentre(sample: Pick<NonNullable<ReadingPage['sample']>, 'centre'>, metric: Pick<ReadingPage['metric'], 'kind' | 'unit'>): string {
+export function sampleCentre(
+  sample: Pick<NonNullable<ReadingPage['sample']>, 'centre'>,
+  metric: Pick<ReadingPage['metric'], 'kind' | 'unit'>,
+): string {
   if (metric.kind === 'CHECK') return `${format.percent(sample.centre)} passed`;
   return metric.kind === 'CHOICE' ? '' : format.quantity(sample.centre, metric.unit);
 }
 
 /** x and y in turn, as pairs. */
 function pairs(values: readonly number[]): { x: number; y: number }[] {
-  return Array.from({ length: Math.floor(values.length / 2) }, (_, i) => ({ x: values[2 * i]!, y: values[2 * i + 1]! }));
+  return Array.from({ length: Math.floor(values.length / 2) }, (_, i) => ({
+    x: values[2 * i]!,
+    y: values[2 * i + 1]!,
+  }));
 }

@@ -11,7 +11,12 @@ export function PlanItems({ suites, children }: { suites: readonly SuiteShare[];
   return (
     <>
       <ul className="mt-1">
-        {suites.map((s) => <li key={s.name} className="flex items-baseline border-b border-hair-2 py-0.5"><span className="font-semibold">{s.name}</span><span className="small ml-auto">{s.tests} tests</span></li>)}
+        {suites.map((s) => (
+          <li key={s.name} className="flex items-baseline border-b border-hair-2 py-0.5">
+            <span className="font-semibold">{s.name}</span>
+            <span className="small ml-auto">{s.tests} tests</span>
+          </li>
+        ))}
       </ul>
       <details className="mt-1">
         <summary className="small cursor-pointer">All {tests} tests in their order</summary>

@@ -25,38 +25,116 @@ export function PlansView() {
   const names = new Map((tests.data ?? []).map((t) => [t.id, t]));
   const editing = plans.data?.find((p) => p.id === (search.edit ?? search.copy));
   const close = () => void navigate({ search: {} });
-  const retire = useMutation({ mutationFn: (id: number) => value(api.DELETE('/api/plans/{id}', { params: { path: { id } } })), onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }) });
+  const retire = useMutation({
+    mutationFn: (id: number) => value(api.DELETE('/api/plans/{id}', { params: { path: { id } } })),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }),
+  });
   useKeys([{ key: 'n', does: 'New plan', run: () => void navigate({ search: { make: true } }) }]);
   return (
     <>
-      <Opening title="Plans" sentence={<>What is carried out in a session, and how long it takes on <Choice name="Class of device" value={on} options={[{ value: undefined as DeviceClass | undefined, label: 'any device' }, ...DEVICE_CLASSES.map((c) => ({ value: c as DeviceClass | undefined, label: `a ${deviceClass(c)}` }))]} onChoose={setOn}>{on ? `a ${deviceClass(on)}` : 'any device'}</Choice>, from what the ledger knows.</>}>
-        <button className="button" onClick={() => void navigate({ search: { make: true } })}>New plan <kbd>n</kbd></button>
+      <Opening
+        title="Plans"
+        sentence={
+          <>
+            What is carried out in a session, and how long it takes on{' '}
+            <Choice
+              name="Class of device"
+              value={on}
+              options={[
+                { value: undefined as DeviceClass | undefined, label: 'any device' },
+                ...DEVICE_CLASSES.map((c) => ({ value: c as DeviceClass | undefined, label: `a ${deviceClass(c)}` })),
+              ]}
+              onChoose={setOn}
+            >
+              {on ? `a ${deviceClass(on)}` : 'any device'}
+            </Choice>
+            , from what the ledger knows.
+          </>
+        }
+      >
+        <button className="button" onClick={() => void navigate({ search: { make: true } })}>
+          New plan <kbd>n</kbd>
+        </button>
       </Opening>
       {(search.make || editing) && tests.data && (
-        <PlanForm key={`${search.edit ?? ''}-${search.copy ?? ''}`} id={search.edit} start={editing ? draftOf(editing, search.copy !== undefined) : EMPTY} tests={tests.data} onDone={() => { close(); void queries.invalidateQueries({ queryKey: ['plans'] }); }} onCancel={close} />
+        <PlanForm
+          key={`${search.edit ?? ''}-${search.copy ?? ''}`}
+          id={search.edit}
+          start={editing ? draftOf(editing, search.copy !== undefined) : EMPTY}
+          tests={tests.data}
+          onDone={() => {
+            close();
+            void queries.invalidateQueries({ queryKey: ['plans'] });
+          }}
+          onCancel={close}
+        />
       )}
-      {retire.isError && <p role="alert" className="text-plum">{retire.error.message}</p>}
+      {retire.isError && (
+        <p role="alert" className="text-plum">
+          {retire.error.message}
+        </p>
+      )}
       <Ready query={plans} what="the plans">
         {(rows) => (
           <div className="grid gap-x-10 gap-y-2 lg:grid-cols-2">
             {rows.map((p) => (
               <section key={p.id} className="border-t border-hair pt-2 pb-4">
-                <h2 className="flex items-baseline gap-3">{p.name}<PlanTime plan={p} on={on} /></h2>
+                <h2 className="flex items-baseline gap-3">
+                  {p.name}
+                  <PlanTime plan={p} on={on} />
+                </h2>
                 <p className="small">
-                  {p.runs} {p.runs === 1 ? 'run' : 'runs'} each, {p.pauseMs === 0 ? 'no pause' : `${p.pauseMs / 1000} s pause`}, {p.stopOnFailure ? 'stops at the first failure' : 'goes on after a failure'}{p.shuffleSeed !== undefined && `, in random order (seed ${p.shuffleSeed})`}{p.coolByProbe && ', pauses until it is as fast as cold'}{p.builtIn && ', there from the start'}
+                  {p.runs} {p.runs === 1 ? 'run' : 'runs'} each,{' '}
+                  {p.pauseMs === 0 ? 'no pause' : `${p.pauseMs / 1000} s pause`},{' '}
+                  {p.stopOnFailure ? 'stops at the first failure' : 'goes on after a failure'}
+                  {p.shuffleSeed !== undefined && `, in random order (seed ${p.shuffleSeed})`}
+                  {p.coolByProbe && ', pauses until it is as fast as cold'}
+                  {p.builtIn && ', there from the start'}
                 </p>
                 <PlanItems suites={suitesOf(p.items.map((item) => names.get(item.testId)))}>
                   {p.items.map((item, i) => {
                     const t = names.get(item.testId);
-                    const own = [item.runs !== undefined && `${item.runs} runs`, item.pauseUntil !== undefined && `until ${item.pauseUntil} °C`, item.pauseMs !== undefined && `${item.pauseMs / 1000} s pause`, item.timedMs !== undefined && `timed for ${duration(item.timedMs)}`, item.allowedMs !== undefined && `at most ${duration(item.allowedMs)}`, item.nice && 'nice to have', t && !t.builtIn && 'by hand'].filter(Boolean);
-                    return <li key={item.testId} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5"><span className="w-5 text-right text-ink-3">{i + 1}</span><span className={item.nice ? 'text-ink-2' : 'font-semibold'}>{t?.name ?? 'a test that is gone'}</span><span className="small ml-auto">{own.join(', ')}</span></li>;
+                    const own = [
+                      item.runs !== undefined && `${item.runs} runs`,
+                      item.pauseUntil !== undefined && `until ${item.pauseUntil} °C`,
+                      item.pauseMs !== undefined && `${item.pauseMs / 1000} s pause`,
+                      item.timedMs !== undefined && `timed for ${duration(item.timedMs)}`,
+                      item.allowedMs !== undefined && `at most ${duration(item.allowedMs)}`,
+                      item.nice && 'nice to have',
+                      t && !t.builtIn && 'by hand',
+                    ].filter(Boolean);
+                    return (
+                      <li key={item.testId} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5">
+                        <span className="w-5 text-right text-ink-3">{i + 1}</span>
+                        <span className={item.nice ? 'text-ink-2' : 'font-semibold'}>
+                          {t?.name ?? 'a test that is gone'}
+                        </span>
+                        <span className="small ml-auto">{own.join(', ')}</span>
+                      </li>
+                    );
                   })}
                 </PlanItems>
                 <p className="mt-2 flex gap-4">
-                  <Link to="/bench" search={{ plan: p.id }} className="small link font-semibold">Take it to the bench</Link>
-                  <Link to="/plans" search={{ copy: p.id }} className="small link">Copy and change</Link>
-                  {!p.builtIn && <Link to="/plans" search={{ edit: p.id }} className="small link">Change</Link>}
-                  {!p.builtIn && <button className="small link" aria-label={`Retire the plan ${p.name}`} onClick={() => retire.mutate(p.id)}>Retire</button>}
+                  <Link to="/bench" search={{ plan: p.id }} className="small link font-semibold">
+                    Take it to the bench
+                  </Link>
+                  <Link to="/plans" search={{ copy: p.id }} className="small link">
+                    Copy and change
+                  </Link>
+                  {!p.builtIn && (
+                    <Link to="/plans" search={{ edit: p.id }} className="small link">
+                      Change
+                    </Link>
+                  )}
+                  {!p.builtIn && (
+                    <button
+                      className="small link"
+                      aria-label={`Retire the plan ${p.name}`}
+                      onClick={() => retire.mutate(p.id)}
+                    >
+                      Retire
+                    </button>
+                  )}
                 </p>
               </section>
             ))}
@@ -68,12 +146,25 @@ export function PlansView() {
 }
 
 function PlanTime({ plan, on }: { plan: PlanRow; on: DeviceClass | undefined }) {
-  const time = useQuery({ queryKey: ['plan-time', plan.id, on], queryFn: () => value(api.GET('/api/plans/{id}/time', { params: { path: { id: plan.id }, query: on ? { deviceClass: on } : {} } })) });
+  const time = useQuery({
+    queryKey: ['plan-time', plan.id, on],
+    queryFn: () =>
+      value(
+        api.GET('/api/plans/{id}/time', { params: { path: { id: plan.id }, query: on ? { deviceClass: on } : {} } }),
+      ),
+  });
   if (!time.data) return null;
   const { wholeMs, mustMs, guessed } = time.data;
   return (
     <span className="small font-sans font-normal">
-      about <b className="font-semibold text-ink">{duration(wholeMs)}</b>, begun now until {clockTime(Date.now() + wholeMs)}{mustMs < wholeMs && <>; {duration(mustMs)} without what is nice to have</>}{guessed > 0 && <>; {guessed} of {plan.items.length} guessed</>}
+      about <b className="font-semibold text-ink">{duration(wholeMs)}</b>, begun now until{' '}
+      {clockTime(Date.now() + wholeMs)}
+      {mustMs < wholeMs && <>; {duration(mustMs)} without what is nice to have</>}
+      {guessed > 0 && (
+        <>
+          ; {guessed} of {plan.items.length} guessed
+        </>
+      )}
     </span>
   );
 }

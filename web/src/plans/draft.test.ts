@@ -1,7 +1,11 @@
 import { expect, test } from 'vitest';
 import { draftOf, moved, newItem, numberOf, suitesOf, withItem, type PlanItem } from './draft.ts';
 
-const items: PlanItem[] = [{ testId: 1, nice: false }, { testId: 2, nice: true, runs: 5 }, { testId: 3, nice: false }];
+const items: PlanItem[] = [
+  { testId: 1, nice: false },
+  { testId: 2, nice: true, runs: 5 },
+  { testId: 3, nice: false },
+];
 
 test('items move one place and stay at the ends', () => {
   expect(moved(items, 0, 1).map((i) => i.testId)).toEqual([2, 1, 3]);
@@ -18,9 +22,29 @@ test('a value is set, and taken away again', () => {
 });
 
 test('a copy has another name, a change the same', () => {
-  const plan = { id: 4, name: 'Field day', runs: 3, timedMs: 100, pauseMs: 0, stopOnFailure: true, coolByProbe: true, shuffleSeed: 77, builtIn: true, items };
+  const plan = {
+    id: 4,
+    name: 'Field day',
+    runs: 3,
+    timedMs: 100,
+    pauseMs: 0,
+    stopOnFailure: true,
+    coolByProbe: true,
+    shuffleSeed: 77,
+    builtIn: true,
+    items,
+  };
   expect(draftOf(plan, true).name).not.toBe('Field day');
-  expect(draftOf(plan, false)).toEqual({ name: 'Field day', runs: 3, timedMs: 100, pauseMs: 0, stopOnFailure: true, coolByProbe: true, shuffleSeed: 77, items });
+  expect(draftOf(plan, false)).toEqual({
+    name: 'Field day',
+    runs: 3,
+    timedMs: 100,
+    pauseMs: 0,
+    stopOnFailure: true,
+    coolByProbe: true,
+    shuffleSeed: 77,
+    items,
+  });
 });
 
 test('numbers are read with point or comma', () => {
@@ -37,5 +61,9 @@ test('a test in a loop comes with its five minutes, once', () => {
 
 test('a long plan is told by its suites, in the order they come', () => {
   const of = (suite: string, mode = '') => ({ suite, mode });
-  expect(suitesOf([of('Sluice'), of('Weir', 'SIMD'), of('Sluice'), undefined])).toEqual([{ name: 'Sluice', tests: 2 }, { name: 'Weir, SIMD', tests: 1 }, { name: 'tests that are gone', tests: 1 }]);
+  expect(suitesOf([of('Sluice'), of('Weir', 'SIMD'), of('Sluice'), undefined])).toEqual([
+    { name: 'Sluice', tests: 2 },
+    { name: 'Weir, SIMD', tests: 1 },
+    { name: 'tests that are gone', tests: 1 },
+  ]);
 });

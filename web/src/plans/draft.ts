@@ -16,11 +16,28 @@ export interface Draft {
   items: PlanItem[];
 }
 
-export const EMPTY: Draft = { name: '', runs: 3, timedMs: 3000, pauseMs: 5000, stopOnFailure: false, coolByProbe: false, items: [] };
+export const EMPTY: Draft = {
+  name: '',
+  runs: 3,
+  timedMs: 3000,
+  pauseMs: 5000,
+  stopOnFailure: false,
+  coolByProbe: false,
+  items: [],
+};
 
 export function draftOf(plan: PlanRow, copy: boolean): Draft {
   const { name, runs, timedMs, pauseMs, stopOnFailure, shuffleSeed, coolByProbe, items } = plan;
-  return { name: copy ? `${name}, changed` : name, runs, timedMs, pauseMs, stopOnFailure, ...(shuffleSeed !== undefined && { shuffleSeed }), coolByProbe, items: [...items] };
+  return {
+    name: copy ? `${name}, changed` : name,
+    runs,
+    timedMs,
+    pauseMs,
+    stopOnFailure,
+    ...(shuffleSeed !== undefined && { shuffleSeed }),
+    coolByProbe,
+    items: [...items],
+  };
 }
 
 /** Small enough to be said aloud. */
@@ -60,8 +77,18 @@ export function moved(items: readonly PlanItem[], at: number, step: -1 | 1): Pla
 }
 
 /** Sets one value of an item; an empty one is taken away, so that the plan's own counts. */
-export function withItem(items: readonly PlanItem[], at: number, change: { [K in keyof PlanItem]?: PlanItem[K] | undefined }): PlanItem[] {
-  return items.map((item, i) => (i === at ? (Object.fromEntries(Object.entries({ ...item, ...change }).filter(([, v]) => v !== undefined)) as unknown as PlanItem) : item));
+export function withItem(
+  items: readonly PlanItem[],
+  at: number,
+  change: { [K in keyof PlanItem]?: PlanItem[K] | undefined },
+): PlanItem[] {
+  return items.map((item, i) =>
+    i === at
+      ? (Object.fromEntries(
+          Object.entries({ ...item, ...change }).filter(([, v]) => v !== undefined),
+        ) as unknown as PlanItem)
+      : item,
+  );
 }
 
 /** A number that somebody types; nothing where it is none. */

@@ -12,7 +12,11 @@ export function useMadePlan(about: string, runs: number, items: Schemas['PlanIte
     mutationFn: () => {
       const at = new Date();
       const name = `${about} ${at.toISOString().slice(0, 10)} ${at.toTimeString().slice(0, 8)}`.slice(0, LONGEST_NAME);
-      return value(api.POST('/api/plans', { body: { name, runs, timedMs: TIMED_MS, pauseMs: PAUSE_MS, stopOnFailure: false, items } }));
+      return value(
+        api.POST('/api/plans', {
+          body: { name, runs, timedMs: TIMED_MS, pauseMs: PAUSE_MS, stopOnFailure: false, items },
+        }),
+      );
     },
     onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }),
   });

@@ -19,8 +19,16 @@ const route = getRouteApi('/bench/sheet/$sessionId');
 /** The scores of one session, typed as fast as on paper: digits, Enter, digits, Enter. */
 export function SheetView() {
   const id = Number(route.useParams().sessionId);
-  const sheet = useQuery({ queryKey: ['sheet', id], queryFn: () => value(api.GET('/api/sessions/{id}/sheet', { params: { path: { id } } })), refetchInterval: 15_000 });
-  return <Ready query={sheet} what="the session">{(data) => <Scores key={id} sheet={data} />}</Ready>;
+  const sheet = useQuery({
+    queryKey: ['sheet', id],
+    queryFn: () => value(api.GET('/api/sessions/{id}/sheet', { params: { path: { id } } })),
+    refetchInterval: 15_000,
+  });
+  return (
+    <Ready query={sheet} what="the session">
+      {(data) => <Scores key={id} sheet={data} />}
+    </Ready>
+  );
 }
 
 const at = (place: Place) => `${place.row}:${place.run}`;
@@ -31,7 +39,9 @@ function Scores({ sheet }: { sheet: Sheet }) {
   const id = session.id;
   const queries = useQueryClient();
   const box = useRef<HTMLDivElement>(null);
-  const [active, setActive] = useState<Place>(() => (tests[0] && isEmpty(tests[0].runs[0]!) ? { row: 0, run: 0 } : next(tests, { row: 0, run: 0 })));
+  const [active, setActive] = useState<Place>(() =>
+    tests[0] && isEmpty(tests[0].runs[0]!) ? { row: 0, run: 0 } : next(tests, { row: 0, run: 0 }),
+  );
   /** What is being typed, or null while the place is only chosen. */
   const [text, setText] = useState<string | null>(null);
   /** What was sent and not confirmed yet, or was refused; nothing typed is lost. */
@@ -42,27 +52,49 @@ function Scores({ sheet }: { sheet: Sheet }) {
   };
   const save = useMutation({
     scope: { id: `sheet-${id}` },
-    mutationFn: ({ place, typed, byStopwatch }: { place: Place; typed: string; byStopwatch: boolean }) => value(api.POST('/api/sessions/{id}/scores', { params: { path: { id } }, body: { testId: tests[place.row]!.testId, run: place.run + 1, text: typed, byStopwatch } })),
+    mutationFn: ({ place, typed, byStopwatch }: { place: Place; typed: string; byStopwatch: boolean }) =>
+      value(
+        api.POST('/api/sessions/{id}/scores', {
+          params: { path: { id } },
+          body: { testId: tests[place.row]!.testId, run: place.run + 1, text: typed, byStopwatch },
+        }),
+      ),
     onSuccess: (page, { place }) => {
       setSent(({ [at(place)]: _done, ...rest }) => rest);
       show(page);
     },
-    onError: (error, { place, typed }) => setSent((all) => ({ ...all, [at(place)]: { text: typed, error: error.message } })),
+    onError: (error, { place, typed }) =>
+      setSent((all) => ({ ...all, [at(place)]: { text: typed, error: error.message } })),
   });
   const undo = useMutation({
     scope: { id: `sheet-${id}` },
-    mutationFn: (place: Place) => value(api.POST('/api/sessions/{id}/undo', { params: { path: { id } }, body: { testId: tests[place.row]!.testId, run: place.run + 1 } })),
+    mutationFn: (place: Place) =>
+      value(
+        api.POST('/api/sessions/{id}/undo', {
+          params: { path: { id } },
+          body: { testId: tests[place.row]!.testId, run: place.run + 1 },
+        }),
+      ),
     onSuccess: show,
   });
   const state = useMutation({
-    mutationFn: (how: 'end' | 'resume') => value(how === 'end' ? api.POST('/api/sessions/{id}/end', { params: { path: { id } } }) : api.POST('/api/sessions/{id}/resume', { params: { path: { id } } })),
+    mutationFn: (how: 'end' | 'resume') =>
+      value(
+        how === 'end'
+          ? api.POST('/api/sessions/{id}/end', { params: { path: { id } } })
+          : api.POST('/api/sessions/{id}/resume', { params: { path: { id } } }),
+      ),
     onSuccess: show,
   });
   /** When the stopwatch was started, on the page's own clock. */
   const [since, setSince] = useState<number | null>(null);
   const over = session.state !== 'OPEN';
-  useEffect(() => { if (text === null) box.current?.focus({ preventScroll: true }); }, [text, active]);
-  useEffect(() => { document.querySelector('[data-place="active"]')?.scrollIntoView({ block: 'nearest' }); }, [active]);
+  useEffect(() => {
+    if (text === null) box.current?.focus({ preventScroll: true });
+  }, [text, active]);
+  useEffect(() => {
+    document.querySelector('[data-place="active"]')?.scrollIntoView({ block: 'nearest' });
+  }, [active]);
 
   const test = tests[active.row];
 
@@ -76,7 +108,11 @@ function Scores({ sheet }: { sheet: Sheet }) {
   }
   /** The place that was just typed counts as filled, although the server has not answered yet. */
   function filled() {
-    return tests.map((t, row) => ({ runs: t.runs.map((r, run) => (sent[at({ row, run })] && !sent[at({ row, run })]!.error ? { state: 'OK' as const, aside: false } : r)) }));
+    return tests.map((t, row) => ({
+      runs: t.runs.map((r, run) =>
+        sent[at({ row, run })] && !sent[at({ row, run })]!.error ? { state: 'OK' as const, aside: false } : r,
+      ),
+    }));
   }
   function stop(now: number, goOn: boolean) {
     if (since === null) return;
@@ -92,7 +128,8 @@ function Scores({ sheet }: { sheet: Sheet }) {
     if (event.key === 'Enter') {
       store(next(filled(), active));
     } else if (event.key === 'Escape' && text !== null) setText(null);
-    else if (arrow && (text === null || event.key === 'ArrowUp' || event.key === 'ArrowDown')) store(moved(tests, active, event.key));
+    else if (arrow && (text === null || event.key === 'ArrowUp' || event.key === 'ArrowDown'))
+      store(moved(tests, active, event.key));
     else if (text === null && event.key === ' ' && test && isTime(test.metric.unit)) {
       if (event.repeat) return;
       if (since === null) setSince(event.timeStamp);
@@ -112,50 +149,165 @@ function Scores({ sheet }: { sheet: Sheet }) {
         title={`Scores of ${session.planName}`}
         sentence={
           <>
-            <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(session.configuration.id) }} className="choice">{session.configuration.maker} {session.configuration.model}, {session.configuration.name}</Link>
-            , since {moment(session.startedAt)}{session.onMains !== undefined && (session.onMains ? ', plugged in' : ', on battery')}{session.roomTemperature !== undefined && `, ${session.roomTemperature} °C`}{session.recording && ', while the screen is recorded'}.
+            <Link
+              to="/shelf/configurations/$configurationId"
+              params={{ configurationId: String(session.configuration.id) }}
+              className="choice"
+            >
+              {session.configuration.maker} {session.configuration.model}, {session.configuration.name}
+            </Link>
+            , since {moment(session.startedAt)}
+            {session.onMains !== undefined && (session.onMains ? ', plugged in' : ', on battery')}
+            {session.roomTemperature !== undefined && `, ${session.roomTemperature} °C`}
+            {session.recording && ', while the screen is recorded'}.
           </>
         }
       >
-        <Link to="/ledger" search={{ session: id }} className="button">Its readings</Link>
-        {over ? <button className="button button-main" onClick={() => state.mutate('resume')}>Go on with it</button> : <button className="button" onClick={() => state.mutate('end')}>Finish</button>}
+        <Link to="/ledger" search={{ session: id }} className="button">
+          Its readings
+        </Link>
+        {over ? (
+          <button className="button button-main" onClick={() => state.mutate('resume')}>
+            Go on with it
+          </button>
+        ) : (
+          <button className="button" onClick={() => state.mutate('end')}>
+            Finish
+          </button>
+        )}
       </Opening>
       {session.remarks && <p className="small mb-2">{session.remarks}</p>}
-      {over && <p role="status" className="mb-2 border-l-2 border-gold pl-3">This session is finished. Its scores stay; go on with it to type more.</p>}
-      {state.isError && <p role="alert" className="text-plum">{state.error.message}</p>}
+      {over && (
+        <p role="status" className="mb-2 border-l-2 border-gold pl-3">
+          This session is finished. Its scores stay; go on with it to type more.
+        </p>
+      )}
+      {state.isError && (
+        <p role="alert" className="text-plum">
+          {state.error.message}
+        </p>
+      )}
       <div className="grid gap-x-10 lg:grid-cols-[1fr_300px]">
-        <div ref={box} tabIndex={0} role="group" aria-label="Scores. Type a number, Enter goes on, arrows move" className="min-w-0 outline-none" onKeyDown={keys}>
+        <div
+          ref={box}
+          tabIndex={0}
+          role="group"
+          aria-label="Scores. Type a number, Enter goes on, arrows move"
+          className="min-w-0 outline-none"
+          onKeyDown={keys}
+        >
           {groups.map((name) => (
             <section key={name} className="mb-5">
               <h2 className="border-b border-hair pb-0.5">{name}</h2>
-              {tests.map((t, row) => `${t.suite} ${t.version}` === name && (
-                <div key={t.testId} className={`flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-2 ${row === active.row && !over ? 'bg-sheet' : ''}`}>
-                  <span className="w-60 shrink-0 pl-1"><span className="font-semibold">{t.name}</span><span className="small block">{howTyped(t)}</span></span>
-                  {t.runs.map((run, i) => {
-                    const place = { row, run: i };
-                    const here = !over && row === active.row && i === active.run;
-                    return here && text !== null ? (
-                      <input key={i} data-place="active" className="field !w-36 text-[16px]" autoFocus aria-label={`${t.name}, run ${i + 1}`} value={text} maxLength={200} onChange={(e) => setText(e.target.value)} onFocus={(e) => e.target.setSelectionRange(99, 99)} />
-                    ) : (
-                      <Score key={i} test={t} run={run} here={here} sent={sent[at(place)]} over={over} onChoose={() => { store(place); }} onType={() => { setActive(place); setText(sent[at(place)]?.text ?? ''); }} />
-                    );
-                  })}
-                </div>
-              ))}
+              {tests.map(
+                (t, row) =>
+                  `${t.suite} ${t.version}` === name && (
+                    <div
+                      key={t.testId}
+                      className={`flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-2 ${row === active.row && !over ? 'bg-sheet' : ''}`}
+                    >
+                      <span className="w-60 shrink-0 pl-1">
+                        <span className="font-semibold">{t.name}</span>
+                        <span className="small block">{howTyped(t)}</span>
+                      </span>
+                      {t.runs.map((run, i) => {
+                        const place = { row, run: i };
+                        const here = !over && row === active.row && i === active.run;
+                        return here && text !== null ? (
+                          <input
+                            key={i}
+                            data-place="active"
+                            className="field !w-36 text-[16px]"
+                            autoFocus
+                            aria-label={`${t.name}, run ${i + 1}`}
+                            value={text}
+                            maxLength={200}
+                            onChange={(e) => setText(e.target.value)}
+                            onFocus={(e) => e.target.setSelectionRange(99, 99)}
+                          />
+                        ) : (
+                          <Score
+                            key={i}
+                            test={t}
+                            run={run}
+                            here={here}
+                            sent={sent[at(place)]}
+                            over={over}
+                            onChoose={() => {
+                              store(place);
+                            }}
+                            onType={() => {
+                              setActive(place);
+                              setText(sent[at(place)]?.text ?? '');
+                            }}
+                          />
+                        );
+                      })}
+                    </div>
+                  ),
+              )}
             </section>
           ))}
           <ComputedRows tests={sheet.tests.filter((t) => t.computed)} />
-          {!over && <p className="small text-ink-3">A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> takes the score under the mark back. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.</p>}
-          {undo.isError && <p role="alert" className="text-plum">{undo.error.message}</p>}
+          {!over && (
+            <p className="small text-ink-3">
+              A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> takes the score under
+              the mark back. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.
+            </p>
+          )}
+          {undo.isError && (
+            <p role="alert" className="text-plum">
+              {undo.error.message}
+            </p>
+          )}
         </div>
         <aside aria-live="polite" className="lg:sticky lg:top-0 lg:self-start">
           {test && !over && isTime(test.metric.unit) && (
-            <Stopwatch since={since} onStart={() => setSince(performance.now())} onStop={() => stop(performance.now(), false)} onLap={() => stop(performance.now(), true)} onReset={() => setSince(null)} />
+            <Stopwatch
+              since={since}
+              onStart={() => setSince(performance.now())}
+              onStop={() => stop(performance.now(), false)}
+              onLap={() => stop(performance.now(), true)}
+              onReset={() => setSince(null)}
+            />
           )}
-          {test && !over && isSeries(test) && <PointsPart key={`${test.testId}-${active.run}`} sessionId={id} test={test} run={active.run + 1} onStored={(page) => { show(page); setActive(next(page.tests.filter((t) => !t.computed), active)); }} />}
-          {test && !over && <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />}
-          {!over && <TextPart sessionId={id} onStored={() => { for (const queryKey of [['sheet', id], ['evidence', id], ['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey }); }} />}
-          <EvidencePart sessionId={id} runs={tests.flatMap((t) => t.runs.flatMap((r) => (r.runId === undefined ? [] : [{ id: r.runId, name: `${t.name}, run ${r.number}` }])))} />
+          {test && !over && isSeries(test) && (
+            <PointsPart
+              key={`${test.testId}-${active.run}`}
+              sessionId={id}
+              test={test}
+              run={active.run + 1}
+              onStored={(page) => {
+                show(page);
+                setActive(
+                  next(
+                    page.tests.filter((t) => !t.computed),
+                    active,
+                  ),
+                );
+              }}
+            />
+          )}
+          {test && !over && (
+            <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />
+          )}
+          {!over && (
+            <TextPart
+              sessionId={id}
+              onStored={() => {
+                for (const queryKey of [['sheet', id], ['evidence', id], ['ledger'], ['standings']])
+                  void queries.invalidateQueries({ queryKey });
+              }}
+            />
+          )}
+          <EvidencePart
+            sessionId={id}
+            runs={tests.flatMap((t) =>
+              t.runs.flatMap((r) =>
+                r.runId === undefined ? [] : [{ id: r.runId, name: `${t.name}, run ${r.number}` }],
+              ),
+            )}
+          />
         </aside>
       </div>
     </>
@@ -170,12 +322,25 @@ function isSeries(test: SheetTest): boolean {
 function howTyped({ metric }: SheetTest): string {
   if (metric.kind === 'CHECK') return 'pass or fail';
   if (metric.kind === 'CHOICE') return metric.choices.join(' < ');
-  const how = metric.kind === 'CURVE' ? `, a curve over ${metric.xUnit ?? 'x'}` : metric.kind === 'FRAME_TIMES' ? ', from frame times' : '';
+  const how =
+    metric.kind === 'CURVE'
+      ? `, a curve over ${metric.xUnit ?? 'x'}`
+      : metric.kind === 'FRAME_TIMES'
+        ? ', from frame times'
+        : '';
   return `${unitName(metric.unit)}, ${direction(metric.direction)}${how}`;
 }
 
 /** What stands at a place that is not being typed at. */
-function Score({ test, run, here, sent, over, onChoose, onType }: {
+function Score({
+  test,
+  run,
+  here,
+  sent,
+  over,
+  onChoose,
+  onType,
+}: {
   test: SheetTest;
   run: SheetRun;
   here: boolean;
@@ -184,15 +349,32 @@ function Score({ test, run, here, sent, over, onChoose, onType }: {
   onChoose: () => void;
   onType: () => void;
 }) {
-  const words = sent ? sent.text
-    : run.state === undefined || run.aside ? '·'
-    : run.value !== undefined ? `${reading(run.value, test.metric, run.resolution ?? 0)}${run.words ? `: ${run.words}` : ''}`
-    : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
-  const tone = sent?.error ? 'text-plum border-plum' : sent ? 'text-ink-3' : run.state !== undefined && run.state !== 'OK' ? 'text-plum' : '';
+  const words = sent
+    ? sent.text
+    : run.state === undefined || run.aside
+      ? '·'
+      : run.value !== undefined
+        ? `${reading(run.value, test.metric, run.resolution ?? 0)}${run.words ? `: ${run.words}` : ''}`
+        : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
+  const tone = sent?.error
+    ? 'text-plum border-plum'
+    : sent
+      ? 'text-ink-3'
+      : run.state !== undefined && run.state !== 'OK'
+        ? 'text-plum'
+        : '';
   return (
-    <button type="button" tabIndex={-1} disabled={over} data-place={here ? 'active' : undefined} aria-current={here ? 'true' : undefined}
-      aria-label={`${test.name}, run ${run.number}: ${words === '·' ? 'nothing typed' : words}`} title={sent?.error}
-      className={`w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`} onClick={here ? onType : onChoose}>
+    <button
+      type="button"
+      tabIndex={-1}
+      disabled={over}
+      data-place={here ? 'active' : undefined}
+      aria-current={here ? 'true' : undefined}
+      aria-label={`${test.name}, run ${run.number}: ${words === '·' ? 'nothing typed' : words}`}
+      title={sent?.error}
+      className={`w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`}
+      onClick={here ? onType : onChoose}
+    >
       {words}
     </button>
   );

@@ -18,9 +18,15 @@ export function isEmpty(run: Pick<SheetRun, 'state' | 'aside'>): boolean {
 
 /** The arrow keys; at an edge it stays where it is. */
 export function moved(shape: Shape, from: Place, key: string): Place {
-  const row = Math.min(shape.length - 1, Math.max(0, from.row + (key === 'ArrowDown' ? 1 : key === 'ArrowUp' ? -1 : 0)));
+  const row = Math.min(
+    shape.length - 1,
+    Math.max(0, from.row + (key === 'ArrowDown' ? 1 : key === 'ArrowUp' ? -1 : 0)),
+  );
   const last = (shape[row]?.runs.length ?? 1) - 1;
-  return { row, run: Math.min(last, Math.max(0, from.run + (key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0))) };
+  return {
+    row,
+    run: Math.min(last, Math.max(0, from.run + (key === 'ArrowRight' ? 1 : key === 'ArrowLeft' ? -1 : 0))),
+  };
 }
 
 /**

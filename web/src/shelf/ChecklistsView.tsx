@@ -13,9 +13,18 @@ export function ChecklistsView() {
   const lists = useQuery({ queryKey: ['checklists'], queryFn: () => value(api.GET('/api/checklists')) });
   return (
     <>
-      <Opening title="Checklists" sentence="What to do before the first run. A device shows the list of its class, and the session keeps what was ticked and by whom." />
+      <Opening
+        title="Checklists"
+        sentence="What to do before the first run. A device shows the list of its class, and the session keeps what was ticked and by whom."
+      />
       <Ready query={lists} what="the checklists">
-        {(all) => <div className="gap-x-10 sm:columns-2">{all.map((list) => <List key={list.deviceClass} list={list} />)}</div>}
+        {(all) => (
+          <div className="gap-x-10 sm:columns-2">
+            {all.map((list) => (
+              <List key={list.deviceClass} list={list} />
+            ))}
+          </div>
+        )}
       </Ready>
     </>
   );
@@ -25,33 +34,104 @@ function List({ list }: { list: Checklist }) {
   const queries = useQueryClient();
   const [text, setText] = useState<string | null>(null);
   const save = useMutation({
-    mutationFn: (seen: readonly string[]) => value(api.PUT('/api/checklists/{deviceClass}', { params: { path: { deviceClass: list.deviceClass } }, body: { seen: [...seen], items: lines(text ?? '') } })),
+    mutationFn: (seen: readonly string[]) =>
+      value(
+        api.PUT('/api/checklists/{deviceClass}', {
+          params: { path: { deviceClass: list.deviceClass } },
+          body: { seen: [...seen], items: lines(text ?? '') },
+        }),
+      ),
     onSuccess: (all) => {
       queries.setQueryData(['checklists'], all);
       setText(null);
     },
   });
-  const theirs = save.error instanceof Problem && save.error.code === 'changed-meanwhile' && Array.isArray(save.error.body.now) ? (save.error.body.now as string[]) : null;
+  const theirs =
+    save.error instanceof Problem && save.error.code === 'changed-meanwhile' && Array.isArray(save.error.body.now)
+      ? (save.error.body.now as string[])
+      : null;
   return (
     <section className="mb-6 break-inside-avoid">
       <div className="flex items-baseline border-b border-hair pb-0.5">
         <h2>For a {deviceClass(list.deviceClass)}</h2>
-        {text === null && <button className="small link ml-auto" aria-label={`Edit the list for a ${deviceClass(list.deviceClass)}`} onClick={() => setText(list.items.join('\n'))}>edit</button>}
+        {text === null && (
+          <button
+            className="small link ml-auto"
+            aria-label={`Edit the list for a ${deviceClass(list.deviceClass)}`}
+            onClick={() => setText(list.items.join('\n'))}
+          >
+            edit
+          </button>
+        )}
       </div>
       {text === null ? (
         <ol className="list-decimal pl-6">
-          {list.items.map((item, i) => <li key={i} className="border-b border-hair-2 py-1">{item}</li>)}
+          {list.items.map((item, i) => (
+            <li key={i} className="border-b border-hair-2 py-1">
+              {item}
+            </li>
+          ))}
           {list.items.length === 0 && <p className="small -ml-6 py-1">Nothing to do first.</p>}
         </ol>
       ) : (
-        <div onKeyDown={(e) => { if (e.key === 'Escape') setText(null); if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate(list.items); }}>
-          <textarea className="field" aria-label={`One line for each thing to do with a ${deviceClass(list.deviceClass)}`} rows={Math.max(5, lines(text).length + 1)} autoFocus value={text} onChange={(e) => setText(e.target.value)} />
-          {lines(text).length > MOST && <p className="text-plum">A list has {MOST} lines at most; this one has {lines(text).length}.</p>}
-          {theirs && <div className="my-2 border-l-2 border-gold pl-3"><p>Theirs:</p><ol className="list-decimal pl-5">{theirs.map((t, i) => <li key={i}>{t}</li>)}</ol></div>}
-          {save.isError && <p role="alert" className="text-plum">{save.error.message}</p>}
+        <div
+          onKeyDown={(e) => {
+            if (e.key === 'Escape') setText(null);
+            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate(list.items);
+          }}
+        >
+          <textarea
+            className="field"
+            aria-label={`One line for each thing to do with a ${deviceClass(list.deviceClass)}`}
+            rows={Math.max(5, lines(text).length + 1)}
+            autoFocus
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+          {lines(text).length > MOST && (
+            <p className="text-plum">
+              A list has {MOST} lines at most; this one has {lines(text).length}.
+            </p>
+          )}
+          {theirs && (
+            <div className="my-2 border-l-2 border-gold pl-3">
+              <p>Theirs:</p>
+              <ol className="list-decimal pl-5">
+                {theirs.map((t, i) => (
+                  <li key={i}>{t}</li>
+                ))}
+              </ol>
+            </div>
+          )}
+          {save.isError && (
+            <p role="alert" className="text-plum">
+              {save.error.message}
+            </p>
+          )}
           <p className="mt-1 flex gap-2">
-            {theirs ? <button className="button" onClick={() => save.mutate(theirs)}>Keep mine instead of theirs</button> : <button className="button button-main" disabled={save.isPending || lines(text).length > MOST} onClick={() => save.mutate(list.items)}>Save</button>}
-            <button className="button" onClick={() => { setText(null); save.reset(); void queries.invalidateQueries({ queryKey: ['checklists'] }); }}>{theirs ? 'Keep theirs' : 'Cancel'}</button>
+            {theirs ? (
+              <button className="button" onClick={() => save.mutate(theirs)}>
+                Keep mine instead of theirs
+              </button>
+            ) : (
+              <button
+                className="button button-main"
+                disabled={save.isPending || lines(text).length > MOST}
+                onClick={() => save.mutate(list.items)}
+              >
+                Save
+              </button>
+            )}
+            <button
+              className="button"
+              onClick={() => {
+                setText(null);
+                save.reset();
+                void queries.invalidateQueries({ queryKey: ['checklists'] });
+              }}
+            >
+              {theirs ? 'Keep theirs' : 'Cancel'}
+            </button>
           </p>
         </div>
       )}
@@ -60,5 +140,8 @@ function List({ list }: { list: Checklist }) {
 }
 
 function lines(text: string): string[] {
-  return text.split('\n').map((line) => line.trim().slice(0, 200)).filter((line) => line !== '');
+  return text
+    .split('\n')
+    .map((line) => line.trim().slice(0, 200))
+    .filter((line) => line !== '');
 }

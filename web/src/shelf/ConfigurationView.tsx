@@ -21,8 +21,15 @@ const SOURCES = { DETECTED: 'detected', TYPED: 'typed', READ: 'from a tool' } as
 /** Every fact of a configuration with where it comes from, what changed since its parent, and what can be done with it. */
 export function ConfigurationView() {
   const id = Number(route.useParams().configurationId);
-  const page = useQuery({ queryKey: ['configuration', id], queryFn: () => value(api.GET('/api/configurations/{id}', { params: { path: { id } } })) });
-  return <Ready query={page} what="the configuration">{(data) => <Configuration key={id} page={data} />}</Ready>;
+  const page = useQuery({
+    queryKey: ['configuration', id],
+    queryFn: () => value(api.GET('/api/configurations/{id}', { params: { path: { id } } })),
+  });
+  return (
+    <Ready query={page} what="the configuration">
+      {(data) => <Configuration key={id} page={data} />}
+    </Ready>
+  );
 }
 
 function Configuration({ page }: { page: ConfigurationPage }) {
@@ -33,35 +40,83 @@ function Configuration({ page }: { page: ConfigurationPage }) {
   const [editing, setEditing] = useState(false);
   const show = (next: ConfigurationPage) => {
     queries.setQueryData(['configuration', c.id], next);
-    for (const queryKey of [['history'], ['model'], ['configurations'], ['fact-values'], ['difference']]) void queries.invalidateQueries({ queryKey });
+    for (const queryKey of [['history'], ['model'], ['configurations'], ['fact-values'], ['difference']])
+      void queries.invalidateQueries({ queryKey });
   };
   const copy = () => void navigate({ to: '/shelf/configure', search: { unit: page.unitId, from: c.id } });
   const edit = () => (page.sessions > 0 ? copy() : setEditing(true));
-  useKeys(editing ? [] : [
-    { key: 'Enter', does: 'Put it on the table, or take it off', run: () => void tableActions.toggle(c.id) },
-    { key: 'c', does: 'Copy it and change facts', run: copy },
-    { key: 'e', does: page.sessions > 0 ? 'Change facts, in a copy because it was measured' : 'Change facts', run: edit },
-    { key: 's', does: 'Type scores', run: () => void navigate({ to: '/bench/by-hand', search: { configuration: c.id } }) },
-    ...(parentId === undefined ? [] : [{ key: 'd', does: 'Facts beside those of its parent', run: () => void navigate({ to: '/shelf/difference', search: { ids: [parentId, c.id] } }) }]),
-  ]);
+  useKeys(
+    editing
+      ? []
+      : [
+          { key: 'Enter', does: 'Put it on the table, or take it off', run: () => void tableActions.toggle(c.id) },
+          { key: 'c', does: 'Copy it and change facts', run: copy },
+          {
+            key: 'e',
+            does: page.sessions > 0 ? 'Change facts, in a copy because it was measured' : 'Change facts',
+            run: edit,
+          },
+          {
+            key: 's',
+            does: 'Type scores',
+            run: () => void navigate({ to: '/bench/by-hand', search: { configuration: c.id } }),
+          },
+          ...(parentId === undefined
+            ? []
+            : [
+                {
+                  key: 'd',
+                  does: 'Facts beside those of its parent',
+                  run: () => void navigate({ to: '/shelf/difference', search: { ids: [parentId, c.id] } }),
+                },
+              ]),
+        ],
+  );
 
-  if (editing && vocabulary.data) return <Editing page={page} entries={vocabulary.data} onDone={(next) => { setEditing(false); if (next) show(next); }} />;
+  if (editing && vocabulary.data)
+    return (
+      <Editing
+        page={page}
+        entries={vocabulary.data}
+        onDone={(next) => {
+          setEditing(false);
+          if (next) show(next);
+        }}
+      />
+    );
   return (
     <>
       <Opening
         title={c.name}
         sentence={
           <>
-            A configuration of <Link to="/shelf/models/$modelId" params={{ modelId: String(c.modelId) }} className="choice">{c.maker} {c.model}</Link>, {c.unit}, since {day(page.createdAt)}
-            {page.sessions > 0 ? `, measured in ${page.sessions} ${page.sessions === 1 ? 'session' : 'sessions'}` : ', not measured yet'}{c.retired && ', retired'}.
+            A configuration of{' '}
+            <Link to="/shelf/models/$modelId" params={{ modelId: String(c.modelId) }} className="choice">
+              {c.maker} {c.model}
+            </Link>
+            , {c.unit}, since {day(page.createdAt)}
+            {page.sessions > 0
+              ? `, measured in ${page.sessions} ${page.sessions === 1 ? 'session' : 'sessions'}`
+              : ', not measured yet'}
+            {c.retired && ', retired'}.
           </>
         }
       >
         <OnTableButton id={c.id} />
-        <button className="button" onClick={copy}>Copy and change <kbd>c</kbd></button>
-        {page.sessions === 0 && page.mergedInto === undefined && <button className="button" onClick={edit}>Edit <kbd>e</kbd></button>}
-        <Link to="/bench/by-hand" search={{ configuration: c.id }} className="button">Type scores <kbd>s</kbd></Link>
-        <Link to="/ledger" search={{ configuration: c.id }} className="button">Its readings</Link>
+        <button className="button" onClick={copy}>
+          Copy and change <kbd>c</kbd>
+        </button>
+        {page.sessions === 0 && page.mergedInto === undefined && (
+          <button className="button" onClick={edit}>
+            Edit <kbd>e</kbd>
+          </button>
+        )}
+        <Link to="/bench/by-hand" search={{ configuration: c.id }} className="button">
+          Type scores <kbd>s</kbd>
+        </Link>
+        <Link to="/ledger" search={{ configuration: c.id }} className="button">
+          Its readings
+        </Link>
       </Opening>
       <Notices page={page} onPage={show} />
       <div className="grid gap-x-10 lg:grid-cols-[1fr_330px]">
@@ -70,7 +125,11 @@ function Configuration({ page }: { page: ConfigurationPage }) {
           <Since page={page} />
           <Sessions id={c.id} />
           <Name page={page} onPage={show} />
-          <HistoryPart subject="configuration" id={c.id} onUndone={() => void queries.invalidateQueries({ queryKey: ['configuration', c.id] })} />
+          <HistoryPart
+            subject="configuration"
+            id={c.id}
+            onUndone={() => void queries.invalidateQueries({ queryKey: ['configuration', c.id] })}
+          />
         </aside>
       </div>
     </>
@@ -81,7 +140,8 @@ function Notices({ page, onPage }: { page: ConfigurationPage; onPage: (page: Con
   const id = page.configuration.id;
   const queries = useQueryClient();
   const pick = useMutation({
-    mutationFn: ({ key, other }: { key: string; other: boolean }) => value(api.POST('/api/configurations/{id}/picks', { params: { path: { id } }, body: { key, other } })),
+    mutationFn: ({ key, other }: { key: string; other: boolean }) =>
+      value(api.POST('/api/configurations/{id}/picks', { params: { path: { id } }, body: { key, other } })),
     onSuccess: onPage,
   });
   const merge = useMutation({
@@ -100,25 +160,65 @@ function Notices({ page, onPage }: { page: ConfigurationPage; onPage: (page: Con
   return (
     <div className="mb-3 empty:hidden">
       {page.mergedInto !== undefined && (
-        <p className="border-l-2 border-gold py-1 pl-3">It turned out to be the same as another one; its sessions are <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(page.mergedInto) }} className="link">there</Link>.</p>
+        <p className="border-l-2 border-gold py-1 pl-3">
+          It turned out to be the same as another one; its sessions are{' '}
+          <Link
+            to="/shelf/configurations/$configurationId"
+            params={{ configurationId: String(page.mergedInto) }}
+            className="link"
+          >
+            there
+          </Link>
+          .
+        </p>
       )}
       {doubts.map((f) => (
         <p key={f.key} className="flex flex-wrap items-center gap-3 border-l-2 border-gold py-1.5 pl-3">
-          <span><b className="font-semibold">{f.label}</b>: the device says {f.shown}, somebody typed {f.other}. Which is right?</span>
-          <button className="button" onClick={() => pick.mutate({ key: f.key, other: false })}>{f.shown}, as detected</button>
-          <button className="button" onClick={() => pick.mutate({ key: f.key, other: true })}>{f.other}, as typed</button>
-        </p>
-      ))}
-      {page.contradictory.map((reason) => <p key={reason} className="border-l-2 border-plum py-1 pl-3">{reason} Correct one of them.</p>)}
-      {page.mergedInto === undefined && page.sameFacts.map((same) => (
-        <p key={same.configuration.id} className="flex flex-wrap items-center gap-3 border-l-2 border-gold py-1.5 pl-3">
           <span>
-            <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(same.configuration.id) }} className="link">{same.configuration.name}</Link> of {same.mergeable ? 'this unit' : same.configuration.unit} has exactly the same facts.
+            <b className="font-semibold">{f.label}</b>: the device says {f.shown}, somebody typed {f.other}. Which is
+            right?
           </span>
-          {same.mergeable && <button className="button" disabled={merge.isPending} onClick={() => merge.mutate(same.configuration.id)}>Move its sessions here</button>}
+          <button className="button" onClick={() => pick.mutate({ key: f.key, other: false })}>
+            {f.shown}, as detected
+          </button>
+          <button className="button" onClick={() => pick.mutate({ key: f.key, other: true })}>
+            {f.other}, as typed
+          </button>
         </p>
       ))}
-      {error && <p role="alert" className="pl-3 text-plum">{error.message}</p>}
+      {page.contradictory.map((reason) => (
+        <p key={reason} className="border-l-2 border-plum py-1 pl-3">
+          {reason} Correct one of them.
+        </p>
+      ))}
+      {page.mergedInto === undefined &&
+        page.sameFacts.map((same) => (
+          <p
+            key={same.configuration.id}
+            className="flex flex-wrap items-center gap-3 border-l-2 border-gold py-1.5 pl-3"
+          >
+            <span>
+              <Link
+                to="/shelf/configurations/$configurationId"
+                params={{ configurationId: String(same.configuration.id) }}
+                className="link"
+              >
+                {same.configuration.name}
+              </Link>{' '}
+              of {same.mergeable ? 'this unit' : same.configuration.unit} has exactly the same facts.
+            </span>
+            {same.mergeable && (
+              <button className="button" disabled={merge.isPending} onClick={() => merge.mutate(same.configuration.id)}>
+                Move its sessions here
+              </button>
+            )}
+          </p>
+        ))}
+      {error && (
+        <p role="alert" className="pl-3 text-plum">
+          {error.message}
+        </p>
+      )}
     </div>
   );
 }
@@ -133,20 +233,37 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
           <section key={group} className="mb-4 break-inside-avoid">
             <h2 className="border-b border-hair pb-0.5">{group}</h2>
             <dl>
-              {page.facts.filter((f) => f.group === group).map((fact) => (
-                <div key={fact.key} className="group border-b border-hair-2 py-1">
-                  <div className="flex gap-3">
-                    <dt className="text-ink-2">{fact.label}</dt>
-                    <dd className="ml-auto min-w-0 text-right break-words">
-                      {page.sessions > 0 && correcting !== fact.key && page.mergedInto === undefined && (
-                        <button className="small link mr-2 text-ink-3 opacity-0 group-hover:opacity-100 focus:opacity-100" aria-label={`Correct ${fact.label}`} onClick={() => setCorrecting(fact.key)}>correct</button>
-                      )}
-                      {fact.shown} <span className="small text-ink-3">{SOURCES[fact.source]}</span>
-                    </dd>
+              {page.facts
+                .filter((f) => f.group === group)
+                .map((fact) => (
+                  <div key={fact.key} className="group border-b border-hair-2 py-1">
+                    <div className="flex gap-3">
+                      <dt className="text-ink-2">{fact.label}</dt>
+                      <dd className="ml-auto min-w-0 text-right break-words">
+                        {page.sessions > 0 && correcting !== fact.key && page.mergedInto === undefined && (
+                          <button
+                            className="small link mr-2 text-ink-3 opacity-0 group-hover:opacity-100 focus:opacity-100"
+                            aria-label={`Correct ${fact.label}`}
+                            onClick={() => setCorrecting(fact.key)}
+                          >
+                            correct
+                          </button>
+                        )}
+                        {fact.shown} <span className="small text-ink-3">{SOURCES[fact.source]}</span>
+                      </dd>
+                    </div>
+                    {correcting === fact.key && (
+                      <CorrectionForm
+                        page={page}
+                        fact={fact}
+                        onDone={(next) => {
+                          setCorrecting(null);
+                          if (next) onPage(next);
+                        }}
+                      />
+                    )}
                   </div>
-                  {correcting === fact.key && <CorrectionForm page={page} fact={fact} onDone={(next) => { setCorrecting(null); if (next) onPage(next); }} />}
-                </div>
-              ))}
+                ))}
             </dl>
           </section>
         ))}
@@ -156,7 +273,12 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
         <section className="mb-4">
           <h2 className="border-b border-hair pb-0.5">Corrections</h2>
           {page.corrections.map((r, i) => (
-            <p key={i} className="border-b border-hair-2 py-1">{r.label}: {r.before ?? 'not known'} → <b className="font-semibold">{r.after ?? 'not known'}</b> <span className="small block">{r.reason}; {r.person}, {moment(r.at)}</span></p>
+            <p key={i} className="border-b border-hair-2 py-1">
+              {r.label}: {r.before ?? 'not known'} → <b className="font-semibold">{r.after ?? 'not known'}</b>{' '}
+              <span className="small block">
+                {r.reason}; {r.person}, {moment(r.at)}
+              </span>
+            </p>
           ))}
         </section>
       )}
@@ -169,21 +291,44 @@ function Since({ page }: { page: ConfigurationPage }) {
   return (
     <section className="mb-6">
       <h2>What changed</h2>
-      <p className="small">since <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(page.parentId) }} className="link">{page.parentName}</Link></p>
+      <p className="small">
+        since{' '}
+        <Link
+          to="/shelf/configurations/$configurationId"
+          params={{ configurationId: String(page.parentId) }}
+          className="link"
+        >
+          {page.parentName}
+        </Link>
+      </p>
       {page.changed.map((fact) => (
         <p key={fact.key} className="border-b border-hair-2 py-1.5">
-          {fact.label} <b className="font-semibold">{fact.before ?? 'not known'} → {fact.after ?? 'not known'}</b>
+          {fact.label}{' '}
+          <b className="font-semibold">
+            {fact.before ?? 'not known'} → {fact.after ?? 'not known'}
+          </b>
           {page.tested.includes(fact.key) && <span className="pill ml-2">under test</span>}
         </p>
       ))}
-      <Link to="/shelf/difference" search={{ ids: [page.parentId, page.configuration.id] }} className="small link">all facts side by side <kbd>d</kbd></Link>
-      <Link to="/compare" search={{ ids: [page.parentId, page.configuration.id], base: page.parentId }} className="small link ml-4">its scores before and after</Link>
+      <Link to="/shelf/difference" search={{ ids: [page.parentId, page.configuration.id] }} className="small link">
+        all facts side by side <kbd>d</kbd>
+      </Link>
+      <Link
+        to="/compare"
+        search={{ ids: [page.parentId, page.configuration.id], base: page.parentId }}
+        className="small link ml-4"
+      >
+        its scores before and after
+      </Link>
     </section>
   );
 }
 
 function Sessions({ id }: { id: number }) {
-  const sessions = useQuery({ queryKey: ['configuration', id, 'sessions'], queryFn: () => value(api.GET('/api/configurations/{id}/sessions', { params: { path: { id } } })) });
+  const sessions = useQuery({
+    queryKey: ['configuration', id, 'sessions'],
+    queryFn: () => value(api.GET('/api/configurations/{id}/sessions', { params: { path: { id } } })),
+  });
   return (
     <section>
       <h2>Sessions</h2>
@@ -192,12 +337,32 @@ function Sessions({ id }: { id: number }) {
           <ul>
             {list.map((s) => (
               <li key={s.id} className="border-b border-hair-2 py-1.5">
-                <Link to={s.byHand ? '/bench/sheet/$sessionId' : '/ledger'} params={{ sessionId: String(s.id) }} search={s.byHand ? {} : { session: s.id }} className="font-semibold hover:underline">{s.planName}</Link>, {moment(s.startedAt)}
-                <span className="small block">{s.onMains === undefined ? 'power not known' : s.onMains ? 'on mains' : 'on battery'}, {s.state.toLowerCase()}</span>
+                <Link
+                  to={s.byHand ? '/bench/sheet/$sessionId' : '/ledger'}
+                  params={{ sessionId: String(s.id) }}
+                  search={s.byHand ? {} : { session: s.id }}
+                  className="font-semibold hover:underline"
+                >
+                  {s.planName}
+                </Link>
+                , {moment(s.startedAt)}
+                <span className="small block">
+                  {s.onMains === undefined ? 'power not known' : s.onMains ? 'on mains' : 'on battery'},{' '}
+                  {s.state.toLowerCase()}
+                </span>
                 {s.checks.length > 0 && (
                   <details>
-                    <summary className="small cursor-pointer">{s.checks.filter((k) => k.ticked).length} of {s.checks.length} checks ticked, {s.checks[0]!.person}</summary>
-                    <ul>{s.checks.map((k) => <li key={k.text} className={`small ${k.ticked ? '' : 'text-gold-ink'}`}>{k.ticked ? '✓' : '–'} {k.text}</li>)}</ul>
+                    <summary className="small cursor-pointer">
+                      {s.checks.filter((k) => k.ticked).length} of {s.checks.length} checks ticked,{' '}
+                      {s.checks[0]!.person}
+                    </summary>
+                    <ul>
+                      {s.checks.map((k) => (
+                        <li key={k.text} className={`small ${k.ticked ? '' : 'text-gold-ink'}`}>
+                          {k.ticked ? '✓' : '–'} {k.text}
+                        </li>
+                      ))}
+                    </ul>
                   </details>
                 )}
               </li>
@@ -214,7 +379,11 @@ function Name({ page, onPage }: { page: ConfigurationPage; onPage: (page: Config
   const { id, name, retired } = page.configuration;
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const retire = useMutation({ mutationFn: () => value(api.PUT('/api/configurations/{id}/retired', { params: { path: { id } }, body: { retired: !retired } })), onSuccess: onPage });
+  const retire = useMutation({
+    mutationFn: () =>
+      value(api.PUT('/api/configurations/{id}/retired', { params: { path: { id } }, body: { retired: !retired } })),
+    onSuccess: onPage,
+  });
   const remove = useMutation({
     mutationFn: () => value(api.DELETE('/api/configurations/{id}', { params: { path: { id } } })),
     onSuccess: () => {
@@ -225,46 +394,116 @@ function Name({ page, onPage }: { page: ConfigurationPage; onPage: (page: Config
   return (
     <section className="mt-6">
       <h2 className="border-b border-hair pb-0.5">This configuration</h2>
-      <FieldLine field={{ name: 'name', label: 'Name', value: name, shown: name, example: '' }} onSaved={onPage}
-        save={(seen, text) => value(api.PUT('/api/configurations/{id}/name', { params: { path: { id } }, body: { from: seen ?? '', to: text } }))} />
+      <FieldLine
+        field={{ name: 'name', label: 'Name', value: name, shown: name, example: '' }}
+        onSaved={onPage}
+        save={(seen, text) =>
+          value(
+            api.PUT('/api/configurations/{id}/name', {
+              params: { path: { id } },
+              body: { from: seen ?? '', to: text },
+            }),
+          )
+        }
+      />
       <p className="mt-2 flex gap-4">
-        <button className="small link" onClick={() => retire.mutate()}>{retired ? 'Bring it back' : 'Retire it'}</button>
-        {page.sessions === 0 && page.mergedInto === undefined && <button className="small link" onClick={() => remove.mutate()}>Remove it</button>}
+        <button className="small link" onClick={() => retire.mutate()}>
+          {retired ? 'Bring it back' : 'Retire it'}
+        </button>
+        {page.sessions === 0 && page.mergedInto === undefined && (
+          <button className="small link" onClick={() => remove.mutate()}>
+            Remove it
+          </button>
+        )}
       </p>
-      {(retire.error ?? remove.error) && <p role="alert" className="text-plum">{(retire.error ?? remove.error)!.message}</p>}
+      {(retire.error ?? remove.error) && (
+        <p role="alert" className="text-plum">
+          {(retire.error ?? remove.error)!.message}
+        </p>
+      )}
     </section>
   );
 }
 
 /** Facts changed in place, while nothing was measured. Where somebody else was faster, both states are shown. */
-function Editing({ page, entries, onDone }: { page: ConfigurationPage; entries: readonly Entry[]; onDone: (page: ConfigurationPage | null) => void }) {
+function Editing({
+  page,
+  entries,
+  onDone,
+}: {
+  page: ConfigurationPage;
+  entries: readonly Entry[];
+  onDone: (page: ConfigurationPage | null) => void;
+}) {
   const id = page.configuration.id;
   const [rows, setRows] = useState<FactRow[]>(() => fromFacts(page.facts, entries));
   const [seen, setSeen] = useState(page.fingerprint);
   const save = useMutation({
-    mutationFn: (facts: ReturnType<typeof toBody>) => value(api.PUT('/api/configurations/{id}/facts', { params: { path: { id } }, body: { seen, facts } })),
+    mutationFn: (facts: ReturnType<typeof toBody>) =>
+      value(api.PUT('/api/configurations/{id}/facts', { params: { path: { id } }, body: { seen, facts } })),
     onSuccess: onDone,
   });
   const clash = save.error instanceof Problem && save.error.code === 'changed-meanwhile' ? save.error.body : null;
   const theirs = clash?.facts?.filter((f) => rows.find((r) => r.key === f.key)?.kept !== f.shown) ?? [];
   const gone = clash ? rows.filter((r) => r.kept !== null && !clash.facts?.some((f) => f.key === r.key)) : [];
   function goOn() {
-    setRows(rows.map((r) => {
-      const now = clash?.facts?.find((f) => f.key === r.key)?.shown ?? null;
-      return { ...r, kept: now, text: r.text.trim() === (r.kept ?? '') ? now ?? '' : r.text };
-    }).concat(fromFacts((clash?.facts ?? []).filter((f) => !rows.some((r) => r.key === f.key))
-      .map((f) => ({ key: f.key, label: entries.find((e) => e.key === f.key)?.label ?? f.key, group: entries.find((e) => e.key === f.key)?.group ?? 'Other', value: '', shown: f.shown, source: 'TYPED' as const })), entries)));
+    setRows(
+      rows
+        .map((r) => {
+          const now = clash?.facts?.find((f) => f.key === r.key)?.shown ?? null;
+          return { ...r, kept: now, text: r.text.trim() === (r.kept ?? '') ? (now ?? '') : r.text };
+        })
+        .concat(
+          fromFacts(
+            (clash?.facts ?? [])
+              .filter((f) => !rows.some((r) => r.key === f.key))
+              .map((f) => ({
+                key: f.key,
+                label: entries.find((e) => e.key === f.key)?.label ?? f.key,
+                group: entries.find((e) => e.key === f.key)?.group ?? 'Other',
+                value: '',
+                shown: f.shown,
+                source: 'TYPED' as const,
+              })),
+            entries,
+          ),
+        ),
+    );
     setSeen(clash?.fingerprint ?? seen);
     save.reset();
   }
   return (
-    <FactEditor rows={rows} onRows={setRows} vocabulary={entries} saveWords="Save the facts" named={false} error={save.error} busy={save.isPending} onSave={(facts) => save.mutate(facts)} onCancel={() => onDone(null)}>
-      <Opening title={page.configuration.name} sentence="Nothing was measured with it yet, so its facts can still be changed." />
+    <FactEditor
+      rows={rows}
+      onRows={setRows}
+      vocabulary={entries}
+      saveWords="Save the facts"
+      named={false}
+      error={save.error}
+      busy={save.isPending}
+      onSave={(facts) => save.mutate(facts)}
+      onCancel={() => onDone(null)}
+    >
+      <Opening
+        title={page.configuration.name}
+        sentence="Nothing was measured with it yet, so its facts can still be changed."
+      />
       {clash && (
         <div className="border-l-2 border-gold pl-3">
-          {theirs.map((f) => <p key={f.key}>{entries.find((e) => e.key === f.key)?.label ?? f.key}: theirs <b>{f.shown}</b>, yours {rows.find((r) => r.key === f.key)?.text || 'not there'}</p>)}
-          {gone.map((r) => <p key={r.key}>{r.label}: they took it out, yours {r.text}</p>)}
-          <button type="button" className="button mt-1" onClick={goOn}>Take their changes in, and keep what I typed</button>
+          {theirs.map((f) => (
+            <p key={f.key}>
+              {entries.find((e) => e.key === f.key)?.label ?? f.key}: theirs <b>{f.shown}</b>, yours{' '}
+              {rows.find((r) => r.key === f.key)?.text || 'not there'}
+            </p>
+          ))}
+          {gone.map((r) => (
+            <p key={r.key}>
+              {r.label}: they took it out, yours {r.text}
+            </p>
+          ))}
+          <button type="button" className="button mt-1" onClick={goOn}>
+            Take their changes in, and keep what I typed
+          </button>
         </div>
       )}
     </FactEditor>

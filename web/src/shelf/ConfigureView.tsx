@@ -19,10 +19,23 @@ export function ConfigureView() {
     queryFn: () => value(api.GET('/api/configurations/{id}', { params: { path: { id: from! } } })),
     enabled: from !== undefined,
   });
-  if (unit === undefined) return <Empty title="Which unit?">A configuration belongs to a unit. Open a model on the shelf and choose "new configuration" there.</Empty>;
+  if (unit === undefined)
+    return (
+      <Empty title="Which unit?">
+        A configuration belongs to a unit. Open a model on the shelf and choose "new configuration" there.
+      </Empty>
+    );
   return (
     <Ready query={vocabulary} what="the vocabulary">
-      {(entries) => (from === undefined ? <Form unit={unit} entries={entries} /> : <Ready query={parent} what="the configuration to copy">{(page) => <Form unit={unit} entries={entries} parent={page} />}</Ready>)}
+      {(entries) =>
+        from === undefined ? (
+          <Form unit={unit} entries={entries} />
+        ) : (
+          <Ready query={parent} what="the configuration to copy">
+            {(page) => <Form unit={unit} entries={entries} parent={page} />}
+          </Ready>
+        )
+      }
     </Ready>
   );
 }
@@ -32,26 +45,63 @@ function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry
   const queries = useQueryClient();
   const [rows, setRows] = useState<FactRow[]>(() => (parent ? fromFacts(parent.facts, entries) : firstFacts(entries)));
   const save = useMutation({
-    mutationFn: ({ facts, name }: { facts: ReturnType<typeof toBody>; name: string }) => value(api.POST('/api/units/{unitId}/configurations', {
-      params: { path: { unitId: unit } }, body: { ...(parent ? { parentId: parent.configuration.id } : {}), ...(name ? { name } : {}), facts },
-    })),
+    mutationFn: ({ facts, name }: { facts: ReturnType<typeof toBody>; name: string }) =>
+      value(
+        api.POST('/api/units/{unitId}/configurations', {
+          params: { path: { unitId: unit } },
+          body: { ...(parent ? { parentId: parent.configuration.id } : {}), ...(name ? { name } : {}), facts },
+        }),
+      ),
     onSuccess: (page) => {
       queries.setQueryData(['configuration', page.configuration.id], page);
       void queries.invalidateQueries({ queryKey: ['model'] });
       void queries.invalidateQueries({ queryKey: ['fact-values'] });
-      void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(page.configuration.id) }, replace: true });
+      void navigate({
+        to: '/shelf/configurations/$configurationId',
+        params: { configurationId: String(page.configuration.id) },
+        replace: true,
+      });
     },
   });
   const same = save.error instanceof Problem ? save.error.body.configurationId : undefined;
   return (
-    <FactEditor rows={rows} onRows={setRows} vocabulary={entries} saveWords={parent ? 'Save the copy' : 'Save the configuration'} named error={save.error} busy={save.isPending}
-      onSave={(facts, name) => save.mutate({ facts, name })} onCancel={() => window.history.back()}>
+    <FactEditor
+      rows={rows}
+      onRows={setRows}
+      vocabulary={entries}
+      saveWords={parent ? 'Save the copy' : 'Save the configuration'}
+      named
+      error={save.error}
+      busy={save.isPending}
+      onSave={(facts, name) => save.mutate({ facts, name })}
+      onCancel={() => window.history.back()}
+    >
       <Opening
         title={parent ? `Copy of ${parent.configuration.name}` : 'New configuration'}
-        sentence={parent ? <>Of the {parent.configuration.maker} {parent.configuration.model}, {parent.configuration.unit}. {parent.sessions > 0 && 'It was measured, so its own facts stay as they are; what you save is a new configuration under it. '}Change what is different now; it is called by what you change.</>
-          : 'Every fact that can move a score. What is left empty is not known, and can be detected at the bench.'}
+        sentence={
+          parent ? (
+            <>
+              Of the {parent.configuration.maker} {parent.configuration.model}, {parent.configuration.unit}.{' '}
+              {parent.sessions > 0 &&
+                'It was measured, so its own facts stay as they are; what you save is a new configuration under it. '}
+              Change what is different now; it is called by what you change.
+            </>
+          ) : (
+            'Every fact that can move a score. What is left empty is not known, and can be detected at the bench.'
+          )
+        }
       />
-      {same !== undefined && <button type="button" className="button" onClick={() => void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(same) } })}>Open the one with these facts</button>}
+      {same !== undefined && (
+        <button
+          type="button"
+          className="button"
+          onClick={() =>
+            void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(same) } })
+          }
+        >
+          Open the one with these facts
+        </button>
+      )}
     </FactEditor>
   );
 }

@@ -11,7 +11,12 @@ import { Empty, Ready } from '../ui/states.tsx';
 type DifferencePage = Schemas['DifferencePage'];
 type FactRow = Schemas['FactRow'];
 const route = getRouteApi('/shelf/difference');
-const ROLES = { UNDER_TEST: 'the change under test', ALSO_CHANGED: 'also changed', WITHIN_TOLERANCE: 'within tolerance', NONE: '' } as const;
+const ROLES = {
+  UNDER_TEST: 'the change under test',
+  ALSO_CHANGED: 'also changed',
+  WITHIN_TOLERANCE: 'within tolerance',
+  NONE: '',
+} as const;
 
 /** The facts of the table's configurations, or of those in the address, side by side: what differs, and what is under test. */
 export function DifferenceView() {
@@ -19,7 +24,12 @@ export function DifferenceView() {
   const navigate = route.useNavigate();
   const table = useTable();
   const ids = search.ids ?? table.entries.map((e) => e.id);
-  const base = search.base !== undefined && ids.includes(search.base) ? search.base : table.base !== null && ids.includes(table.base) ? table.base : ids[0];
+  const base =
+    search.base !== undefined && ids.includes(search.base)
+      ? search.base
+      : table.base !== null && ids.includes(table.base)
+        ? table.base
+        : ids[0];
   const page = useQuery({
     queryKey: ['difference', ids, base],
     queryFn: () => value(api.GET('/api/configurations/difference', { params: { query: { ids, base: base! } } })),
@@ -29,12 +39,25 @@ export function DifferenceView() {
   if (ids.length < 2) {
     return (
       <>
-        <Opening title="Facts side by side" sentence="What differs between configurations, and what of it is the change under test." />
-        <Empty title="Two configurations are needed">Put two or more on the table: open a model on the <Link to="/shelf" className="link">shelf</Link>, go to a configuration with the arrow keys and press <kbd>t</kbd>.</Empty>
+        <Opening
+          title="Facts side by side"
+          sentence="What differs between configurations, and what of it is the change under test."
+        />
+        <Empty title="Two configurations are needed">
+          Put two or more on the table: open a model on the{' '}
+          <Link to="/shelf" className="link">
+            shelf
+          </Link>
+          , go to a configuration with the arrow keys and press <kbd>t</kbd>.
+        </Empty>
       </>
     );
   }
-  return <Ready query={page} what="the facts">{(data) => <Difference page={data} onBase={(next) => void navigate({ search: { ...search, base: next } })} />}</Ready>;
+  return (
+    <Ready query={page} what="the facts">
+      {(data) => <Difference page={data} onBase={(next) => void navigate({ search: { ...search, base: next } })} />}
+    </Ready>
+  );
 }
 
 function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: number) => void }) {
@@ -45,7 +68,8 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
       const tested = page.differing.filter((r) => r.role === 'UNDER_TEST').map((r) => r.key);
       const keys = tested.includes(key) ? tested.filter((k) => k !== key) : [...tested, key];
       for (const c of page.configurations) {
-        if (c.id !== page.base) await value(api.PUT('/api/configurations/{id}/tested', { params: { path: { id: c.id } }, body: { keys } }));
+        if (c.id !== page.base)
+          await value(api.PUT('/api/configurations/{id}/tested', { params: { path: { id: c.id } }, body: { keys } }));
       }
     },
     onSettled: () => {
@@ -62,12 +86,31 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
         sentence={
           <>
             {page.configurations.length} configurations, told from{' '}
-            <Choice name="Base" value={page.base} options={page.configurations.map((c) => ({ value: c.id, label: `${c.maker} ${c.model}`, detail: c.name }))} onChoose={onBase}>{`${base.model}, ${base.name}`}</Choice>
-            : {tested === 0 ? 'no change is marked as the one under test' : tested === 1 ? 'one change under test' : `${tested} changes under test`}, {also === 0 ? 'nothing else changed' : `${also} ${also === 1 ? 'fact' : 'facts'} also changed`}.
+            <Choice
+              name="Base"
+              value={page.base}
+              options={page.configurations.map((c) => ({
+                value: c.id,
+                label: `${c.maker} ${c.model}`,
+                detail: c.name,
+              }))}
+              onChoose={onBase}
+            >{`${base.model}, ${base.name}`}</Choice>
+            :{' '}
+            {tested === 0
+              ? 'no change is marked as the one under test'
+              : tested === 1
+                ? 'one change under test'
+                : `${tested} changes under test`}
+            , {also === 0 ? 'nothing else changed' : `${also} ${also === 1 ? 'fact' : 'facts'} also changed`}.
           </>
         }
       />
-      {mark.isError && <p role="alert" className="text-plum">{mark.error.message}</p>}
+      {mark.isError && (
+        <p role="alert" className="text-plum">
+          {mark.error.message}
+        </p>
+      )}
       <div className="overflow-x-auto">
         <table className="data w-full">
           <thead>
@@ -77,22 +120,43 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
                 <th key={c.id} className="!align-bottom">
                   <span className="flex items-center gap-1.5">
                     {slotOf(table, c.id) !== null && <MarkSign slot={slotOf(table, c.id)!} size={14} />}
-                    <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="text-[13.5px] font-semibold text-ink hover:underline">{c.maker} {c.model}</Link>
+                    <Link
+                      to="/shelf/configurations/$configurationId"
+                      params={{ configurationId: String(c.id) }}
+                      className="text-[13.5px] font-semibold text-ink hover:underline"
+                    >
+                      {c.maker} {c.model}
+                    </Link>
                     {c.id === page.base && <span className="small text-gold-ink">base</span>}
                   </span>
                   <span className="block max-w-64 truncate">{c.name}</span>
                 </th>
               ))}
-              <th><span className="sr-only">What it is here</span></th>
+              <th>
+                <span className="sr-only">What it is here</span>
+              </th>
             </tr>
           </thead>
           <tbody>
-            {page.differing.map((row) => <Line key={row.key} row={row} onMark={() => mark.mutate(row.key)} />)}
-            {page.differing.length === 0 && <tr><td colSpan={page.configurations.length + 2} className="text-ink-2">Every fact that is known of both is the same.</td></tr>}
+            {page.differing.map((row) => (
+              <Line key={row.key} row={row} onMark={() => mark.mutate(row.key)} />
+            ))}
+            {page.differing.length === 0 && (
+              <tr>
+                <td colSpan={page.configurations.length + 2} className="text-ink-2">
+                  Every fact that is known of both is the same.
+                </td>
+              </tr>
+            )}
           </tbody>
         </table>
       </div>
-      <Folded title="known of some only" rows={page.partly} page={page} open={page.partly.length > 0 && page.differing.length === 0} />
+      <Folded
+        title="known of some only"
+        rows={page.partly}
+        page={page}
+        open={page.partly.length > 0 && page.differing.length === 0}
+      />
       <Folded title="the same" rows={page.same} page={page} open={false} />
     </>
   );
@@ -101,7 +165,9 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
 function Line({ row, onMark }: { row: FactRow; onMark?: () => void }) {
   return (
     <tr className={row.role === 'UNDER_TEST' ? 'bg-leaf-soft' : ''}>
-      <td className={row.role === 'WITHIN_TOLERANCE' ? 'text-ink-2' : 'font-semibold'}>{row.label} <span className="small block font-normal text-ink-3">{row.group}</span></td>
+      <td className={row.role === 'WITHIN_TOLERANCE' ? 'text-ink-2' : 'font-semibold'}>
+        {row.label} <span className="small block font-normal text-ink-3">{row.group}</span>
+      </td>
       {row.cells.map((cell, i) => (
         <td key={i}>
           {cell.shown ?? <span className="text-ink-3">not known</span>}
@@ -112,8 +178,15 @@ function Line({ row, onMark }: { row: FactRow; onMark?: () => void }) {
       <td className="text-right whitespace-nowrap">
         {onMark && (
           <>
-            <span className="pill mr-2" data-tone={row.role === 'ALSO_CHANGED' ? 'wait' : row.role === 'WITHIN_TOLERANCE' ? 'off' : undefined}>{ROLES[row.role]}</span>
-            <button className="small link" aria-pressed={row.role === 'UNDER_TEST'} onClick={onMark}>{row.role === 'UNDER_TEST' ? 'not this one' : 'this is under test'}</button>
+            <span
+              className="pill mr-2"
+              data-tone={row.role === 'ALSO_CHANGED' ? 'wait' : row.role === 'WITHIN_TOLERANCE' ? 'off' : undefined}
+            >
+              {ROLES[row.role]}
+            </span>
+            <button className="small link" aria-pressed={row.role === 'UNDER_TEST'} onClick={onMark}>
+              {row.role === 'UNDER_TEST' ? 'not this one' : 'this is under test'}
+            </button>
           </>
         )}
       </td>
@@ -121,14 +194,40 @@ function Line({ row, onMark }: { row: FactRow; onMark?: () => void }) {
   );
 }
 
-function Folded({ title, rows, page, open }: { title: string; rows: readonly FactRow[]; page: DifferencePage; open: boolean }) {
+function Folded({
+  title,
+  rows,
+  page,
+  open,
+}: {
+  title: string;
+  rows: readonly FactRow[];
+  page: DifferencePage;
+  open: boolean;
+}) {
   if (rows.length === 0) return null;
   return (
     <details className="mt-4" open={open}>
-      <summary className="cursor-pointer text-ink-2">{rows.length} {rows.length === 1 ? 'fact' : 'facts'} {title}</summary>
+      <summary className="cursor-pointer text-ink-2">
+        {rows.length} {rows.length === 1 ? 'fact' : 'facts'} {title}
+      </summary>
       <table className="data w-full">
-        <thead className="sr-only"><tr><th>Fact</th>{page.configurations.map((c) => <th key={c.id}>{c.model} {c.name}</th>)}<th /></tr></thead>
-        <tbody>{rows.map((row) => <Line key={row.key} row={row} />)}</tbody>
+        <thead className="sr-only">
+          <tr>
+            <th>Fact</th>
+            {page.configurations.map((c) => (
+              <th key={c.id}>
+                {c.model} {c.name}
+              </th>
+            ))}
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <Line key={row.key} row={row} />
+          ))}
+        </tbody>
       </table>
     </details>
   );

@@ -6,14 +6,29 @@ import { FactLine } from './FactLine.tsx';
 import { ReadText } from './ReadText.tsx';
 
 export function useVocabulary() {
-  return useQuery({ queryKey: ['vocabulary'], queryFn: () => value(api.GET('/api/facts/vocabulary')), staleTime: Infinity });
+  return useQuery({
+    queryKey: ['vocabulary'],
+    queryFn: () => value(api.GET('/api/facts/vocabulary')),
+    staleTime: Infinity,
+  });
 }
 
 /**
  * The facts of a configuration as a form. Enter goes to the next field, Ctrl and Enter save. Nothing typed is lost when
  * the server refuses: each reason stands beside its fact.
  */
-export function FactEditor({ rows, onRows, vocabulary, saveWords, named, error, busy, onSave, onCancel, children }: {
+export function FactEditor({
+  rows,
+  onRows,
+  vocabulary,
+  saveWords,
+  named,
+  error,
+  busy,
+  onSave,
+  onCancel,
+  children,
+}: {
   rows: readonly FactRow[];
   onRows: (rows: FactRow[]) => void;
   vocabulary: readonly Entry[];
@@ -34,11 +49,15 @@ export function FactEditor({ rows, onRows, vocabulary, saveWords, named, error, 
   const [leaving, setLeaving] = useState(false);
   const [understood, setUnderstood] = useState<Record<string, string | null>>({});
   useEffect(() => form.current?.querySelector<HTMLInputElement>('fieldset input')?.focus(), []);
-  const refused = error instanceof Problem ? error.body.refused ?? [] : [];
+  const refused = error instanceof Problem ? (error.body.refused ?? []) : [];
   const changed = rows.filter(isChanged);
   const change = (key: string, to: Partial<FactRow>) => onRows(rows.map((r) => (r.key === key ? { ...r, ...to } : r)));
   const leave = () => (changed.length > 0 && !leaving ? setLeaving(true) : onCancel());
-  const suggested = changed.filter((r) => r.kept !== null && !r.removed && understood[r.key]).map((r) => `${vocabulary.find((v) => v.key === r.key)?.brief ?? r.label} ${understood[r.key]}`).slice(0, 3).join(', ');
+  const suggested = changed
+    .filter((r) => r.kept !== null && !r.removed && understood[r.key])
+    .map((r) => `${vocabulary.find((v) => v.key === r.key)?.brief ?? r.label} ${understood[r.key]}`)
+    .slice(0, 3)
+    .join(', ');
 
   function keys(event: KeyboardEvent) {
     if (event.key === 'Escape') {
@@ -61,48 +80,121 @@ export function FactEditor({ rows, onRows, vocabulary, saveWords, named, error, 
     onRows(withFact(rows, adding, vocabulary));
     const label = vocabulary.find((v) => v.label.toLowerCase() === adding.trim().toLowerCase())?.label ?? adding.trim();
     setAdding('');
-    requestAnimationFrame(() => [...(form.current?.querySelectorAll('label') ?? [])].find((l) => l.textContent === label)?.control?.focus());
+    requestAnimationFrame(() =>
+      [...(form.current?.querySelectorAll('label') ?? [])].find((l) => l.textContent === label)?.control?.focus(),
+    );
   }
 
   return (
-    <form ref={form} onKeyDown={keys} onSubmit={(event) => { event.preventDefault(); save(); }}>
+    <form
+      ref={form}
+      onKeyDown={keys}
+      onSubmit={(event) => {
+        event.preventDefault();
+        save();
+      }}
+    >
       {children}
       <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 border-b border-hair bg-paper py-2">
         {named && (
-          <label className="min-w-60 flex-1"><span className="small">Name</span>
-            <input className="field" maxLength={200} value={name} placeholder={suggested || 'made from its facts'} onChange={(e) => setName(e.target.value)} />
+          <label className="min-w-60 flex-1">
+            <span className="small">Name</span>
+            <input
+              className="field"
+              maxLength={200}
+              value={name}
+              placeholder={suggested || 'made from its facts'}
+              onChange={(e) => setName(e.target.value)}
+            />
           </label>
         )}
-        <button className="button button-main" disabled={busy}>{saveWords}</button>
-        <button type="button" className="button" onClick={leave}>Cancel</button>
-        <button type="button" className="button" aria-expanded={reading} onClick={() => setReading(!reading)}>Read facts from text</button>
-        <span className="small pb-2 text-ink-3">{changed.length === 0 ? 'nothing changed yet' : `${changed.length} changed`}, <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves</span>
+        <button className="button button-main" disabled={busy}>
+          {saveWords}
+        </button>
+        <button type="button" className="button" onClick={leave}>
+          Cancel
+        </button>
+        <button type="button" className="button" aria-expanded={reading} onClick={() => setReading(!reading)}>
+          Read facts from text
+        </button>
+        <span className="small pb-2 text-ink-3">
+          {changed.length === 0 ? 'nothing changed yet' : `${changed.length} changed`}, <kbd>Ctrl</kbd> <kbd>Enter</kbd>{' '}
+          saves
+        </span>
       </div>
       {leaving && (
         <p role="alert" className="flex items-center gap-3 bg-gold-soft px-3 py-2">
-          {changed.length} changed facts are not saved. <button type="button" className="button" onClick={onCancel}>Leave without them</button> <button type="button" className="button" autoFocus onClick={() => setLeaving(false)}>Go on</button>
+          {changed.length} changed facts are not saved.{' '}
+          <button type="button" className="button" onClick={onCancel}>
+            Leave without them
+          </button>{' '}
+          <button type="button" className="button" autoFocus onClick={() => setLeaving(false)}>
+            Go on
+          </button>
         </p>
       )}
-      {error && <p role="alert" className="mt-2 border-l-2 border-plum pl-3 text-plum">{error.message}</p>}
-      {reading && <ReadText rows={rows} onAccept={(facts) => onRows(facts.reduce<FactRow[]>((all, f) => withFact(all, f.key, vocabulary, f.exact, true), [...rows]))} />}
+      {error && (
+        <p role="alert" className="mt-2 border-l-2 border-plum pl-3 text-plum">
+          {error.message}
+        </p>
+      )}
+      {reading && (
+        <ReadText
+          rows={rows}
+          onAccept={(facts) =>
+            onRows(facts.reduce<FactRow[]>((all, f) => withFact(all, f.key, vocabulary, f.exact, true), [...rows]))
+          }
+        />
+      )}
       <div className="mt-3 gap-x-10 lg:columns-2">
         {byGroup(rows).map((g) => (
           <fieldset key={g.group} className="mb-4 break-inside-avoid">
             <legend className="w-full border-b border-hair pb-0.5 font-title text-[17px] font-medium">{g.group}</legend>
             {g.rows.map((row) => (
-              <FactLine key={row.key} row={row} refused={refused.find((r) => r.field === row.key)?.reason}
-                onText={(text) => change(row.key, { text, removed: false, read: false })} onRemove={() => change(row.key, { removed: true })}
-                onUnderstood={(shown) => setUnderstood((all) => (all[row.key] === shown ? all : { ...all, [row.key]: shown }))} />
+              <FactLine
+                key={row.key}
+                row={row}
+                refused={refused.find((r) => r.field === row.key)?.reason}
+                onText={(text) => change(row.key, { text, removed: false, read: false })}
+                onRemove={() => change(row.key, { removed: true })}
+                onUnderstood={(shown) =>
+                  setUnderstood((all) => (all[row.key] === shown ? all : { ...all, [row.key]: shown }))
+                }
+              />
             ))}
           </fieldset>
         ))}
       </div>
       <p className="flex max-w-[460px] items-end gap-3">
-        <label className="flex-1"><span className="small">Another fact: one of the list, or any name</span>
-          <input className="field" name="another" list={addId} maxLength={80} value={adding} onChange={(e) => setAdding(e.target.value)} onKeyDown={(e) => { if (e.key === 'Enter' && !e.ctrlKey) { e.preventDefault(); add(); } }} />
-          <datalist id={addId}>{vocabulary.filter((v) => !rows.some((r) => r.key === v.key && !r.removed)).map((v) => <option key={v.key} value={v.label}>{v.group}</option>)}</datalist>
+        <label className="flex-1">
+          <span className="small">Another fact: one of the list, or any name</span>
+          <input
+            className="field"
+            name="another"
+            list={addId}
+            maxLength={80}
+            value={adding}
+            onChange={(e) => setAdding(e.target.value)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter' && !e.ctrlKey) {
+                e.preventDefault();
+                add();
+              }
+            }}
+          />
+          <datalist id={addId}>
+            {vocabulary
+              .filter((v) => !rows.some((r) => r.key === v.key && !r.removed))
+              .map((v) => (
+                <option key={v.key} value={v.label}>
+                  {v.group}
+                </option>
+              ))}
+          </datalist>
         </label>
-        <button type="button" className="button" disabled={adding.trim() === ''} onClick={add}>Add</button>
+        <button type="button" className="button" disabled={adding.trim() === ''} onClick={add}>
+          Add
+        </button>
       </p>
     </form>
   );

@@ -4,7 +4,13 @@ import { api, value } from '../api/client.ts';
 import { isChanged, type FactRow } from './fact-rows.ts';
 
 /** One fact of the form: what is typed, how it is understood, and which values configurations have already. */
-export function FactLine({ row, refused, onText, onRemove, onUnderstood }: {
+export function FactLine({
+  row,
+  refused,
+  onText,
+  onRemove,
+  onUnderstood,
+}: {
   row: FactRow;
   refused: string | undefined;
   onText: (text: string) => void;
@@ -35,27 +41,71 @@ export function FactLine({ row, refused, onText, onRemove, onUnderstood }: {
     return (
       <div className="flex items-baseline gap-3 border-b border-hair-2 py-1 text-ink-3">
         <span className="line-through">{row.label}</span> <span className="line-through">{row.kept}</span>
-        <button type="button" className="small link ml-auto" onClick={() => onText(row.kept ?? '')}>keep it after all</button>
+        <button type="button" className="small link ml-auto" onClick={() => onText(row.kept ?? '')}>
+          keep it after all
+        </button>
       </div>
     );
   }
   const reason = answer?.reason ?? (changed && row.text.trim() !== '' ? undefined : refused) ?? refused;
   return (
     <div className="grid grid-cols-[150px_1fr] items-baseline gap-x-3 border-b border-hair-2 py-0.5">
-      <label htmlFor={`${listId}-in`} className={`truncate ${changed ? 'font-semibold' : 'text-ink-2'}`} title={row.label}>{row.label}</label>
+      <label
+        htmlFor={`${listId}-in`}
+        className={`truncate ${changed ? 'font-semibold' : 'text-ink-2'}`}
+        title={row.label}
+      >
+        {row.label}
+      </label>
       <span className="flex gap-2">
-        <input id={`${listId}-in`} className={`field !border-transparent !py-0.5 hover:!border-hair focus:!border-gold ${changed ? '!border-gold' : ''}`} list={listId} placeholder={row.example} maxLength={500}
-          value={row.text} aria-invalid={reason !== undefined} aria-describedby={`${listId}-how`} autoComplete="off" onFocus={() => setAsked(true)} onChange={(e) => onText(e.target.value)} />
-        <datalist id={listId}>{used.data?.map((v) => <option key={v.exact} value={v.exact}>{`${v.exact === v.shown ? '' : `${v.shown}, `}used ${v.used} times`}</option>)}</datalist>
-        {row.kept !== null && <button type="button" className="small text-ink-3 hover:text-plum" aria-label={`Leave ${row.label} out`} tabIndex={-1} onClick={onRemove}>✕</button>}
+        <input
+          id={`${listId}-in`}
+          className={`field !border-transparent !py-0.5 hover:!border-hair focus:!border-gold ${changed ? '!border-gold' : ''}`}
+          list={listId}
+          placeholder={row.example}
+          maxLength={500}
+          value={row.text}
+          aria-invalid={reason !== undefined}
+          aria-describedby={`${listId}-how`}
+          autoComplete="off"
+          onFocus={() => setAsked(true)}
+          onChange={(e) => onText(e.target.value)}
+        />
+        <datalist id={listId}>
+          {used.data?.map((v) => (
+            <option
+              key={v.exact}
+              value={v.exact}
+            >{`${v.exact === v.shown ? '' : `${v.shown}, `}used ${v.used} times`}</option>
+          ))}
+        </datalist>
+        {row.kept !== null && (
+          <button
+            type="button"
+            className="small text-ink-3 hover:text-plum"
+            aria-label={`Leave ${row.label} out`}
+            tabIndex={-1}
+            onClick={onRemove}
+          >
+            ✕
+          </button>
+        )}
       </span>
       <span id={`${listId}-how`} className="small col-start-2 empty:hidden" aria-live="polite">
-        {reason !== undefined ? <span className="text-plum">{reason}</span> : answer && (
-          <span className="text-leaf">
-            {answer.shown !== row.text.trim() || answer.note ? <>understood as {answer.shown}</> : null}
-            {answer.note && <>; {answer.note}</>}
-            {Object.entries(answer.also).map(([label, also]) => <span key={label}>; also {label.toLowerCase()} {also}</span>)}
-          </span>
+        {reason !== undefined ? (
+          <span className="text-plum">{reason}</span>
+        ) : (
+          answer && (
+            <span className="text-leaf">
+              {answer.shown !== row.text.trim() || answer.note ? <>understood as {answer.shown}</> : null}
+              {answer.note && <>; {answer.note}</>}
+              {Object.entries(answer.also).map(([label, also]) => (
+                <span key={label}>
+                  ; also {label.toLowerCase()} {also}
+                </span>
+              ))}
+            </span>
+          )
         )}
         {changed && row.kept !== null && <span className="text-ink-3"> was {row.kept}</span>}
       </span>

@@ -21,15 +21,28 @@ export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) =>
   const makersId = useId();
   const queries = useQueryClient();
   const makers = useQuery({ queryKey: ['makers'], queryFn: () => value(api.GET('/api/makers')) });
-  const [typed, setTyped] = useState<Typed>({ maker: '', name: '', deviceClass: 'LAPTOP', price: '', currency: 'EUR', released: '' });
+  const [typed, setTyped] = useState<Typed>({
+    maker: '',
+    name: '',
+    deviceClass: 'LAPTOP',
+    price: '',
+    currency: 'EUR',
+    released: '',
+  });
   const amount = readPrice(typed.price);
   const save = useMutation({
-    mutationFn: () => value(api.POST('/api/models', {
-      body: {
-        maker: typed.maker.trim(), name: typed.name.trim(), deviceClass: typed.deviceClass,
-        ...(amount ? { price: amount, currency: typed.currency.toUpperCase() } : {}), ...(typed.released ? { released: typed.released } : {}),
-      },
-    })),
+    mutationFn: () =>
+      value(
+        api.POST('/api/models', {
+          body: {
+            maker: typed.maker.trim(),
+            name: typed.name.trim(),
+            deviceClass: typed.deviceClass,
+            ...(amount ? { price: amount, currency: typed.currency.toUpperCase() } : {}),
+            ...(typed.released ? { released: typed.released } : {}),
+          },
+        }),
+      ),
     onSuccess: (page) => {
       void queries.invalidateQueries({ queryKey: ['models'] });
       void queries.invalidateQueries({ queryKey: ['makers'] });
@@ -41,41 +54,108 @@ export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) =>
   const twin = save.error instanceof Problem ? save.error.body.modelId : undefined;
 
   return (
-    <form className="my-3 max-w-[720px] border-y border-hair bg-sheet px-4 py-3" onKeyDown={(event) => event.key === 'Escape' && onCancel()}
-      onSubmit={(event) => { event.preventDefault(); save.mutate(); }}>
+    <form
+      className="my-3 max-w-[720px] border-y border-hair bg-sheet px-4 py-3"
+      onKeyDown={(event) => event.key === 'Escape' && onCancel()}
+      onSubmit={(event) => {
+        event.preventDefault();
+        save.mutate();
+      }}
+    >
       <div className="grid grid-cols-2 gap-x-6 gap-y-3 sm:grid-cols-3">
         <Labelled label="Maker">
-          <input className="field" value={typed.maker} maxLength={120} required list={makersId} autoFocus onChange={(e) => set({ maker: e.target.value })} />
-          <datalist id={makersId}>{makers.data?.map((name) => <option key={name} value={name} />)}</datalist>
+          <input
+            className="field"
+            value={typed.maker}
+            maxLength={120}
+            required
+            list={makersId}
+            autoFocus
+            onChange={(e) => set({ maker: e.target.value })}
+          />
+          <datalist id={makersId}>
+            {makers.data?.map((name) => (
+              <option key={name} value={name} />
+            ))}
+          </datalist>
         </Labelled>
-        <Labelled label="Model"><input className="field" value={typed.name} maxLength={120} required onChange={(e) => set({ name: e.target.value })} /></Labelled>
+        <Labelled label="Model">
+          <input
+            className="field"
+            value={typed.name}
+            maxLength={120}
+            required
+            onChange={(e) => set({ name: e.target.value })}
+          />
+        </Labelled>
         <Labelled label="Class">
-          <select className="field" value={typed.deviceClass} onChange={(e) => set({ deviceClass: e.target.value as DeviceClass })}>
-            {DEVICE_CLASSES.map((c) => <option key={c} value={c}>{deviceClass(c)}</option>)}
+          <select
+            className="field"
+            value={typed.deviceClass}
+            onChange={(e) => set({ deviceClass: e.target.value as DeviceClass })}
+          >
+            {DEVICE_CLASSES.map((c) => (
+              <option key={c} value={c}>
+                {deviceClass(c)}
+              </option>
+            ))}
           </select>
         </Labelled>
         <Labelled label="Price">
           <span className="flex gap-2">
-            <input className="field" inputMode="decimal" value={typed.price} aria-invalid={amount === null} onChange={(e) => set({ price: e.target.value })} />
-            <input className="field !w-14 uppercase" aria-label="Currency" maxLength={3} value={typed.currency} onChange={(e) => set({ currency: e.target.value })} />
+            <input
+              className="field"
+              inputMode="decimal"
+              value={typed.price}
+              aria-invalid={amount === null}
+              onChange={(e) => set({ price: e.target.value })}
+            />
+            <input
+              className="field !w-14 uppercase"
+              aria-label="Currency"
+              maxLength={3}
+              value={typed.currency}
+              onChange={(e) => set({ currency: e.target.value })}
+            />
           </span>
         </Labelled>
-        <Labelled label="Released"><input className="field" type="date" value={typed.released} onChange={(e) => set({ released: e.target.value })} /></Labelled>
+        <Labelled label="Released">
+          <input
+            className="field"
+            type="date"
+            value={typed.released}
+            onChange={(e) => set({ released: e.target.value })}
+          />
+        </Labelled>
       </div>
       {amount === null && <p className="mt-2 text-plum">A price is a number, such as 1299 or 1 299,50.</p>}
       <p role="alert" className="mt-2 text-plum">
-        {save.error?.message} {twin !== undefined && <Link to="/shelf/models/$modelId" params={{ modelId: String(twin) }} className="link">Open it</Link>}
+        {save.error?.message}{' '}
+        {twin !== undefined && (
+          <Link to="/shelf/models/$modelId" params={{ modelId: String(twin) }} className="link">
+            Open it
+          </Link>
+        )}
       </p>
       <div className="mt-3 flex gap-2">
-        <button className="button button-main" disabled={save.isPending || amount === null}>Put it on the shelf</button>
-        <button type="button" className="button" onClick={onCancel}>Cancel</button>
+        <button className="button button-main" disabled={save.isPending || amount === null}>
+          Put it on the shelf
+        </button>
+        <button type="button" className="button" onClick={onCancel}>
+          Cancel
+        </button>
       </div>
     </form>
   );
 }
 
 function Labelled({ label, children }: { label: string; children: ReactNode }) {
-  return <label className="block"><span className="small">{label}</span>{children}</label>;
+  return (
+    <label className="block">
+      <span className="small">{label}</span>
+      {children}
+    </label>
+  );
 }
 
 /** "1299", "1 299,50" and "1'299.50"; undefined where nothing is typed, null where it is no price. */

@@ -20,8 +20,15 @@ const route = getRouteApi('/shelf/models/$modelId');
 /** One model: what it is, its units with their configurations, its sessions, its best places and what is claimed of it. */
 export function ModelView() {
   const id = Number(route.useParams().modelId);
-  const page = useQuery({ queryKey: ['model', id], queryFn: () => value(api.GET('/api/models/{id}', { params: { path: { id } } })) });
-  return <Ready query={page} what="the model">{(data) => <Model key={id} page={data} />}</Ready>;
+  const page = useQuery({
+    queryKey: ['model', id],
+    queryFn: () => value(api.GET('/api/models/{id}', { params: { path: { id } } })),
+  });
+  return (
+    <Ready query={page} what="the model">
+      {(data) => <Model key={id} page={data} />}
+    </Ready>
+  );
 }
 
 function Model({ page }: { page: ModelPage }) {
@@ -34,7 +41,10 @@ function Model({ page }: { page: ModelPage }) {
     void queries.invalidateQueries({ queryKey: ['models'] });
   };
   const path = { params: { path: { id: model.id } } };
-  const retire = useMutation({ mutationFn: (retired: boolean) => value(api.PUT('/api/models/{id}/retired', { ...path, body: { retired } })), onSuccess: show });
+  const retire = useMutation({
+    mutationFn: (retired: boolean) => value(api.PUT('/api/models/{id}/retired', { ...path, body: { retired } })),
+    onSuccess: show,
+  });
   const remove = useMutation({
     mutationFn: () => value(api.DELETE('/api/models/{id}', path)),
     onSuccess: () => {
@@ -42,27 +52,63 @@ function Model({ page }: { page: ModelPage }) {
       void navigate({ to: '/shelf' });
     },
   });
-  const rows = units.flatMap((unit) => unit.configurations.filter((c) => c.mergedInto === undefined).map((c) => ({ ...c, unit: unit.id })));
+  const rows = units.flatMap((unit) =>
+    unit.configurations.filter((c) => c.mergedInto === undefined).map((c) => ({ ...c, unit: unit.id })),
+  );
   const active = useRows(rows, (c) => c.id, [
-    { key: 'Enter', does: 'Open the configuration', run: (c) => void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(c.id) } }) },
+    {
+      key: 'Enter',
+      does: 'Open the configuration',
+      run: (c) =>
+        void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(c.id) } }),
+    },
     { key: 't', does: 'Put it on the table, or take it off', run: (c) => void tableActions.toggle(c.id) },
-    { key: 'c', does: 'Copy it and change facts', run: (c) => void navigate({ to: '/shelf/configure', search: { unit: c.unit, from: c.id } }) },
+    {
+      key: 'c',
+      does: 'Copy it and change facts',
+      run: (c) => void navigate({ to: '/shelf/configure', search: { unit: c.unit, from: c.id } }),
+    },
   ]);
   const unit = active?.unit ?? units.find((u) => !u.retired)?.id;
-  useKeys(unit === undefined ? [] : [{ key: 'n', does: 'New configuration', run: () => void navigate({ to: '/shelf/configure', search: { unit } }) }]);
+  useKeys(
+    unit === undefined
+      ? []
+      : [
+          {
+            key: 'n',
+            does: 'New configuration',
+            run: () => void navigate({ to: '/shelf/configure', search: { unit } }),
+          },
+        ],
+  );
 
   return (
     <>
       <Opening
         title={`${model.maker} ${model.name}`}
-        sentence={<>A {deviceClass(model.deviceClass)}{model.released && <>, released {day(model.released)}</>}{model.price !== undefined && model.currency && <>, {price(model.price, model.currency)}</>}{model.retired && ', retired'}.</>}
+        sentence={
+          <>
+            A {deviceClass(model.deviceClass)}
+            {model.released && <>, released {day(model.released)}</>}
+            {model.price !== undefined && model.currency && <>, {price(model.price, model.currency)}</>}
+            {model.retired && ', retired'}.
+          </>
+        }
       >
-        <Link to="/ledger" search={{ model: model.id }} className="button">Its readings</Link>
+        <Link to="/ledger" search={{ model: model.id }} className="button">
+          Its readings
+        </Link>
       </Opening>
       <div className="grid gap-x-10 lg:grid-cols-[1fr_330px]">
         <div className="min-w-0">
-          {units.map((u) => <UnitPart key={u.id} unit={u} active={active?.id} onPage={show} />)}
-          {units.length === 0 && <p className="mt-4 text-ink-2">No unit is here yet. One is made when a device joins the bench as this model, or now:</p>}
+          {units.map((u) => (
+            <UnitPart key={u.id} unit={u} active={active?.id} onPage={show} />
+          ))}
+          {units.length === 0 && (
+            <p className="mt-4 text-ink-2">
+              No unit is here yet. One is made when a device joins the bench as this model, or now:
+            </p>
+          )}
           <NewUnit modelId={model.id} onPage={show} />
           <ClaimsPart modelId={model.id} />
           <ReferencesPart modelId={model.id} />
@@ -73,20 +119,50 @@ function Model({ page }: { page: ModelPage }) {
           <Photo model={model} onPage={show} />
           <h2 className="border-b border-hair pb-0.5">What it is</h2>
           {page.fields.map((field) => (
-            <FieldLine key={field.name} field={field} onSaved={show} long={field.name === 'notes'}
-              save={(seen, text) => value(api.PUT('/api/models/{id}/fields/{field}', { params: { path: { id: model.id, field: field.name } }, body: { ...(seen === undefined ? {} : { seen }), text } }))} />
+            <FieldLine
+              key={field.name}
+              field={field}
+              onSaved={show}
+              long={field.name === 'notes'}
+              save={(seen, text) =>
+                value(
+                  api.PUT('/api/models/{id}/fields/{field}', {
+                    params: { path: { id: model.id, field: field.name } },
+                    body: { ...(seen === undefined ? {} : { seen }), text },
+                  }),
+                )
+              }
+            />
           ))}
           {page.derived.map((d) => (
             <div key={d.label} className="flex gap-3 border-b border-hair-2 py-1">
-              <span className="text-ink-2">{d.label}</span><span className="small text-ink-3">follows</span><span className="ml-auto pr-1">{number(d.value, 3)} {d.unit}</span>
+              <span className="text-ink-2">{d.label}</span>
+              <span className="small text-ink-3">follows</span>
+              <span className="ml-auto pr-1">
+                {number(d.value, 3)} {d.unit}
+              </span>
             </div>
           ))}
           <p className="mt-3 flex gap-4">
-            <button className="small link" onClick={() => retire.mutate(!model.retired)}>{model.retired ? 'Bring it back to the shelf' : 'Retire this model'}</button>
-            {units.length === 0 && <button className="small link" onClick={() => remove.mutate()}>Remove it</button>}
+            <button className="small link" onClick={() => retire.mutate(!model.retired)}>
+              {model.retired ? 'Bring it back to the shelf' : 'Retire this model'}
+            </button>
+            {units.length === 0 && (
+              <button className="small link" onClick={() => remove.mutate()}>
+                Remove it
+              </button>
+            )}
           </p>
-          {(retire.error ?? remove.error) && <p role="alert" className="text-plum">{(retire.error ?? remove.error)!.message}</p>}
-          <HistoryPart subject="model" id={model.id} onUndone={() => void queries.invalidateQueries({ queryKey: ['model', model.id] })} />
+          {(retire.error ?? remove.error) && (
+            <p role="alert" className="text-plum">
+              {(retire.error ?? remove.error)!.message}
+            </p>
+          )}
+          <HistoryPart
+            subject="model"
+            id={model.id}
+            onUndone={() => void queries.invalidateQueries({ queryKey: ['model', model.id] })}
+          />
         </aside>
       </div>
     </>
@@ -94,19 +170,48 @@ function Model({ page }: { page: ModelPage }) {
 }
 
 function Photo({ model, onPage }: { model: ModelPage['model']; onPage: (page: ModelPage) => void }) {
-  const send = useMutation({ mutationFn: (file: File) => sendFile<ModelPage>(`/api/models/${model.id}/photo`, file), onSuccess: onPage });
-  const away = useMutation({ mutationFn: () => value(api.DELETE('/api/models/{id}/photo', { params: { path: { id: model.id } } })), onSuccess: onPage });
+  const send = useMutation({
+    mutationFn: (file: File) => sendFile<ModelPage>(`/api/models/${model.id}/photo`, file),
+    onSuccess: onPage,
+  });
+  const away = useMutation({
+    mutationFn: () => value(api.DELETE('/api/models/{id}/photo', { params: { path: { id: model.id } } })),
+    onSuccess: onPage,
+  });
   return (
     <div className="mb-4">
-      {model.photo && <img src={`/api/files/${model.photo}`} alt={`${model.maker} ${model.name}`} className="max-h-52 w-full rounded-lg object-contain" />}
+      {model.photo && (
+        <img
+          src={`/api/files/${model.photo}`}
+          alt={`${model.maker} ${model.name}`}
+          className="max-h-52 w-full rounded-lg object-contain"
+        />
+      )}
       <p className="flex gap-4">
         <label className="small link cursor-pointer focus-within:outline-2 focus-within:outline-gold">
           {send.isPending ? 'Sending the photo' : model.photo ? 'another photo' : 'add a photo'}
-          <input type="file" accept="image/*" className="sr-only" onChange={(e) => { const file = e.target.files?.[0]; if (file) send.mutate(file); e.target.value = ''; }} />
+          <input
+            type="file"
+            accept="image/*"
+            className="sr-only"
+            onChange={(e) => {
+              const file = e.target.files?.[0];
+              if (file) send.mutate(file);
+              e.target.value = '';
+            }}
+          />
         </label>
-        {model.photo && <button className="small link" onClick={() => away.mutate()}>take it away</button>}
+        {model.photo && (
+          <button className="small link" onClick={() => away.mutate()}>
+            take it away
+          </button>
+        )}
       </p>
-      {(send.error ?? away.error) && <p role="alert" className="text-plum">{(send.error ?? away.error)!.message}</p>}
+      {(send.error ?? away.error) && (
+        <p role="alert" className="text-plum">
+          {(send.error ?? away.error)!.message}
+        </p>
+      )}
     </div>
   );
 }
@@ -121,60 +226,108 @@ function NewUnit({ modelId, onPage }: { modelId: number; onPage: (page: ModelPag
     },
   });
   return (
-    <form className="mt-4 flex max-w-[520px] items-end gap-3" onSubmit={(event) => { event.preventDefault(); add.mutate(); }}>
-      <label className="flex-1"><span className="small">Another unit of this model</span>
-        <input className="field" placeholder="Label or asset tag" maxLength={80} value={label} onChange={(event) => setLabel(event.target.value)} />
+    <form
+      className="mt-4 flex max-w-[520px] items-end gap-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        add.mutate();
+      }}
+    >
+      <label className="flex-1">
+        <span className="small">Another unit of this model</span>
+        <input
+          className="field"
+          placeholder="Label or asset tag"
+          maxLength={80}
+          value={label}
+          onChange={(event) => setLabel(event.target.value)}
+        />
       </label>
-      <button className="button" disabled={label.trim() === '' || add.isPending}>Add</button>
-      {add.isError && <p role="alert" className="text-plum">{add.error.message}</p>}
+      <button className="button" disabled={label.trim() === '' || add.isPending}>
+        Add
+      </button>
+      {add.isError && (
+        <p role="alert" className="text-plum">
+          {add.error.message}
+        </p>
+      )}
     </form>
   );
 }
 
 function BestPlaces({ id }: { id: number }) {
-  const places = useQuery({ queryKey: ['model', id, 'places'], queryFn: () => value(api.GET('/api/models/{id}/places', { params: { path: { id } } })) });
+  const places = useQuery({
+    queryKey: ['model', id, 'places'],
+    queryFn: () => value(api.GET('/api/models/{id}/places', { params: { path: { id } } })),
+  });
   return (
     <section className="mt-7">
       <h2 className="border-b border-hair pb-0.5">Best places</h2>
       <Ready query={places} what="its places">
-        {(list) => list.length === 0 ? <p className="small py-2">No place yet. It needs scores that others have as well.</p> : (
-          <ul>
-            {list.map((p) => (
-              <li key={p.metricId} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
-                <span className="w-24 shrink-0 font-semibold">{place(p.best, p.worst)} <span className="small font-normal">of {p.of}</span></span>
-                <Link to="/standings" search={{ metric: p.metricId }} className="min-w-0 truncate hover:underline">{p.test}</Link>
-                <span className="small ml-auto truncate">{p.configuration}</span>
-              </li>
-            ))}
-          </ul>
-        )}
+        {(list) =>
+          list.length === 0 ? (
+            <p className="small py-2">No place yet. It needs scores that others have as well.</p>
+          ) : (
+            <ul>
+              {list.map((p) => (
+                <li key={p.metricId} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
+                  <span className="w-24 shrink-0 font-semibold">
+                    {place(p.best, p.worst)} <span className="small font-normal">of {p.of}</span>
+                  </span>
+                  <Link to="/standings" search={{ metric: p.metricId }} className="min-w-0 truncate hover:underline">
+                    {p.test}
+                  </Link>
+                  <span className="small ml-auto truncate">{p.configuration}</span>
+                </li>
+              ))}
+            </ul>
+          )
+        }
       </Ready>
     </section>
   );
 }
 
 function Sessions({ id }: { id: number }) {
-  const sessions = useQuery({ queryKey: ['model', id, 'sessions'], queryFn: () => value(api.GET('/api/models/{id}/sessions', { params: { path: { id } } })) });
+  const sessions = useQuery({
+    queryKey: ['model', id, 'sessions'],
+    queryFn: () => value(api.GET('/api/models/{id}/sessions', { params: { path: { id } } })),
+  });
   return (
     <section className="mt-7">
       <h2 className="border-b border-hair pb-0.5">Sessions</h2>
       <Ready query={sessions} what="its sessions">
-        {(list) => list.length === 0 ? <p className="small py-2">Not measured yet.</p> : (
-          <ul>
-            {list.map((s) => {
-              const missed = s.checks.filter((c) => !c.ticked);
-              return (
-                <li key={s.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-hair-2 py-1.5">
-                  <Link to="/ledger" search={{ session: s.id }} className="font-semibold hover:underline">{s.planName}</Link>
-                  <span className="small">{moment(s.startedAt)}</span>
-                  <span className="small">{s.configuration.unit}, {s.configuration.name}</span>
-                  <span className="small ml-auto">{s.state.toLowerCase()}{s.checks.length > 0 && (missed.length === 0 ? `, all ${s.checks.length} checks ticked` : '')}</span>
-                  {missed.length > 0 && <span className="small w-full text-gold-ink">Not ticked: {missed.map((c) => c.text).join('; ')}</span>}
-                </li>
-              );
-            })}
-          </ul>
-        )}
+        {(list) =>
+          list.length === 0 ? (
+            <p className="small py-2">Not measured yet.</p>
+          ) : (
+            <ul>
+              {list.map((s) => {
+                const missed = s.checks.filter((c) => !c.ticked);
+                return (
+                  <li key={s.id} className="flex flex-wrap items-baseline gap-x-3 border-b border-hair-2 py-1.5">
+                    <Link to="/ledger" search={{ session: s.id }} className="font-semibold hover:underline">
+                      {s.planName}
+                    </Link>
+                    <span className="small">{moment(s.startedAt)}</span>
+                    <span className="small">
+                      {s.configuration.unit}, {s.configuration.name}
+                    </span>
+                    <span className="small ml-auto">
+                      {s.state.toLowerCase()}
+                      {s.checks.length > 0 && (missed.length === 0 ? `, all ${s.checks.length} checks ticked` : '')}
+                    </span>
+                    {missed.length > 0 && (
+                      <span className="small w-full text-gold-ink">
+                        Not ticked: {missed.map((c) => c.text).join('; ')}
+                      </span>
+                    )}
+                  </li>
+                );
+              })}
+            </ul>
+          )
+        }
       </Ready>
     </section>
   );

@@ -31,25 +31,42 @@ export function ShelfView() {
   const makers = useQuery({ queryKey: ['makers'], queryFn: () => value(api.GET('/api/makers')) });
   const models = useQuery({
     queryKey: ['models', search],
-    queryFn: ({ signal }) => value(api.GET('/api/models', {
-      params: {
-        query: {
-          q: search.q ?? '', deviceClass: chosen, page, size: PAGE, retired: search.retired ?? false, ...(search.maker ? { maker: search.maker } : {}),
-          ...(search.since ? { releasedFrom: `${search.since}-01-01` } : {}), ...(search.dearest ? { dearest: search.dearest } : {}),
-          ...(search.fact ? { fact: search.fact, relation: search.relation ?? 'KNOWN', value: search.value ?? '' } : {}),
-        },
-      }, signal,
-    })),
+    queryFn: ({ signal }) =>
+      value(
+        api.GET('/api/models', {
+          params: {
+            query: {
+              q: search.q ?? '',
+              deviceClass: chosen,
+              page,
+              size: PAGE,
+              retired: search.retired ?? false,
+              ...(search.maker ? { maker: search.maker } : {}),
+              ...(search.since ? { releasedFrom: `${search.since}-01-01` } : {}),
+              ...(search.dearest ? { dearest: search.dearest } : {}),
+              ...(search.fact
+                ? { fact: search.fact, relation: search.relation ?? 'KNOWN', value: search.value ?? '' }
+                : {}),
+            },
+          },
+          signal,
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
   const open = (id: number) => void navigate({ to: '/shelf/models/$modelId', params: { modelId: String(id) } });
-  const active = useRows(models.data?.rows ?? [], (m) => m.id, [{ key: 'Enter', does: 'Open the model', run: (m) => open(m.id) }]);
+  const active = useRows(models.data?.rows ?? [], (m) => m.id, [
+    { key: 'Enter', does: 'Open the model', run: (m) => open(m.id) },
+  ]);
   useKeys([
     { key: 'n', does: 'New model', run: () => setMaking(true) },
     { key: 'w', does: 'Type words to find', run: () => words.current?.focus() },
   ]);
-  const say = (change: Partial<typeof search>) => void setSearch({ search: { ...search, page: undefined, ...change }, replace: change.q !== undefined });
-  const narrowed = Boolean(search.q || chosen.length > 0 || search.maker || search.since || search.dearest || search.fact);
+  const say = (change: Partial<typeof search>) =>
+    void setSearch({ search: { ...search, page: undefined, ...change }, replace: change.q !== undefined });
+  const narrowed = Boolean(
+    search.q || chosen.length > 0 || search.maker || search.since || search.dearest || search.fact,
+  );
   const thisYear = new Date().getFullYear();
 
   return (
@@ -59,40 +76,101 @@ export function ShelfView() {
         sentence={
           <>
             Showing{' '}
-            <Choices name="Class of device" options={DEVICE_CLASSES.map((c) => ({ value: c, label: c.toLowerCase() }))} values={chosen}
-              onChoose={(next: DeviceClass[]) => say({ classes: next.length > 0 ? next : undefined })}>{classes(chosen)}</Choices>
+            <Choices
+              name="Class of device"
+              options={DEVICE_CLASSES.map((c) => ({ value: c, label: c.toLowerCase() }))}
+              values={chosen}
+              onChoose={(next: DeviceClass[]) => say({ classes: next.length > 0 ? next : undefined })}
+            >
+              {classes(chosen)}
+            </Choices>
             {' of '}
-            <Choice name="Maker" value={search.maker} options={[{ value: undefined, label: 'every maker' }, ...(makers.data ?? []).map((m) => ({ value: m, label: m }))]} onChoose={(maker) => say({ maker })}>{search.maker ?? 'every maker'}</Choice>
+            <Choice
+              name="Maker"
+              value={search.maker}
+              options={[
+                { value: undefined, label: 'every maker' },
+                ...(makers.data ?? []).map((m) => ({ value: m, label: m })),
+              ]}
+              onChoose={(maker) => say({ maker })}
+            >
+              {search.maker ?? 'every maker'}
+            </Choice>
             {', released '}
-            <Choice name="Released" value={search.since} options={[{ value: undefined, label: 'whenever' }, ...Array.from({ length: 12 }, (_, i) => ({ value: thisYear - i, label: `since ${thisYear - i}` }))]}
-              onChoose={(since) => say({ since })}>{search.since ? `since ${search.since}` : 'whenever'}</Choice>
+            <Choice
+              name="Released"
+              value={search.since}
+              options={[
+                { value: undefined, label: 'whenever' },
+                ...Array.from({ length: 12 }, (_, i) => ({ value: thisYear - i, label: `since ${thisYear - i}` })),
+              ]}
+              onChoose={(since) => say({ since })}
+            >
+              {search.since ? `since ${search.since}` : 'whenever'}
+            </Choice>
             {', '}
-            <Choice name="Price" value={search.dearest} options={[{ value: undefined, label: 'at any price' }, ...PRICES.map((p) => ({ value: p, label: `up to ${number(p)}` }))]}
-              onChoose={(dearest) => say({ dearest })}>{search.dearest ? `up to ${number(search.dearest)}` : 'at any price'}</Choice>
+            <Choice
+              name="Price"
+              value={search.dearest}
+              options={[
+                { value: undefined, label: 'at any price' },
+                ...PRICES.map((p) => ({ value: p, label: `up to ${number(p)}` })),
+              ]}
+              onChoose={(dearest) => say({ dearest })}
+            >
+              {search.dearest ? `up to ${number(search.dearest)}` : 'at any price'}
+            </Choice>
             {', '}
             <FactCondition fact={search.fact} relation={search.relation} value={search.value} onChange={say} />
             {', with '}
-            <input ref={words} className="field !w-48 !py-0" placeholder="any words" aria-label="Words of its name, facts, units or configurations" maxLength={120} value={search.q ?? ''}
-              onChange={(event) => say({ q: event.target.value || undefined })} onKeyDown={(event) => { if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur(); }} />
-            {models.data && <span role="status" className="ml-2 text-[14px]">{models.data.total} {models.data.total === 1 ? 'model' : 'models'}</span>}
-            {' '}<button className="small link" onClick={() => say({ retired: search.retired ? undefined : true })}>{search.retired ? 'those in use' : 'retired ones'}</button>
+            <input
+              ref={words}
+              className="field !w-48 !py-0"
+              placeholder="any words"
+              aria-label="Words of its name, facts, units or configurations"
+              maxLength={120}
+              value={search.q ?? ''}
+              onChange={(event) => say({ q: event.target.value || undefined })}
+              onKeyDown={(event) => {
+                if (event.key === 'Escape' || event.key === 'Enter') event.currentTarget.blur();
+              }}
+            />
+            {models.data && (
+              <span role="status" className="ml-2 text-[14px]">
+                {models.data.total} {models.data.total === 1 ? 'model' : 'models'}
+              </span>
+            )}{' '}
+            <button className="small link" onClick={() => say({ retired: search.retired ? undefined : true })}>
+              {search.retired ? 'those in use' : 'retired ones'}
+            </button>
           </>
         }
       >
-        <Link to="/shelf/checklists" className="button">Checklists</Link>
-        <button className="button" onClick={() => setMaking(true)}>New model <kbd>n</kbd></button>
+        <Link to="/shelf/checklists" className="button">
+          Checklists
+        </Link>
+        <button className="button" onClick={() => setMaking(true)}>
+          New model <kbd>n</kbd>
+        </button>
       </Opening>
       <Due />
       <Twins />
-      {making && (
-        <ModelForm onCancel={() => setMaking(false)} onSaved={(made) => open(made.model.id)} />
-      )}
+      {making && <ModelForm onCancel={() => setMaking(false)} onSaved={(made) => open(made.model.id)} />}
       <Ready query={models} what="the shelf">
         {(found) =>
           found.total === 0 ? (
-            narrowed || search.retired
-              ? <Empty title={search.retired && !narrowed ? 'Nothing is retired' : 'Nothing on the shelf is like this'}><button className="link" onClick={() => void setSearch({ search: {} })}>Show the whole shelf</button></Empty>
-              : <Empty title="The shelf is empty">Press <kbd>n</kbd> to note the first model, or bring a device to the bench (<kbd>g</kbd> <kbd>b</kbd>): it makes its own.</Empty>
+            narrowed || search.retired ? (
+              <Empty title={search.retired && !narrowed ? 'Nothing is retired' : 'Nothing on the shelf is like this'}>
+                <button className="link" onClick={() => void setSearch({ search: {} })}>
+                  Show the whole shelf
+                </button>
+              </Empty>
+            ) : (
+              <Empty title="The shelf is empty">
+                Press <kbd>n</kbd> to note the first model, or bring a device to the bench (<kbd>g</kbd> <kbd>b</kbd>):
+                it makes its own.
+              </Empty>
+            )
           ) : (
             <>
               <table className="data w-full">
@@ -107,19 +185,38 @@ export function ShelfView() {
                 </thead>
                 <tbody>
                   {found.rows.map((m) => (
-                    <tr key={m.id} data-active-row={m.id === active?.id} className={m.id === active?.id ? 'bg-band' : 'hover:bg-sheet'}>
+                    <tr
+                      key={m.id}
+                      data-active-row={m.id === active?.id}
+                      className={m.id === active?.id ? 'bg-band' : 'hover:bg-sheet'}
+                    >
                       <td>
-                        <Link to="/shelf/models/$modelId" params={{ modelId: String(m.id) }} className="text-[15px] font-semibold hover:underline">{m.maker} {m.name}</Link>
+                        <Link
+                          to="/shelf/models/$modelId"
+                          params={{ modelId: String(m.id) }}
+                          className="text-[15px] font-semibold hover:underline"
+                        >
+                          {m.maker} {m.name}
+                        </Link>
                       </td>
                       <td className="text-ink-2">{deviceClass(m.deviceClass)}</td>
                       <td className="hidden text-ink-2 sm:table-cell">{m.released ? day(m.released) : '–'}</td>
-                      <td className="text-right">{m.price !== undefined && m.currency ? price(m.price, m.currency) : '–'}</td>
-                      <td className={`text-right ${m.configurations === 0 ? 'text-ink-3' : ''}`}>{m.configurations === 0 ? 'none yet' : m.configurations}</td>
+                      <td className="text-right">
+                        {m.price !== undefined && m.currency ? price(m.price, m.currency) : '–'}
+                      </td>
+                      <td className={`text-right ${m.configurations === 0 ? 'text-ink-3' : ''}`}>
+                        {m.configurations === 0 ? 'none yet' : m.configurations}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
               </table>
-              <Pager page={found.page} size={found.size} total={found.total} onPage={(next) => say({ page: next + 1 })} />
+              <Pager
+                page={found.page}
+                size={found.size}
+                total={found.total}
+                onPage={(next) => say({ page: next + 1 })}
+              />
             </>
           )
         }
@@ -130,7 +227,10 @@ export function ShelfView() {
 
 /** Units that must go back soon: the dull thing that must not be forgotten. */
 function Due() {
-  const due = useQuery({ queryKey: ['units', 'due'], queryFn: () => value(api.GET('/api/units/due', { params: { query: { days: DUE_WITHIN_DAYS } } })) });
+  const due = useQuery({
+    queryKey: ['units', 'due'],
+    queryFn: () => value(api.GET('/api/units/due', { params: { query: { days: DUE_WITHIN_DAYS } } })),
+  });
   if (!due.data || due.data.length === 0) return null;
   return (
     <ul className="mb-2" aria-label="Units that must go back soon">
@@ -138,7 +238,10 @@ function Due() {
         const { words, late } = dueWords(u.dueBack);
         return (
           <li key={u.unitId} className="border-l-2 border-gold py-0.5 pl-3">
-            <Link to="/shelf/models/$modelId" params={{ modelId: String(u.modelId) }} className="link">{u.maker} {u.model}, {u.label}</Link> <span className={late ? 'font-semibold text-plum' : 'text-gold-ink'}>{words}</span>, {day(u.dueBack)}
+            <Link to="/shelf/models/$modelId" params={{ modelId: String(u.modelId) }} className="link">
+              {u.maker} {u.model}, {u.label}
+            </Link>{' '}
+            <span className={late ? 'font-semibold text-plum' : 'text-gold-ink'}>{words}</span>, {day(u.dueBack)}
           </li>
         );
       })}
@@ -148,12 +251,18 @@ function Due() {
 
 /** Configurations of one unit with equal facts, so that somebody decides whether they are the same. */
 function Twins() {
-  const twins = useQuery({ queryKey: ['configurations', 'twins'], queryFn: () => value(api.GET('/api/configurations/twins')) });
+  const twins = useQuery({
+    queryKey: ['configurations', 'twins'],
+    queryFn: () => value(api.GET('/api/configurations/twins')),
+  });
   const first = twins.data?.[0];
   if (!twins.data || !first) return null;
   return (
     <p className="mb-2 border-l-2 border-gold py-0.5 pl-3">
-      {twins.data.length} configurations have the same facts as another one of their unit. <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(first.id) }} className="link">Look at {first.maker} {first.model}, {first.name}</Link>
+      {twins.data.length} configurations have the same facts as another one of their unit.{' '}
+      <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(first.id) }} className="link">
+        Look at {first.maker} {first.model}, {first.name}
+      </Link>
     </p>
   );
 }

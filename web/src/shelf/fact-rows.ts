@@ -19,15 +19,55 @@ export interface FactRow {
 }
 
 /** Groups in which a reviewer looks for a fact, in the order of the vocabulary. */
-export const GROUPS = ['Processor', 'Memory', 'Graphics', 'Storage', 'Board and firmware', 'Operating system', 'Drivers', 'Browser', 'Power', 'Display', 'Cooling', 'Room', 'Other'];
+export const GROUPS = [
+  'Processor',
+  'Memory',
+  'Graphics',
+  'Storage',
+  'Board and firmware',
+  'Operating system',
+  'Drivers',
+  'Browser',
+  'Power',
+  'Display',
+  'Cooling',
+  'Room',
+  'Other',
+];
 
 /** Facts that a configuration made by hand begins with: those that move scores most. */
-const FIRST = ['processor.name', 'processor.cores', 'processor.threads', 'memory.size', 'memory.speed', 'graphics.renderer', 'storage.model', 'storage.size', 'firmware.version',
-  'os.name', 'os.version', 'os.kernel', 'browser.name', 'browser.version', 'power.source', 'power.mode', 'display.resolution', 'display.refresh', 'room.temperature'];
+const FIRST = [
+  'processor.name',
+  'processor.cores',
+  'processor.threads',
+  'memory.size',
+  'memory.speed',
+  'graphics.renderer',
+  'storage.model',
+  'storage.size',
+  'firmware.version',
+  'os.name',
+  'os.version',
+  'os.kernel',
+  'browser.name',
+  'browser.version',
+  'power.source',
+  'power.mode',
+  'display.resolution',
+  'display.refresh',
+  'room.temperature',
+];
 
 export function fromFacts(facts: readonly FactPart[], vocabulary: readonly Entry[]): FactRow[] {
   return facts.map((f) => ({
-    key: f.key, label: f.label, group: f.group, example: vocabulary.find((v) => v.key === f.key)?.example ?? '', kept: f.shown, text: f.shown, read: false, removed: false,
+    key: f.key,
+    label: f.label,
+    group: f.group,
+    example: vocabulary.find((v) => v.key === f.key)?.example ?? '',
+    kept: f.shown,
+    text: f.shown,
+    read: false,
+    removed: false,
   }));
 }
 
@@ -36,17 +76,34 @@ export function firstFacts(vocabulary: readonly Entry[]): FactRow[] {
 }
 
 function empty(entry: Entry): FactRow {
-  return { key: entry.key, label: entry.label, group: entry.group, example: entry.example, kept: null, text: '', read: false, removed: false };
+  return {
+    key: entry.key,
+    label: entry.label,
+    group: entry.group,
+    example: entry.example,
+    kept: null,
+    text: '',
+    read: false,
+    removed: false,
+  };
 }
 
 /** Adds a fact by its name; any name will do. One that is there already is brought back, not doubled. */
-export function withFact(rows: readonly FactRow[], name: string, vocabulary: readonly Entry[], text = '', read = false): FactRow[] {
+export function withFact(
+  rows: readonly FactRow[],
+  name: string,
+  vocabulary: readonly Entry[],
+  text = '',
+  read = false,
+): FactRow[] {
   const entry = vocabulary.find((v) => v.key === name || v.label.toLowerCase() === name.trim().toLowerCase());
   const key = entry?.key ?? name.trim();
   if (rows.some((r) => r.key === key)) {
     return rows.map((r) => (r.key === key ? { ...r, removed: false, ...(text ? { text, read } : {}) } : r));
   }
-  const made = entry ? empty(entry) : { key, label: key, group: 'Other', example: '', kept: null, text: '', read: false, removed: false };
+  const made = entry
+    ? empty(entry)
+    : { key, label: key, group: 'Other', example: '', kept: null, text: '', read: false, removed: false };
   return [...rows, { ...made, text, read }];
 }
 
@@ -56,11 +113,16 @@ export function isChanged(row: FactRow): boolean {
 
 /** What is sent: untouched facts without text, emptied and removed ones not at all. */
 export function toBody(rows: readonly FactRow[]): { key: string; text?: string; read: boolean }[] {
-  return rows.filter((r) => !r.removed && r.text.trim() !== '')
-    .map((r) => (isChanged(r) || r.kept === null ? { key: r.key, text: r.text.trim(), read: r.read } : { key: r.key, read: false }));
+  return rows
+    .filter((r) => !r.removed && r.text.trim() !== '')
+    .map((r) =>
+      isChanged(r) || r.kept === null ? { key: r.key, text: r.text.trim(), read: r.read } : { key: r.key, read: false },
+    );
 }
 
 /** Rows by group, in the order they are shown. */
 export function byGroup(rows: readonly FactRow[]): { group: string; rows: FactRow[] }[] {
-  return GROUPS.map((group) => ({ group, rows: rows.filter((r) => r.group === group) })).filter((g) => g.rows.length > 0);
+  return GROUPS.map((group) => ({ group, rows: rows.filter((r) => r.group === group) })).filter(
+    (g) => g.rows.length > 0,
+  );
 }

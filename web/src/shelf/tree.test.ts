@@ -9,7 +9,12 @@ test('children stand under their parents, whatever order they came in', () => {
 
 test('a child of something that is not shown is a root, and a circle ends', () => {
   expect(inTree([{ id: 7, parentId: 99 }]).map((r) => r.depth)).toEqual([0]);
-  expect(inTree([{ id: 1, parentId: 2 }, { id: 2, parentId: 1 }])).toEqual([]);
+  expect(
+    inTree([
+      { id: 1, parentId: 2 },
+      { id: 2, parentId: 1 },
+    ]),
+  ).toEqual([]);
 });
 
 test.each([

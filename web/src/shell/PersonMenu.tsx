@@ -20,11 +20,21 @@ export function PersonMenu({ lab, onHelp }: { lab: string; onHelp: () => void })
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" align="end" sideOffset={4}>
           <p className="small px-2.5 py-1">Signed in as {access.person}</p>
-          <DropdownMenu.Item className="menu-item" onSelect={() => { chooseTheme(next); setTheme(next); }}>
+          <DropdownMenu.Item
+            className="menu-item"
+            onSelect={() => {
+              chooseTheme(next);
+              setTheme(next);
+            }}
+          >
             {next === 'dark' ? 'Dark paper' : 'Light paper'}
           </DropdownMenu.Item>
-          <DropdownMenu.Item className="menu-item" onSelect={onHelp}>Keys of this view <kbd>?</kbd></DropdownMenu.Item>
-          <DropdownMenu.Item className="menu-item" onSelect={() => signOut.mutate()}>Sign out</DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" onSelect={onHelp}>
+            Keys of this view <kbd>?</kbd>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" onSelect={() => signOut.mutate()}>
+            Sign out
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -12,7 +12,15 @@ interface Hit {
 }
 
 /** Go to anything by a part of its name: views, models, configurations, tests. */
-export function Search({ open, onClose, views }: { open: boolean; onClose: () => void; views: readonly { to: string; name: string }[] }) {
+export function Search({
+  open,
+  onClose,
+  views,
+}: {
+  open: boolean;
+  onClose: () => void;
+  views: readonly { to: string; name: string }[];
+}) {
   return (
     <Panel open={open} onClose={onClose} title="Go to">
       {open && <Results onClose={onClose} views={views} />}
@@ -32,12 +40,35 @@ function Results({ onClose, views }: { onClose: () => void; views: readonly { to
   });
   const wanted = words.trim().toLowerCase();
   const hits: Hit[] = [
-    ...views.filter((v) => v.name.toLowerCase().includes(wanted)).map((v) => ({ kind: 'view', label: v.name, detail: '', go: () => void navigate({ to: v.to }) })),
-    ...(wanted && found.data ? [
-      ...found.data.models.map((m) => ({ kind: 'model', label: `${m.maker} ${m.name}`, detail: m.deviceClass.toLowerCase(), go: () => void navigate({ to: '/shelf/models/$modelId', params: { modelId: String(m.id) } }) })),
-      ...found.data.configurations.map((c) => ({ kind: 'configuration', label: `${c.maker} ${c.model}`, detail: c.name, go: () => void navigate({ to: '/shelf/configurations/$configurationId', params: { configurationId: String(c.id) } }) })),
-      ...found.data.tests.map((t) => ({ kind: 'test', label: t.name, detail: `${t.suite} ${t.version}: its standings`, go: () => void navigate({ to: '/standings', search: { metric: t.metrics[0]!.id } }) })),
-    ] : []),
+    ...views
+      .filter((v) => v.name.toLowerCase().includes(wanted))
+      .map((v) => ({ kind: 'view', label: v.name, detail: '', go: () => void navigate({ to: v.to }) })),
+    ...(wanted && found.data
+      ? [
+          ...found.data.models.map((m) => ({
+            kind: 'model',
+            label: `${m.maker} ${m.name}`,
+            detail: m.deviceClass.toLowerCase(),
+            go: () => void navigate({ to: '/shelf/models/$modelId', params: { modelId: String(m.id) } }),
+          })),
+          ...found.data.configurations.map((c) => ({
+            kind: 'configuration',
+            label: `${c.maker} ${c.model}`,
+            detail: c.name,
+            go: () =>
+              void navigate({
+                to: '/shelf/configurations/$configurationId',
+                params: { configurationId: String(c.id) },
+              }),
+          })),
+          ...found.data.tests.map((t) => ({
+            kind: 'test',
+            label: t.name,
+            detail: `${t.suite} ${t.version}: its standings`,
+            go: () => void navigate({ to: '/standings', search: { metric: t.metrics[0]!.id } }),
+          })),
+        ]
+      : []),
   ];
 
   function keys(event: KeyboardEvent) {
@@ -54,17 +85,47 @@ function Results({ onClose, views }: { onClose: () => void; views: readonly { to
 
   return (
     <>
-      <input className="field mt-2 text-[17px]" placeholder="A model, a configuration, a test, a view" aria-label="Search" role="combobox" aria-expanded="true" aria-controls="search-hits"
-        aria-activedescendant={`hit-${active}`} autoFocus maxLength={120} value={words} onKeyDown={keys} onChange={(event) => { setWords(event.target.value); setActive(0); }} />
+      <input
+        className="field mt-2 text-[17px]"
+        placeholder="A model, a configuration, a test, a view"
+        aria-label="Search"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="search-hits"
+        aria-activedescendant={`hit-${active}`}
+        autoFocus
+        maxLength={120}
+        value={words}
+        onKeyDown={keys}
+        onChange={(event) => {
+          setWords(event.target.value);
+          setActive(0);
+        }}
+      />
       <ul id="search-hits" role="listbox" aria-label="Found" className="mt-2">
         {hits.map((hit, i) => (
-          <li key={`${hit.kind}-${hit.label}-${hit.detail}`} id={`hit-${i}`} role="option" aria-selected={i === active} className="menu-item" onPointerMove={() => setActive(i)} onClick={() => open(hit)}>
-            <span>{hit.label}</span> <span className="small truncate">{hit.detail}</span> <span className="small ml-auto text-ink-3">{hit.kind}</span>
+          <li
+            key={`${hit.kind}-${hit.label}-${hit.detail}`}
+            id={`hit-${i}`}
+            role="option"
+            aria-selected={i === active}
+            className="menu-item"
+            onPointerMove={() => setActive(i)}
+            onClick={() => open(hit)}
+          >
+            <span>{hit.label}</span> <span className="small truncate">{hit.detail}</span>{' '}
+            <span className="small ml-auto text-ink-3">{hit.kind}</span>
           </li>
         ))}
       </ul>
-      {found.isError && <p role="alert" className="mt-2 text-plum">{found.error.message}</p>}
-      {wanted && found.isSuccess && hits.length === 0 && <p className="small mt-2">Nothing has these words in its name.</p>}
+      {found.isError && (
+        <p role="alert" className="mt-2 text-plum">
+          {found.error.message}
+        </p>
+      )}
+      {wanted && found.isSuccess && hits.length === 0 && (
+        <p className="small mt-2">Nothing has these words in its name.</p>
+      )}
     </>
   );
 }

@@ -37,17 +37,26 @@ export function Shell() {
         <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
           <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
         </Link>
-        <nav aria-label="Line of work" className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto">
+        <nav
+          aria-label="Line of work"
+          className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto"
+        >
           {LINE.map((view, i) => (
             <span key={view.to} className="flex items-center">
               {i > 0 && <span aria-hidden="true" className="h-px w-2 bg-hair" />}
-              <Link to={view.to} className="border-b-2 border-transparent px-3 pt-3 pb-2.5 text-ink-2 hover:text-ink" activeProps={{ className: '!border-gold font-semibold !text-ink', 'aria-current': 'page' }}>
+              <Link
+                to={view.to}
+                className="border-b-2 border-transparent px-3 pt-3 pb-2.5 text-ink-2 hover:text-ink"
+                activeProps={{ className: '!border-gold font-semibold !text-ink', 'aria-current': 'page' }}
+              >
                 {view.name}
               </Link>
             </span>
           ))}
         </nav>
-        <button className="small ml-auto py-2 sm:ml-0" onClick={() => setSearching(true)}>Search <kbd>/</kbd></button>
+        <button className="small ml-auto py-2 sm:ml-0" onClick={() => setSearching(true)}>
+          Search <kbd>/</kbd>
+        </button>
         <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
       </header>
       <main className="min-h-0 overflow-y-auto px-5 pt-4 pb-6">

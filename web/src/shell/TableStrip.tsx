@@ -20,17 +20,23 @@ export function TableStrip() {
       does: `Light up number ${i + 1} on the table`,
       run: () => tableActions.light(table.lit === entry.id ? null : entry.id),
     })),
-    ...(table.lit === null ? [] : [
-      { key: 'b', does: 'Make the lit one the base', run: () => tableActions.makeBase(table.lit!) },
-      { key: 'Delete', does: 'Take the lit one off the table', run: () => tableActions.take(table.lit!) },
-    ]),
+    ...(table.lit === null
+      ? []
+      : [
+          { key: 'b', does: 'Make the lit one the base', run: () => tableActions.makeBase(table.lit!) },
+          { key: 'Delete', does: 'Take the lit one off the table', run: () => tableActions.take(table.lit!) },
+        ]),
   ]);
 
   return (
-    <footer aria-label="The table" className="strip flex min-h-16 items-center gap-2.5 overflow-x-auto bg-strip px-5 py-2 text-strip-ink">
+    <footer
+      aria-label="The table"
+      className="strip flex min-h-16 items-center gap-2.5 overflow-x-auto bg-strip px-5 py-2 text-strip-ink"
+    >
       {table.entries.length === 0 ? (
         <p className="text-[13px] text-strip-ink-2">
-          On the table: nothing yet. Press <kbd className="strip-kbd">Enter</kbd> on a row of the standings to put it here, and every view follows it.
+          On the table: nothing yet. Press <kbd className="strip-kbd">Enter</kbd> on a row of the standings to put it
+          here, and every view follows it.
         </p>
       ) : (
         <>
@@ -40,26 +46,52 @@ export function TableStrip() {
             const lit = table.lit === entry.id;
             const isBase = table.base === entry.id;
             return (
-              <div key={entry.id} data-lit={lit} data-base={isBase} className="flex max-w-[240px] shrink-0 items-center gap-2 rounded-[9px] bg-strip-2 px-3 py-1.5 outline-[1.5px] outline-transparent data-[base=true]:outline-strip-gold data-[lit=true]:bg-strip-hair">
-                <button className="flex min-w-0 items-center gap-2 text-left" aria-pressed={lit} onClick={() => tableActions.light(lit ? null : entry.id)}>
+              <div
+                key={entry.id}
+                data-lit={lit}
+                data-base={isBase}
+                className="flex max-w-[240px] shrink-0 items-center gap-2 rounded-[9px] bg-strip-2 px-3 py-1.5 outline-[1.5px] outline-transparent data-[base=true]:outline-strip-gold data-[lit=true]:bg-strip-hair"
+              >
+                <button
+                  className="flex min-w-0 items-center gap-2 text-left"
+                  aria-pressed={lit}
+                  onClick={() => tableActions.light(lit ? null : entry.id)}
+                >
                   <MarkSign slot={entry.slot} />
                   <span className="min-w-0 leading-tight">
-                    <span className="block truncate">{c ? `${c.maker} ${c.model}` : names.isPending ? '…' : 'No longer on the shelf'}</span>
+                    <span className="block truncate">
+                      {c ? `${c.maker} ${c.model}` : names.isPending ? '…' : 'No longer on the shelf'}
+                    </span>
                     <span className="block truncate text-[12px] text-strip-ink-2">{c?.name}</span>
                   </span>
                 </button>
-                {isBase ? <span className="text-[11.5px] font-semibold text-strip-gold">base</span> : <kbd className="strip-kbd">{i + 1}</kbd>}
+                {isBase ? (
+                  <span className="text-[11.5px] font-semibold text-strip-gold">base</span>
+                ) : (
+                  <kbd className="strip-kbd">{i + 1}</kbd>
+                )}
                 {lit && (
                   <span className="flex flex-col text-[11.5px] leading-tight">
-                    {!isBase && <button className="underline" onClick={() => tableActions.makeBase(entry.id)}>base</button>}
-                    <button className="underline" onClick={() => tableActions.take(entry.id)} aria-label={`Take ${c?.model ?? 'it'} off the table`}>off</button>
+                    {!isBase && (
+                      <button className="underline" onClick={() => tableActions.makeBase(entry.id)}>
+                        base
+                      </button>
+                    )}
+                    <button
+                      className="underline"
+                      onClick={() => tableActions.take(entry.id)}
+                      aria-label={`Take ${c?.model ?? 'it'} off the table`}
+                    >
+                      off
+                    </button>
                   </span>
                 )}
               </div>
             );
           })}
           <span className="ml-auto hidden text-[12.5px] whitespace-nowrap text-strip-ink-2 lg:block">
-            <kbd className="strip-kbd">1</kbd>–<kbd className="strip-kbd">8</kbd> light up, <kbd className="strip-kbd">b</kbd> base, <kbd className="strip-kbd">Delete</kbd> off
+            <kbd className="strip-kbd">1</kbd>–<kbd className="strip-kbd">8</kbd> light up,{' '}
+            <kbd className="strip-kbd">b</kbd> base, <kbd className="strip-kbd">Delete</kbd> off
           </span>
         </>
       )}

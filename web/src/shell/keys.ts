@@ -15,7 +15,9 @@ export function keysNow(): readonly KeyAction[] {
 }
 
 function isWriting(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  return (
+    target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
 }
 
 /** While a dialog or a list is open, its own keys are the only ones. */
@@ -30,7 +32,15 @@ export function useKeys(actions: readonly KeyAction[]): void {
   useEffect(() => {
     layers.push(layer);
     const pressed = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isWriting(event.target) || isBusy()) return;
+      if (
+        event.defaultPrevented ||
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        isWriting(event.target) ||
+        isBusy()
+      )
+        return;
       const action = layer.current.find((a) => a.key === event.key);
       if (action) {
         event.preventDefault();

@@ -13,7 +13,11 @@ function id(value: unknown): number | undefined {
 }
 
 function text(value: unknown): string | undefined {
-  return typeof value === 'string' && value !== '' ? value.slice(0, 120) : typeof value === 'number' ? String(value) : undefined;
+  return typeof value === 'string' && value !== ''
+    ? value.slice(0, 120)
+    : typeof value === 'number'
+      ? String(value)
+      : undefined;
 }
 
 function number(value: unknown, least: number, most: number): number | undefined {
@@ -21,7 +25,9 @@ function number(value: unknown, least: number, most: number): number | undefined
 }
 
 function dayOf(value: unknown): string | undefined {
-  return typeof value === 'string' && /^\d{4}-\d\d-\d\d$/.test(value) && !Number.isNaN(Date.parse(value)) ? value : undefined;
+  return typeof value === 'string' && /^\d{4}-\d\d-\d\d$/.test(value) && !Number.isNaN(Date.parse(value))
+    ? value
+    : undefined;
 }
 
 function classList(value: unknown): DeviceClass[] | undefined {
@@ -56,19 +62,48 @@ export const PAUSE_MS = [0, 2000, 5000, 15_000, 60_000] as const;
 
 export const RELATIONS = ['KNOWN', 'IS', 'AT_LEAST', 'AT_MOST'] as const;
 
-export const shelfSearch = (raw: Raw) => lax({
-    q: text(raw['q']), classes: classList(raw['classes']), page: id(raw['page']), maker: text(raw['maker']), since: id(raw['since']), dearest: id(raw['dearest']),
-    retired: raw['retired'] === true ? true : undefined, fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']),
+export const shelfSearch = (raw: Raw) =>
+  lax({
+    q: text(raw['q']),
+    classes: classList(raw['classes']),
+    page: id(raw['page']),
+    maker: text(raw['maker']),
+    since: id(raw['since']),
+    dearest: id(raw['dearest']),
+    retired: raw['retired'] === true ? true : undefined,
+    fact: text(raw['fact']),
+    relation: oneOf(raw['relation'], RELATIONS),
+    value: text(raw['value']),
   });
 export const byHandSearch = (raw: Raw) => lax({ configuration: id(raw['configuration']), plan: id(raw['plan']) });
-export const plansSearch = (raw: Raw) => lax({ edit: id(raw['edit']), copy: id(raw['copy']), make: raw['make'] === true ? true : undefined });
+export const plansSearch = (raw: Raw) =>
+  lax({ edit: id(raw['edit']), copy: id(raw['copy']), make: raw['make'] === true ? true : undefined });
 export const configureSearch = (raw: Raw) => lax({ unit: id(raw['unit']), from: id(raw['from']) });
 export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), base: id(raw['base']) });
-export const benchSearch = (raw: Raw) => lax({ plan: id(raw['plan']), must: raw['must'] === true ? true : undefined, runs: oneOf(raw['runs'], RUNS), timed: oneOf(raw['timed'], TIMED_MS), pause: oneOf(raw['pause'], PAUSE_MS) });
-export const ledgerSearch = (raw: Raw) => lax({
-    model: id(raw['model']), configuration: id(raw['configuration']), test: id(raw['test']), session: id(raw['session']),
-    state: oneOf(raw['state'], LEDGER_STATES), version: id(raw['version']), person: text(raw['person']), from: dayOf(raw['from']), to: dayOf(raw['to']),
-    fact: text(raw['fact']), relation: oneOf(raw['relation'], RELATIONS), value: text(raw['value']), page: id(raw['page']), reading: id(raw['reading']),
+export const benchSearch = (raw: Raw) =>
+  lax({
+    plan: id(raw['plan']),
+    must: raw['must'] === true ? true : undefined,
+    runs: oneOf(raw['runs'], RUNS),
+    timed: oneOf(raw['timed'], TIMED_MS),
+    pause: oneOf(raw['pause'], PAUSE_MS),
+  });
+export const ledgerSearch = (raw: Raw) =>
+  lax({
+    model: id(raw['model']),
+    configuration: id(raw['configuration']),
+    test: id(raw['test']),
+    session: id(raw['session']),
+    state: oneOf(raw['state'], LEDGER_STATES),
+    version: id(raw['version']),
+    person: text(raw['person']),
+    from: dayOf(raw['from']),
+    to: dayOf(raw['to']),
+    fact: text(raw['fact']),
+    relation: oneOf(raw['relation'], RELATIONS),
+    value: text(raw['value']),
+    page: id(raw['page']),
+    reading: id(raw['reading']),
   });
 export type LedgerSearch = ReturnType<typeof ledgerSearch>;
 export const keptSearch = (raw: Raw) => lax({ page: id(raw['page']) });
@@ -77,16 +112,47 @@ export const POWERS = ['MAINS', 'BATTERY'] as const;
 export const REVIEWS = ['WAITING', 'IN_REVIEW', 'REVIEWED'] as const;
 export const PER_MODEL = ['NEWEST', 'BEST', 'FACTORY'] as const;
 const yes = (value: unknown) => (value === true ? true : undefined);
-export const standingsSearch = (raw: Raw) => lax({
-    classes: classList(raw['classes']), makers: textList(raw['makers'], 20), from: number(raw['from'], 0, 1e9), to: number(raw['to'], 0, 1e9),
-    since: number(raw['since'], 1950, 2200), until: number(raw['until'], 1950, 2200), facts: textList(raw['facts'], 8), firmware: yes(raw['firmware']),
-    power: oneOf(raw['power'], POWERS), review: oneOf(raw['review'], REVIEWS), models: oneOf(raw['models'], PER_MODEL), fresh: yes(raw['fresh']),
-    purpose: id(raw['purpose']), group: oneOf(raw['group'], TEST_GROUPS), suite: id(raw['suite']), test: id(raw['test']), metric: id(raw['metric']),
-    base: id(raw['base']), typical: yes(raw['typical']), per: text(raw['per']), form: oneOf(raw['form'], FORMS), against: text(raw['against']), why: id(raw['why']), weigh: yes(raw['weigh']),
+export const standingsSearch = (raw: Raw) =>
+  lax({
+    classes: classList(raw['classes']),
+    makers: textList(raw['makers'], 20),
+    from: number(raw['from'], 0, 1e9),
+    to: number(raw['to'], 0, 1e9),
+    since: number(raw['since'], 1950, 2200),
+    until: number(raw['until'], 1950, 2200),
+    facts: textList(raw['facts'], 8),
+    firmware: yes(raw['firmware']),
+    power: oneOf(raw['power'], POWERS),
+    review: oneOf(raw['review'], REVIEWS),
+    models: oneOf(raw['models'], PER_MODEL),
+    fresh: yes(raw['fresh']),
+    purpose: id(raw['purpose']),
+    group: oneOf(raw['group'], TEST_GROUPS),
+    suite: id(raw['suite']),
+    test: id(raw['test']),
+    metric: id(raw['metric']),
+    base: id(raw['base']),
+    typical: yes(raw['typical']),
+    per: text(raw['per']),
+    form: oneOf(raw['form'], FORMS),
+    against: text(raw['against']),
+    why: id(raw['why']),
+    weigh: yes(raw['weigh']),
   });
 export type StandingsSearch = ReturnType<typeof standingsSearch>;
-export const compareSearch = (raw: Raw) => lax({
-    ids: idList(raw['ids']), base: id(raw['base']), purpose: id(raw['purpose']), group: oneOf(raw['group'], TEST_GROUPS), suite: id(raw['suite']),
-    matters: number(raw['matters'], 0.1, 1000), per: text(raw['per']), order: oneOf(raw['order'], ORDERS), open: id(raw['open']),
-    factors: raw['factors'] === true ? true : undefined, first: text(raw['first']), second: text(raw['second']), cells: id(raw['cells']),
+export const compareSearch = (raw: Raw) =>
+  lax({
+    ids: idList(raw['ids']),
+    base: id(raw['base']),
+    purpose: id(raw['purpose']),
+    group: oneOf(raw['group'], TEST_GROUPS),
+    suite: id(raw['suite']),
+    matters: number(raw['matters'], 0.1, 1000),
+    per: text(raw['per']),
+    order: oneOf(raw['order'], ORDERS),
+    open: id(raw['open']),
+    factors: raw['factors'] === true ? true : undefined,
+    first: text(raw['first']),
+    second: text(raw['second']),
+    cells: id(raw['cells']),
   });

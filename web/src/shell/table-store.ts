@@ -33,8 +33,13 @@ export function take(table: Table, id: number): Table {
 export function read(text: string | null): Table {
   try {
     const kept = JSON.parse(text ?? '') as { entries: OnTable[]; base: number | null };
-    const entries = kept.entries.filter((e, i, all) =>
-      Number.isSafeInteger(e.id) && e.slot >= 0 && e.slot < MARKS && all.findIndex((o) => o.id === e.id || o.slot === e.slot) === i);
+    const entries = kept.entries.filter(
+      (e, i, all) =>
+        Number.isSafeInteger(e.id) &&
+        e.slot >= 0 &&
+        e.slot < MARKS &&
+        all.findIndex((o) => o.id === e.id || o.slot === e.slot) === i,
+    );
     return { entries, base: entries.some((e) => e.id === kept.base) ? kept.base : null, lit: null };
   } catch {
     // Nothing kept, or something that is no table: start with an empty one.
@@ -70,13 +75,10 @@ export const tableActions = {
 };
 
 export function useTable(): Table {
-  return useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    current,
-  );
+  return useSyncExternalStore((listener) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  }, current);
 }
 
 export function slotOf(on: Table, id: number): number | null {

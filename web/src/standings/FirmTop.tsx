@@ -6,14 +6,22 @@ const OVER = { GROUP: 'groups', SUITE: 'suites', TEST: 'tests' } as const;
 
 /** How often each of the first five comes first when the weights are drawn at random around the purpose. */
 export function FirmTop({ firmness, standings }: { firmness: Schemas['Firmness']; standings: Standings }) {
-  const name = (id: number) => { const c = standings.rows.find((r) => r.configuration.id === id)?.configuration; return c ? `${c.maker} ${c.model}` : '…'; };
+  const name = (id: number) => {
+    const c = standings.rows.find((r) => r.configuration.id === id)?.configuration;
+    return c ? `${c.maker} ${c.model}` : '…';
+  };
   const one = firmness.weightings === 1;
   return (
     <p className="small">
-      How firm the top is: {one ? 'one part alone leaves no weights to vary, so ' : `in ${firmness.weightings} weightings at random, `}
-      {firmness.first.filter((f, i) => f.share > 0 || i === 0).map((f) => `${name(f.configurationId)} comes first in ${percent(f.share)}`).join(', ')}
+      How firm the top is:{' '}
+      {one ? 'one part alone leaves no weights to vary, so ' : `in ${firmness.weightings} weightings at random, `}
+      {firmness.first
+        .filter((f, i) => f.share > 0 || i === 0)
+        .map((f) => `${name(f.configurationId)} comes first in ${percent(f.share)}`)
+        .join(', ')}
       {firmness.others > 0.0005 && `, others in ${percent(firmness.others)}`}.
-      {!one && ` The ${OVER[firmness.over]} were weighed by a Dirichlet distribution around the purpose, concentration ${firmness.concentration}.`}
+      {!one &&
+        ` The ${OVER[firmness.over]} were weighed by a Dirichlet distribution around the purpose, concentration ${firmness.concentration}.`}
     </p>
   );
 }

@@ -14,16 +14,32 @@ interface Props extends React.ComponentProps<typeof Rail> {
 export function NamingRail({ at, nameOf, onPick, cursor, ...rail }: Props) {
   const holder = useRef<HTMLSpanElement>(null);
   const [pointed, setPointed] = useState(-1);
-  const shown = pointed >= 0 ? pointed : cursor ?? -1;
+  const shown = pointed >= 0 ? pointed : (cursor ?? -1);
   const tick = at[shown];
-  const find = (event: React.PointerEvent | React.MouseEvent) => nearest(at, event.clientX - holder.current!.getBoundingClientRect().left);
+  const find = (event: React.PointerEvent | React.MouseEvent) =>
+    nearest(at, event.clientX - holder.current!.getBoundingClientRect().left);
   return (
-    <span ref={holder} className="relative block" data-rail onPointerMove={(event) => setPointed(find(event))} onPointerLeave={() => setPointed(-1)}
-      onClick={(event) => { const i = find(event); if (at[i]) onPick(at[i].id); }} style={tick ? { cursor: 'pointer' } : undefined}>
+    <span
+      ref={holder}
+      className="relative block"
+      data-rail
+      onPointerMove={(event) => setPointed(find(event))}
+      onPointerLeave={() => setPointed(-1)}
+      onClick={(event) => {
+        const i = find(event);
+        if (at[i]) onPick(at[i].id);
+      }}
+      style={tick ? { cursor: 'pointer' } : undefined}
+    >
       <Rail {...rail} named={tick?.x} />
       {tick && (
-        <span role={pointed >= 0 ? undefined : 'status'} className="pointer-events-none absolute bottom-full z-10 rounded border border-hair bg-sheet px-1.5 py-px text-[12px] whitespace-nowrap shadow"
-          style={tick.x < rail.scale.width / 2 ? { left: tick.x } : { right: rail.scale.width - tick.x }}>{nameOf(tick.id)}</span>
+        <span
+          role={pointed >= 0 ? undefined : 'status'}
+          className="pointer-events-none absolute bottom-full z-10 rounded border border-hair bg-sheet px-1.5 py-px text-[12px] whitespace-nowrap shadow"
+          style={tick.x < rail.scale.width / 2 ? { left: tick.x } : { right: rail.scale.width - tick.x }}
+        >
+          {nameOf(tick.id)}
+        </span>
       )}
     </span>
   );

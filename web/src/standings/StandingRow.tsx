@@ -44,27 +44,87 @@ interface Props {
 }
 
 /** One configuration: place, name, index, and where it stands on each rail. All it is given stays the same while the list scrolls. */
-export const StandingRow = memo(function StandingRow({ row, index, start, height, template, rails, parts, names, metric, tests, base, slot, lit, active, move, cursor, nameOf, onActive, onWhy }: Props) {
+export const StandingRow = memo(function StandingRow({
+  row,
+  index,
+  start,
+  height,
+  template,
+  rails,
+  parts,
+  names,
+  metric,
+  tests,
+  base,
+  slot,
+  lit,
+  active,
+  move,
+  cursor,
+  nameOf,
+  onActive,
+  onWhy,
+}: Props) {
   const c = row.configuration;
   const name = `${c.maker} ${c.model}`;
   const hollow = row.status !== 'PLACED';
   const ln = (v: number | undefined) => (v === undefined ? undefined : Math.log(v / 100));
-  const stale = [row.newerFirmware !== undefined && `firmware ${row.newerFirmware} is in force`, row.staleTests !== undefined && `${row.staleTests} ${row.staleTests === 1 ? 'result is' : 'results are'} of an older suite version`].filter((s) => s !== false);
+  const stale = [
+    row.newerFirmware !== undefined && `firmware ${row.newerFirmware} is in force`,
+    row.staleTests !== undefined &&
+      `${row.staleTests} ${row.staleTests === 1 ? 'result is' : 'results are'} of an older suite version`,
+  ].filter((s) => s !== false);
   return (
-    <div role="row" tabIndex={active ? 0 : -1} data-line={index} data-on-table={slot !== null} onFocus={() => onActive(index)}
-      onClick={(event) => { if (!(event.target as HTMLElement).closest('a, button')) { event.currentTarget.focus(); } }}
+    <div
+      role="row"
+      tabIndex={active ? 0 : -1}
+      data-line={index}
+      data-on-table={slot !== null}
+      onFocus={() => onActive(index)}
+      onClick={(event) => {
+        if (!(event.target as HTMLElement).closest('a, button')) {
+          event.currentTarget.focus();
+        }
+      }}
       onDoubleClick={() => tableActions.toggle(c.id)}
       style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: template }}
-      className="group absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet">
+      className="group absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet"
+    >
       <span role="cell" className="pl-2 font-title text-[17px] whitespace-nowrap">
-        {row.placeBest === undefined ? <span aria-label="no place">–</span> : format.place(row.placeBest, row.placeWorst!)}
-        {move !== undefined && move !== null && move !== 0 && <span className={`ml-1 font-sans text-[12px] ${move > 0 ? 'text-leaf' : 'text-plum'}`} aria-label={move > 0 ? `up ${move}` : `down ${-move}`}>{move > 0 ? '▲' : '▼'}{Math.abs(move)}</span>}
+        {row.placeBest === undefined ? (
+          <span aria-label="no place">–</span>
+        ) : (
+          format.place(row.placeBest, row.placeWorst!)
+        )}
+        {move !== undefined && move !== null && move !== 0 && (
+          <span
+            className={`ml-1 font-sans text-[12px] ${move > 0 ? 'text-leaf' : 'text-plum'}`}
+            aria-label={move > 0 ? `up ${move}` : `down ${-move}`}
+          >
+            {move > 0 ? '▲' : '▼'}
+            {Math.abs(move)}
+          </span>
+        )}
       </span>
       <span role="cell" className="min-w-0 leading-snug">
-        <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(c.id) }} className="block truncate font-semibold hover:underline" title={name}>{name}</Link>
+        <Link
+          to="/shelf/configurations/$configurationId"
+          params={{ configurationId: String(c.id) }}
+          className="block truncate font-semibold hover:underline"
+          title={name}
+        >
+          {name}
+        </Link>
         <span className="small flex items-baseline gap-1.5" title={c.name}>
-          <span className="truncate">{c.name}{c.id === base ? ' · base' : ''}</span>
-          {stale.length > 0 && <span className="pill shrink-0 !px-1.5 !text-[11px]" data-tone="wait" title={stale.join('; ')}>stale</span>}
+          <span className="truncate">
+            {c.name}
+            {c.id === base ? ' · base' : ''}
+          </span>
+          {stale.length > 0 && (
+            <span className="pill shrink-0 !px-1.5 !text-[11px]" data-tone="wait" title={stale.join('; ')}>
+              stale
+            </span>
+          )}
         </span>
       </span>
       <span role="cell" className="text-right leading-snug">
@@ -77,8 +137,24 @@ export const StandingRow = memo(function StandingRow({ row, index, start, height
       </span>
       <span role="cell">
         {row.merit !== undefined && (
-          <NamingRail scale={rails.overall.scale} ticks={rails.overall.ticks} at={rails.overall.at} published={rails.overall.published} height={30} merit={row.merit} low={ln(row.low)} high={ln(row.high)} base={0} slot={slot} hollow={hollow} lit={lit}
-            nameOf={nameOf} onPick={tableActions.toggle} cursor={cursor} label={`${name}: index ${format.index(row.index!)}`} />
+          <NamingRail
+            scale={rails.overall.scale}
+            ticks={rails.overall.ticks}
+            at={rails.overall.at}
+            published={rails.overall.published}
+            height={30}
+            merit={row.merit}
+            low={ln(row.low)}
+            high={ln(row.high)}
+            base={0}
+            slot={slot}
+            hollow={hollow}
+            lit={lit}
+            nameOf={nameOf}
+            onPick={tableActions.toggle}
+            cursor={cursor}
+            label={`${name}: index ${format.index(row.index!)}`}
+          />
         )}
       </span>
       {parts.map((part) => {
@@ -87,10 +163,30 @@ export const StandingRow = memo(function StandingRow({ row, index, start, height
         return (
           <span key={part} role="cell">
             {mark && rail ? (
-              <NamingRail scale={rail.scale} ticks={rail.ticks} at={rail.at} nameOf={nameOf} onPick={tableActions.toggle} height={24} merit={mark.merit} low={mark.half === undefined ? undefined : mark.merit - mark.half} high={mark.half === undefined ? undefined : mark.merit + mark.half} slot={slot} hollow={hollow} lit={lit} radius={3.5}
-                label={`${name}, ${names[part]}: ${format.index(100 * Math.exp(mark.merit))}`} />
+              <NamingRail
+                scale={rail.scale}
+                ticks={rail.ticks}
+                at={rail.at}
+                nameOf={nameOf}
+                onPick={tableActions.toggle}
+                height={24}
+                merit={mark.merit}
+                low={mark.half === undefined ? undefined : mark.merit - mark.half}
+                high={mark.half === undefined ? undefined : mark.merit + mark.half}
+                slot={slot}
+                hollow={hollow}
+                lit={lit}
+                radius={3.5}
+                label={`${name}, ${names[part]}: ${format.index(100 * Math.exp(mark.merit))}`}
+              />
             ) : (
-              <span className="block text-center text-ink-3" title={`No result in ${names[part]}`} aria-label="no result">·</span>
+              <span
+                className="block text-center text-ink-3"
+                title={`No result in ${names[part]}`}
+                aria-label="no result"
+              >
+                ·
+              </span>
             )}
           </span>
         );
@@ -98,8 +194,15 @@ export const StandingRow = memo(function StandingRow({ row, index, start, height
       <span role="cell" className={`pr-2 text-right ${row.tests < tests ? '' : 'text-ink-3'}`}>
         {metric ? row.runs : `${row.tests}/${tests}`}
         {row.status !== 'NOT_LINKED' && (
-          <button tabIndex={active ? 0 : -1} data-on={active} onClick={() => onWhy(c.id)}
-            className="small link ml-auto block opacity-0 group-hover:opacity-100 focus:opacity-100 data-[on=true]:opacity-100" aria-label={`Why this place: ${name}`}>why</button>
+          <button
+            tabIndex={active ? 0 : -1}
+            data-on={active}
+            onClick={() => onWhy(c.id)}
+            className="small link ml-auto block opacity-0 group-hover:opacity-100 focus:opacity-100 data-[on=true]:opacity-100"
+            aria-label={`Why this place: ${name}`}
+          >
+            why
+          </button>
         )}
       </span>
     </div>

@@ -28,45 +28,134 @@ export function StandingsSentence({ search, say, data }: Props) {
   const chosen = search.classes ?? [];
   const one = search.metric !== undefined;
 
-  const ranked = tests.data?.filter((t) => !t.retired).map((t) => ({ ...t, metrics: t.metrics.filter((m) => m.scale === 'RATIO') })).filter((t) => t.metrics.length > 0) ?? [];
-  const suites = [...new Map(ranked.map((t) => [t.metrics[0]!.suiteVersionId, { id: t.metrics[0]!.suiteVersionId, name: `${t.suite} ${t.version}`, tests: ranked.filter((o) => o.metrics[0]!.suiteVersionId === t.metrics[0]!.suiteVersionId).length }])).values()];
+  const ranked =
+    tests.data
+      ?.filter((t) => !t.retired)
+      .map((t) => ({ ...t, metrics: t.metrics.filter((m) => m.scale === 'RATIO') }))
+      .filter((t) => t.metrics.length > 0) ?? [];
+  const suites = [
+    ...new Map(
+      ranked.map((t) => [
+        t.metrics[0]!.suiteVersionId,
+        {
+          id: t.metrics[0]!.suiteVersionId,
+          name: `${t.suite} ${t.version}`,
+          tests: ranked.filter((o) => o.metrics[0]!.suiteVersionId === t.metrics[0]!.suiteVersionId).length,
+        },
+      ]),
+    ).values(),
+  ];
   const scopes = [
     { value: undefined as string | undefined, label: 'every test', detail: 'weighted for the purpose' },
-    ...TEST_GROUPS.filter((g) => ranked.some((t) => t.group === g)).map((g) => ({ value: `group:${g}` as string | undefined, label: `${testGroup(g)} tests`, detail: 'a group' })),
-    ...suites.map((s) => ({ value: `suite:${s.id}` as string | undefined, label: s.name, detail: `a suite of ${s.tests} ${s.tests === 1 ? 'test' : 'tests'}` })),
-    ...ranked.filter((t) => t.metrics.filter((m) => m.main).length > 1).map((t) => ({ value: `test:${t.id}` as string | undefined, label: t.name, detail: `a test of ${t.suite} with several values` })),
-    ...ranked.flatMap((t) => t.metrics.map((m) => ({ value: `metric:${m.id}` as string | undefined, label: t.metrics.length > 1 ? m.name : t.name, detail: `${testGroup(t.group as TestGroup)} · ${t.suite} ${t.version} · ${m.unit}` }))),
+    ...TEST_GROUPS.filter((g) => ranked.some((t) => t.group === g)).map((g) => ({
+      value: `group:${g}` as string | undefined,
+      label: `${testGroup(g)} tests`,
+      detail: 'a group',
+    })),
+    ...suites.map((s) => ({
+      value: `suite:${s.id}` as string | undefined,
+      label: s.name,
+      detail: `a suite of ${s.tests} ${s.tests === 1 ? 'test' : 'tests'}`,
+    })),
+    ...ranked
+      .filter((t) => t.metrics.filter((m) => m.main).length > 1)
+      .map((t) => ({
+        value: `test:${t.id}` as string | undefined,
+        label: t.name,
+        detail: `a test of ${t.suite} with several values`,
+      })),
+    ...ranked.flatMap((t) =>
+      t.metrics.map((m) => ({
+        value: `metric:${m.id}` as string | undefined,
+        label: t.metrics.length > 1 ? m.name : t.name,
+        detail: `${testGroup(t.group as TestGroup)} · ${t.suite} ${t.version} · ${m.unit}`,
+      })),
+    ),
   ];
   const scope = scopeKey(search);
   const per = quantities.data?.filter((q) => q.divides) ?? [];
   const perKey = (key: string) => key.replace(/^fact:/, '');
-  const bases = data?.rows.filter((r) => r.status !== 'NOT_LINKED').map((r) => ({ value: r.configuration.id as number | 'typical', label: `${r.configuration.maker} ${r.configuration.model}`, detail: r.configuration.name })) ?? [];
+  const bases =
+    data?.rows
+      .filter((r) => r.status !== 'NOT_LINKED')
+      .map((r) => ({
+        value: r.configuration.id as number | 'typical',
+        label: `${r.configuration.maker} ${r.configuration.model}`,
+        detail: r.configuration.name,
+      })) ?? [];
   return (
     <>
       Ranking{' '}
-      <Choices name="Class of device" options={DEVICE_CLASSES.map((c) => ({ value: c, label: c.toLowerCase() }))} values={chosen}
-        onChoose={(next: DeviceClass[]) => say({ classes: next.length > 0 ? next : undefined })}>{classes(chosen)}</Choices>
+      <Choices
+        name="Class of device"
+        options={DEVICE_CLASSES.map((c) => ({ value: c, label: c.toLowerCase() }))}
+        values={chosen}
+        onChoose={(next: DeviceClass[]) => say({ classes: next.length > 0 ? next : undefined })}
+      >
+        {classes(chosen)}
+      </Choices>
       {', '}
-      <button className="choice" aria-haspopup="dialog" aria-label={`Who is in: ${narrowWords(search, labels, currency)}`} onClick={() => setNarrowing(true)}>{narrowWords(search, labels, currency)}</button>
+      <button
+        className="choice"
+        aria-haspopup="dialog"
+        aria-label={`Who is in: ${narrowWords(search, labels, currency)}`}
+        onClick={() => setNarrowing(true)}
+      >
+        {narrowWords(search, labels, currency)}
+      </button>
       {!one && (
         <>
           , for{' '}
-          <Choice name="Purpose" options={purposes.data?.map((p) => ({ value: p.id, label: p.name, detail: weightsInWords(p.weights) })) ?? []}
-            value={purpose?.id} onChoose={(next) => say({ purpose: next === purposes.data?.[0]?.id ? undefined : next })}>{purpose?.name ?? '…'}</Choice>
+          <Choice
+            name="Purpose"
+            options={
+              purposes.data?.map((p) => ({ value: p.id, label: p.name, detail: weightsInWords(p.weights) })) ?? []
+            }
+            value={purpose?.id}
+            onChoose={(next) => say({ purpose: next === purposes.data?.[0]?.id ? undefined : next })}
+          >
+            {purpose?.name ?? '…'}
+          </Choice>
         </>
       )}
       {one ? ', by ' : ', over '}
-      <Choice name="Test" options={scopes} value={scope} onChoose={(next) => say(scopeOf(next))}>{scopes.find((s) => s.value === scope)?.label ?? data?.scope ?? 'every test'}</Choice>
+      <Choice name="Test" options={scopes} value={scope} onChoose={(next) => say(scopeOf(next))}>
+        {scopes.find((s) => s.value === scope)?.label ?? data?.scope ?? 'every test'}
+      </Choice>
       {(per.length > 0 || search.per !== undefined) && (
         <>
           {', '}
-          <Choice name="Divided by" value={search.per} options={[{ value: undefined as string | undefined, label: 'as measured' }, ...per.map((q) => ({ value: perKey(q.key) as string | undefined, label: `per ${q.label}`, detail: q.unit }))]}
-            onChoose={(next) => say({ per: next })}>{search.per === undefined ? 'as measured' : `per ${per.find((q) => perKey(q.key) === search.per)?.label ?? search.per}`}</Choice>
+          <Choice
+            name="Divided by"
+            value={search.per}
+            options={[
+              { value: undefined as string | undefined, label: 'as measured' },
+              ...per.map((q) => ({
+                value: perKey(q.key) as string | undefined,
+                label: `per ${q.label}`,
+                detail: q.unit,
+              })),
+            ]}
+            onChoose={(next) => say({ per: next })}
+          >
+            {search.per === undefined
+              ? 'as measured'
+              : `per ${per.find((q) => perKey(q.key) === search.per)?.label ?? search.per}`}
+          </Choice>
         </>
       )}
       , against{' '}
-      <Choice name="Base" options={[{ value: 'typical' as number | 'typical', label: 'the typical one', detail: 'the median of those placed' }, ...bases]} value={search.typical ? 'typical' : data?.base?.id}
-        onChoose={(next) => say(next === 'typical' ? { typical: true, base: undefined } : { typical: undefined, base: next as number })}>
+      <Choice
+        name="Base"
+        options={[
+          { value: 'typical' as number | 'typical', label: 'the typical one', detail: 'the median of those placed' },
+          ...bases,
+        ]}
+        value={search.typical ? 'typical' : data?.base?.id}
+        onChoose={(next) =>
+          say(next === 'typical' ? { typical: true, base: undefined } : { typical: undefined, base: next as number })
+        }
+      >
         {search.typical ? 'the typical one' : data?.base ? `${data.base.maker} ${data.base.model}` : '…'}
       </Choice>
       {' = 100.'}
@@ -77,11 +166,16 @@ export function StandingsSentence({ search, say, data }: Props) {
 
 /** What standings can be held against, and scores divided by. */
 export function useQuantities() {
-  return useQuery({ queryKey: ['standing-quantities'], queryFn: () => value(api.GET('/api/standings/quantities')), staleTime: 60_000 });
+  return useQuery({
+    queryKey: ['standing-quantities'],
+    queryFn: () => value(api.GET('/api/standings/quantities')),
+    staleTime: 60_000,
+  });
 }
 
 function weightsInWords(weights: Record<string, number>): string {
   const entries = Object.entries(weights).filter(([, w]) => w > 0);
-  if (new Set(entries.map(([, w]) => w)).size <= 1 && entries.length === TEST_GROUPS.length) return 'the same weight for each group of tests';
+  if (new Set(entries.map(([, w]) => w)).size <= 1 && entries.length === TEST_GROUPS.length)
+    return 'the same weight for each group of tests';
   return entries.map(([group, w]) => `${testGroup(group as TestGroup)} ${w}`).join(' · ');
 }

@@ -17,7 +17,8 @@ const HEADING_HEIGHT = 46;
 
 /** Placed ones first, then those that cannot have a place, each under what is the matter with them. */
 function lines(rows: readonly Row[]): Line[] {
-  const of = (status: Row['status']): Line[] => rows.filter((r) => r.status === status).map((row) => ({ kind: 'row', row }));
+  const of = (status: Row['status']): Line[] =>
+    rows.filter((r) => r.status === status).map((row) => ({ kind: 'row', row }));
   const under = (text: string, list: Line[]): Line[] => (list.length > 0 ? [{ kind: 'heading', text }, ...list] : []);
   return [
     ...of('PLACED'),
@@ -27,7 +28,15 @@ function lines(rows: readonly Row[]): Line[] {
 }
 
 /** @param before the standing that is not tried out, to say who moved */
-export function StandingsTable({ standings, before, onWhy }: { standings: Standings; before?: Standings | undefined; onWhy: (id: number) => void }) {
+export function StandingsTable({
+  standings,
+  before,
+  onWhy,
+}: {
+  standings: Standings;
+  before?: Standings | undefined;
+  onWhy: (id: number) => void;
+}) {
   const table = useTable();
   const scroller = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
@@ -44,10 +53,24 @@ export function StandingsTable({ standings, before, onWhy }: { standings: Standi
   const names = useMemo(() => standings.parts.map(partName), [standings]);
   const parts = useMemo(() => largest(standings, layout.parts), [standings, layout.parts]);
   const list = useMemo(() => lines(standings.rows), [standings]);
-  const rails = useMemo(() => makeRails(standings, parts, layout.overall, layout.part), [standings, layout.overall, layout.part, parts]);
-  const moved = useMemo(() => (before && before !== standings ? moves(before, standings) : undefined), [before, standings]);
+  const rails = useMemo(
+    () => makeRails(standings, parts, layout.overall, layout.part),
+    [standings, layout.overall, layout.part, parts],
+  );
+  const moved = useMemo(
+    () => (before && before !== standings ? moves(before, standings) : undefined),
+    [before, standings],
+  );
   const byId = useMemo(() => new Map(standings.rows.map((r) => [r.configuration.id, r])), [standings]);
-  const nameOf = useCallback((id: number) => { const r = byId.get(id); return r ? `${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}${r.index === undefined ? '' : ` · ${Math.round(r.index)}`}` : ''; }, [byId]);
+  const nameOf = useCallback(
+    (id: number) => {
+      const r = byId.get(id);
+      return r
+        ? `${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}${r.index === undefined ? '' : ` · ${Math.round(r.index)}`}`
+        : '';
+    },
+    [byId],
+  );
 
   const virtual = useVirtualizer({
     count: list.length,
@@ -64,7 +87,10 @@ export function StandingsTable({ standings, before, onWhy }: { standings: Standi
     virtual.scrollToIndex(next);
     requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-line="${next}"]`)?.focus());
   };
-  const current = () => { const line = list[active]; return line?.kind === 'row' ? line.row.configuration.id : undefined; };
+  const current = () => {
+    const line = list[active];
+    return line?.kind === 'row' ? line.row.configuration.id : undefined;
+  };
   const along = (step: number) => {
     const ticks = rails.overall.at;
     const own = ticks.findIndex((t) => t.id === current());
@@ -75,41 +101,104 @@ export function StandingsTable({ standings, before, onWhy }: { standings: Standi
     { key: 'ArrowUp', does: 'Row before', run: () => move(-1) },
     { key: 'ArrowRight', does: 'Name the next better one on the rail', run: () => along(1) },
     { key: 'ArrowLeft', does: 'Name the next worse one on the rail', run: () => along(-1) },
-    { key: 't', does: 'Put the named one on the table', run: () => { const tick = cursor === undefined ? undefined : rails.overall.at[cursor]; if (tick) tableActions.toggle(tick.id); } },
-    { key: 'w', does: 'Why this place', run: () => { const id = current(); if (id !== undefined) onWhy(id); } },
-    { key: 'Enter', does: 'Put the row on the table, or take it off', run: () => {
-      const id = current();
-      if (id !== undefined && document.activeElement?.hasAttribute('data-line')) tableActions.toggle(id);
-    } },
+    {
+      key: 't',
+      does: 'Put the named one on the table',
+      run: () => {
+        const tick = cursor === undefined ? undefined : rails.overall.at[cursor];
+        if (tick) tableActions.toggle(tick.id);
+      },
+    },
+    {
+      key: 'w',
+      does: 'Why this place',
+      run: () => {
+        const id = current();
+        if (id !== undefined) onWhy(id);
+      },
+    },
+    {
+      key: 'Enter',
+      does: 'Put the row on the table, or take it off',
+      run: () => {
+        const id = current();
+        if (id !== undefined && document.activeElement?.hasAttribute('data-line')) tableActions.toggle(id);
+      },
+    },
   ]);
 
   return (
-    <div role="table" aria-label="Standings" aria-rowcount={list.length + 1} className="flex min-h-0 min-w-0 flex-1 flex-col">
+    <div
+      role="table"
+      aria-label="Standings"
+      aria-rowcount={list.length + 1}
+      className="flex min-h-0 min-w-0 flex-1 flex-col"
+    >
       <div role="rowgroup">
-        <div role="row" className="grid gap-x-2.5 border-b border-hair pb-1 text-[12px] text-ink-3" style={{ gridTemplateColumns: layout.template }}>
-          <span role="columnheader" className="pl-2">Place</span>
+        <div
+          role="row"
+          className="grid gap-x-2.5 border-b border-hair pb-1 text-[12px] text-ink-3"
+          style={{ gridTemplateColumns: layout.template }}
+        >
+          <span role="columnheader" className="pl-2">
+            Place
+          </span>
           <span role="columnheader">Model and configuration</span>
-          <span role="columnheader" className="text-right">{one ? one.unit : 'Index'}</span>
-          <span role="columnheader" className="truncate">{one ? `${one.name}, right is better` : 'Overall, right is better'}</span>
-          {parts.map((p) => <span key={p} role="columnheader" className="truncate" title={names[p]}>{names[p]}</span>)}
-          <span role="columnheader" className="pr-2 text-right">{one ? 'Runs' : 'Tests'}</span>
+          <span role="columnheader" className="text-right">
+            {one ? one.unit : 'Index'}
+          </span>
+          <span role="columnheader" className="truncate">
+            {one ? `${one.name}, right is better` : 'Overall, right is better'}
+          </span>
+          {parts.map((p) => (
+            <span key={p} role="columnheader" className="truncate" title={names[p]}>
+              {names[p]}
+            </span>
+          ))}
+          <span role="columnheader" className="pr-2 text-right">
+            {one ? 'Runs' : 'Tests'}
+          </span>
         </div>
       </div>
       <div ref={scroller} role="rowgroup" data-scroller className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {width > 0 && virtual.getVirtualItems().map((item) => {
-            const line = list[item.index]!;
-            return line.kind === 'heading' ? (
-              <div key={item.key} role="row" className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1" style={{ transform: `translateY(${item.start}px)`, height: item.size }}>
-                <h3 role="cell">{line.text}</h3>
-              </div>
-            ) : (
-              <StandingRow key={item.key} row={line.row} index={item.index} start={item.start} height={item.size} template={layout.template} rails={rails} parts={parts} names={names}
-                metric={one} tests={standings.metrics.length} base={standings.base?.id} slot={slotOf(table, line.row.configuration.id)}
-                lit={table.lit === line.row.configuration.id} active={item.index === active} move={moved?.get(line.row.configuration.id)} cursor={item.index === active ? cursor : undefined}
-                nameOf={nameOf} onActive={setActive} onWhy={onWhy} />
-            );
-          })}
+          {width > 0 &&
+            virtual.getVirtualItems().map((item) => {
+              const line = list[item.index]!;
+              return line.kind === 'heading' ? (
+                <div
+                  key={item.key}
+                  role="row"
+                  className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1"
+                  style={{ transform: `translateY(${item.start}px)`, height: item.size }}
+                >
+                  <h3 role="cell">{line.text}</h3>
+                </div>
+              ) : (
+                <StandingRow
+                  key={item.key}
+                  row={line.row}
+                  index={item.index}
+                  start={item.start}
+                  height={item.size}
+                  template={layout.template}
+                  rails={rails}
+                  parts={parts}
+                  names={names}
+                  metric={one}
+                  tests={standings.metrics.length}
+                  base={standings.base?.id}
+                  slot={slotOf(table, line.row.configuration.id)}
+                  lit={table.lit === line.row.configuration.id}
+                  active={item.index === active}
+                  move={moved?.get(line.row.configuration.id)}
+                  cursor={item.index === active ? cursor : undefined}
+                  nameOf={nameOf}
+                  onActive={setActive}
+                  onWhy={onWhy}
+                />
+              );
+            })}
         </div>
       </div>
     </div>
@@ -118,19 +207,46 @@ export function StandingsTable({ standings, before, onWhy }: { standings: Standi
 
 /** Positions of the parts that have a rail, in their order: the heaviest ones where not all have. */
 function largest(standings: Standings, most: number): number[] {
-  return standings.parts.map((p, i) => ({ i, weight: p.weight })).sort((a, b) => b.weight - a.weight || a.i - b.i).slice(0, most).map((p) => p.i).sort((a, b) => a - b);
+  return standings.parts
+    .map((p, i) => ({ i, weight: p.weight }))
+    .sort((a, b) => b.weight - a.weight || a.i - b.i)
+    .slice(0, most)
+    .map((p) => p.i)
+    .sort((a, b) => a - b);
 }
 
 function makeRails(standings: Standings, parts: readonly number[], overallWidth: number, partWidth: number): RowRails {
   const rail = (merits: { id: number; merit: number }[], beside: number[], width: number, half: number): OneRail => {
     const scale = railScale([...merits.map((m) => m.merit), ...beside], width);
-    return { scale, ticks: tickPath(merits.map((m) => m.merit), scale, half), at: ticksOf(merits, scale) };
+    return {
+      scale,
+      ticks: tickPath(
+        merits.map((m) => m.merit),
+        scale,
+        half,
+      ),
+      at: ticksOf(merits, scale),
+    };
   };
-  const overall = standings.rows.flatMap((r) => (r.merit === undefined ? [] : [{ id: r.configuration.id, merit: r.merit }]));
+  const overall = standings.rows.flatMap((r) =>
+    r.merit === undefined ? [] : [{ id: r.configuration.id, merit: r.merit }],
+  );
   const published = standings.published.flatMap((p) => (p.index === undefined ? [] : [Math.log(p.index / 100)]));
   const main = rail(overall, published, overallWidth, 4);
   return {
     overall: { ...main, published: published.length > 0 ? tickPath(published, main.scale, 3) : undefined },
-    parts: new Map(parts.map((p) => [p, rail(standings.rows.flatMap((r) => r.parts.filter((m) => m.part === p).map((m) => ({ id: r.configuration.id, merit: m.merit }))), [], partWidth, 3)])),
+    parts: new Map(
+      parts.map((p) => [
+        p,
+        rail(
+          standings.rows.flatMap((r) =>
+            r.parts.filter((m) => m.part === p).map((m) => ({ id: r.configuration.id, merit: m.merit })),
+          ),
+          [],
+          partWidth,
+          3,
+        ),
+      ]),
+    ),
   };
 }

@@ -42,18 +42,37 @@ export function StandingsView() {
 
   const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')) });
   const purpose = purposes.data?.find((p) => p.id === search.purpose) ?? purposes.data?.[0];
-  const standings = useQuery({ queryKey: ['standings', ask], queryFn: ({ signal }) => value(api.GET('/api/standings', { params: { query: ask }, signal })), placeholderData: keepPreviousData });
+  const standings = useQuery({
+    queryKey: ['standings', ask],
+    queryFn: ({ signal }) => value(api.GET('/api/standings', { params: { query: ask }, signal })),
+    placeholderData: keepPreviousData,
+  });
   const weighed = useDeferredValue(search.weigh && search.metric === undefined ? weighing : null);
   const tried = useQuery({
     queryKey: ['standings-tried', ask, weighed],
-    queryFn: ({ signal }) => value(api.POST('/api/standings/tried', { params: { query: ask }, body: weighed!, signal })),
+    queryFn: ({ signal }) =>
+      value(api.POST('/api/standings/tried', { params: { query: ask }, body: weighed!, signal })),
     enabled: weighed !== null,
     placeholderData: keepPreviousData,
   });
-  const firmness = useQuery({ queryKey: ['firmness', ask], queryFn: ({ signal }) => value(api.GET('/api/standings/firmness', { params: { query: ask }, signal })), enabled: search.weigh === true && weighed === null && search.metric === undefined });
-  const edit = (open: boolean) => { setWeighing(null); say({ weigh: open ? true : undefined, form: undefined }); };
+  const firmness = useQuery({
+    queryKey: ['firmness', ask],
+    queryFn: ({ signal }) => value(api.GET('/api/standings/firmness', { params: { query: ask }, signal })),
+    enabled: search.weigh === true && weighed === null && search.metric === undefined,
+  });
+  const edit = (open: boolean) => {
+    setWeighing(null);
+    say({ weigh: open ? true : undefined, form: undefined });
+  };
   useKeys([
-    { key: 'v', does: 'Another form: rails, list, best value, generations', run: () => { const next = FORMS[(FORMS.indexOf(form) + 1) % FORMS.length]!; say({ form: next === 'rails' ? undefined : next }); } },
+    {
+      key: 'v',
+      does: 'Another form: rails, list, best value, generations',
+      run: () => {
+        const next = FORMS[(FORMS.indexOf(form) + 1) % FORMS.length]!;
+        say({ form: next === 'rails' ? undefined : next });
+      },
+    },
     { key: 'p', does: 'Weigh: move the purpose’s weights and see the order follow', run: () => edit(!search.weigh) },
   ]);
 
@@ -65,37 +84,106 @@ export function StandingsView() {
       <div ref={opening}>
         <Opening title="Standings" sentence={<StandingsSentence search={search} say={say} data={standings.data} />}>
           <div role="group" aria-label="Form" className="flex gap-2">
-            {FORMS.map((f) => <button key={f} className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold !text-ink' : 'link'}`} aria-pressed={form === f} onClick={() => say({ form: f === 'rails' ? undefined : f, weigh: undefined })}>{FORM_WORDS[f]}</button>)}
+            {FORMS.map((f) => (
+              <button
+                key={f}
+                className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold !text-ink' : 'link'}`}
+                aria-pressed={form === f}
+                onClick={() => say({ form: f === 'rails' ? undefined : f, weigh: undefined })}
+              >
+                {FORM_WORDS[f]}
+              </button>
+            ))}
           </div>
-          {search.metric === undefined && form === 'rails' && <button className="button" aria-pressed={search.weigh === true} onClick={() => edit(!search.weigh)}>Weigh</button>}
-          {form === 'list' && <button className="button" onClick={() => window.print()}>Print</button>}
-          {data && form !== 'against' && form !== 'lines' && <Take standings={data} caption={() => sentenceOf(opening.current)} ask={ask} />}
+          {search.metric === undefined && form === 'rails' && (
+            <button className="button" aria-pressed={search.weigh === true} onClick={() => edit(!search.weigh)}>
+              Weigh
+            </button>
+          )}
+          {form === 'list' && (
+            <button className="button" onClick={() => window.print()}>
+              Print
+            </button>
+          )}
+          {data && form !== 'against' && form !== 'lines' && (
+            <Take standings={data} caption={() => sentenceOf(opening.current)} ask={ask} />
+          )}
         </Opening>
       </div>
-      {standings.isPending ? <Loading what="the standings" />
-        : trouble ? (
-          trouble instanceof Problem && trouble.code === 'nothing-tested'
-            ? <Empty title="Nothing to rank yet">{trouble.message} <Link to="/bench" className="link">Go to the bench</Link>{search.metric !== undefined || Object.keys(search).length > 0 ? <>, or <button className="link" onClick={() => void navigate({ search: {} })}>rank everything</button></> : ''}.</Empty>
-            : <Trouble error={trouble} again={() => (weighed !== null ? setWeighing(null) : void standings.refetch())} />
+      {standings.isPending ? (
+        <Loading what="the standings" />
+      ) : trouble ? (
+        trouble instanceof Problem && trouble.code === 'nothing-tested' ? (
+          <Empty title="Nothing to rank yet">
+            {trouble.message}{' '}
+            <Link to="/bench" className="link">
+              Go to the bench
+            </Link>
+            {search.metric !== undefined || Object.keys(search).length > 0 ? (
+              <>
+                , or{' '}
+                <button className="link" onClick={() => void navigate({ search: {} })}>
+                  rank everything
+                </button>
+              </>
+            ) : (
+              ''
+            )}
+            .
+          </Empty>
         ) : (
-          <>
-            {data!.baseNote && <p role="status" className="mb-2 border-l-2 border-gold pl-3">{data!.baseNote}</p>}
-            {form === 'list' ? <TallList standings={data!} onWhy={(why) => say({ why })} />
-              : form === 'against' ? <AgainstPlot ask={ask} standings={data!} against={search.against ?? 'price'} onAgainst={(against) => say({ against })} />
-              : form === 'lines' ? <GenerationsPart ask={ask} />
-              : (
-                <div className="flex min-h-0 flex-1 gap-5 max-md:flex-col">
-                  <StandingsTable standings={data!} before={weighed === null ? undefined : standings.data} onWhy={(why) => say({ why })} />
-                  {search.weigh && purpose && (
-                    <PurposeEditor key={purpose.id} purpose={purpose} weighing={weighing ?? { groups: purpose.weights, suites: purpose.suites, tests: purpose.tests }} onWeigh={setWeighing}
-                      onDone={() => edit(false)} onSaved={(id) => { setWeighing(null); say({ purpose: id }); }} />
-                  )}
-                </div>
+          <Trouble error={trouble} again={() => (weighed !== null ? setWeighing(null) : void standings.refetch())} />
+        )
+      ) : (
+        <>
+          {data!.baseNote && (
+            <p role="status" className="mb-2 border-l-2 border-gold pl-3">
+              {data!.baseNote}
+            </p>
+          )}
+          {form === 'list' ? (
+            <TallList standings={data!} onWhy={(why) => say({ why })} />
+          ) : form === 'against' ? (
+            <AgainstPlot
+              ask={ask}
+              standings={data!}
+              against={search.against ?? 'price'}
+              onAgainst={(against) => say({ against })}
+            />
+          ) : form === 'lines' ? (
+            <GenerationsPart ask={ask} />
+          ) : (
+            <div className="flex min-h-0 flex-1 gap-5 max-md:flex-col">
+              <StandingsTable
+                standings={data!}
+                before={weighed === null ? undefined : standings.data}
+                onWhy={(why) => say({ why })}
+              />
+              {search.weigh && purpose && (
+                <PurposeEditor
+                  key={purpose.id}
+                  purpose={purpose}
+                  weighing={weighing ?? { groups: purpose.weights, suites: purpose.suites, tests: purpose.tests }}
+                  onWeigh={setWeighing}
+                  onDone={() => edit(false)}
+                  onSaved={(id) => {
+                    setWeighing(null);
+                    say({ purpose: id });
+                  }}
+                />
               )}
-            {data!.published.length > 0 && data!.metric && form === 'rails' && <PublishedPart published={data!.published} metric={data!.metric} />}
-            {form !== 'lines' && <Foot standings={data!}>{search.weigh && shownFirmness && <FirmTop firmness={shownFirmness} standings={data!} />}</Foot>}
-          </>
-        )}
+            </div>
+          )}
+          {data!.published.length > 0 && data!.metric && form === 'rails' && (
+            <PublishedPart published={data!.published} metric={data!.metric} />
+          )}
+          {form !== 'lines' && (
+            <Foot standings={data!}>
+              {search.weigh && shownFirmness && <FirmTop firmness={shownFirmness} standings={data!} />}
+            </Foot>
+          )}
+        </>
+      )}
       <WhyPanel ask={ask} configuration={search.why} purpose={search.purpose} onClose={() => say({ why: undefined })} />
     </div>
   );
@@ -107,12 +195,19 @@ function Foot({ standings, children }: { standings: Standings; children?: React.
     <div className="mt-2 -mb-3 shrink-0">
       {children}
       <p className="small">
-        {standings.placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run noise and from tests that are missing.
+        {standings.placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run
+        noise and from tests that are missing.
         {standings.per && <> Every score is divided: per {standings.per}.</>}
-        {standings.unknown.length > 0 && <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>}
+        {standings.unknown.length > 0 && (
+          <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>
+        )}
         {standings.leftOut.length > 0 && <> Left out: {leftOutWords(standings.leftOut)}.</>}
-        {!standings.metric && standings.parts.length > 1 && standings.parts.length < 12 && <> Weights: {standings.parts.map((p) => `${partName(p)} ${percent(p.weight)}`).join(', ')}.</>}
-        {' '}<Link to="/kept" className="link print:hidden">Kept standings</Link>
+        {!standings.metric && standings.parts.length > 1 && standings.parts.length < 12 && (
+          <> Weights: {standings.parts.map((p) => `${partName(p)} ${percent(p.weight)}`).join(', ')}.</>
+        )}{' '}
+        <Link to="/kept" className="link print:hidden">
+          Kept standings
+        </Link>
       </p>
     </div>
   );
@@ -120,21 +215,66 @@ function Foot({ standings, children }: { standings: Standings; children?: React.
 
 /** The sentence as text, the caption of whatever leaves the program. */
 function sentenceOf(opening: HTMLElement | null): string {
-  return (opening?.querySelector('h1')?.parentElement?.nextElementSibling?.textContent ?? 'Standings').replace(/\s+/g, ' ').trim();
+  return (opening?.querySelector('h1')?.parentElement?.nextElementSibling?.textContent ?? 'Standings')
+    .replace(/\s+/g, ' ')
+    .trim();
 }
 
-function Take({ standings, caption, ask }: { standings: Standings; caption: () => string; ask: ReturnType<typeof askOf> }) {
+function Take({
+  standings,
+  caption,
+  ask,
+}: {
+  standings: Standings;
+  caption: () => string;
+  ask: ReturnType<typeof askOf>;
+}) {
   const table = useTable();
   const queries = useQueryClient();
-  const keep = useMutation({ mutationFn: () => value(api.POST('/api/kept-standings', { params: { query: ask }, body: { caption: caption() } })), onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }) });
+  const keep = useMutation({
+    mutationFn: () => value(api.POST('/api/kept-standings', { params: { query: ask }, body: { caption: caption() } })),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
+  });
   const kept = keep.data && `${window.location.origin}/kept/${keep.data.key}`;
   return (
     <>
-      <TakeMenu name={`standings ${standings.scope}`} csv={() => standingsCsv(standings)} html={() => standingsHtml(standings, caption(), day(new Date().toISOString()))}
-        draw={(paint, font) => standingsFigure(standings, caption(), (id) => slotOf(table, id) !== null, (id) => markOf(slotOf(table, id), paint), PAINTS[paint], font)} />
-      {kept ? <span role="status" className="small flex items-baseline gap-2"><a className="link" href={kept}>Kept with its numbers</a><CopyButton text={kept} what="the address of the kept standing" /></span>
-        : <button className="button" disabled={keep.isPending} onClick={() => keep.mutate()} title="A page that stays as it is now, for readers without a sign-in">Keep</button>}
-      {keep.isError && <p role="alert" className="text-plum">{keep.error.message}</p>}
+      <TakeMenu
+        name={`standings ${standings.scope}`}
+        csv={() => standingsCsv(standings)}
+        html={() => standingsHtml(standings, caption(), day(new Date().toISOString()))}
+        draw={(paint, font) =>
+          standingsFigure(
+            standings,
+            caption(),
+            (id) => slotOf(table, id) !== null,
+            (id) => markOf(slotOf(table, id), paint),
+            PAINTS[paint],
+            font,
+          )
+        }
+      />
+      {kept ? (
+        <span role="status" className="small flex items-baseline gap-2">
+          <a className="link" href={kept}>
+            Kept with its numbers
+          </a>
+          <CopyButton text={kept} what="the address of the kept standing" />
+        </span>
+      ) : (
+        <button
+          className="button"
+          disabled={keep.isPending}
+          onClick={() => keep.mutate()}
+          title="A page that stays as it is now, for readers without a sign-in"
+        >
+          Keep
+        </button>
+      )}
+      {keep.isError && (
+        <p role="alert" className="text-plum">
+          {keep.error.message}
+        </p>
+      )}
     </>
   );
 }

@@ -14,23 +14,58 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
   return (
     <div className="min-h-0 flex-1 overflow-auto print:overflow-visible">
       <table className="data w-full max-w-[1100px]" aria-label="Standings as a list">
-        <thead><tr><th>Place</th><th>Model and configuration</th>{one && <th className="!text-right">{one.unit === '1' ? 'Score' : one.unit}</th>}<th className="!text-right">Index</th><th className="!text-right">95 % interval</th><th>Among {standings.placed} {among}</th><th className="!text-right">{one ? 'Runs' : 'Tests'}</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Place</th>
+            <th>Model and configuration</th>
+            {one && <th className="!text-right">{one.unit === '1' ? 'Score' : one.unit}</th>}
+            <th className="!text-right">Index</th>
+            <th className="!text-right">95 % interval</th>
+            <th>
+              Among {standings.placed} {among}
+            </th>
+            <th className="!text-right">{one ? 'Runs' : 'Tests'}</th>
+          </tr>
+        </thead>
         <tbody>
           {standings.rows.map((r) => {
             const slot = slotOf(table, r.configuration.id);
             return (
               <tr key={r.configuration.id} data-line>
-                <td className="font-title text-[16px] whitespace-nowrap">{r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}</td>
+                <td className="font-title text-[16px] whitespace-nowrap">
+                  {r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}
+                </td>
                 <td>
-                  <span className="flex items-center gap-1.5">{slot !== null && <MarkSign slot={slot} size={13} />}
-                    <Link to="/shelf/configurations/$configurationId" params={{ configurationId: String(r.configuration.id) }} className="font-semibold hover:underline">{r.configuration.maker} {r.configuration.model}</Link>
-                    {onWhy && r.status !== 'NOT_LINKED' && <button className="small link print:hidden" aria-label={`Why this place: ${r.configuration.maker} ${r.configuration.model}`} onClick={() => onWhy(r.configuration.id)}>why</button>}
+                  <span className="flex items-center gap-1.5">
+                    {slot !== null && <MarkSign slot={slot} size={13} />}
+                    <Link
+                      to="/shelf/configurations/$configurationId"
+                      params={{ configurationId: String(r.configuration.id) }}
+                      className="font-semibold hover:underline"
+                    >
+                      {r.configuration.maker} {r.configuration.model}
+                    </Link>
+                    {onWhy && r.status !== 'NOT_LINKED' && (
+                      <button
+                        className="small link print:hidden"
+                        aria-label={`Why this place: ${r.configuration.maker} ${r.configuration.model}`}
+                        onClick={() => onWhy(r.configuration.id)}
+                      >
+                        why
+                      </button>
+                    )}
                   </span>
                   <span className="small block">{r.configuration.name}</span>
                 </td>
-                {one && <td className="text-right whitespace-nowrap">{r.value === undefined ? '–' : quantity(r.value, one.unit)}</td>}
+                {one && (
+                  <td className="text-right whitespace-nowrap">
+                    {r.value === undefined ? '–' : quantity(r.value, one.unit)}
+                  </td>
+                )}
                 <td className="text-right">{r.index === undefined ? '–' : index(r.index)}</td>
-                <td className="text-right whitespace-nowrap">{r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`}</td>
+                <td className="text-right whitespace-nowrap">
+                  {r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`}
+                </td>
                 <td>{positionWords(r, among, standings.placed)}</td>
                 <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
               </tr>
@@ -43,7 +78,11 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
 }
 
 /** "beats 82 % of 33 others, upper third". */
-export function positionWords(r: Pick<Standings['rows'][number], 'status' | 'percentile' | 'third'>, among: string, placed: number): string {
+export function positionWords(
+  r: Pick<Standings['rows'][number], 'status' | 'percentile' | 'third'>,
+  among: string,
+  placed: number,
+): string {
   if (r.status === 'PROVISIONAL') return 'provisional: under half of the weight';
   if (r.status === 'NOT_LINKED') return 'no chain of shared tests leads to the base';
   if (r.percentile === undefined) return '';

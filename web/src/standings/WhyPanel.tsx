@@ -15,15 +15,37 @@ const RUNS = 3;
 const SHOWN = 4;
 
 /** Why a configuration stands where it does, and what is missing. */
-export function WhyPanel({ ask, configuration, purpose, onClose }: { ask: Ask; configuration: number | undefined; purpose: number | undefined; onClose: () => void }) {
+export function WhyPanel({
+  ask,
+  configuration,
+  purpose,
+  onClose,
+}: {
+  ask: Ask;
+  configuration: number | undefined;
+  purpose: number | undefined;
+  onClose: () => void;
+}) {
   const why = useQuery({
     queryKey: ['why', ask, configuration],
-    queryFn: () => value(api.GET('/api/standings/why', { params: { query: { ...ask, configuration: configuration! } } })),
+    queryFn: () =>
+      value(api.GET('/api/standings/why', { params: { query: { ...ask, configuration: configuration! } } })),
     enabled: configuration !== undefined,
   });
   return (
-    <Panel open={configuration !== undefined} onClose={onClose} title={why.data ? `Why ${why.data.configuration.maker} ${why.data.configuration.model} stands there` : 'Why it stands there'} side>
-      <Ready query={why} what="the reasons">{(data) => <Reasons why={data} purpose={purpose} />}</Ready>
+    <Panel
+      open={configuration !== undefined}
+      onClose={onClose}
+      title={
+        why.data
+          ? `Why ${why.data.configuration.maker} ${why.data.configuration.model} stands there`
+          : 'Why it stands there'
+      }
+      side
+    >
+      <Ready query={why} what="the reasons">
+        {(data) => <Reasons why={data} purpose={purpose} />}
+      </Ready>
     </Panel>
   );
 }
@@ -33,38 +55,92 @@ function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
   const strong = why.tests.filter((t) => t.third === 'UPPER');
   const weak = why.tests.filter((t) => t.third === 'LOWER');
   const isBase = why.base?.id === why.configuration.id;
-  const ordered = [...why.tests].filter((t) => t.percent !== undefined).sort((a, b) => Math.abs(b.percent!) - Math.abs(a.percent!));
+  const ordered = [...why.tests]
+    .filter((t) => t.percent !== undefined)
+    .sort((a, b) => Math.abs(b.percent!) - Math.abs(a.percent!));
   const against = why.base ? `${why.base.maker} ${why.base.model}` : 'the typical one';
   return (
     <div className="flex flex-col gap-4 pt-1">
       <p className="small -mt-1">{why.configuration.name}</p>
-      <p><span className="font-title text-[30px]">{index(why.index)}</span> {isBase ? 'as the base' : <>against {against} = 100: {signed(why.index - 100)} %, which comes from</>}</p>
+      <p>
+        <span className="font-title text-[30px]">{index(why.index)}</span>{' '}
+        {isBase ? (
+          'as the base'
+        ) : (
+          <>
+            against {against} = 100: {signed(why.index - 100)} %, which comes from
+          </>
+        )}
+      </p>
       {!isBase && (
         <table className="w-full" aria-label="Where it comes from">
           <tbody>
             {why.parts.map((p) => (
               <tr key={p.name}>
-                <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">{p.name} <span className="text-ink-3">{percent(p.weight)}</span></th>
-                <td className="w-full"><ShareBar share={p.percent / widest} /></td>
+                <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">
+                  {p.name} <span className="text-ink-3">{percent(p.weight)}</span>
+                </th>
+                <td className="w-full">
+                  <ShareBar share={p.percent / widest} />
+                </td>
                 <td className="pl-2 text-right text-[13px] whitespace-nowrap">{signed(p.percent)} %</td>
               </tr>
             ))}
           </tbody>
         </table>
       )}
-      <section><h3>Strong in</h3><p>{strong.length > 0 ? strong.map((t) => t.test).join(', ') : 'Nothing in which it is surely in the upper third.'}</p></section>
-      <section><h3>Weak in</h3><p>{weak.length > 0 ? weak.map((t) => t.test).join(', ') : 'Nothing in which it is surely in the lower third.'}</p></section>
+      <section>
+        <h3>Strong in</h3>
+        <p>
+          {strong.length > 0
+            ? strong.map((t) => t.test).join(', ')
+            : 'Nothing in which it is surely in the upper third.'}
+        </p>
+      </section>
+      <section>
+        <h3>Weak in</h3>
+        <p>
+          {weak.length > 0 ? weak.map((t) => t.test).join(', ') : 'Nothing in which it is surely in the lower third.'}
+        </p>
+      </section>
       {!isBase && (
         <details open={ordered.length <= 2 * SHOWN}>
           <summary className="cursor-pointer font-title text-[15px]">Test by test</summary>
           <table className="data mt-1 w-full">
-            <thead><tr><th>Test</th><th className="!text-right">{why.base ? 'To the base' : 'To the typical'}</th><th className="!text-right">Adds</th></tr></thead>
-            <tbody>{ordered.map((t) => <tr key={t.metricId}><td>{t.test}<span className="small block">{t.part} · {percent(t.weight, 1)}</span></td><td className="text-right">{t.ratio === undefined ? '–' : times(t.ratio)}</td><td className="text-right whitespace-nowrap">{signed(t.percent!)} %</td></tr>)}</tbody>
+            <thead>
+              <tr>
+                <th>Test</th>
+                <th className="!text-right">{why.base ? 'To the base' : 'To the typical'}</th>
+                <th className="!text-right">Adds</th>
+              </tr>
+            </thead>
+            <tbody>
+              {ordered.map((t) => (
+                <tr key={t.metricId}>
+                  <td>
+                    {t.test}
+                    <span className="small block">
+                      {t.part} · {percent(t.weight, 1)}
+                    </span>
+                  </td>
+                  <td className="text-right">{t.ratio === undefined ? '–' : times(t.ratio)}</td>
+                  <td className="text-right whitespace-nowrap">{signed(t.percent!)} %</td>
+                </tr>
+              ))}
+            </tbody>
           </table>
         </details>
       )}
       <Missing why={why} />
-      {!isBase && why.base && <Link to="/compare" search={{ ids: [why.base.id, why.configuration.id], base: why.base.id, ...(purpose ? { purpose } : {}) }} className="link self-start">Compare the two test by test, with how sure each difference is</Link>}
+      {!isBase && why.base && (
+        <Link
+          to="/compare"
+          search={{ ids: [why.base.id, why.configuration.id], base: why.base.id, ...(purpose ? { purpose } : {}) }}
+          className="link self-start"
+        >
+          Compare the two test by test, with how sure each difference is
+        </Link>
+      )}
     </div>
   );
 }
@@ -72,19 +148,40 @@ function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
 /** What it has no result for, how long that would take, and a plan with exactly that. */
 function Missing({ why }: { why: Why }) {
   const tests = [...new Map(why.missing.map((m) => [m.testId, m])).values()];
-  const make = useMadePlan(`Fill ${why.configuration.model}`, RUNS, tests.map((t) => ({ testId: t.testId, nice: false })));
+  const make = useMadePlan(
+    `Fill ${why.configuration.model}`,
+    RUNS,
+    tests.map((t) => ({ testId: t.testId, nice: false })),
+  );
   if (tests.length === 0) return <p className="small">It has a result for everything that is ranked here.</p>;
   return (
     <section>
       <h3>Missing for full coverage</h3>
-      <p>{tests.slice(0, 2 * SHOWN).map((t) => t.test).join(', ')}{tests.length > 2 * SHOWN && ` and ${tests.length - 2 * SHOWN} more`}.</p>
-      <p className="small">{RUNS} runs each take about {duration(why.wholeMs)}{why.guessed > 0 && `; the time of ${why.guessed === tests.length ? 'each' : why.guessed} is a guess`}.</p>
+      <p>
+        {tests
+          .slice(0, 2 * SHOWN)
+          .map((t) => t.test)
+          .join(', ')}
+        {tests.length > 2 * SHOWN && ` and ${tests.length - 2 * SHOWN} more`}.
+      </p>
+      <p className="small">
+        {RUNS} runs each take about {duration(why.wholeMs)}
+        {why.guessed > 0 && `; the time of ${why.guessed === tests.length ? 'each' : why.guessed} is a guess`}.
+      </p>
       {make.data ? (
-        <p role="status" className="small mt-1">Planned as “{make.data.name}”: <PlannedLinks plan={make.data.id} what="it" /></p>
+        <p role="status" className="small mt-1">
+          Planned as “{make.data.name}”: <PlannedLinks plan={make.data.id} what="it" />
+        </p>
       ) : (
-        <button className="button mt-1" disabled={make.isPending} onClick={() => make.mutate()}>Plan the missing tests</button>
+        <button className="button mt-1" disabled={make.isPending} onClick={() => make.mutate()}>
+          Plan the missing tests
+        </button>
       )}
-      {make.isError && <p role="alert" className="text-plum">{make.error.message}</p>}
+      {make.isError && (
+        <p role="alert" className="text-plum">
+          {make.error.message}
+        </p>
+      )}
     </section>
   );
 }

@@ -3,7 +3,12 @@ import { columns } from './columns.ts';
 
 const total = (template: string) => template.split(' ').reduce((sum, track) => sum + Number.parseFloat(track), 0);
 
-test.each([[1240, 7], [1240, 4], [1900, 9], [860, 3]])('%i pixels hold every column of %i groups', (width, groups) => {
+test.each([
+  [1240, 7],
+  [1240, 4],
+  [1900, 9],
+  [860, 3],
+])('%i pixels hold every column of %i groups', (width, groups) => {
   const { template } = columns(width, groups);
   const tracks = template.split(' ').length;
   expect(tracks).toBe(5 + groups);

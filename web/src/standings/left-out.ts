@@ -1,4 +1,8 @@
-interface LeftOut { test: string; suite: string; reason: string }
+interface LeftOut {
+  test: string;
+  suite: string;
+  reason: string;
+}
 
 /** More tests of one suite than this, left out for one reason, are counted rather than named. */
 const NAMED = 3;
@@ -6,7 +10,10 @@ const NAMED = 3;
 /** What takes no part: each reason once, with the tests it is about; many of one suite in a few words. */
 export function leftOutWords(leftOut: readonly LeftOut[]): string {
   return [...grouped(leftOut, (l) => l.reason)]
-    .map(([reason, all]) => `${[...grouped(all, (l) => l.suite)].map(([suite, of]) => ofSuite(suite, of)).join(', ')} (${reason})`)
+    .map(
+      ([reason, all]) =>
+        `${[...grouped(all, (l) => l.suite)].map(([suite, of]) => ofSuite(suite, of)).join(', ')} (${reason})`,
+    )
     .join('; ');
 }
 

@@ -2,7 +2,10 @@ import { expect, test } from 'vitest';
 import type { Standings } from './ask.ts';
 import { moves } from './moves.ts';
 
-const standing = (...ids: number[]) => ({ rows: ids.map((id) => ({ configuration: { id }, status: id < 0 ? 'PROVISIONAL' : 'PLACED' })) }) as unknown as Standings;
+const standing = (...ids: number[]) =>
+  ({
+    rows: ids.map((id) => ({ configuration: { id }, status: id < 0 ? 'PROVISIONAL' : 'PLACED' })),
+  }) as unknown as Standings;
 
 test('who went up has a positive move, and who is new has none', () => {
   const moved = moves(standing(1, 2, 3), standing(3, 1, 2, 4));

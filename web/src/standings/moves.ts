@@ -9,8 +9,10 @@ export function positions(standings: Standings): Map<number, number> {
 export function moves(before: Standings, now: Standings): Map<number, number | null> {
   const then = positions(before);
   const here = positions(now);
-  return new Map(now.rows.map((r) => {
-    const [a, b] = [then.get(r.configuration.id), here.get(r.configuration.id)];
-    return [r.configuration.id, a === undefined || b === undefined ? null : a - b];
-  }));
+  return new Map(
+    now.rows.map((r) => {
+      const [a, b] = [then.get(r.configuration.id), here.get(r.configuration.id)];
+      return [r.configuration.id, a === undefined || b === undefined ? null : a - b];
+    }),
+  );
 }

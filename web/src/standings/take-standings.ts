@@ -8,10 +8,70 @@ import type { Standings } from './ask.ts';
 export function standingsCsv(standings: Standings): string {
   const one = standings.metric;
   return table([
-    ['place from', 'place to', 'status', 'maker', 'model', 'class', 'unit', 'configuration', ...(one ? [`${one.name} in ${one.unit}`, 'runs'] : []), 'index', '95 % low', '95 % high', 'coverage', 'tests', 'beats this share of the others', 'third', 'older suite version', 'newer firmware', ...standings.parts.map((p) => `${p.name}, index in its part`)],
-    ...standings.rows.map((r) => [r.placeBest, r.placeWorst, r.status.toLowerCase().replace('_', ' '), r.configuration.maker, r.configuration.model, r.configuration.deviceClass.toLowerCase(), r.configuration.unit, r.configuration.name, ...(one ? [r.value, r.runs] : []), r.index, r.low, r.high, r.coverage, r.tests, r.percentile, r.third?.toLowerCase(), r.staleTests, r.newerFirmware,
-      ...standings.parts.map((_, i) => { const m = r.parts.find((p) => p.part === i); return m === undefined ? undefined : 100 * Math.exp(m.merit); })]),
-    ...standings.leftOut.map((l) => ['', '', 'left out', '', '', '', l.suite, l.test, ...(one ? ['', ''] : []), '', '', '', '', '', '', '', l.reason]),
+    [
+      'place from',
+      'place to',
+      'status',
+      'maker',
+      'model',
+      'class',
+      'unit',
+      'configuration',
+      ...(one ? [`${one.name} in ${one.unit}`, 'runs'] : []),
+      'index',
+      '95 % low',
+      '95 % high',
+      'coverage',
+      'tests',
+      'beats this share of the others',
+      'third',
+      'older suite version',
+      'newer firmware',
+      ...standings.parts.map((p) => `${p.name}, index in its part`),
+    ],
+    ...standings.rows.map((r) => [
+      r.placeBest,
+      r.placeWorst,
+      r.status.toLowerCase().replace('_', ' '),
+      r.configuration.maker,
+      r.configuration.model,
+      r.configuration.deviceClass.toLowerCase(),
+      r.configuration.unit,
+      r.configuration.name,
+      ...(one ? [r.value, r.runs] : []),
+      r.index,
+      r.low,
+      r.high,
+      r.coverage,
+      r.tests,
+      r.percentile,
+      r.third?.toLowerCase(),
+      r.staleTests,
+      r.newerFirmware,
+      ...standings.parts.map((_, i) => {
+        const m = r.parts.find((p) => p.part === i);
+        return m === undefined ? undefined : 100 * Math.exp(m.merit);
+      }),
+    ]),
+    ...standings.leftOut.map((l) => [
+      '',
+      '',
+      'left out',
+      '',
+      '',
+      '',
+      l.suite,
+      l.test,
+      ...(one ? ['', ''] : []),
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      l.reason,
+    ]),
   ]);
 }
 
@@ -19,7 +79,12 @@ export function standingsCsv(standings: Standings): string {
 export function standingsHtml(standings: Standings, caption: string, when: string): string {
   const one = standings.metric;
   const cell = (words: string | number | undefined) => `<td>${escaped(String(words ?? ''))}</td>`;
-  const rows = standings.rows.filter((r) => r.status !== 'NOT_LINKED').map((r) => `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index))}${cell(r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`)}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`);
+  const rows = standings.rows
+    .filter((r) => r.status !== 'NOT_LINKED')
+    .map(
+      (r) =>
+        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index))}${cell(r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`)}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
+    );
   return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">Index</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
 }
 
@@ -33,33 +98,74 @@ const FROM_TABLE = 8;
  * @param onTable whether a configuration is on the table
  * @param markOf  its mark, as a path around 0 and a colour
  */
-export function standingsFigure(standings: Standings, caption: string, onTable: (id: number) => boolean, markOf: (id: number) => { path: string; colour: string }, paint: Paint, font: string): string {
+export function standingsFigure(
+  standings: Standings,
+  caption: string,
+  onTable: (id: number) => boolean,
+  markOf: (id: number) => { path: string; colour: string },
+  paint: Paint,
+  font: string,
+): string {
   const ranked = standings.rows.filter((r) => r.merit !== undefined);
   const first = MOST_LINES - FROM_TABLE;
-  const shown = ranked.length <= MOST_LINES ? ranked : [...ranked.slice(0, first), ...ranked.slice(first).filter((r) => onTable(r.configuration.id)).slice(0, FROM_TABLE)];
+  const shown =
+    ranked.length <= MOST_LINES
+      ? ranked
+      : [
+          ...ranked.slice(0, first),
+          ...ranked
+            .slice(first)
+            .filter((r) => onTable(r.configuration.id))
+            .slice(0, FROM_TABLE),
+        ];
   const line = Math.min(TALLEST, (HEIGHT - TOP - FOOT) / Math.max(1, shown.length));
   const size = Math.min(25, line * 0.62);
   const [left, width] = [760, WIDTH - EDGE - 760];
-  const scale = railScale(ranked.map((r) => r.merit!), width);
+  const scale = railScale(
+    ranked.map((r) => r.merit!),
+    width,
+  );
   const x = (merit: number) => (left + Math.min(width, Math.max(0, scale.x(merit)))).toFixed(1);
-  const ticks = tickPath(ranked.map((r) => r.merit!), scale, 6);
+  const ticks = tickPath(
+    ranked.map((r) => r.merit!),
+    scale,
+    6,
+  );
   const body = shown.map((r, i) => {
     const y = TOP + i * line;
     const middle = (y + line / 2).toFixed(1);
     const base = y + line * 0.5 + size * 0.34;
     const mark = markOf(r.configuration.id);
-    return text(EDGE, base, r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!), size, paint.ink, { weight: 600 })
-      + text(EDGE + 110, base, `${r.configuration.maker} ${r.configuration.model}`, size, paint.ink, { weight: 600, most: 280 }) + text(EDGE + 400, base, r.configuration.name, size * 0.74, paint.quiet, { most: 200 })
-      + text(left - 20, base, r.index === undefined ? '–' : index(r.index), size, paint.ink, { weight: 600, end: true })
-      + `<path d="M${left} ${middle}h${width}" stroke="${paint.hair}"/><path transform="translate(${left} ${middle})" d="${ticks}" stroke="${paint.hair}" stroke-width="1.5"/>`
-      + (r.low !== undefined && r.high !== undefined ? `<path d="M${x(Math.log(r.low / 100))} ${middle}H${x(Math.log(r.high / 100))}" stroke="${mark.colour}" stroke-width="4" stroke-linecap="round"/>` : '')
-      + `<path transform="translate(${x(r.merit!)} ${middle})" d="${mark.path}" fill="${r.status === 'PLACED' ? mark.colour : paint.paper ?? '#ffffff'}" stroke="${mark.colour}" stroke-width="2"/>`
-      + rule(EDGE, y + line, WIDTH - 2 * EDGE, paint.hair);
+    return (
+      text(EDGE, base, r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!), size, paint.ink, {
+        weight: 600,
+      }) +
+      text(EDGE + 110, base, `${r.configuration.maker} ${r.configuration.model}`, size, paint.ink, {
+        weight: 600,
+        most: 280,
+      }) +
+      text(EDGE + 400, base, r.configuration.name, size * 0.74, paint.quiet, { most: 200 }) +
+      text(left - 20, base, r.index === undefined ? '–' : index(r.index), size, paint.ink, { weight: 600, end: true }) +
+      `<path d="M${left} ${middle}h${width}" stroke="${paint.hair}"/><path transform="translate(${left} ${middle})" d="${ticks}" stroke="${paint.hair}" stroke-width="1.5"/>` +
+      (r.low !== undefined && r.high !== undefined
+        ? `<path d="M${x(Math.log(r.low / 100))} ${middle}H${x(Math.log(r.high / 100))}" stroke="${mark.colour}" stroke-width="4" stroke-linecap="round"/>`
+        : '') +
+      `<path transform="translate(${x(r.merit!)} ${middle})" d="${mark.path}" fill="${r.status === 'PLACED' ? mark.colour : (paint.paper ?? '#ffffff')}" stroke="${mark.colour}" stroke-width="2"/>` +
+      rule(EDGE, y + line, WIDTH - 2 * EDGE, paint.hair)
+    );
   });
   const rest = ranked.length - shown.length;
   return framed(paint.paper, font, [
-    text(EDGE, 84, 'Standings', 42, paint.ink, { weight: 600 }), lines(EDGE, 122, caption, 23, paint.quiet, WIDTH - 2 * EDGE).drawn,
+    text(EDGE, 84, 'Standings', 42, paint.ink, { weight: 600 }),
+    lines(EDGE, 122, caption, 23, paint.quiet, WIDTH - 2 * EDGE).drawn,
     ...body,
-    text(EDGE, HEIGHT - 24, `Right is better; bars are 95 % intervals from run-to-run noise and missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`, 19, paint.quiet), text(WIDTH - EDGE, HEIGHT - 24, 'Yarrowmark', 19, paint.quiet, { end: true }),
+    text(
+      EDGE,
+      HEIGHT - 24,
+      `Right is better; bars are 95 % intervals from run-to-run noise and missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`,
+      19,
+      paint.quiet,
+    ),
+    text(WIDTH - EDGE, HEIGHT - 24, 'Yarrowmark', 19, paint.quiet, { end: true }),
   ]);
 }

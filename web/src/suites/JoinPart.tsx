@@ -19,8 +19,15 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
     setReason('');
   };
   const path = { params: { path: { id: suite.id } } };
-  const join = useMutation({ mutationFn: () => value(api.POST('/api/suite-versions/{id}/join', { ...path, body: { into: Number(into), reason } })), onSuccess: show });
-  const part = useMutation({ mutationFn: () => value(api.DELETE('/api/suite-versions/{id}/join', path)), onSuccess: show });
+  const join = useMutation({
+    mutationFn: () =>
+      value(api.POST('/api/suite-versions/{id}/join', { ...path, body: { into: Number(into), reason } })),
+    onSuccess: show,
+  });
+  const part = useMutation({
+    mutationFn: () => value(api.DELETE('/api/suite-versions/{id}/join', path)),
+    onSuccess: show,
+  });
   const error = join.error ?? part.error;
   return (
     <section>
@@ -34,28 +41,94 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
               {own && (
                 <div className="py-1">
                   <p className="font-semibold">{own.intoName}</p>
-                  <p className="small">because: {own.reason}. Joined by {own.person}, {moment(own.at)}. <button className="link" onClick={() => part.mutate()}>part them again</button></p>
+                  <p className="small">
+                    because: {own.reason}. Joined by {own.person}, {moment(own.at)}.{' '}
+                    <button className="link" onClick={() => part.mutate()}>
+                      part them again
+                    </button>
+                  </p>
                 </div>
               )}
-              {others.map((v) => <p key={v.id} className="py-1"><span className="font-semibold">{v.suite} {v.version}</span> <span className="small">because: {v.joined!.reason}</span></p>)}
-              {!own && others.length === 0 && <p className="small py-1">Only its own scores. Another version is comparable only if somebody decides so.</p>}
-              {!own && (open ? (
-                <form className="py-1" onSubmit={(e) => { e.preventDefault(); join.mutate(); }} onKeyDown={(e) => { if (e.key === 'Escape') setOpen(false); }}>
-                  <label className="block"><span className="small">Compare its scores with those of</span>
-                    <select className="field" required autoFocus value={into} onChange={(e) => setInto(e.target.value)}>
-                      <option value="">choose a version</option>
-                      {rows.filter((v) => v.id !== suite.id).map((v) => <option key={v.id} value={v.id}>{v.suite} {v.version}</option>)}
-                    </select>
-                  </label>
-                  <label className="mt-1 block"><span className="small">because</span><input className="field" required maxLength={500} placeholder="only the window changed" value={reason} onChange={(e) => setReason(e.target.value)} /></label>
-                  <p className="mt-2 flex gap-2"><button className="button" disabled={into === '' || reason.trim() === '' || join.isPending}>Join them</button><button type="button" className="button" onClick={() => setOpen(false)}>Cancel</button></p>
-                </form>
-              ) : <p className="py-1"><button className="small link" onClick={() => setOpen(true)}>compare with another version</button></p>)}
+              {others.map((v) => (
+                <p key={v.id} className="py-1">
+                  <span className="font-semibold">
+                    {v.suite} {v.version}
+                  </span>{' '}
+                  <span className="small">because: {v.joined!.reason}</span>
+                </p>
+              ))}
+              {!own && others.length === 0 && (
+                <p className="small py-1">
+                  Only its own scores. Another version is comparable only if somebody decides so.
+                </p>
+              )}
+              {!own &&
+                (open ? (
+                  <form
+                    className="py-1"
+                    onSubmit={(e) => {
+                      e.preventDefault();
+                      join.mutate();
+                    }}
+                    onKeyDown={(e) => {
+                      if (e.key === 'Escape') setOpen(false);
+                    }}
+                  >
+                    <label className="block">
+                      <span className="small">Compare its scores with those of</span>
+                      <select
+                        className="field"
+                        required
+                        autoFocus
+                        value={into}
+                        onChange={(e) => setInto(e.target.value)}
+                      >
+                        <option value="">choose a version</option>
+                        {rows
+                          .filter((v) => v.id !== suite.id)
+                          .map((v) => (
+                            <option key={v.id} value={v.id}>
+                              {v.suite} {v.version}
+                            </option>
+                          ))}
+                      </select>
+                    </label>
+                    <label className="mt-1 block">
+                      <span className="small">because</span>
+                      <input
+                        className="field"
+                        required
+                        maxLength={500}
+                        placeholder="only the window changed"
+                        value={reason}
+                        onChange={(e) => setReason(e.target.value)}
+                      />
+                    </label>
+                    <p className="mt-2 flex gap-2">
+                      <button className="button" disabled={into === '' || reason.trim() === '' || join.isPending}>
+                        Join them
+                      </button>
+                      <button type="button" className="button" onClick={() => setOpen(false)}>
+                        Cancel
+                      </button>
+                    </p>
+                  </form>
+                ) : (
+                  <p className="py-1">
+                    <button className="small link" onClick={() => setOpen(true)}>
+                      compare with another version
+                    </button>
+                  </p>
+                ))}
             </>
           );
         }}
       </Ready>
-      {error && <p role="alert" className="text-plum">{error.message}</p>}
+      {error && (
+        <p role="alert" className="text-plum">
+          {error.message}
+        </p>
+      )}
     </section>
   );
 }

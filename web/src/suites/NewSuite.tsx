@@ -24,7 +24,8 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
     placeholderData: keepPreviousData,
   });
   const make = useMutation({
-    mutationFn: () => value(api.POST('/api/suites', { body: { name, version, group, text, ...(mode.trim() ? { mode } : {}) } })),
+    mutationFn: () =>
+      value(api.POST('/api/suites', { body: { name, version, group, text, ...(mode.trim() ? { mode } : {}) } })),
     onSuccess: () => {
       for (const queryKey of [['tests'], ['suite-versions']]) void queries.invalidateQueries({ queryKey });
       onDone();
@@ -32,30 +33,110 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
   });
   const list = settled.trim() !== '' ? read.data : undefined;
   return (
-    <form className="my-3 border-y border-hair bg-sheet px-4 py-3" onKeyDown={(e) => { if (e.key === 'Escape') onDone(); if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) make.mutate(); }}
-      onSubmit={(e) => { e.preventDefault(); make.mutate(); }}>
+    <form
+      className="my-3 border-y border-hair bg-sheet px-4 py-3"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') onDone();
+        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) make.mutate();
+      }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        make.mutate();
+      }}
+    >
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label><span className="small">Suite</span><input className="field" required autoFocus maxLength={120} value={name} onChange={(e) => setName(e.target.value)} /></label>
-        <label><span className="small">Version</span><input className="field" required maxLength={40} value={version} onChange={(e) => setVersion(e.target.value)} /></label>
-        <label><span className="small">Mode, if it has several</span><input className="field" maxLength={120} value={mode} placeholder="64 bit, off screen" onChange={(e) => setMode(e.target.value)} /></label>
-        <label><span className="small">Group of its tests</span>
-          <select className="field" value={group} onChange={(e) => setGroup(e.target.value as TestGroup)}>{TEST_GROUPS.map((g) => <option key={g} value={g}>{testGroup(g)}</option>)}</select>
+        <label>
+          <span className="small">Suite</span>
+          <input
+            className="field"
+            required
+            autoFocus
+            maxLength={120}
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="small">Version</span>
+          <input
+            className="field"
+            required
+            maxLength={40}
+            value={version}
+            onChange={(e) => setVersion(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="small">Mode, if it has several</span>
+          <input
+            className="field"
+            maxLength={120}
+            value={mode}
+            placeholder="64 bit, off screen"
+            onChange={(e) => setMode(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="small">Group of its tests</span>
+          <select className="field" value={group} onChange={(e) => setGroup(e.target.value as TestGroup)}>
+            {TEST_GROUPS.map((g) => (
+              <option key={g} value={g}>
+                {testGroup(g)}
+              </option>
+            ))}
+          </select>
         </label>
       </div>
       <div className="mt-2 grid gap-x-6 sm:grid-cols-2">
-        <label><span className="small">One test a line: name, unit, more or less, and a group where it is another one. Also: check; choice poor &lt; fair &lt; good; curve over B; frame times; capped; part</span>
-          <textarea className="field" rows={7} required spellCheck={false} placeholder={'Sequential read, MB/s, more, Storage\nReport export, s, less\nSurface temperature, °C, less, Body\nWakes from sleep, check\nRead over size, MB/s, more, curve over B'} value={text} onChange={(e) => setText(e.target.value)} />
+        <label>
+          <span className="small">
+            One test a line: name, unit, more or less, and a group where it is another one. Also: check; choice poor
+            &lt; fair &lt; good; curve over B; frame times; capped; part
+          </span>
+          <textarea
+            className="field"
+            rows={7}
+            required
+            spellCheck={false}
+            placeholder={
+              'Sequential read, MB/s, more, Storage\nReport export, s, less\nSurface temperature, °C, less, Body\nWakes from sleep, check\nRead over size, MB/s, more, curve over B'
+            }
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
         </label>
         <div aria-live="polite">
-          {list?.tests.map((t) => <p key={t.line} className="border-b border-hair-2 py-0.5">{t.name} <span className="small">{howMeasured(t)}, {testGroup(t.group)}{t.scale === 'DIFFERENCE' && t.kind === 'NUMBER' && ', compared by differences'}</span></p>)}
-          {list?.refused.map((r) => <p key={r.line} className="border-b border-hair-2 py-0.5 text-plum">Line {r.line}, "{r.text}": {r.reason}</p>)}
+          {list?.tests.map((t) => (
+            <p key={t.line} className="border-b border-hair-2 py-0.5">
+              {t.name}{' '}
+              <span className="small">
+                {howMeasured(t)}, {testGroup(t.group)}
+                {t.scale === 'DIFFERENCE' && t.kind === 'NUMBER' && ', compared by differences'}
+              </span>
+            </p>
+          ))}
+          {list?.refused.map((r) => (
+            <p key={r.line} className="border-b border-hair-2 py-0.5 text-plum">
+              Line {r.line}, "{r.text}": {r.reason}
+            </p>
+          ))}
         </div>
       </div>
-      {make.isError && <p role="alert" className="mt-2 text-plum">{make.error.message}</p>}
+      {make.isError && (
+        <p role="alert" className="mt-2 text-plum">
+          {make.error.message}
+        </p>
+      )}
       <p className="mt-2 flex items-center gap-2">
-        <button className="button button-main" disabled={make.isPending || !list || list.refused.length > 0}>Put it in the catalogue</button>
-        <button type="button" className="button" onClick={onDone}>Cancel</button>
-        <span className="small text-ink-3"><kbd>Ctrl</kbd> <kbd>Enter</kbd> saves</span>
+        <button className="button button-main" disabled={make.isPending || !list || list.refused.length > 0}>
+          Put it in the catalogue
+        </button>
+        <button type="button" className="button" onClick={onDone}>
+          Cancel
+        </button>
+        <span className="small text-ink-3">
+          <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves
+        </span>
       </p>
     </form>
   );

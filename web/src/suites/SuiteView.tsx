@@ -22,7 +22,15 @@ export function SuiteView() {
     <Ready query={tests} what="the suite">
       {(rows) => {
         const suite = suites(rows).find((s) => s.id === id);
-        return suite ? <Suite key={id} suite={suite} all={suites(rows)} /> : <Empty title="There is no such suite"><Link to="/suites" className="link">All suites</Link></Empty>;
+        return suite ? (
+          <Suite key={id} suite={suite} all={suites(rows)} />
+        ) : (
+          <Empty title="There is no such suite">
+            <Link to="/suites" className="link">
+              All suites
+            </Link>
+          </Empty>
+        );
       }}
     </Ready>
   );
@@ -34,36 +42,99 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
   const rules = useQuery({ queryKey: ['rules'], queryFn: () => value(api.GET('/api/rules')) });
   const done = () => {
     setDoing(null);
-    for (const queryKey of [['tests'], ['suite-versions'], ['rules'], ['standings']]) void queries.invalidateQueries({ queryKey });
+    for (const queryKey of [['tests'], ['suite-versions'], ['rules'], ['standings']])
+      void queries.invalidateQueries({ queryKey });
   };
-  const retire = useMutation({ mutationFn: ({ id, retired }: { id: number; retired: boolean }) => value(api.POST('/api/tests/{id}/retired', { params: { path: { id } }, body: { retired } })), onSuccess: done });
-  const retireRule = useMutation({ mutationFn: (id: number) => value(api.DELETE('/api/rules/{id}', { params: { path: { id } } })), onSuccess: done });
+  const retire = useMutation({
+    mutationFn: ({ id, retired }: { id: number; retired: boolean }) =>
+      value(api.POST('/api/tests/{id}/retired', { params: { path: { id } }, body: { retired } })),
+    onSuccess: done,
+  });
+  const retireRule = useMutation({
+    mutationFn: (id: number) => value(api.DELETE('/api/rules/{id}', { params: { path: { id } } })),
+    onSuccess: done,
+  });
   const own = (rules.data ?? []).filter((r) => r.suiteVersionId === suite.id);
   const everyName = new Map(all.flatMap((s) => s.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const))));
   const names = new Map(suite.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const)));
   const error = retire.error ?? retireRule.error ?? rules.error;
   return (
     <>
-      <Opening title={suite.name} sentence={suite.builtIn ? 'Built in: its tests run by themselves on any device with a browser, and cannot be changed here.' : 'A suite of your own. Its tests stay as they are, so that old scores keep their meaning; a changed test is a new version.'}>
-        {!suite.builtIn && <><button className="button" onClick={() => setDoing('computed')}>Computed value</button><button className="button" onClick={() => setDoing('total')}>Total</button></>}
-        {!suite.builtIn && <button className="button" onClick={() => setDoing('rule')}>Reading rule</button>}
-        <Link to="/ledger" search={{ version: suite.id }} className="button">Its readings</Link>
+      <Opening
+        title={suite.name}
+        sentence={
+          suite.builtIn
+            ? 'Built in: its tests run by themselves on any device with a browser, and cannot be changed here.'
+            : 'A suite of your own. Its tests stay as they are, so that old scores keep their meaning; a changed test is a new version.'
+        }
+      >
+        {!suite.builtIn && (
+          <>
+            <button className="button" onClick={() => setDoing('computed')}>
+              Computed value
+            </button>
+            <button className="button" onClick={() => setDoing('total')}>
+              Total
+            </button>
+          </>
+        )}
+        {!suite.builtIn && (
+          <button className="button" onClick={() => setDoing('rule')}>
+            Reading rule
+          </button>
+        )}
+        <Link to="/ledger" search={{ version: suite.id }} className="button">
+          Its readings
+        </Link>
       </Opening>
       {doing === 'computed' && <ComputedForm suite={suite} all={all} onDone={done} onCancel={() => setDoing(null)} />}
       {doing === 'total' && <TotalForm suite={suite} onDone={done} onCancel={() => setDoing(null)} />}
       {doing === 'rule' && <RuleForm suite={suite} onDone={done} onCancel={() => setDoing(null)} />}
-      {error && <p role="alert" className="text-plum">{error.message}</p>}
+      {error && (
+        <p role="alert" className="text-plum">
+          {error.message}
+        </p>
+      )}
       <div className="grid gap-x-10 lg:grid-cols-[1fr_340px]">
         <section className="min-w-0">
           <h2 className="border-b border-hair pb-0.5">Tests</h2>
           {suite.tests.map((t) => (
-            <div key={t.id} className={`flex flex-wrap items-baseline gap-x-3 border-b border-hair-2 py-1.5 ${t.retired ? 'text-ink-3' : ''}`}>
+            <div
+              key={t.id}
+              className={`flex flex-wrap items-baseline gap-x-3 border-b border-hair-2 py-1.5 ${t.retired ? 'text-ink-3' : ''}`}
+            >
               <span className="font-semibold">{t.name}</span>
               <span className="small">{testGroup(t.group)}</span>
               <span className="small ml-auto">{howMeasured(t.metrics[0]!)}</span>
-              {!suite.builtIn && <button className="small link" onClick={() => retire.mutate({ id: t.id, retired: !t.retired })} aria-label={`${t.retired ? 'Use again' : 'Retire'}: ${t.name}`}>{t.retired ? 'use again' : 'retire'}</button>}
-              {t.metrics[0]?.formula !== undefined && <span className="w-full"><code className="text-[12px] text-ink-2">{t.metrics[0].formula}</code> <span className="small">where {Object.entries(t.metrics[0].inputs).map(([input, metric]) => `${input} is ${everyName.get(metric) ?? 'a test'}`).join(', ')}</span></span>}
-              {t.metrics.length > 1 && <span className="small w-full">Also: {t.metrics.slice(1).map((m) => m.name.slice(t.name.length + 2)).join('; ')}</span>}
+              {!suite.builtIn && (
+                <button
+                  className="small link"
+                  onClick={() => retire.mutate({ id: t.id, retired: !t.retired })}
+                  aria-label={`${t.retired ? 'Use again' : 'Retire'}: ${t.name}`}
+                >
+                  {t.retired ? 'use again' : 'retire'}
+                </button>
+              )}
+              {t.metrics[0]?.formula !== undefined && (
+                <span className="w-full">
+                  <code className="text-[12px] text-ink-2">{t.metrics[0].formula}</code>{' '}
+                  <span className="small">
+                    where{' '}
+                    {Object.entries(t.metrics[0].inputs)
+                      .map(([input, metric]) => `${input} is ${everyName.get(metric) ?? 'a test'}`)
+                      .join(', ')}
+                  </span>
+                </span>
+              )}
+              {t.metrics.length > 1 && (
+                <span className="small w-full">
+                  Also:{' '}
+                  {t.metrics
+                    .slice(1)
+                    .map((m) => m.name.slice(t.name.length + 2))
+                    .join('; ')}
+                </span>
+              )}
             </div>
           ))}
           <p className="small mt-1">A retired test keeps its scores; it is no longer offered, computed or ranked.</p>
@@ -71,11 +142,29 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
         <aside className="min-w-0">
           <JoinPart suite={suite} />
           <h2 className="mt-6 border-b border-hair pb-0.5">Reading rules</h2>
-          {own.length === 0 && <p className="small py-1">{suite.builtIn ? 'A built-in suite needs none.' : 'None yet. With one, pasting what a tool printed is enough.'}</p>}
+          {own.length === 0 && (
+            <p className="small py-1">
+              {suite.builtIn
+                ? 'A built-in suite needs none.'
+                : 'None yet. With one, pasting what a tool printed is enough.'}
+            </p>
+          )}
           {own.map((r) => (
             <div key={r.id} className="border-b border-hair-2 py-1.5">
-              {r.patterns.map((p) => <p key={p.name} title={p.expression}><span className="font-semibold">{p.name}</span> <span className="small">in {p.unit}, for {names.get(p.metricId ?? 0) ?? 'another test'}</span></p>)}
-              <p className="small">by {r.person}, {moment(r.madeAt)} <button className="link" onClick={() => retireRule.mutate(r.id)}>no longer use it</button></p>
+              {r.patterns.map((p) => (
+                <p key={p.name} title={p.expression}>
+                  <span className="font-semibold">{p.name}</span>{' '}
+                  <span className="small">
+                    in {p.unit}, for {names.get(p.metricId ?? 0) ?? 'another test'}
+                  </span>
+                </p>
+              ))}
+              <p className="small">
+                by {r.person}, {moment(r.madeAt)}{' '}
+                <button className="link" onClick={() => retireRule.mutate(r.id)}>
+                  no longer use it
+                </button>
+              </p>
             </div>
           ))}
         </aside>

@@ -19,9 +19,16 @@ export function SuitesView() {
   useKeys(making ? [] : [{ key: 'n', does: 'New suite', run: () => setMaking('list') }]);
   return (
     <>
-      <Opening title="Suites" sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless somebody joined two and said why.">
-        <button className="button" onClick={() => setMaking('tool')}>From a tool’s output</button>
-        <button className="button" onClick={() => setMaking('list')}>New suite <kbd>n</kbd></button>
+      <Opening
+        title="Suites"
+        sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless somebody joined two and said why."
+      >
+        <button className="button" onClick={() => setMaking('tool')}>
+          From a tool’s output
+        </button>
+        <button className="button" onClick={() => setMaking('list')}>
+          New suite <kbd>n</kbd>
+        </button>
       </Opening>
       {making === 'list' && <NewSuite onDone={() => setMaking(null)} />}
       {making === 'tool' && <ToolSuite onDone={() => setMaking(null)} />}
@@ -33,16 +40,25 @@ export function SuitesView() {
               return (
                 <section key={suite.id} className="mb-6 break-inside-avoid">
                   <h2 className="flex items-baseline border-b border-hair pb-0.5">
-                    <Link to="/suites/$versionId" params={{ versionId: String(suite.id) }} className="hover:underline">{suite.name}</Link>
-                    <span className="small ml-auto font-sans font-normal">{suite.builtIn && 'built in'}{joined && `compared with ${joined.intoName}`}</span>
+                    <Link to="/suites/$versionId" params={{ versionId: String(suite.id) }} className="hover:underline">
+                      {suite.name}
+                    </Link>
+                    <span className="small ml-auto font-sans font-normal">
+                      {suite.builtIn && 'built in'}
+                      {joined && `compared with ${joined.intoName}`}
+                    </span>
                   </h2>
-                  {suite.tests.filter((t) => !t.retired).map((t) => (
-                    <p key={t.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
-                      <span className="font-semibold">{t.name}</span>
-                      <span className="small">{testGroup(t.group)}</span>
-                      <span className="small ml-auto max-w-[55%] truncate text-right">{howMeasured(t.metrics[0]!)}</span>
-                    </p>
-                  ))}
+                  {suite.tests
+                    .filter((t) => !t.retired)
+                    .map((t) => (
+                      <p key={t.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
+                        <span className="font-semibold">{t.name}</span>
+                        <span className="small">{testGroup(t.group)}</span>
+                        <span className="small ml-auto max-w-[55%] truncate text-right">
+                          {howMeasured(t.metrics[0]!)}
+                        </span>
+                      </p>
+                    ))}
                 </section>
               );
             })}

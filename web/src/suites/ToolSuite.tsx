@@ -5,36 +5,101 @@ import { api, value } from '../api/client.ts';
 /** A suite out of what a general-purpose tool prints: its tests and its reading rule in one step. */
 export function ToolSuite({ onDone }: { onDone: () => void }) {
   const queries = useQueryClient();
-  const tools = useQuery({ queryKey: ['rule-tools'], queryFn: () => value(api.GET('/api/rules/tools')), staleTime: Infinity });
+  const tools = useQuery({
+    queryKey: ['rule-tools'],
+    queryFn: () => value(api.GET('/api/rules/tools')),
+    staleTime: Infinity,
+  });
   const [key, setKey] = useState('time');
   const [name, setName] = useState('');
   const [version, setVersion] = useState('1');
   const [sample, setSample] = useState('');
   const tool = tools.data?.find((t) => t.key === key);
   const make = useMutation({
-    mutationFn: () => value(api.POST('/api/rules/tools/{key}/suite', { params: { path: { key } }, body: { name, version, sample } })),
+    mutationFn: () =>
+      value(api.POST('/api/rules/tools/{key}/suite', { params: { path: { key } }, body: { name, version, sample } })),
     onSuccess: () => {
       for (const queryKey of [['tests'], ['suite-versions'], ['rules']]) void queries.invalidateQueries({ queryKey });
       onDone();
     },
   });
   return (
-    <form className="my-3 border-y border-hair bg-sheet px-4 py-3" onKeyDown={(e) => { if (e.key === 'Escape') onDone(); }} onSubmit={(e) => { e.preventDefault(); make.mutate(); }}>
+    <form
+      className="my-3 border-y border-hair bg-sheet px-4 py-3"
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') onDone();
+      }}
+      onSubmit={(e) => {
+        e.preventDefault();
+        make.mutate();
+      }}
+    >
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label><span className="small">Tool</span>
-          <select className="field" autoFocus value={key} onChange={(e) => setKey(e.target.value)}>{(tools.data ?? []).map((t) => <option key={t.key} value={t.key}>{t.name}</option>)}</select>
+        <label>
+          <span className="small">Tool</span>
+          <select className="field" autoFocus value={key} onChange={(e) => setKey(e.target.value)}>
+            {(tools.data ?? []).map((t) => (
+              <option key={t.key} value={t.key}>
+                {t.name}
+              </option>
+            ))}
+          </select>
         </label>
-        <label className="sm:col-span-2"><span className="small">Suite, named for what is timed</span><input className="field" required maxLength={120} value={name} placeholder="Compile of the plot viewer" onChange={(e) => setName(e.target.value)} /></label>
-        <label><span className="small">Version</span><input className="field" required maxLength={40} value={version} onChange={(e) => setVersion(e.target.value)} /></label>
+        <label className="sm:col-span-2">
+          <span className="small">Suite, named for what is timed</span>
+          <input
+            className="field"
+            required
+            maxLength={120}
+            value={name}
+            placeholder="Compile of the plot viewer"
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="small">Version</span>
+          <input
+            className="field"
+            required
+            maxLength={40}
+            value={version}
+            onChange={(e) => setVersion(e.target.value)}
+          />
+        </label>
       </div>
-      <label className="mt-2 block"><span className="small">What it printed{tool && <>, from <code>{tool.how}</code></>}. Every number that is recognised becomes a test.</span>
-        <textarea className="field font-mono text-[12px]" rows={7} required spellCheck={false} value={sample} placeholder={tool?.sample} onChange={(e) => setSample(e.target.value)} />
+      <label className="mt-2 block">
+        <span className="small">
+          What it printed
+          {tool && (
+            <>
+              , from <code>{tool.how}</code>
+            </>
+          )}
+          . Every number that is recognised becomes a test.
+        </span>
+        <textarea
+          className="field font-mono text-[12px]"
+          rows={7}
+          required
+          spellCheck={false}
+          value={sample}
+          placeholder={tool?.sample}
+          onChange={(e) => setSample(e.target.value)}
+        />
       </label>
       {tool && <p className="small mt-1">It is known to print: {tool.tests.join('; ')}.</p>}
-      {make.isError && <p role="alert" className="mt-2 text-plum">{make.error.message}</p>}
+      {make.isError && (
+        <p role="alert" className="mt-2 text-plum">
+          {make.error.message}
+        </p>
+      )}
       <p className="mt-2 flex gap-2">
-        <button className="button button-main" disabled={make.isPending || sample.trim() === '' || name.trim() === ''}>Put it in the catalogue</button>
-        <button type="button" className="button" onClick={onDone}>Cancel</button>
+        <button className="button button-main" disabled={make.isPending || sample.trim() === '' || name.trim() === ''}>
+          Put it in the catalogue
+        </button>
+        <button type="button" className="button" onClick={onDone}>
+          Cancel
+        </button>
       </p>
     </form>
   );

@@ -1,7 +1,14 @@
 import { expect, test } from 'vitest';
 import { howMeasured } from './how.ts';
 
-const plain = { kind: 'NUMBER', choices: [], unit: 'MB/s', direction: 'MORE_IS_BETTER', capped: false, main: true } as const;
+const plain = {
+  kind: 'NUMBER',
+  choices: [],
+  unit: 'MB/s',
+  direction: 'MORE_IS_BETTER',
+  capped: false,
+  main: true,
+} as const;
 
 test.each([
   [{ ...plain, choices: [] }, 'MB/s, more is better'],

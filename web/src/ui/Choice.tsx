@@ -24,16 +24,35 @@ const SHOWN = 200;
 export function Choice<T>(props: Shared<T> & { value: T; onChoose: (value: T) => void }) {
   const [open, setOpen] = useState(false);
   return (
-    <List {...props} open={open} setOpen={setOpen} isChosen={(v) => v === props.value} multiple={false}
-      onPick={(v) => { props.onChoose(v); setOpen(false); }} />
+    <List
+      {...props}
+      open={open}
+      setOpen={setOpen}
+      isChosen={(v) => v === props.value}
+      multiple={false}
+      onPick={(v) => {
+        props.onChoose(v);
+        setOpen(false);
+      }}
+    />
   );
 }
 
 /** The same with any number of the list; none stands for all. */
 export function Choices<T>(props: Shared<T> & { values: readonly T[]; onChoose: (values: T[]) => void }) {
   const [open, setOpen] = useState(false);
-  const toggle = (v: T) => props.onChoose(props.values.includes(v) ? props.values.filter((x) => x !== v) : [...props.values, v]);
-  return <List {...props} open={open} setOpen={setOpen} isChosen={(v) => props.values.includes(v)} multiple onPick={toggle} />;
+  const toggle = (v: T) =>
+    props.onChoose(props.values.includes(v) ? props.values.filter((x) => x !== v) : [...props.values, v]);
+  return (
+    <List
+      {...props}
+      open={open}
+      setOpen={setOpen}
+      isChosen={(v) => props.values.includes(v)}
+      multiple
+      onPick={toggle}
+    />
+  );
 }
 
 interface ListProps<T> extends Shared<T> {
@@ -73,24 +92,65 @@ function List<T>({ name, options, children, open, setOpen, isChosen, onPick, mul
       open={open}
       onOpenChange={(next) => {
         setWords('');
-        setActive(Math.max(0, options.findIndex((o) => isChosen(o.value))));
+        setActive(
+          Math.max(
+            0,
+            options.findIndex((o) => isChosen(o.value)),
+          ),
+        );
         setOpen(next);
       }}
     >
-      <Popover.Trigger className="choice" aria-label={`${name}: ${children}`}>{children}</Popover.Trigger>
+      <Popover.Trigger className="choice" aria-label={`${name}: ${children}`}>
+        {children}
+      </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content className="menu" align="start" sideOffset={6} onKeyDown={keys} aria-label={name}>
           {options.length >= MANY && (
-            <input className="field mb-1" placeholder="Type to narrow" aria-label={`Narrow: ${name}`} value={words} role="combobox" aria-expanded="true"
-              aria-controls={id} aria-activedescendant={`${id}-${active}`} autoFocus onChange={(event) => { setWords(event.target.value); setActive(0); }} />
+            <input
+              className="field mb-1"
+              placeholder="Type to narrow"
+              aria-label={`Narrow: ${name}`}
+              value={words}
+              role="combobox"
+              aria-expanded="true"
+              aria-controls={id}
+              aria-activedescendant={`${id}-${active}`}
+              autoFocus
+              onChange={(event) => {
+                setWords(event.target.value);
+                setActive(0);
+              }}
+            />
           )}
-          <div ref={list} id={id} role="listbox" aria-label={name} aria-multiselectable={multiple} tabIndex={options.length >= MANY ? -1 : 0}
-            aria-activedescendant={`${id}-${active}`} className="max-h-[340px] overflow-y-auto outline-none">
+          <div
+            ref={list}
+            id={id}
+            role="listbox"
+            aria-label={name}
+            aria-multiselectable={multiple}
+            tabIndex={options.length >= MANY ? -1 : 0}
+            aria-activedescendant={`${id}-${active}`}
+            className="max-h-[340px] overflow-y-auto outline-none"
+          >
             {shown.map((option, i) => (
-              <div key={i} id={`${id}-${i}`} role="option" aria-selected={isChosen(option.value)} data-highlighted={i === active ? '' : undefined}
-                className="menu-item" onPointerMove={() => setActive(i)} onClick={() => onPick(option.value)}>
-                <span aria-hidden="true" className="w-4 text-leaf">{isChosen(option.value) ? '✓' : ''}</span>
-                <span>{option.label}{option.detail && <span className="small block">{option.detail}</span>}</span>
+              <div
+                key={i}
+                id={`${id}-${i}`}
+                role="option"
+                aria-selected={isChosen(option.value)}
+                data-highlighted={i === active ? '' : undefined}
+                className="menu-item"
+                onPointerMove={() => setActive(i)}
+                onClick={() => onPick(option.value)}
+              >
+                <span aria-hidden="true" className="w-4 text-leaf">
+                  {isChosen(option.value) ? '✓' : ''}
+                </span>
+                <span>
+                  {option.label}
+                  {option.detail && <span className="small block">{option.detail}</span>}
+                </span>
               </div>
             ))}
             {shown.length === 0 && <p className="small px-3 py-2">Nothing has these words.</p>}

@@ -3,14 +3,22 @@ import type { ReactNode } from 'react';
 
 /** Loading, failed, empty and ready look the same everywhere. */
 export function Loading({ what }: { what: string }) {
-  return <p role="status" className="px-1 py-10 text-ink-2">Fetching {what}.</p>;
+  return (
+    <p role="status" className="px-1 py-10 text-ink-2">
+      Fetching {what}.
+    </p>
+  );
 }
 
 export function Trouble({ error, again }: { error: Error; again?: () => void }) {
   return (
     <div role="alert" className="my-8 border-l-2 border-plum pl-4">
       <p className="text-[16px]">{error.message}</p>
-      {again && <button className="button mt-3" onClick={again}>Try again</button>}
+      {again && (
+        <button className="button mt-3" onClick={again}>
+          Try again
+        </button>
+      )}
     </div>
   );
 }
@@ -25,7 +33,15 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
 }
 
 /** Shows a query in whichever of its states it is. Data that is being refreshed stays where it is. */
-export function Ready<T>({ query, what, children }: { query: UseQueryResult<T, Error>; what: string; children: (data: T) => ReactNode }) {
+export function Ready<T>({
+  query,
+  what,
+  children,
+}: {
+  query: UseQueryResult<T, Error>;
+  what: string;
+  children: (data: T) => ReactNode;
+}) {
   if (query.isPending) return <Loading what={what} />;
   if (query.isError) return <Trouble error={query.error} again={() => void query.refetch()} />;
   return <>{children(query.data)}</>;

@@ -10,15 +10,23 @@ import yarrowmark.core.stats.SampleMoments;
 /** The samples of the method's examples. Expected values in the tests were computed in R 4.2.2. */
 public final class ExampleSamples {
     public static final List<SampleMoments> A = List.of(
-        more(388.1, 391.7, 386.9), more(402.4, 405.9, 403.3), more(512.0, 498.6, 505.1),
-        more(610.8, 612.2, 607.5, 609.9), more(291.3, 290.1));
+            more(388.1, 391.7, 386.9),
+            more(402.4, 405.9, 403.3),
+            more(512.0, 498.6, 505.1),
+            more(610.8, 612.2, 607.5, 609.9),
+            more(291.3, 290.1));
 
     public static final List<SampleMoments> A2 = List.of(
-        more(100.2, 101.1, 99.5), more(88.0, 95.1, 91.2, 84.9), more(120.3, 120.9, 119.8), more(150, 151.5, 163, 149),
-        more(75.1, 75.0, 75.3), more(60.2, 64.8, 62.9), more(45.2, 45.3, 45.0), more(210, 214, 206, 211, 216));
+            more(100.2, 101.1, 99.5),
+            more(88.0, 95.1, 91.2, 84.9),
+            more(120.3, 120.9, 119.8),
+            more(150, 151.5, 163, 149),
+            more(75.1, 75.0, 75.3),
+            more(60.2, 64.8, 62.9),
+            more(45.2, 45.3, 45.0),
+            more(210, 214, 206, 211, 216));
 
-    private ExampleSamples() {
-    }
+    private ExampleSamples() {}
 
     public static SampleMoments more(double... values) {
         return sample(Direction.MORE_IS_BETTER, 0, values);
@@ -26,10 +34,14 @@ public final class ExampleSamples {
 
     /** A difference metric: less is better, in °C. */
     public static SampleMoments degrees(double... values) {
-        return SampleMoments.of(Arrays.stream(values).mapToObj(v -> new Measured(v, 0)).toList(), Direction.LESS_IS_BETTER, Scale.DIFFERENCE);
+        return SampleMoments.of(
+                Arrays.stream(values).mapToObj(v -> new Measured(v, 0)).toList(),
+                Direction.LESS_IS_BETTER,
+                Scale.DIFFERENCE);
     }
 
     public static SampleMoments sample(Direction direction, double resolution, double... values) {
-        return SampleMoments.of(Arrays.stream(values).mapToObj(v -> new Measured(v, resolution)).toList(), direction, Scale.RATIO);
+        return SampleMoments.of(
+                Arrays.stream(values).mapToObj(v -> new Measured(v, resolution)).toList(), direction, Scale.RATIO);
     }
 }

@@ -11,8 +11,8 @@ import java.util.function.Supplier;
 import org.openqa.selenium.By;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
-import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -36,17 +36,28 @@ final class Browser implements AutoCloseable {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         try {
-            options.addArguments("--headless=new", "--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking",
-                "--disable-component-update", "--disable-sync", "--hide-scrollbars", "--window-size=" + width + "," + height,
-                "--user-data-dir=" + Files.createTempDirectory("yarrowmark-browser"));
+            options.addArguments(
+                    "--headless=new",
+                    "--no-sandbox",
+                    "--disable-quic",
+                    "--no-first-run",
+                    "--disable-background-networking",
+                    "--disable-component-update",
+                    "--disable-sync",
+                    "--hide-scrollbars",
+                    "--window-size=" + width + "," + height,
+                    "--user-data-dir=" + Files.createTempDirectory("yarrowmark-browser"));
             options.addArguments(more);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
-        ChromeDriverService service = new ChromeDriverService.Builder().usingDriverExecutable(new java.io.File("/usr/bin/chromedriver")).build();
+        ChromeDriverService service = new ChromeDriverService.Builder()
+                .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
+                .build();
         driver = new ChromeDriver(service, options);
-        driver.executeCdpCommand("Emulation.setDeviceMetricsOverride",
-            Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", width < 500));
+        driver.executeCdpCommand(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", width < 500));
     }
 
     ChromeDriver driver() {
@@ -60,16 +71,23 @@ final class Browser implements AutoCloseable {
 
     /** Waits until there is an answer that is neither null nor false. */
     <T> T until(String what, Duration patience, Supplier<T> look) {
-        return new WebDriverWait(driver, patience).withMessage(() -> what + " did not come about. The page says:\n" + text())
-            .ignoring(StaleElementReferenceException.class).ignoring(NoSuchElementException.class).until((Function<Object, T>) d -> look.get());
+        return new WebDriverWait(driver, patience)
+                .withMessage(() -> what + " did not come about. The page says:\n" + text())
+                .ignoring(StaleElementReferenceException.class)
+                .ignoring(NoSuchElementException.class)
+                .until((Function<Object, T>) d -> look.get());
     }
 
     WebElement see(String xpath) {
-        return until("to see " + xpath, PATIENCE, () -> driver.findElements(By.xpath(xpath)).stream().filter(WebElement::isDisplayed).findFirst().orElse(null));
+        return until("to see " + xpath, PATIENCE, () -> driver.findElements(By.xpath(xpath)).stream()
+                .filter(WebElement::isDisplayed)
+                .findFirst()
+                .orElse(null));
     }
 
     WebElement seeText(String words) {
-        return see("//*[contains(normalize-space(.), \"" + words + "\") and not(*[contains(normalize-space(.), \"" + words + "\")])]");
+        return see("//*[contains(normalize-space(.), \"" + words + "\") and not(*[contains(normalize-space(.), \""
+                + words + "\")])]");
     }
 
     WebElement button(String name) {
@@ -84,15 +102,17 @@ final class Browser implements AutoCloseable {
     }
 
     void type(String label, String words) {
-        WebElement field = see("//label[starts-with(normalize-space(.), \"" + label + "\")]//input | //input[@aria-label=\"" + label
-            + "\"] | //input[@id=//label[starts-with(normalize-space(.), \"" + label + "\")]/@for]");
+        WebElement field = see(
+                "//label[starts-with(normalize-space(.), \"" + label + "\")]//input | //input[@aria-label=\"" + label
+                        + "\"] | //input[@id=//label[starts-with(normalize-space(.), \"" + label + "\")]/@for]");
         field.sendKeys(Keys.chord(Keys.CONTROL, "a"), words);
     }
 
     /** A control of the sentence: opens it and picks an option. */
     void choose(String control, String option) {
         see("//button[starts-with(@aria-label, \"" + control + ":\")]").click();
-        see("//*[@role='option'][contains(normalize-space(.), \"" + option + "\")]").click();
+        see("//*[@role='option'][contains(normalize-space(.), \"" + option + "\")]")
+                .click();
     }
 
     void keys(CharSequence... keys) {
@@ -101,7 +121,11 @@ final class Browser implements AutoCloseable {
 
     /** Holds Ctrl while the key is pressed. */
     void keyWithCtrl(CharSequence key) {
-        new Actions(driver).keyDown(Keys.CONTROL).sendKeys(key).keyUp(Keys.CONTROL).perform();
+        new Actions(driver)
+                .keyDown(Keys.CONTROL)
+                .sendKeys(key)
+                .keyUp(Keys.CONTROL)
+                .perform();
     }
 
     String text() {
@@ -118,21 +142,27 @@ final class Browser implements AutoCloseable {
 
     /** From the next page on: each time the heading says something new, and the page these words, it is loaded anew a moment later. */
     void reloadOnceUnderEachHeading(String words) {
-        cdp("Page.addScriptToEvaluateOnNewDocument", Map.of("source", """
+        cdp(
+                "Page.addScriptToEvaluateOnNewDocument",
+                Map.of(
+                        "source",
+                        """
             addEventListener('DOMContentLoaded', () => new MutationObserver(() => {
               const heading = document.querySelector('h1')?.textContent;
               const seen = JSON.parse(sessionStorage.getItem('reloaded') ?? '[]');
               if (!heading || seen.includes(heading) || !document.body.textContent.includes('WORDS')) return;
               sessionStorage.setItem('reloaded', JSON.stringify([...seen, heading]));
               setTimeout(() => location.reload(), 200);
-            }).observe(document.body, { childList: true, subtree: true, characterData: true }));""".replace("WORDS", words)));
+            }).observe(document.body, { childList: true, subtree: true, characterData: true }));"""
+                                .replace("WORDS", words)));
     }
 
     /** What the page's console complains about, the content security policy's complaints among it. */
     List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
-            .filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
-            .map(e -> e.getMessage()).toList();
+                .filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
+                .map(e -> e.getMessage())
+                .toList();
     }
 
     void signIntoDemo(String address) {

@@ -25,8 +25,7 @@ final class Canary implements AutoCloseable {
     private final List<Process> processes = new ArrayList<>();
     private final List<ConcurrentSkipListMap<Long, Long>> timings = new ArrayList<>();
 
-    private Canary() {
-    }
+    private Canary() {}
 
     /** One on each processor, each a process of its own: only a process can be bound to a processor. */
     static Canary onEachProcessor() {
@@ -35,7 +34,19 @@ final class Canary implements AutoCloseable {
         Path classes = Path.of("target", "test-classes").toAbsolutePath();
         try {
             for (int cpu = 0; cpu < Runtime.getRuntime().availableProcessors(); cpu++) {
-                Process process = new ProcessBuilder("taskset", "-c", Integer.toString(cpu), java, "-Xmx16m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", "-cp", classes.toString(), Canary.class.getName()).redirectError(ProcessBuilder.Redirect.DISCARD).start();
+                Process process = new ProcessBuilder(
+                                "taskset",
+                                "-c",
+                                Integer.toString(cpu),
+                                java,
+                                "-Xmx16m",
+                                "-XX:+UseSerialGC",
+                                "-XX:TieredStopAtLevel=1",
+                                "-cp",
+                                classes.toString(),
+                                Canary.class.getName())
+                        .redirectError(ProcessBuilder.Redirect.DISCARD)
+                        .start();
                 canary.processes.add(process);
                 ConcurrentSkipListMap<Long, Long> own = new ConcurrentSkipListMap<>();
                 canary.timings.add(own);
@@ -51,8 +62,11 @@ final class Canary implements AutoCloseable {
     }
 
     private static void read(Process process, Map<Long, Long> timings) {
-        try (BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.US_ASCII))) {
-            out.lines().map(line -> line.split(" ")).forEach(at -> timings.put(Long.parseLong(at[0]), Long.parseLong(at[1])));
+        try (BufferedReader out =
+                new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.US_ASCII))) {
+            out.lines()
+                    .map(line -> line.split(" "))
+                    .forEach(at -> timings.put(Long.parseLong(at[0]), Long.parseLong(at[1])));
         } catch (IOException | UncheckedIOException e) {
             // The process was ended.
         }
@@ -62,14 +76,22 @@ final class Canary implements AutoCloseable {
     boolean quiet(long from, long to) {
         return timings.stream().allMatch(own -> {
             double limit = QUIET * best(own);
-            List<Long> during = List.copyOf(own.subMap(from - EVERY_MS, true, to + EVERY_MS, true).values());
-            return during.size() >= (to - from) / EVERY_MS / 2 && during.stream().filter(t -> t > limit).count() <= during.size() / 20;
+            List<Long> during = List.copyOf(
+                    own.subMap(from - EVERY_MS, true, to + EVERY_MS, true).values());
+            return during.size() >= (to - from) / EVERY_MS / 2
+                    && during.stream().filter(t -> t > limit).count() <= during.size() / 20;
         });
     }
 
     /** Share of all looks that were quiet. */
     double quietShare() {
-        return timings.stream().mapToDouble(own -> own.values().stream().filter(t -> t <= QUIET * best(own)).count() / (double) Math.max(1, own.size())).average().orElse(0);
+        return timings.stream()
+                .mapToDouble(own -> own.values().stream()
+                                .filter(t -> t <= QUIET * best(own))
+                                .count()
+                        / (double) Math.max(1, own.size()))
+                .average()
+                .orElse(0);
     }
 
     private static double best(Map<Long, Long> timings) {

@@ -34,7 +34,8 @@ class CompareIT extends AtTheDemo {
         String there = overall();
         double ratio = Double.parseDouble(there.replace("×", ""));
         browser.keys("x");
-        browser.until("the base to be the other one", Browser.PATIENCE, () -> !overall().equals(there));
+        browser.until("the base to be the other one", Browser.PATIENCE, () -> !overall()
+                .equals(there));
         assertThat(Double.parseDouble(overall().replace("×", "")) * ratio).isBetween(0.998, 1.002);
 
         browser.keys(Keys.ARROW_DOWN);
@@ -43,7 +44,9 @@ class CompareIT extends AtTheDemo {
         browser.seeText("other configurations as ticks");
         assertThat(browser.driver().getCurrentUrl()).contains("open=");
         browser.keys(Keys.ENTER);
-        browser.until("the line to close", Browser.PATIENCE, () -> !browser.driver().getCurrentUrl().contains("open="));
+        browser.until("the line to close", Browser.PATIENCE, () -> !browser.driver()
+                .getCurrentUrl()
+                .contains("open="));
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -52,10 +55,14 @@ class CompareIT extends AtTheDemo {
         folio();
         browser.keys("m");
         browser.see("//*[@role='option'][contains(., '10 %')]").click();
-        browser.until("the address to say so", Browser.PATIENCE, () -> browser.driver().getCurrentUrl().contains("matters=10"));
+        browser.until("the address to say so", Browser.PATIENCE, () -> browser.driver()
+                .getCurrentUrl()
+                .contains("matters=10"));
         browser.see("//*[@role='row']//*[.='level']");
         browser.choose("Tests", "Storage tests");
-        browser.until("storage alone", Browser.PATIENCE, () -> browser.driver().findElements(By.xpath("//h3[.='Processor']")).isEmpty());
+        browser.until("storage alone", Browser.PATIENCE, () -> browser.driver()
+                .findElements(By.xpath("//h3[.='Processor']"))
+                .isEmpty());
         browser.see("//h3[.='Storage']");
         browser.driver().navigate().refresh();
         browser.see("//h3[.='Storage']");
@@ -71,19 +78,24 @@ class CompareIT extends AtTheDemo {
         browser.seeText("Planned as");
         browser.see("//a[.='change the plan']").click();
         browser.see("//h1[contains(., 'lan')]");
-        browser.until("the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream().anyMatch(i -> i.getAttribute("value").startsWith("More runs, Folio 14")));
+        browser.until(
+                "the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream()
+                        .anyMatch(i -> i.getAttribute("value").startsWith("More runs, Folio 14")));
     }
 
     @Test
     void severalStandInColumnsAndTwoFactorsInAGrid() {
         browser.open(program.address() + "compare");
         browser.see("//h2[.='Before and after']");
-        Object ids = browser.driver().executeAsyncScript("""
+        Object ids = browser.driver()
+                .executeAsyncScript(
+                        """
             const done = arguments[arguments.length - 1];
             fetch('/api/compare/pairs').then((a) => a.json()).then((pairs) => done([...new Set(pairs.filter((p) => p.after.model === 'Drift 13').flatMap((p) => [p.before.id, p.after.id]))].sort((a, b) => a - b).join(',')));""");
         browser.open(program.address() + "compare?ids=%5B" + ids + "%5D");
         browser.see("//*[@role='columnheader']//button[@aria-pressed='true']");
-        assertThat(browser.driver().findElements(By.cssSelector("[role=columnheader] button"))).hasSize(3);
+        assertThat(browser.driver().findElements(By.cssSelector("[role=columnheader] button")))
+                .hasSize(3);
         browser.press("Two factors");
         browser.seeText("What do power and power mode do by themselves and together");
         browser.see("//*[contains(., 'the gain from') or contains(., 'The gain from')]");
@@ -107,10 +119,14 @@ class CompareIT extends AtTheDemo {
         browser.keys(Keys.ENTER);
         browser.press("Take along: readings of Weir hash, one thread");
         browser.press("PNG, transparent");
-        browser.until("the readings", Browser.PATIENCE, () -> Files.exists(folder.resolve("readings-of-weir-hash-one-thread-transparent.png")));
+        browser.until(
+                "the readings",
+                Browser.PATIENCE,
+                () -> Files.exists(folder.resolve("readings-of-weir-hash-one-thread-transparent.png")));
         var picture = ImageIO.read(png.toFile());
         assertThat(picture.getWidth()).isEqualTo(1920);
         assertThat(picture.getHeight()).isEqualTo(1080);
-        assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("Weir hash, one thread", "Overall", "also changed");
+        assertThat(Files.readString(csv, StandardCharsets.UTF_8))
+                .contains("Weir hash, one thread", "Overall", "also changed");
     }
 }

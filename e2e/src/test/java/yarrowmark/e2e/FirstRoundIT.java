@@ -81,11 +81,15 @@ class FirstRoundIT {
     }
 
     private void laneSays(String words, Duration patience) {
-        reviewer.until("the lane to say " + words, patience, () -> lane().getText().contains(words));
+        reviewer.until(
+                "the lane to say " + words, patience, () -> lane().getText().contains(words));
     }
 
     private void finished() {
-        device.until("the device to finish", A_ROUND, () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
+        device.until(
+                "the device to finish",
+                A_ROUND,
+                () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
     }
 
     private List<WebElement> dots(String words) {
@@ -103,8 +107,17 @@ class FirstRoundIT {
         lane().findElement(By.linkText("Its readings")).click();
         // Two runs of five tests; all threads also say what each of them did.
         reviewer.seeText("12 lines");
-        reviewer.until("twelve values", Browser.PATIENCE, () -> reviewer.driver().findElements(By.cssSelector("button[data-line]")).size() == 12);
-        reviewer.driver().findElements(By.cssSelector("button[data-line]")).get(0).click();
+        reviewer.until(
+                "twelve values",
+                Browser.PATIENCE,
+                () -> reviewer.driver()
+                                .findElements(By.cssSelector("button[data-line]"))
+                                .size()
+                        == 12);
+        reviewer.driver()
+                .findElements(By.cssSelector("button[data-line]"))
+                .get(0)
+                .click();
         reviewer.seeText("Timed samples");
         reviewer.seeText("of it timed");
         reviewer.type("Set aside, because", "trying it out");
@@ -133,12 +146,16 @@ class FirstRoundIT {
         start("runs=2&timed=3000&pause=0");
         reviewer.until("a first finished run", A_ROUND, () -> !dots(": ok").isEmpty());
         device.driver().navigate().refresh();
-        reviewer.until("the cut-off run to be told", A_ROUND, () -> lane().getText().contains("running"));
+        reviewer.until(
+                "the cut-off run to be told", A_ROUND, () -> lane().getText().contains("running"));
         reviewer.seeText("The page was reloaded or closed");
-        reviewer.until("the run to be repeated", A_ROUND, () -> !dots("attempt 2").isEmpty());
+        reviewer.until(
+                "the run to be repeated", A_ROUND, () -> !dots("attempt 2").isEmpty());
         device.press("Stop");
         laneSays("stopped", A_ROUND);
-        String session = lane().findElement(By.linkText("Its readings")).getAttribute("href").replaceAll(".*session=(\\d+).*", "$1");
+        String session = lane().findElement(By.linkText("Its readings"))
+                .getAttribute("href")
+                .replaceAll(".*session=(\\d+).*", "$1");
         reviewer.open(program.address() + "ledger?session=" + session);
         reviewer.seeText("attempt 2");
         assertThat(reviewer.text()).contains("stopped").contains("ops/s");
@@ -149,8 +166,10 @@ class FirstRoundIT {
         start("runs=1&timed=500&pause=0");
         reviewer.until("a first finished run", A_ROUND, () -> !dots(": ok").isEmpty());
         program.kill();
-        device.until("the device to say that results wait", A_ROUND, () -> device.text().contains("on this device for the server"));
-        device.until("the device to have finished its runs", A_ROUND, () -> device.text().contains("Sending the last results"));
+        device.until("the device to say that results wait", A_ROUND, () -> device.text()
+                .contains("on this device for the server"));
+        device.until("the device to have finished its runs", A_ROUND, () -> device.text()
+                .contains("Sending the last results"));
         program.startAgain();
         finished();
         reviewer.signIntoDemo(program.address());
@@ -164,12 +183,17 @@ class FirstRoundIT {
         start("runs=1&timed=3000&pause=0");
         laneSays("running", A_ROUND);
         String page = device.driver().getWindowHandle();
-        device.until("the first test to run", A_ROUND, () -> device.text().contains("Weir hash, one thread") && device.text().contains("run 1 of 1"));
+        device.until(
+                "the first test to run",
+                A_ROUND,
+                () -> device.text().contains("Weir hash, one thread")
+                        && device.text().contains("run 1 of 1"));
         device.driver().switchTo().newWindow(WindowType.TAB);
         reviewer.seeText("The page was hidden or the screen slept");
         laneSays("page hidden", A_ROUND);
         device.driver().switchTo().window(page);
-        reviewer.until("the run to be repeated", A_ROUND, () -> !dots("ok, attempt 2").isEmpty());
+        reviewer.until(
+                "the run to be repeated", A_ROUND, () -> !dots("ok, attempt 2").isEmpty());
     }
 
     @Test
@@ -214,7 +238,8 @@ class FirstRoundIT {
         String late = code("runs=1&timed=100&pause=0");
         String[] database = program.database();
         try (Connection connection = DriverManager.getConnection(database[0], database[1], database[2]);
-             PreparedStatement tenMinutesPass = connection.prepareStatement("UPDATE seat SET expires_at = created_at - INTERVAL 1 SECOND WHERE code = ?")) {
+                PreparedStatement tenMinutesPass = connection.prepareStatement(
+                        "UPDATE seat SET expires_at = created_at - INTERVAL 1 SECOND WHERE code = ?")) {
             tenMinutesPass.setString(1, late);
             assertThat(tenMinutesPass.executeUpdate()).isEqualTo(1);
         }

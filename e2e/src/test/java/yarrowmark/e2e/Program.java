@@ -48,7 +48,8 @@ final class Program implements AutoCloseable {
 
     /** Kills the server without warning, as a lost machine would. The database goes with the command that started both. */
     void kill() {
-        long server = Long.parseLong(read(records.resolve(command).resolve("server.pid")).strip());
+        long server = Long.parseLong(
+                read(records.resolve(command).resolve("server.pid")).strip());
         ProcessHandle.of(server).ifPresent(ProcessHandle::destroyForcibly);
         awaitEnd();
     }
@@ -59,7 +60,8 @@ final class Program implements AutoCloseable {
     }
 
     private void launch(List<String> more) {
-        List<String> words = Stream.concat(Stream.of(BIN.resolve(command).toString(), "--no-build"), more.stream()).toList();
+        List<String> words = Stream.concat(Stream.of(BIN.resolve(command).toString(), "--no-build"), more.stream())
+                .toList();
         ProcessBuilder builder = new ProcessBuilder(words).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_VAR", records.toString());
         BlockingQueue<String> lines = new LinkedBlockingQueue<>();
@@ -69,7 +71,8 @@ final class Program implements AutoCloseable {
             throw new UncheckedIOException(e);
         }
         Thread reader = new Thread(() -> {
-            try (BufferedReader out = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
+            try (BufferedReader out =
+                    new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))) {
                 out.lines().forEach(lines::add);
             } catch (IOException | UncheckedIOException e) {
                 lines.add("its output ended: " + e.getMessage());
@@ -79,7 +82,9 @@ final class Program implements AutoCloseable {
         reader.start();
         StringBuilder said = new StringBuilder();
         try {
-            for (String line = lines.poll(150, TimeUnit.SECONDS); line != null; line = lines.poll(150, TimeUnit.SECONDS)) {
+            for (String line = lines.poll(150, TimeUnit.SECONDS);
+                    line != null;
+                    line = lines.poll(150, TimeUnit.SECONDS)) {
                 said.append(line).append('\n');
                 if (line.startsWith("Yarrowmark is at ")) {
                     address = line.substring("Yarrowmark is at ".length()).strip();

@@ -129,9 +129,11 @@ class ReviewerIT {
     void theDarkPaperStaysAfterAReload() {
         browser.press("Saltmarsh Kit Review");
         browser.see("//*[@role='menuitem'][.='Dark paper']").click();
-        browser.until("dark paper", Browser.PATIENCE, () -> "dark".equals(browser.js("return document.documentElement.dataset.theme")));
+        browser.until("dark paper", Browser.PATIENCE, () -> "dark"
+                .equals(browser.js("return document.documentElement.dataset.theme")));
         browser.driver().navigate().refresh();
         browser.see("//nav[@aria-label='Line of work']");
-        assertThat(browser.driver().findElement(By.tagName("html")).getAttribute("data-theme")).isEqualTo("dark");
+        assertThat(browser.driver().findElement(By.tagName("html")).getAttribute("data-theme"))
+                .isEqualTo("dark");
     }
 }

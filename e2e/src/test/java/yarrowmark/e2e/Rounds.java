@@ -11,9 +11,23 @@ import org.openqa.selenium.By;
 /** Carries out built-in tests on a device page, and reads what came of it from the server's own answers. */
 final class Rounds {
     /** @param value absent where the run gave none. @param first whether the metric is its test's first one */
-    record Score(String key, String test, String metric, String unit, String state, String reason, String words, Double value, double durationMs, double timedMs, long finishedAt, boolean first, List<Double> samples) { }
+    record Score(
+            String key,
+            String test,
+            String metric,
+            String unit,
+            String state,
+            String reason,
+            String words,
+            Double value,
+            double durationMs,
+            double timedMs,
+            long finishedAt,
+            boolean first,
+            List<Double> samples) {}
 
-    private static final String CALL = """
+    private static final String CALL =
+            """
         const done = arguments[arguments.length - 1];
         const [method, path, body] = arguments;
         const token = document.cookie.match(/XSRF-TOKEN=([^;]+)/);
@@ -41,7 +55,11 @@ final class Rounds {
     /** Keys of the built-in tests that a device carries out, in the order of the suites. */
     List<String> keys() {
         List<Map<String, Object>> tests = call("GET", "/api/tests", null);
-        return tests.stream().filter(t -> Boolean.TRUE.equals(t.get("builtIn"))).map(t -> (String) t.get("key")).filter(k -> !List.of("total", "scaling", "per-ghz").contains(k)).toList();
+        return tests.stream()
+                .filter(t -> Boolean.TRUE.equals(t.get("builtIn")))
+                .map(t -> (String) t.get("key"))
+                .filter(k -> !List.of("total", "scaling", "per-ghz").contains(k))
+                .toList();
     }
 
     /** @param device opens the page of a device under test */
@@ -50,13 +68,20 @@ final class Rounds {
         List<Map<String, Object>> tests = call("GET", "/api/tests", null);
         List<Object> items = new ArrayList<>();
         for (Map<String, Object> t : tests) {
-            if (Boolean.TRUE.equals(t.get("builtIn")) && keys().contains(t.get("key")) && wanted.test((String) t.get("key"))) {
+            if (Boolean.TRUE.equals(t.get("builtIn"))
+                    && keys().contains(t.get("key"))
+                    && wanted.test((String) t.get("key"))) {
                 items.add("{\"testId\":" + t.get("id") + ",\"nice\":false}");
             }
         }
         String settings = "\"runs\":" + runs + ",\"timedMs\":" + timedMs + ",\"pauseMs\":0";
-        Map<String, Object> plan = call("POST", "/api/plans", "{\"name\":\"Round " + System.nanoTime() + "\"," + settings + ",\"stopOnFailure\":false,\"items\":" + items + "}");
-        Map<String, Object> lane = call("POST", "/api/bench/seats", "{\"planId\":" + plan.get("id") + "," + settings + "}");
+        Map<String, Object> plan = call(
+                "POST",
+                "/api/plans",
+                "{\"name\":\"Round " + System.nanoTime() + "\"," + settings + ",\"stopOnFailure\":false,\"items\":"
+                        + items + "}");
+        Map<String, Object> lane =
+                call("POST", "/api/bench/seats", "{\"planId\":" + plan.get("id") + "," + settings + "}");
         device.open(program.address() + "j/" + lane.get("code"));
         device.press("It is a new model");
         device.type("Maker", "Pellow");
@@ -64,7 +89,10 @@ final class Rounds {
         // Away from the bench: a page that follows a round live would share the machine with it.
         reviewer.open(program.address() + "suites");
         device.press("Start round");
-        device.until("the round", patience, () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
+        device.until(
+                "the round",
+                patience,
+                () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
         return scores(((Number) lane.get("seatId")).longValue(), tests);
     }
 
@@ -72,20 +100,45 @@ final class Rounds {
         Map<String, Object> bench = call("GET", "/api/bench", null);
         @SuppressWarnings("unchecked")
         List<Map<String, Object>> lanes = (List<Map<String, Object>>) bench.get("lanes");
-        Object session = lanes.stream().filter(l -> ((Number) l.get("seatId")).longValue() == seat).findFirst().orElseThrow().get("sessionId");
+        Object session = lanes.stream()
+                .filter(l -> ((Number) l.get("seatId")).longValue() == seat)
+                .findFirst()
+                .orElseThrow()
+                .get("sessionId");
         List<Score> scores = new ArrayList<>();
         for (int page = 0; ; page++) {
             Map<String, Object> ledger = call("GET", "/api/ledger?size=200&page=" + page + "&session=" + session, null);
             @SuppressWarnings("unchecked")
             List<Map<String, Object>> rows = (List<Map<String, Object>>) ledger.get("rows");
             for (Map<String, Object> row : rows) {
-                Map<String, Object> test = tests.stream().filter(t -> t.get("id").equals(row.get("testId"))).findFirst().orElseThrow();
-                Map<String, Object> reading = row.get("readingId") == null ? Map.of() : call("GET", "/api/readings/" + row.get("readingId"), null);
+                Map<String, Object> test = tests.stream()
+                        .filter(t -> t.get("id").equals(row.get("testId")))
+                        .findFirst()
+                        .orElseThrow();
+                Map<String, Object> reading = row.get("readingId") == null
+                        ? Map.of()
+                        : call("GET", "/api/readings/" + row.get("readingId"), null);
                 @SuppressWarnings("unchecked")
-                Object first = ((List<Map<String, Object>>) test.get("metrics")).get(0).get("id");
+                Object first =
+                        ((List<Map<String, Object>>) test.get("metrics")).get(0).get("id");
                 Object timings = reading.get("timings");
-                scores.add(new Score((String) test.get("key"), (String) row.get("test"), (String) row.get("metric"), (String) row.get("unit"), (String) row.get("state"), (String) row.get("reason"), (String) row.get("reasonWords"),
-                    row.get("value") == null ? null : ((Number) row.get("value")).doubleValue(), reading.isEmpty() ? 0 : ((Number) reading.get("durationMs")).doubleValue(), reading.get("timedMs") == null ? 0 : ((Number) reading.get("timedMs")).doubleValue(), Instant.parse((String) row.get("finishedAt")).toEpochMilli(), first.equals(row.get("metricId")), timings == null ? List.of() : ((List<Number>) timings).stream().map(Number::doubleValue).toList()));
+                scores.add(new Score(
+                        (String) test.get("key"),
+                        (String) row.get("test"),
+                        (String) row.get("metric"),
+                        (String) row.get("unit"),
+                        (String) row.get("state"),
+                        (String) row.get("reason"),
+                        (String) row.get("reasonWords"),
+                        row.get("value") == null ? null : ((Number) row.get("value")).doubleValue(),
+                        reading.isEmpty() ? 0 : ((Number) reading.get("durationMs")).doubleValue(),
+                        reading.get("timedMs") == null ? 0 : ((Number) reading.get("timedMs")).doubleValue(),
+                        Instant.parse((String) row.get("finishedAt")).toEpochMilli(),
+                        first.equals(row.get("metricId")),
+                        timings == null
+                                ? List.of()
+                                : ((List<Number>) timings)
+                                        .stream().map(Number::doubleValue).toList()));
             }
             if (rows.isEmpty() || ((Number) ledger.get("total")).longValue() <= 200L * (page + 1)) {
                 return scores;

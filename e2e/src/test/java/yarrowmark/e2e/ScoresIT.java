@@ -37,13 +37,17 @@ class ScoresIT extends AtTheDemo {
     }
 
     @Test
-    void aRuleIsMadeByMarkingAndPastedTextBecomesScoresThatOthersAreComputedFrom(@TempDir Path folder) throws IOException {
-        makeSuite("Causeway", "Started, s, less\nFirmware, s, less\nWakes, check\nRead over size, MB/s, more, curve over B");
+    void aRuleIsMadeByMarkingAndPastedTextBecomesScoresThatOthersAreComputedFrom(@TempDir Path folder)
+            throws IOException {
+        makeSuite(
+                "Causeway",
+                "Started, s, less\nFirmware, s, less\nWakes, check\nRead over size, MB/s, more, curve over B");
         browser.press("Computed value");
         browser.type("Computed value", "System start");
         browser.see("//input[@placeholder='started - firmware']").sendKeys("a - b");
         for (String input : new String[] {"a", "b"}) {
-            new Select(browser.see("//select[@aria-label='What " + input + " stands for']")).selectByVisibleText(input.equals("a") ? "Started (Causeway 1), s" : "Firmware (Causeway 1), s");
+            new Select(browser.see("//select[@aria-label='What " + input + " stands for']"))
+                    .selectByVisibleText(input.equals("a") ? "Started (Causeway 1), s" : "Firmware (Causeway 1), s");
         }
         browser.see("//button[.='Add it'][not(@disabled)]").click();
         browser.see("//code[.='a - b']");
@@ -51,7 +55,8 @@ class ScoresIT extends AtTheDemo {
         browser.press("Reading rule");
         browser.see("//textarea").sendKeys("Started after 14.2 s\nFirmware took 5.1 s\n");
         for (String number : new String[] {"14.2", "5.1"}) {
-            browser.js("const t = document.querySelector('textarea'); const i = t.value.indexOf('" + number + "'); t.focus(); t.setSelectionRange(i, i + " + number.length() + ")");
+            browser.js("const t = document.querySelector('textarea'); const i = t.value.indexOf('" + number
+                    + "'); t.focus(); t.setSelectionRange(i, i + " + number.length() + ")");
             browser.press("Read the marked number");
             browser.seeText("Reads " + number + " s");
         }
@@ -60,7 +65,8 @@ class ScoresIT extends AtTheDemo {
 
         startSession("Ostler Shire", "Causeway");
         browser.press("Paste what a tool printed");
-        browser.see("//section[.//button[.='Cancel']]//textarea").sendKeys("Started after 15.0 s\nFirmware took 5.0 s\nStarted after 15.4 s\nFirmware took 5.2 s\n");
+        browser.see("//section[.//button[.='Cancel']]//textarea")
+                .sendKeys("Started after 15.0 s\nFirmware took 5.0 s\nStarted after 15.4 s\nFirmware took 5.2 s\n");
         browser.see("//button[.='Store 4 scores'][not(@disabled)]").click();
         browser.see("//button[@aria-label='Started, run 2: 15.4 s']");
         browser.seeText("Computed from these");
@@ -70,13 +76,16 @@ class ScoresIT extends AtTheDemo {
         browser.press("Close");
 
         Path photo = Files.writeString(folder.resolve("log.txt"), "power meter: 31 W", StandardCharsets.UTF_8);
-        browser.driver().findElement(By.cssSelector("aside input[type=file][multiple]")).sendKeys(photo.toAbsolutePath().toString());
+        browser.driver()
+                .findElement(By.cssSelector("aside input[type=file][multiple]"))
+                .sendKeys(photo.toAbsolutePath().toString());
         browser.see("//button[.='log.txt']");
 
         browser.see("//button[@aria-label='Wakes, run 1: nothing typed']").click();
         browser.keys("fail: stays dark", Keys.ENTER);
         browser.see("//button[@aria-label='Wakes, run 1: fail: stays dark']");
-        browser.see("//button[@aria-label='Read over size, run 1: nothing typed']").click();
+        browser.see("//button[@aria-label='Read over size, run 1: nothing typed']")
+                .click();
         browser.see("//textarea[contains(@placeholder, '128.5')]").sendKeys("512; 40\n4 KiB; 310\n1 MiB; 2100");
         browser.press("Store run 1");
         browser.see("//button[starts-with(@aria-label, 'Read over size, run 1: 2')]");
@@ -105,9 +114,17 @@ class ScoresIT extends AtTheDemo {
         browser.see("//input[@placeholder='wrong cable, an old firmware']").sendKeys("wrong profile");
         browser.see("//button[.='Set 3 aside'][not(@disabled)]").click();
         browser.seeText("3 readings were set aside");
-        browser.until("none counts", Browser.PATIENCE, () -> browser.driver().findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]")).isEmpty());
+        browser.until("none counts", Browser.PATIENCE, () -> browser.driver()
+                .findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]"))
+                .isEmpty());
         browser.press("Take that back");
-        browser.until("three count again", Browser.PATIENCE, () -> browser.driver().findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]")).size() == 3);
+        browser.until(
+                "three count again",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]"))
+                                .size()
+                        == 3);
 
         browser.press("Saved views");
         browser.see("//input[@maxlength='80']").sendKeys("Breakwater round");
@@ -116,22 +133,31 @@ class ScoresIT extends AtTheDemo {
         browser.open(program.address() + "ledger");
         browser.press("Saved views");
         browser.see("//button[.='Breakwater round']").click();
-        browser.until("the view is back", Browser.PATIENCE, () -> browser.driver().getCurrentUrl().contains("session="));
+        browser.until("the view is back", Browser.PATIENCE, () -> browser.driver()
+                .getCurrentUrl()
+                .contains("session="));
         browser.seeText("4 lines");
     }
 
     @Test
     void aFileIsLookedAtThenStored(@TempDir Path folder) throws IOException {
-        Path file = Files.writeString(folder.resolve("scores.csv"), "maker,model,class,suite,version,test,measure unit,direction,started,run,value\r\n"
-            + "Pellow,Spar 9,BOARD,Old notes,1,Copy,GB/s,more,2026-03-01T09:10:00Z,1,21.4\r\nPellow,Spar 9,BOARD,Old notes,1,Copy,GB/s,more,2026-03-01T09:10:00Z,2,fast\r\n", StandardCharsets.UTF_8);
+        Path file = Files.writeString(
+                folder.resolve("scores.csv"),
+                "maker,model,class,suite,version,test,measure unit,direction,started,run,value\r\n"
+                        + "Pellow,Spar 9,BOARD,Old notes,1,Copy,GB/s,more,2026-03-01T09:10:00Z,1,21.4\r\nPellow,Spar 9,BOARD,Old notes,1,Copy,GB/s,more,2026-03-01T09:10:00Z,2,fast\r\n",
+                StandardCharsets.UTF_8);
         browser.open(program.address() + "ledger");
         browser.press("Import");
         browser.see("//label[contains(., 'not known yet')]//input").click();
-        browser.driver().findElement(By.cssSelector("input[accept*=csv]")).sendKeys(file.toAbsolutePath().toString());
+        browser.driver()
+                .findElement(By.cssSelector("input[accept*=csv]"))
+                .sendKeys(file.toAbsolutePath().toString());
         browser.seeText("1 rows cannot be taken");
         assertThat(browser.see("//td[.='fast']").isDisplayed()).isTrue();
         Files.writeString(file, Files.readString(file).replace("fast", "21.6"));
-        browser.driver().findElement(By.cssSelector("input[accept*=csv]")).sendKeys(file.toAbsolutePath().toString());
+        browser.driver()
+                .findElement(By.cssSelector("input[accept*=csv]"))
+                .sendKeys(file.toAbsolutePath().toString());
         browser.see("//button[.='Store all of it']").click();
         browser.seeText("Stored: 2 readings");
         browser.open(program.address() + "shelf?q=spar%209");
@@ -147,11 +173,13 @@ class ScoresIT extends AtTheDemo {
         browser.type("Plan", "Jetty round");
         for (String[] test : new String[][] {{"Weir hash, one thread", "1"}, {"Noise", "2"}}) {
             new Select(browser.see("//label[.='Add a test']/following-sibling::select")).selectByVisibleText(test[0]);
-            browser.see("//li[.//span[starts-with(., '" + test[0] + "')]]//label[.='runs']//input").sendKeys(test[1]);
+            browser.see("//li[.//span[starts-with(., '" + test[0] + "')]]//label[.='runs']//input")
+                    .sendKeys(test[1]);
         }
         browser.see("//input[@aria-label='What to do for Noise']").sendKeys("Meter at 30 cm, lid open");
         browser.see("//button[.='Keep the plan'][not(@disabled)]").click();
-        browser.see("//section[.//h2[starts-with(., 'Jetty round')]]//a[.='Take it to the bench']").click();
+        browser.see("//section[.//h2[starts-with(., 'Jetty round')]]//a[.='Take it to the bench']")
+                .click();
         browser.see("//h1[.='Bench']");
         browser.open(browser.driver().getCurrentUrl() + "&timed=100&pause=0");
         browser.press("Make a code n");

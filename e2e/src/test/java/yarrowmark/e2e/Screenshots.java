@@ -13,23 +13,31 @@ import org.openqa.selenium.OutputType;
 public final class Screenshots {
     private static final Path TARGET = Path.of("..", "docs", "screenshots");
 
-    private Screenshots() {
-    }
+    private Screenshots() {}
 
     public static void main(String[] arguments) throws IOException {
         Files.createDirectories(TARGET);
-        try (Program program = Program.start("demo", "screenshots"); Browser reviewer = new Browser(); Browser device = new Browser(390, 844)) {
+        try (Program program = Program.start("demo", "screenshots");
+                Browser reviewer = new Browser();
+                Browser device = new Browser(390, 844)) {
             reviewer.signIntoDemo(program.address());
             reviewer.see("//*[@role='row'][@data-line='7']");
             for (int row : new int[] {4, 7, 9}) {
                 reviewer.see("//*[@role='row'][@data-line='" + row + "']/*[1]").click();
                 reviewer.keys(Keys.ENTER);
             }
-            reviewer.until("three on the table", Browser.PATIENCE, () -> reviewer.driver().findElements(By.cssSelector("footer [data-base]")).size() == 3);
+            reviewer.until(
+                    "three on the table",
+                    Browser.PATIENCE,
+                    () -> reviewer.driver()
+                                    .findElements(By.cssSelector("footer [data-base]"))
+                                    .size()
+                            == 3);
             reviewer.keys("3");
             reviewer.keys("b");
             reviewer.keys("3");
-            reviewer.js("document.activeElement.blur(); document.querySelector('[role=rowgroup].overflow-y-auto').scrollTop = 0");
+            reviewer.js(
+                    "document.activeElement.blur(); document.querySelector('[role=rowgroup].overflow-y-auto').scrollTop = 0");
             take(reviewer, "standings", () -> reviewer.see("//footer//*[@data-base='true']"));
             standings(program, reviewer);
             reviewer.open(program.address() + "shelf");
@@ -44,14 +52,19 @@ public final class Screenshots {
             reviewer.see("//h2[.='What changed']");
             reviewer.keys("c");
             reviewer.press("Read facts from text");
-            reviewer.see("//textarea").sendKeys("PRETTY_NAME=\"Fenland 12.5\"\nNAME=\"Fenland\"\nVERSION_ID=\"12.5\"\nMemTotal:       16265216 kB\nSwapTotal:       2097148 kB\n");
+            reviewer.see("//textarea")
+                    .sendKeys(
+                            "PRETTY_NAME=\"Fenland 12.5\"\nNAME=\"Fenland\"\nVERSION_ID=\"12.5\"\nMemTotal:       16265216 kB\nSwapTotal:       2097148 kB\n");
             reviewer.press("Read it");
             take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
             reviewer.open(program.address() + "suites");
             reviewer.see("//h2//a[.='Tidegauge Storage 2.1']").click();
             reviewer.press("Reading rule");
-            reviewer.see("//textarea").sendKeys("Sequential read: 2101.4 MB/s\nSequential write: 1408.2 MB/s\nRandom write, 4 KiB: 188.0 MB/s\n");
-            reviewer.js("const t = document.querySelector('textarea'); const i = t.value.indexOf('2101.4'); t.focus(); t.setSelectionRange(i, i + 6)");
+            reviewer.see("//textarea")
+                    .sendKeys(
+                            "Sequential read: 2101.4 MB/s\nSequential write: 1408.2 MB/s\nRandom write, 4 KiB: 188.0 MB/s\n");
+            reviewer.js(
+                    "const t = document.querySelector('textarea'); const i = t.value.indexOf('2101.4'); t.focus(); t.setSelectionRange(i, i + 6)");
             reviewer.press("Read the marked number");
             take(reviewer, "suite", () -> reviewer.seeText("Reads 2"));
             reviewer.open(program.address() + "plans");
@@ -78,13 +91,19 @@ public final class Screenshots {
         reviewer.keys("w");
         take(reviewer, "standings-why", () -> reviewer.seeText("Strong in"));
         reviewer.open(program.address() + "standings?form=against");
-        take(reviewer, "standings-best-value", () -> reviewer.see("//*[@role='img'][starts-with(@aria-label, 'Index against price')]"));
+        take(
+                reviewer,
+                "standings-best-value",
+                () -> reviewer.see("//*[@role='img'][starts-with(@aria-label, 'Index against price')]"));
     }
 
     /** The table's three, and a device's own before and after. */
     private static void compare(Program program, Browser reviewer) throws IOException {
         reviewer.open(program.address() + "compare");
-        take(reviewer, "compare-several", () -> reviewer.see("//*[@role='columnheader']//button[@aria-pressed='true']"));
+        take(
+                reviewer,
+                "compare-several",
+                () -> reviewer.see("//*[@role='columnheader']//button[@aria-pressed='true']"));
         reviewer.open(program.address() + "shelf");
         // The table's strip has the name as well.
         reviewer.see("//main//a[.='Quenby Folio 14']").click();
@@ -104,7 +123,8 @@ public final class Screenshots {
         reviewer.see("//legend//label[contains(., 'Tidegauge Storage')]//input").click();
         reviewer.press("Start the session");
         reviewer.see("//*[@data-place='active']");
-        for (String typed : List.of("1m34.2", "95.1", "94.8", "61", "n/a crashed on export", "62", "2 084", "2 101", "210.4")) {
+        for (String typed :
+                List.of("1m34.2", "95.1", "94.8", "61", "n/a crashed on export", "62", "2 084", "2 101", "210.4")) {
             reviewer.keys(typed);
             if (!typed.equals("210.4")) {
                 reviewer.keys(Keys.ENTER);
@@ -116,11 +136,32 @@ public final class Screenshots {
 
     private static void bench(Program program, Browser reviewer, Browser device) throws IOException {
         // The device is an invented one, in its browser's words too.
-        device.cdp("Emulation.setUserAgentOverride", Map.of("userAgent", "Curlew/141.2 (Fenland)", "userAgentMetadata", Map.of(
-            "brands", List.of(Map.of("brand", "Curlew", "version", "141")), "fullVersionList", List.of(Map.of("brand", "Curlew", "version", "141.2.19")),
-            "platform", "Fenland", "platformVersion", "12.4", "architecture", "", "model", "", "mobile", false)));
-        device.cdp("Page.addScriptToEvaluateOnNewDocument", Map.of("source",
-            "WebGL2RenderingContext.prototype.getParameter = () => 'Brae tile 1s'; Object.defineProperty(screen, 'width', {value: 1920}); Object.defineProperty(screen, 'height', {value: 1200})"));
+        device.cdp(
+                "Emulation.setUserAgentOverride",
+                Map.of(
+                        "userAgent",
+                        "Curlew/141.2 (Fenland)",
+                        "userAgentMetadata",
+                        Map.of(
+                                "brands",
+                                List.of(Map.of("brand", "Curlew", "version", "141")),
+                                "fullVersionList",
+                                List.of(Map.of("brand", "Curlew", "version", "141.2.19")),
+                                "platform",
+                                "Fenland",
+                                "platformVersion",
+                                "12.4",
+                                "architecture",
+                                "",
+                                "model",
+                                "",
+                                "mobile",
+                                false)));
+        device.cdp(
+                "Page.addScriptToEvaluateOnNewDocument",
+                Map.of(
+                        "source",
+                        "WebGL2RenderingContext.prototype.getParameter = () => 'Brae tile 1s'; Object.defineProperty(screen, 'width', {value: 1920}); Object.defineProperty(screen, 'height', {value: 1200})"));
         reviewer.open(program.address() + "bench?runs=3&timed=500&pause=2000");
         reviewer.press("Make a code");
         String code = reviewer.see("//*[@data-testid='code']").getText();
@@ -130,7 +171,13 @@ public final class Screenshots {
         device.press("Join");
         device.see("//li//button[contains(., 'Larkspur Slate 8')]").click();
         device.press("Start first round");
-        reviewer.until("some runs", Browser.PATIENCE.multipliedBy(3), () -> reviewer.driver().findElements(By.cssSelector("article svg[aria-label*=': ok']")).size() >= 7);
+        reviewer.until(
+                "some runs",
+                Browser.PATIENCE.multipliedBy(3),
+                () -> reviewer.driver()
+                                .findElements(By.cssSelector("article svg[aria-label*=': ok']"))
+                                .size()
+                        >= 7);
         reviewer.press("Make a code");
         take(device, "device-running", () -> device.see("//button[.='Stop']"));
         take(reviewer, "bench", () -> reviewer.see("//*[@data-testid='code']"));
@@ -138,7 +185,10 @@ public final class Screenshots {
 
     private static void take(Browser browser, String name, Runnable ready) throws IOException {
         ready.run();
-        browser.until("fonts", Browser.PATIENCE, () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
+        browser.until(
+                "fonts",
+                Browser.PATIENCE,
+                () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
         Files.write(TARGET.resolve(name + ".png"), browser.driver().getScreenshotAs(OutputType.BYTES));
         System.out.println("docs/screenshots/" + name + ".png");
     }

@@ -46,13 +46,20 @@ class ShelfIT extends AtTheDemo {
         browser.keyWithCtrl(Keys.ENTER);
         browser.see("//h1[.='firmware 1.11']");
         browser.keys(Keys.ENTER);
-        browser.until("it on the table", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 1);
+        browser.until(
+                "it on the table",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.cssSelector("footer [data-base]"))
+                                .size()
+                        == 1);
         browser.keys("d");
         browser.see("//h1[.='Facts side by side']");
         browser.seeText("1.11 newer");
         browser.press("this is under test");
         browser.seeText("one change under test, nothing else changed");
-        assertThat(browser.complaints().stream().filter(c -> !c.contains("422"))).isEmpty();
+        assertThat(browser.complaints().stream().filter(c -> !c.contains("422")))
+                .isEmpty();
     }
 
     @Test
@@ -62,13 +69,16 @@ class ShelfIT extends AtTheDemo {
         browser.see("//h1[.='Pellow Drift 11']");
         browser.see("//a[.='copy and change']").click();
         browser.press("Read facts from text");
-        browser.see("//textarea").sendKeys("NAME=\"Fenland\"\nVERSION_ID=\"13.0\"\nMemTotal:   7812345 kB\na line of my own\n");
+        browser.see("//textarea")
+                .sendKeys("NAME=\"Fenland\"\nVERSION_ID=\"13.0\"\nMemTotal:   7812345 kB\na line of my own\n");
         browser.press("Read it");
         browser.seeText("3 facts recognised, from /proc/meminfo, /etc/os-release");
         browser.seeText("1 of 4 lines were not recognised");
-        browser.see("//li[contains(., 'System version')]//button[.='take this one']").click();
+        browser.see("//li[contains(., 'System version')]//button[.='take this one']")
+                .click();
         browser.see("//li[contains(., 'System version')]//*[.='accepted']");
-        browser.see("//li[contains(., 'Memory the system can use')]//button[.='accept']").click();
+        browser.see("//li[contains(., 'Memory the system can use')]//button[.='accept']")
+                .click();
         browser.press("Save the copy");
         browser.see("//h1[contains(., 'system 13.0')]");
         browser.see("//div[dt='Memory the system can use']/dd[contains(., 'from a tool')]");
@@ -85,7 +95,8 @@ class ShelfIT extends AtTheDemo {
         browser.type("It was", "4.91");
         browser.type("How do you know", "read again from the label");
         browser.press("Correct it");
-        browser.see("//h2[.='Corrections']/following-sibling::p[contains(., '4.9') and contains(., '4.91') and contains(., 'read again from the label')]");
+        browser.see(
+                "//h2[.='Corrections']/following-sibling::p[contains(., '4.9') and contains(., '4.91') and contains(., 'read again from the label')]");
         browser.seeText("because: read again from the label");
     }
 
@@ -97,20 +108,31 @@ class ShelfIT extends AtTheDemo {
         browser.choose("How", "at least");
         browser.type("Value of Memory size", "32 GB");
         browser.keys(Keys.ENTER);
-        browser.until("three models", Browser.PATIENCE, () -> browser.see("//*[@role='status']").getText().equals("4 models"));
+        browser.until("three models", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
+                .getText()
+                .equals("4 models"));
         browser.see("//input[starts-with(@aria-label, 'Words of its name')]").sendKeys("corvane 9");
-        browser.until("fewer models", Browser.PATIENCE, () -> browser.see("//*[@role='status']").getText().equals("2 models"));
+        browser.until("fewer models", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
+                .getText()
+                .equals("2 models"));
         browser.driver().navigate().refresh();
-        browser.until("the sentence is in the address", Browser.PATIENCE, () -> browser.see("//*[@role='status']").getText().equals("2 models"));
+        browser.until("the sentence is in the address", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
+                .getText()
+                .equals("2 models"));
     }
 
     @Test
     void aPhotoThatIsNoneIsRefusedInWords(@TempDir Path folder) throws java.io.IOException {
-        Path file = Files.writeString(folder.resolve("photo.png"), "<svg xmlns='http://www.w3.org/2000/svg'><script/></svg>", StandardCharsets.UTF_8);
+        Path file = Files.writeString(
+                folder.resolve("photo.png"),
+                "<svg xmlns='http://www.w3.org/2000/svg'><script/></svg>",
+                StandardCharsets.UTF_8);
         browser.open(program.address() + "shelf?q=fell");
         browser.see("//a[.='Ostler Fell']").click();
         browser.see("//h1[.='Ostler Fell']");
-        browser.driver().findElement(By.cssSelector("input[type=file]")).sendKeys(file.toAbsolutePath().toString());
+        browser.driver()
+                .findElement(By.cssSelector("input[type=file]"))
+                .sendKeys(file.toAbsolutePath().toString());
         browser.seeText("Drawings in SVG may hold programs");
     }
 
@@ -157,7 +179,8 @@ class ShelfIT extends AtTheDemo {
         }
         assertThat(beyond).isEqualTo(30);
         browser.see("//button[@aria-label='Task 10, run 3: 89 s']");
-        assertThat(browser.driver().findElements(By.xpath("//button[contains(@aria-label, 'nothing typed')]"))).isEmpty();
+        assertThat(browser.driver().findElements(By.xpath("//button[contains(@aria-label, 'nothing typed')]")))
+                .isEmpty();
 
         browser.keys(Keys.ARROW_UP);
         browser.keys("430");
@@ -165,6 +188,7 @@ class ShelfIT extends AtTheDemo {
         browser.keys(Keys.ENTER);
         browser.see("//button[starts-with(@aria-label, 'Task 9, run 3: 4')]");
         browser.see("//a[.='Its readings']").click();
-        browser.until("all of them in the ledger", Browser.PATIENCE, () -> browser.text().contains("31 "));
+        browser.until("all of them in the ledger", Browser.PATIENCE, () -> browser.text()
+                .contains("31 "));
     }
 }

@@ -36,10 +36,22 @@ class StandingsIT extends AtTheDemo {
         browser.see("//input[@aria-label='Highest price']").sendKeys("1300", Keys.ENTER);
         browser.keys(Keys.ESCAPE);
         String words = "the newest configuration of each model, by Quenby, up to 1\u202f300 EUR";
-        browser.until("the sentence to say so", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Who is in')]").getText().equals(words));
-        browser.until("two models", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("[role=row][data-line]")).size() == 2);
+        browser.until("the sentence to say so", Browser.PATIENCE, () -> browser.see(
+                        "//button[starts-with(@aria-label, 'Who is in')]")
+                .getText()
+                .equals(words));
+        browser.until(
+                "two models",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.cssSelector("[role=row][data-line]"))
+                                .size()
+                        == 2);
         browser.driver().navigate().refresh();
-        browser.until("the same after a reload", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Who is in')]").getText().equals(words));
+        browser.until("the same after a reload", Browser.PATIENCE, () -> browser.see(
+                        "//button[starts-with(@aria-label, 'Who is in')]")
+                .getText()
+                .equals(words));
         browser.see("//button[starts-with(@aria-label, 'Who is in')]").click();
         browser.press("Everybody again");
         browser.keys(Keys.ESCAPE);
@@ -66,13 +78,19 @@ class StandingsIT extends AtTheDemo {
         open("");
         browser.press("Weigh");
         browser.seeText("How firm the top is: in 1000 weightings");
-        browser.js("const slider = document.querySelector('aside input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, 9); slider.dispatchEvent(new Event('input', { bubbles: true }))");
+        browser.js(
+                "const slider = document.querySelector('aside input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, 9); slider.dispatchEvent(new Event('input', { bubbles: true }))");
         browser.see("//*[@role='row']//*[starts-with(@aria-label, 'up ')]");
         browser.see("//*[@role='row']//*[starts-with(@aria-label, 'down ')]");
         browser.type("Name", "dike counting");
         browser.press("Save as a new purpose");
-        browser.until("the sentence to name it", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Purpose:')]").getText().equals("dike counting"));
-        browser.until("no more arrows", Browser.PATIENCE, () -> browser.driver().findElements(By.xpath("//*[@role='row']//*[starts-with(@aria-label, 'up ')]")).isEmpty());
+        browser.until("the sentence to name it", Browser.PATIENCE, () -> browser.see(
+                        "//button[starts-with(@aria-label, 'Purpose:')]")
+                .getText()
+                .equals("dike counting"));
+        browser.until("no more arrows", Browser.PATIENCE, () -> browser.driver()
+                .findElements(By.xpath("//*[@role='row']//*[starts-with(@aria-label, 'up ')]"))
+                .isEmpty());
         assertThat(address()).contains("purpose=");
         assertThat(browser.complaints()).isEmpty();
     }
@@ -87,7 +105,9 @@ class StandingsIT extends AtTheDemo {
         browser.press("Plan the missing tests");
         browser.seeText("Planned as “Fill Sanderling");
         browser.see("//a[.='change the plan']").click();
-        browser.until("the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream().anyMatch(i -> i.getAttribute("value").startsWith("Fill Sanderling")));
+        browser.until(
+                "the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream()
+                        .anyMatch(i -> i.getAttribute("value").startsWith("Fill Sanderling")));
     }
 
     @Test
@@ -98,9 +118,17 @@ class StandingsIT extends AtTheDemo {
         String named = browser.see("//*[@data-rail]//*[@role='status']").getText();
         assertThat(named).contains("Hawkmoor Beacon");
         browser.keys("t");
-        browser.until("it on the table", Browser.PATIENCE, () -> browser.see("//footer").getText().contains("Hawkmoor Beacon"));
+        browser.until("it on the table", Browser.PATIENCE, () -> browser.see("//footer")
+                .getText()
+                .contains("Hawkmoor Beacon"));
         browser.keys(Keys.ARROW_LEFT, "t");
-        browser.until("another beside it", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 2);
+        browser.until(
+                "another beside it",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.cssSelector("footer [data-base]"))
+                                .size()
+                        == 2);
         browser.js("localStorage.removeItem('yarrowmark.table')");
     }
 
@@ -120,7 +148,9 @@ class StandingsIT extends AtTheDemo {
         browser.cdp("Emulation.setEmulatedMedia", Map.of("media", "print"));
         String paper = browser.text();
         browser.cdp("Emulation.setEmulatedMedia", Map.of("media", ""));
-        assertThat(paper).contains("every configuration", "all-round use", "Hawkmoor Traverse 16").doesNotContain("Take along");
+        assertThat(paper)
+                .contains("every configuration", "all-round use", "Hawkmoor Traverse 16")
+                .doesNotContain("Take along");
         browser.keys("v");
         browser.until("the next form", Browser.PATIENCE, () -> address().contains("form=against"));
         assertThat(browser.complaints()).isEmpty();
@@ -136,7 +166,8 @@ class StandingsIT extends AtTheDemo {
             reader.open(kept);
             reader.seeText("As it was on");
             reader.seeText("Ostler Shire");
-            assertThat(reader.driver().findElements(By.xpath("//*[contains(., 'Sign in')]"))).isEmpty();
+            assertThat(reader.driver().findElements(By.xpath("//*[contains(., 'Sign in')]")))
+                    .isEmpty();
             reader.open(kept.substring(0, kept.length() - 3) + "abc");
             reader.seeText("There is no standing under this address");
             reader.driver().manage().logs().get("browser");
@@ -163,8 +194,11 @@ class StandingsIT extends AtTheDemo {
         Path svg = folder.resolve("standings-every-test-light.svg");
         browser.until("the picture", Browser.PATIENCE, () -> Files.exists(svg));
         assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("Ostler", "Processor, index in its part");
-        assertThat(Files.readString(html, StandardCharsets.UTF_8)).contains("<caption>Ranking every class of device", "Pellow Spar");
-        assertThat(Files.readString(svg, StandardCharsets.UTF_8)).contains("Hawkmoor Traverse 16").endsWith("</svg>");
+        assertThat(Files.readString(html, StandardCharsets.UTF_8))
+                .contains("<caption>Ranking every class of device", "Pellow Spar");
+        assertThat(Files.readString(svg, StandardCharsets.UTF_8))
+                .contains("Hawkmoor Traverse 16")
+                .endsWith("</svg>");
     }
 
     @Test
@@ -172,27 +206,47 @@ class StandingsIT extends AtTheDemo {
         open("");
         browser.see("//*[@role='row'][@data-line='2']/*[1]").click();
         browser.keys(Keys.ENTER);
-        browser.until("one on the table", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 1);
+        browser.until(
+                "one on the table",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.cssSelector("footer [data-base]"))
+                                .size()
+                        == 1);
         browser.keys(Keys.ARROW_DOWN);
         browser.keys(Keys.ARROW_DOWN);
         browser.keys(Keys.ENTER);
-        browser.until("two on the table", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 2);
+        browser.until(
+                "two on the table",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.cssSelector("footer [data-base]"))
+                                .size()
+                        == 2);
 
         browser.keys("2");
         browser.keys("b");
         String base = browser.see("//footer//*[@data-base='true']").getText();
         String model = base.lines().findFirst().orElseThrow();
-        browser.until("the sentence to follow", Browser.PATIENCE, () -> browser.see("//button[starts-with(@aria-label, 'Base:')]").getText().equals(model));
+        browser.until("the sentence to follow", Browser.PATIENCE, () -> browser.see(
+                        "//button[starts-with(@aria-label, 'Base:')]")
+                .getText()
+                .equals(model));
 
         browser.choose("Class of device", "laptop");
         browser.keys(Keys.ESCAPE);
-        browser.until("laptops only", Browser.PATIENCE, () -> browser.driver().getCurrentUrl().contains("LAPTOP") && !browser.see("//*[@role='table']").getText().contains("Ostler Shire"));
+        browser.until(
+                "laptops only",
+                Browser.PATIENCE,
+                () -> browser.driver().getCurrentUrl().contains("LAPTOP")
+                        && !browser.see("//*[@role='table']").getText().contains("Ostler Shire"));
 
         browser.choose("Test", "Species list");
         browser.seeText("rounds/min");
         browser.driver().navigate().refresh();
         browser.seeText("rounds/min");
-        assertThat(browser.driver().findElements(By.cssSelector("footer [data-base]"))).hasSize(2);
+        assertThat(browser.driver().findElements(By.cssSelector("footer [data-base]")))
+                .hasSize(2);
 
         browser.see("//*[@role='row'][@data-line='1']/*[1]").click();
         browser.keys("w");
@@ -205,7 +259,13 @@ class StandingsIT extends AtTheDemo {
         browser.see("//h1[.='Ledger']");
         browser.keys("1");
         browser.keys(Keys.DELETE);
-        browser.until("one left", Browser.PATIENCE, () -> browser.driver().findElements(By.cssSelector("footer [data-base]")).size() == 1);
+        browser.until(
+                "one left",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.cssSelector("footer [data-base]"))
+                                .size()
+                        == 1);
         assertThat(browser.complaints()).isEmpty();
         browser.js("localStorage.removeItem('yarrowmark.table')");
     }

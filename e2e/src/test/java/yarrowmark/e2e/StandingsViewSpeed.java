@@ -16,12 +16,12 @@ public final class StandingsViewSpeed {
     private static final int SCROLL_MS = 4_000;
     private static final int TRIES = 7;
 
-    private StandingsViewSpeed() {
-    }
+    private StandingsViewSpeed() {}
 
     public static void main(String[] arguments) throws Exception {
         for (int copies : COPIES) {
-            try (Program program = Program.start("demo", "speed"); Browser browser = new Browser()) {
+            try (Program program = Program.start("demo", "speed");
+                    Browser browser = new Browser()) {
                 copyShelf(program.database(), copies);
                 browser.signIntoDemo(program.address());
                 measure(program, browser);
@@ -36,28 +36,45 @@ public final class StandingsViewSpeed {
             browser.open(program.address() + "shelf");
             browser.see("//h1[.='Shelf']");
             answer[i] = timed(browser, "await (await fetch('/api/standings', { cache: 'no-store' })).json()");
-            view[i] = timed(browser, """
+            view[i] = timed(
+                    browser,
+                    """
                 document.querySelector('nav a[href^="/standings"]').click();
                 while (!document.querySelector('[data-line="0"] svg')) await new Promise(requestAnimationFrame);
                 await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));""");
         }
-        long rows = (Long) browser.js("return Number(document.querySelector('[role=table]').getAttribute('aria-rowcount')) - 1");
+        long rows = (Long)
+                browser.js("return Number(document.querySelector('[role=table]').getAttribute('aria-rowcount')) - 1");
         double frames = scroll(browser, "document.querySelector('[data-scroller]')");
         browser.open("about:blank");
-        double plain = scroll(browser, """
+        double plain = scroll(
+                browser,
+                """
             (() => {
               document.body.innerHTML = '<div style="height: 600px; overflow: auto"><div style="height: 100000px"><p>Nothing but this line.</p></div></div>';
               return document.body.firstElementChild;
             })()""");
-        System.out.printf(Locale.ROOT, "Standings with %d rows: answer %.0f ms, view usable after %.0f ms (medians of %d), scrolls at %.0f frames a second, an empty page at %.0f%n", rows, median(answer), median(view), TRIES, frames, plain);
+        System.out.printf(
+                Locale.ROOT,
+                "Standings with %d rows: answer %.0f ms, view usable after %.0f ms (medians of %d), scrolls at %.0f frames a second, an empty page at %.0f%n",
+                rows,
+                median(answer),
+                median(view),
+                TRIES,
+                frames,
+                plain);
     }
 
     /** Frames a second while a scroller goes down and up by a row and more with each frame. */
     private static double scroll(Browser browser, String scroller) {
-        return ((Number) browser.driver().executeAsyncScript("""
+        return ((Number) browser.driver()
+                        .executeAsyncScript(
+                                """
             const done = arguments[arguments.length - 1];
             (async () => {
-              const scroller = """ + scroller + """
+              const scroller = """
+                                        + scroller
+                                        + """
             ;
               const start = performance.now();
               let frames = 0;
@@ -70,24 +87,35 @@ public final class StandingsViewSpeed {
                 frames++;
               }
               done((1000 * frames) / (performance.now() - start));
-            })();""", SCROLL_MS)).doubleValue();
+            })();""",
+                                SCROLL_MS))
+                .doubleValue();
     }
 
     private static double timed(Browser browser, String code) {
-        return ((Number) browser.driver().executeAsyncScript("const done = arguments[arguments.length - 1]; (async () => { const start = performance.now(); "
-            + code + "; done(performance.now() - start + 1e-9); })();")).doubleValue();
+        return ((Number) browser.driver()
+                        .executeAsyncScript(
+                                "const done = arguments[arguments.length - 1]; (async () => { const start = performance.now(); "
+                                        + code + "; done(performance.now() - start + 1e-9); })();"))
+                .doubleValue();
     }
 
     private static void copyShelf(String[] database, int copies) throws Exception {
-        try (Connection connection = DriverManager.getConnection(database[0], database[1], database[2]); Statement sql = connection.createStatement()) {
+        try (Connection connection = DriverManager.getConnection(database[0], database[1], database[2]);
+                Statement sql = connection.createStatement()) {
             for (int copy = 1; copy <= copies; copy++) {
                 sql.execute("INSERT INTO unit (model_id, label) SELECT id, 'Copy " + copy + "' FROM model");
-                sql.execute("INSERT INTO configuration (unit_id, name, fingerprint, created_at) SELECT u.id, c.name, SHA2(CONCAT(c.id, '-" + copy
-                    + "'), 256), c.created_at FROM configuration c JOIN unit o ON o.id = c.unit_id JOIN unit u ON u.model_id = o.model_id AND u.label = 'Copy "
-                    + copy + "' WHERE o.label = 'Unit 1'");
-                sql.execute("INSERT INTO sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) "
-                    + "SELECT n.id, s.metric_id, s.n, s.mean + 0.02 * " + copy + " * SIN(n.id), s.sum_squares, s.resolution_variance FROM configuration n "
-                    + "JOIN configuration c ON n.fingerprint = SHA2(CONCAT(c.id, '-" + copy + "'), 256) JOIN sample s ON s.configuration_id = c.id");
+                sql.execute(
+                        "INSERT INTO configuration (unit_id, name, fingerprint, created_at) SELECT u.id, c.name, SHA2(CONCAT(c.id, '-"
+                                + copy
+                                + "'), 256), c.created_at FROM configuration c JOIN unit o ON o.id = c.unit_id JOIN unit u ON u.model_id = o.model_id AND u.label = 'Copy "
+                                + copy + "' WHERE o.label = 'Unit 1'");
+                sql.execute(
+                        "INSERT INTO sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) "
+                                + "SELECT n.id, s.metric_id, s.n, s.mean + 0.02 * " + copy
+                                + " * SIN(n.id), s.sum_squares, s.resolution_variance FROM configuration n "
+                                + "JOIN configuration c ON n.fingerprint = SHA2(CONCAT(c.id, '-" + copy
+                                + "'), 256) JOIN sample s ON s.configuration_id = c.id");
             }
         }
     }

@@ -18,34 +18,80 @@ public final class WorkloadSpread {
     private static final int RUNS = 10;
     private static final int TIMED_MS = 3_000;
 
-    private WorkloadSpread() {
-    }
+    private WorkloadSpread() {}
 
     public static void main(String[] arguments) {
-        System.out.printf(Locale.ROOT, "The machine itself: spread %.2f %% over %d seconds of one integer loop, no browser%n", ownSpread(), RUNS);
+        System.out.printf(
+                Locale.ROOT,
+                "The machine itself: spread %.2f %% over %d seconds of one integer loop, no browser%n",
+                ownSpread(),
+                RUNS);
         int runs = Integer.getInteger("yarrowmark.spread.runs", RUNS);
         int timedMs = Integer.getInteger("yarrowmark.spread.timed", TIMED_MS);
         Pattern wanted = Pattern.compile(System.getProperty("yarrowmark.spread.tests", "^(?!endurance-|video-play-)"));
-        try (Program program = Program.start("demo", "spread"); Canary canary = Canary.onEachProcessor(); Browser reviewer = new Browser(); Browser device = new Browser(900, 700)) {
+        try (Program program = Program.start("demo", "spread");
+                Canary canary = Canary.onEachProcessor();
+                Browser reviewer = new Browser();
+                Browser device = new Browser(900, 700)) {
             reviewer.signIntoDemo(program.address());
             long start = System.nanoTime();
-            List<Rounds.Score> scores = new Rounds(program, reviewer).carryOut(device, key -> wanted.matcher(key).find(), runs, timedMs, Duration.ofHours(2));
-            System.out.printf(Locale.ROOT, "Spread over %d runs of %.1f s, headless Chromium, %d processors; %.0f s in all%n", runs, timedMs / 1000.0, Runtime.getRuntime().availableProcessors(), (System.nanoTime() - start) / 1e9);
-            System.out.printf(Locale.ROOT, "The machine had its processors to itself %.0f %% of the time. A run counts as quiet where it had them all through.%n", 100 * canary.quietShare());
-            Map<String, List<Rounds.Score>> byMetric = scores.stream().filter(s -> s.value() != null && s.value() > 0).collect(Collectors.groupingBy(Rounds.Score::metric, LinkedHashMap::new, Collectors.toList()));
-            byMetric.values().stream().filter(of -> of.size() > 1 && (of.get(0).first() || of.get(0).metric().endsWith("from memory")) && of.get(0).durationMs() > 0).forEach(of -> print(of, canary));
-            scores.stream().filter(s -> !s.state().equals("OK")).forEach(s -> System.out.println("  " + s.test() + ": " + s.state() + ", " + s.words()));
+            List<Rounds.Score> scores = new Rounds(program, reviewer)
+                    .carryOut(device, key -> wanted.matcher(key).find(), runs, timedMs, Duration.ofHours(2));
+            System.out.printf(
+                    Locale.ROOT,
+                    "Spread over %d runs of %.1f s, headless Chromium, %d processors; %.0f s in all%n",
+                    runs,
+                    timedMs / 1000.0,
+                    Runtime.getRuntime().availableProcessors(),
+                    (System.nanoTime() - start) / 1e9);
+            System.out.printf(
+                    Locale.ROOT,
+                    "The machine had its processors to itself %.0f %% of the time. A run counts as quiet where it had them all through.%n",
+                    100 * canary.quietShare());
+            Map<String, List<Rounds.Score>> byMetric = scores.stream()
+                    .filter(s -> s.value() != null && s.value() > 0)
+                    .collect(Collectors.groupingBy(Rounds.Score::metric, LinkedHashMap::new, Collectors.toList()));
+            byMetric.values().stream()
+                    .filter(of -> of.size() > 1
+                            && (of.get(0).first() || of.get(0).metric().endsWith("from memory"))
+                            && of.get(0).durationMs() > 0)
+                    .forEach(of -> print(of, canary));
+            scores.stream()
+                    .filter(s -> !s.state().equals("OK"))
+                    .forEach(s -> System.out.println("  " + s.test() + ": " + s.state() + ", " + s.words()));
         }
     }
 
     private static void print(List<Rounds.Score> runs, Canary canary) {
-        List<Rounds.Score> quiet = runs.stream().filter(r -> canary.quiet(r.finishedAt() - Math.round(r.durationMs()), r.finishedAt())).toList();
-        double duration = runs.stream().mapToDouble(Rounds.Score::durationMs).average().orElseThrow();
-        double timed = runs.stream().mapToDouble(Rounds.Score::timedMs).average().orElseThrow();
-        // Where a neighbour takes half of the processor for seconds, a run still has samples from between: how fast these were is the test's own.
-        List<Double> fastest = runs.stream().map(r -> r.samples().stream().sorted(Comparator.reverseOrder()).skip(r.samples().size() / 10).findFirst().orElse(r.value())).toList();
-        System.out.printf(Locale.ROOT, "  %-40s %12.2f %-14s spread %6.2f %%   of the fastest tenth %6.2f %%   quiet %2d of %2d: %s   %5.0f ms a run, %3.0f %% of it timed%n", runs.get(0).metric(), centre(values(runs)), runs.get(0).unit(), spread(values(runs)), spread(fastest),
-            quiet.size(), runs.size(), quiet.size() < 3 ? "too few  " : String.format(Locale.ROOT, "%6.2f %%", spread(values(quiet))), duration, 100 * timed / duration);
+        List<Rounds.Score> quiet = runs.stream()
+                .filter(r -> canary.quiet(r.finishedAt() - Math.round(r.durationMs()), r.finishedAt()))
+                .toList();
+        double duration =
+                runs.stream().mapToDouble(Rounds.Score::durationMs).average().orElseThrow();
+        double timed =
+                runs.stream().mapToDouble(Rounds.Score::timedMs).average().orElseThrow();
+        // Where a neighbour takes half of the processor for seconds, a run still has samples from between: how fast
+        // these were is the test's own.
+        List<Double> fastest = runs.stream()
+                .map(r -> r.samples().stream()
+                        .sorted(Comparator.reverseOrder())
+                        .skip(r.samples().size() / 10)
+                        .findFirst()
+                        .orElse(r.value()))
+                .toList();
+        System.out.printf(
+                Locale.ROOT,
+                "  %-40s %12.2f %-14s spread %6.2f %%   of the fastest tenth %6.2f %%   quiet %2d of %2d: %s   %5.0f ms a run, %3.0f %% of it timed%n",
+                runs.get(0).metric(),
+                centre(values(runs)),
+                runs.get(0).unit(),
+                spread(values(runs)),
+                spread(fastest),
+                quiet.size(),
+                runs.size(),
+                quiet.size() < 3 ? "too few  " : String.format(Locale.ROOT, "%6.2f %%", spread(values(quiet))),
+                duration,
+                100 * timed / duration);
     }
 
     private static List<Double> values(List<Rounds.Score> runs) {
@@ -58,7 +104,11 @@ public final class WorkloadSpread {
 
     private static double spread(List<Double> values) {
         double mean = Math.log(centre(values));
-        return 100 * Math.expm1(Math.sqrt(values.stream().mapToDouble(v -> (Math.log(v) - mean) * (Math.log(v) - mean)).sum() / (values.size() - 1)));
+        return 100
+                * Math.expm1(Math.sqrt(values.stream()
+                                .mapToDouble(v -> (Math.log(v) - mean) * (Math.log(v) - mean))
+                                .sum()
+                        / (values.size() - 1)));
     }
 
     /** A loop that needs one processor and no memory: what wanders here is the machine, not a test. */

@@ -19,7 +19,8 @@ public final class WorkloadTruth {
     private static final int TIMED_MS = 3_000;
 
     /** The hash of web/src/workloads/weir-hash once more, in C. */
-    private static final String IN_C = """
+    private static final String IN_C =
+            """
         #include <stdint.h>
         #include <stdio.h>
         #include <time.h>
@@ -50,31 +51,57 @@ public final class WorkloadTruth {
         }
         """;
 
-    private WorkloadTruth() {
-    }
+    private WorkloadTruth() {}
 
     public static void main(String[] arguments) throws Exception {
-        try (Program program = Program.start("demo", "truth"); Browser reviewer = new Browser()) {
+        try (Program program = Program.start("demo", "truth");
+                Browser reviewer = new Browser()) {
             reviewer.signIntoDemo(program.address());
             Rounds rounds = new Rounds(program, reviewer);
             double inC = inC();
             double inBrowser;
             try (Browser device = new Browser(900, 700)) {
-                inBrowser = rounds.carryOut(device, "weir-hash-one"::equals, 3, TIMED_MS, Duration.ofMinutes(2)).stream().mapToDouble(Rounds.Score::value).sorted().skip(1).findFirst().orElseThrow();
+                inBrowser =
+                        rounds.carryOut(device, "weir-hash-one"::equals, 3, TIMED_MS, Duration.ofMinutes(2)).stream()
+                                .mapToDouble(Rounds.Score::value)
+                                .sorted()
+                                .skip(1)
+                                .findFirst()
+                                .orElseThrow();
             }
-            System.out.printf(Locale.ROOT, "Weir hash, one thread: %.0f ops/s in the browser, %.0f in C (gcc -O2), ratio %.2f%n", inBrowser, inC, inBrowser / inC);
+            System.out.printf(
+                    Locale.ROOT,
+                    "Weir hash, one thread: %.0f ops/s in the browser, %.0f in C (gcc -O2), ratio %.2f%n",
+                    inBrowser,
+                    inC,
+                    inBrowser / inC);
 
-            // The browser slows down pages and not workers, so this is a test that runs in the page; and the hash is called there.
+            // The browser slows down pages and not workers, so this is a test that runs in the page; and the hash is
+            // called there.
             Set<String> inPage = Set.of("species-list");
             Map<String, Double> full = medians(rounds, inPage, 1);
             Map<String, Double> half = medians(rounds, inPage, 2);
             System.out.println("The browser slowed down to half:");
-            inPage.stream().sorted().forEach(key -> System.out.printf(Locale.ROOT, "  %-24s %10.1f and %10.1f, ratio %.3f%n", key, full.get(key), half.get(key), half.get(key) / full.get(key)));
+            inPage.stream()
+                    .sorted()
+                    .forEach(key -> System.out.printf(
+                            Locale.ROOT,
+                            "  %-24s %10.1f and %10.1f, ratio %.3f%n",
+                            key,
+                            full.get(key),
+                            half.get(key),
+                            half.get(key) / full.get(key)));
             try (Browser device = new Browser(900, 700)) {
                 device.open(program.address() + "j");
                 double whole = inPage(device, 1);
                 double slowed = inPage(device, 2);
-                System.out.printf(Locale.ROOT, "  %-24s %10.1f and %10.1f, ratio %.3f%n", "weir hash in the page", whole, slowed, slowed / whole);
+                System.out.printf(
+                        Locale.ROOT,
+                        "  %-24s %10.1f and %10.1f, ratio %.3f%n",
+                        "weir hash in the page",
+                        whole,
+                        slowed,
+                        slowed / whole);
             }
         }
     }
@@ -83,15 +110,24 @@ public final class WorkloadTruth {
         try (Browser device = new Browser(900, 700)) {
             device.driver().executeCdpCommand("Emulation.setCPUThrottlingRate", Map.of("rate", slower));
             List<Rounds.Score> scores = rounds.carryOut(device, keys::contains, 3, TIMED_MS, Duration.ofMinutes(5));
-            Function<List<Double>, Double> middle = values -> values.stream().sorted().skip(values.size() / 2).findFirst().orElseThrow();
-            return scores.stream().filter(s -> s.value() != null).collect(Collectors.groupingBy(Rounds.Score::key, Collectors.collectingAndThen(Collectors.mapping(Rounds.Score::value, Collectors.toList()), middle)));
+            Function<List<Double>, Double> middle = values ->
+                    values.stream().sorted().skip(values.size() / 2).findFirst().orElseThrow();
+            return scores.stream()
+                    .filter(s -> s.value() != null)
+                    .collect(Collectors.groupingBy(
+                            Rounds.Score::key,
+                            Collectors.collectingAndThen(
+                                    Collectors.mapping(Rounds.Score::value, Collectors.toList()), middle)));
         }
     }
 
     /** The compiled hash as it is, called by the page itself: rounds a second. */
     private static double inPage(Browser device, int slower) {
         device.driver().executeCdpCommand("Emulation.setCPUThrottlingRate", Map.of("rate", slower));
-        return ((Number) device.driver().executeAsyncScript("""
+        return ((Number)
+                        device.driver()
+                                .executeAsyncScript(
+                                        """
             const done = arguments[arguments.length - 1];
             (async () => {
               const page = await (await fetch('/j')).text();
@@ -108,17 +144,24 @@ public final class WorkloadTruth {
                 rates.push(200000 / (performance.now() - start));
               }
               done(rates.sort((a, b) => a - b)[25]);
-            })();""")).doubleValue();
+            })();"""))
+                .doubleValue();
     }
 
     private static double inC() throws IOException, InterruptedException {
         Path folder = Files.createTempDirectory("yarrowmark-truth");
         Path source = Files.writeString(folder.resolve("hash.c"), IN_C);
         Path program = folder.resolve("hash");
-        if (new ProcessBuilder("gcc", "-O2", "-o", program.toString(), source.toString()).inheritIO().start().waitFor() != 0) {
+        if (new ProcessBuilder("gcc", "-O2", "-o", program.toString(), source.toString())
+                        .inheritIO()
+                        .start()
+                        .waitFor()
+                != 0) {
             throw new IOException("gcc did not compile the hash");
         }
-        Process run = new ProcessBuilder(program.toString()).redirectError(ProcessBuilder.Redirect.INHERIT).start();
+        Process run = new ProcessBuilder(program.toString())
+                .redirectError(ProcessBuilder.Redirect.INHERIT)
+                .start();
         String said = new String(run.getInputStream().readAllBytes());
         if (run.waitFor() != 0) {
             throw new IOException("the hash in C has another answer");

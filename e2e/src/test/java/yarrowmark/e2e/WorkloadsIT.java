@@ -22,23 +22,45 @@ class WorkloadsIT extends AtTheDemo {
 
     @Test
     void everyTestGivesItsKnownAnswerAndAScore() {
-        // Clips and large pictures take minutes on a machine that encodes and draws in software; one of each stands for them.
+        // Clips and large pictures take minutes on a machine that encodes and draws in software; one of each stands for
+        // them.
         Set<String> stand = Set.of("video-encode-vp8", "endurance-weir-hash-all", "graphics-mist-1080");
-        List<String> wanted = rounds.keys().stream().filter(k -> !k.startsWith("video-") && !k.startsWith("endurance-") && !k.endsWith("-1080") || stand.contains(k)).toList();
+        List<String> wanted = rounds.keys().stream()
+                .filter(k -> !k.startsWith("video-") && !k.startsWith("endurance-") && !k.endsWith("-1080")
+                        || stand.contains(k))
+                .toList();
         assertThat(wanted).hasSizeGreaterThan(60);
-        try (Browser device = new Browser(900, 700, "--enable-unsafe-webgpu", "--use-webgpu-adapter=swiftshader", "--enable-features=Vulkan")) {
+        try (Browser device = new Browser(
+                900, 700, "--enable-unsafe-webgpu", "--use-webgpu-adapter=swiftshader", "--enable-features=Vulkan")) {
             List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 40, PATIENCE);
-            assertThat(scores).filteredOn(s -> !s.state().equals("OK")).extracting(s -> s.key() + ": " + s.reason() + " " + s.words()).isEmpty();
+            assertThat(scores)
+                    .filteredOn(s -> !s.state().equals("OK"))
+                    .extracting(s -> s.key() + ": " + s.reason() + " " + s.words())
+                    .isEmpty();
             Set<String> there = scores.stream().map(Rounds.Score::key).collect(Collectors.toSet());
             assertThat(there).containsAll(wanted);
-            Map<String, Integer> points = scores.stream().filter(Rounds.Score::first).collect(Collectors.toMap(Rounds.Score::key, s -> s.samples().size(), Math::max));
+            Map<String, Integer> points = scores.stream()
+                    .filter(Rounds.Score::first)
+                    .collect(
+                            Collectors.toMap(Rounds.Score::key, s -> s.samples().size(), Math::max));
             assertThat(points.get("memory-latency")).as("x and y of each size").isEqualTo(30);
             assertThat(points.get("storage-sweep-read")).isEqualTo(32);
             assertThat(points.get("graphics-display")).as("every frame").isGreaterThanOrEqualTo(30);
-            assertThat(points.get("endurance-weir-hash-all")).as("x and y of each loop").isGreaterThanOrEqualTo(16);
-            assertThat(scores).extracting(Rounds.Score::metric).contains("Yarrow processor, total", "Yarrow memory, total", "Yarrow storage, total", "Yarrow browser, total", "Scaling per logical processor");
+            assertThat(points.get("endurance-weir-hash-all"))
+                    .as("x and y of each loop")
+                    .isGreaterThanOrEqualTo(16);
+            assertThat(scores)
+                    .extracting(Rounds.Score::metric)
+                    .contains(
+                            "Yarrow processor, total",
+                            "Yarrow memory, total",
+                            "Yarrow storage, total",
+                            "Yarrow browser, total",
+                            "Scaling per logical processor");
             // What a test wrote to the device is gone again.
-            Object left = device.driver().executeAsyncScript("""
+            Object left = device.driver()
+                    .executeAsyncScript(
+                            """
                 const done = arguments[arguments.length - 1];
                 (async () => {
                   const names = [];
@@ -52,26 +74,63 @@ class WorkloadsIT extends AtTheDemo {
     /** One of each way in which tests are carried out: worker, threads, sweep, files, database, frame, service worker, scene, picture on the page. */
     @Test
     void aReloadInTheMiddleOfAnyKindOfTestRepeatsThatRunAndLosesNothing() {
-        Set<String> wanted = Set.of("weir-hash-one", "plot-matrix-all", "memory-copy", "storage-read", "storage-transactions", "page-note-editor", "page-ferry", "desk-courier", "graphics-herons-720", "graphics-display", "video-encode-vp8");
+        Set<String> wanted = Set.of(
+                "weir-hash-one",
+                "plot-matrix-all",
+                "memory-copy",
+                "storage-read",
+                "storage-transactions",
+                "page-note-editor",
+                "page-ferry",
+                "desk-courier",
+                "graphics-herons-720",
+                "graphics-display",
+                "video-encode-vp8");
         try (Browser device = new Browser(900, 700)) {
             device.reloadOnceUnderEachHeading("run 1 of 1");
             List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 400, PATIENCE);
-            assertThat(scores).filteredOn(s -> "RELOADED".equals(s.reason())).extracting(Rounds.Score::key).containsExactlyInAnyOrderElementsOf(wanted);
-            assertThat(scores).filteredOn(s -> s.state().equals("OK") && s.first()).extracting(Rounds.Score::key).containsAll(wanted);
+            assertThat(scores)
+                    .filteredOn(s -> "RELOADED".equals(s.reason()))
+                    .extracting(Rounds.Score::key)
+                    .containsExactlyInAnyOrderElementsOf(wanted);
+            assertThat(scores)
+                    .filteredOn(s -> s.state().equals("OK") && s.first())
+                    .extracting(Rounds.Score::key)
+                    .containsAll(wanted);
         }
     }
 
     @Test
     void aBrowserWithoutGraphicsAndWithoutRoomSaysSoAndGoesOn() {
         try (Browser device = new Browser(900, 700)) {
-            device.driver().executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", """
+            device.driver()
+                    .executeCdpCommand(
+                            "Page.addScriptToEvaluateOnNewDocument",
+                            Map.of(
+                                    "source",
+                                    """
                 for (const kind of [OffscreenCanvas, HTMLCanvasElement]) {
                   const own = kind.prototype.getContext;
                   kind.prototype.getContext = function (name, ...more) { return name.startsWith('webgl') ? null : own.call(this, name, ...more); };
                 }"""));
-            device.driver().executeCdpCommand("Storage.overrideQuotaForOrigin", Map.of("origin", program.address().replaceAll("/$", ""), "quotaSize", 5_000_000));
-            List<Rounds.Score> scores = rounds.carryOut(device, Set.of("graphics-mist-720", "gpu-mist-720", "graphics-display", "storage-read", "storage-small-files", "desk-relay")::contains, 1, 40, PATIENCE);
-            Map<String, Rounds.Score> byKey = scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
+            device.driver()
+                    .executeCdpCommand(
+                            "Storage.overrideQuotaForOrigin",
+                            Map.of("origin", program.address().replaceAll("/$", ""), "quotaSize", 5_000_000));
+            List<Rounds.Score> scores = rounds.carryOut(
+                    device,
+                    Set.of(
+                            "graphics-mist-720",
+                            "gpu-mist-720",
+                            "graphics-display",
+                            "storage-read",
+                            "storage-small-files",
+                            "desk-relay")::contains,
+                    1,
+                    40,
+                    PATIENCE);
+            Map<String, Rounds.Score> byKey =
+                    scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
             assertThat(byKey.get("graphics-mist-720")).satisfies(s -> {
                 assertThat(s.state()).isEqualTo("COULD_NOT_RUN");
                 assertThat(s.words()).contains("no WebGL 2");
@@ -84,7 +143,9 @@ class WorkloadsIT extends AtTheDemo {
                 assertThat(s.state()).isIn("COULD_NOT_RUN", "FAILED");
                 assertThat(s.words()).containsAnyOf("Needs 64 MiB", "no more space", "space is used up");
             });
-            assertThat(byKey.get("storage-small-files").state()).as("128 KiB are a fraction of what is left").isEqualTo("OK");
+            assertThat(byKey.get("storage-small-files").state())
+                    .as("128 KiB are a fraction of what is left")
+                    .isEqualTo("OK");
             assertThat(byKey.get("desk-relay").state()).isEqualTo("OK");
         }
     }
@@ -92,7 +153,12 @@ class WorkloadsIT extends AtTheDemo {
     @Test
     void aLostPictureADyingWorkerAndACoarseClockAreSurvived() {
         try (Browser device = new Browser(900, 700)) {
-            device.driver().executeCdpCommand("Page.addScriptToEvaluateOnNewDocument", Map.of("source", """
+            device.driver()
+                    .executeCdpCommand(
+                            "Page.addScriptToEvaluateOnNewDocument",
+                            Map.of(
+                                    "source",
+                                    """
                 const now = performance.now.bind(performance);
                 performance.now = () => Math.floor(now());
                 const context = HTMLCanvasElement.prototype.getContext;
@@ -107,15 +173,19 @@ class WorkloadsIT extends AtTheDemo {
                     if (String(address).includes('one.worker')) queueMicrotask(() => { this.terminate(); this.dispatchEvent(new ErrorEvent('error', { message: 'out of memory' })); });
                   }
                 };"""));
-            List<Rounds.Score> scores = rounds.carryOut(device, Set.of("weir-hash-one", "graphics-display", "species-list")::contains, 1, 40, PATIENCE);
-            Map<String, Rounds.Score> byKey = scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
+            List<Rounds.Score> scores = rounds.carryOut(
+                    device, Set.of("weir-hash-one", "graphics-display", "species-list")::contains, 1, 40, PATIENCE);
+            Map<String, Rounds.Score> byKey =
+                    scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
             assertThat(byKey.get("weir-hash-one")).satisfies(s -> {
                 assertThat(s.state()).isEqualTo("FAILED");
                 assertThat(s.words()).contains("out of memory");
             });
             assertThat(byKey.get("graphics-display").reason()).isEqualTo("CONTEXT_LOST");
             assertThat(byKey.get("species-list").state()).isEqualTo("OK");
-            assertThat(byKey.get("species-list").durationMs()).as("five samples, each a hundred steps of the clock").isGreaterThan(500);
+            assertThat(byKey.get("species-list").durationMs())
+                    .as("five samples, each a hundred steps of the clock")
+                    .isGreaterThan(500);
         }
     }
 }

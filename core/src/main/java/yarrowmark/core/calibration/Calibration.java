@@ -24,7 +24,7 @@ public record Calibration(int version, Map<String, Double> values) {
     private static final double POINTS = 1000;
 
     /** A test that a total is made of. @param input its name in the total's formula */
-    public record Part(String key, String input, Direction direction) { }
+    public record Part(String key, String input, Direction direction) {}
 
     public Calibration {
         values = Map.copyOf(values);
@@ -64,10 +64,14 @@ public record Calibration(int version, Map<String, Double> values) {
         for (Part part : parts) {
             Double value = values.get(part.key());
             if (value == null) {
-                throw new IllegalArgumentException("The calibration table " + version + " has no value of " + part.key() + ".");
+                throw new IllegalArgumentException(
+                        "The calibration table " + version + " has no value of " + part.key() + ".");
             }
             String plain = BigDecimal.valueOf(value).stripTrailingZeros().toPlainString();
-            terms.add(part.direction() == Direction.MORE_IS_BETTER ? "ln(" + part.input() + "/" + plain + ")" : "ln(" + plain + "/" + part.input() + ")");
+            terms.add(
+                    part.direction() == Direction.MORE_IS_BETTER
+                            ? "ln(" + part.input() + "/" + plain + ")"
+                            : "ln(" + plain + "/" + part.input() + ")");
         }
         return (int) POINTS + "*exp((" + String.join("+", terms) + ")/" + parts.size() + ")";
     }

@@ -27,10 +27,10 @@ public final class FactCapture {
      * @param line  number of the line in the pasted text, from 1
      * @param text  the line itself
      */
-    public record Found(String key, String value, String tool, int line, String text) { }
+    public record Found(String key, String value, String tool, int line, String text) {}
 
     /** @param number of the line in the pasted text, from 1 */
-    public record Unread(int number, String text) { }
+    public record Unread(int number, String text) {}
 
     /**
      * @param tools  whose output was recognised
@@ -39,14 +39,13 @@ public final class FactCapture {
      * @param unread lines that no tool knows
      * @param lines  lines in the text that are not blank
      */
-    public record Captured(List<String> tools, List<Found> facts, List<Found> doubts, List<Unread> unread, int lines) { }
+    public record Captured(List<String> tools, List<Found> facts, List<Found> doubts, List<Unread> unread, int lines) {}
 
-    private record Match(Rule rule, PlainLines.Line line, String value) { }
+    private record Match(Rule rule, PlainLines.Line line, String value) {}
 
     private static final List<Tool> TOOLS = ToolFiles.load();
 
-    private FactCapture() {
-    }
+    private FactCapture() {}
 
     public static Captured read(String pasted) {
         List<PlainLines.Line> lines = PlainLines.of(pasted);
@@ -69,17 +68,25 @@ public final class FactCapture {
             }
         }
         Map<String, Found> ordered = new LinkedHashMap<>();
-        FactVocabulary.all().forEach(k -> Optional.ofNullable(facts.get(k.key())).ifPresent(f -> ordered.put(k.key(), f)));
-        List<Unread> unread = lines.stream().filter(l -> !known.contains(l)).map(l -> new Unread(l.number(), l.text())).toList();
-        return new Captured(List.copyOf(tools), List.copyOf(ordered.values()), List.copyOf(doubts), unread, lines.size());
+        FactVocabulary.all()
+                .forEach(k -> Optional.ofNullable(facts.get(k.key())).ifPresent(f -> ordered.put(k.key(), f)));
+        List<Unread> unread = lines.stream()
+                .filter(l -> !known.contains(l))
+                .map(l -> new Unread(l.number(), l.text()))
+                .toList();
+        return new Captured(
+                List.copyOf(tools), List.copyOf(ordered.values()), List.copyOf(doubts), unread, lines.size());
     }
 
     private static List<Found> facts(Tool tool, List<PlainLines.Line> lines, Set<PlainLines.Line> known) {
-        tool.mine().ifPresent(mine -> lines.stream().filter(l -> mine.matcher(l.text()).find()).forEach(known::add));
+        tool.mine().ifPresent(mine -> lines.stream()
+                .filter(l -> mine.matcher(l.text()).find())
+                .forEach(known::add));
         Map<String, List<Match>> matches = new LinkedHashMap<>();
         for (List<PlainLines.Line> block : blocks(tool, lines)) {
             for (Rule rule : tool.rules()) {
-                if (rule.when().stream().allMatch(p -> any(block, p)) && rule.unless().stream().noneMatch(p -> any(block, p))) {
+                if (rule.when().stream().allMatch(p -> any(block, p))
+                        && rule.unless().stream().noneMatch(p -> any(block, p))) {
                     match(rule, block, known, matches.computeIfAbsent(rule.fact(), f -> new ArrayList<>()));
                 }
             }
@@ -88,8 +95,15 @@ public final class FactCapture {
         Map<String, BigDecimal> numbers = new TreeMap<>();
         matches.forEach((fact, several) -> {
             // Several rules may tell a fact; the first of them in the file that found anything is believed alone.
-            List<Match> all = several.isEmpty() ? several : several.stream()
-                .filter(m -> m.rule() == several.stream().map(Match::rule).min(Comparator.comparingInt(tool.rules()::indexOf)).orElseThrow()).toList();
+            List<Match> all = several.isEmpty()
+                    ? several
+                    : several.stream()
+                            .filter(m -> m.rule()
+                                    == several.stream()
+                                            .map(Match::rule)
+                                            .min(Comparator.comparingInt(tool.rules()::indexOf))
+                                            .orElseThrow())
+                            .toList();
             if (!all.isEmpty()) {
                 Match told = all.get(0).rule().take() == Rule.Take.LAST ? all.get(all.size() - 1) : all.get(0);
                 taken(all).ifPresent(text -> {
@@ -104,7 +118,12 @@ public final class FactCapture {
         tool.products().forEach((fact, factors) -> {
             if (factors.stream().allMatch(numbers::containsKey)) {
                 BigDecimal product = factors.stream().map(numbers::get).reduce(BigDecimal.ONE, BigDecimal::multiply);
-                read(tool, fact, product.stripTrailingZeros().toPlainString(), matches.get(factors.get(0)).get(0).line()).ifPresent(found::addAll);
+                read(
+                                tool,
+                                fact,
+                                product.stripTrailingZeros().toPlainString(),
+                                matches.get(factors.get(0)).get(0).line())
+                        .ifPresent(found::addAll);
             }
         });
         return found;
@@ -150,8 +169,10 @@ public final class FactCapture {
             Matcher m = rule.line().matcher(line.text());
             if (m.find()) {
                 known.add(line);
-                String first = m.groupCount() > 0 && m.group(1) != null ? m.group(1).strip() : "";
-                boolean silent = rule.ignored().isPresent() && rule.ignored().get().matcher(first).find();
+                String first =
+                        m.groupCount() > 0 && m.group(1) != null ? m.group(1).strip() : "";
+                boolean silent = rule.ignored().isPresent()
+                        && rule.ignored().get().matcher(first).find();
                 if (!silent && (m.groupCount() == 0 || !first.isEmpty())) {
                     into.add(new Match(rule, line, value(rule, m)));
                 }
@@ -166,7 +187,9 @@ public final class FactCapture {
         String value = rule.as().orElse("$1");
         for (int i = m.groupCount(); i >= 1; i--) {
             String group = m.group(i) == null ? "" : m.group(i).strip();
-            String cleaned = rule.remove().isPresent() ? rule.remove().get().matcher(group).replaceAll("") : group;
+            String cleaned = rule.remove().isPresent()
+                    ? rule.remove().get().matcher(group).replaceAll("")
+                    : group;
             value = value.replace("$" + i, cleaned);
         }
         return rule.words().getOrDefault(value, value).strip();
@@ -180,7 +203,11 @@ public final class FactCapture {
             case COUNT -> Optional.of(Integer.toString(values.size()));
             case DISTINCT -> Optional.of(Integer.toString(new LinkedHashSet<>(values).size()));
             case SUM -> sum(all.get(0).rule(), values);
-            case MOST -> values.stream().flatMap(v -> number(v).stream()).max(BigDecimal::compareTo).map(BigDecimal::toPlainString);
+            case MOST ->
+                values.stream()
+                        .flatMap(v -> number(v).stream())
+                        .max(BigDecimal::compareTo)
+                        .map(BigDecimal::toPlainString);
         };
     }
 
@@ -188,14 +215,24 @@ public final class FactCapture {
     private static Optional<String> sum(Rule rule, List<String> values) {
         BigDecimal sum = BigDecimal.ZERO;
         for (String value : values) {
-            Optional<BigDecimal> number = rule.isFact() && FactReader.read(FactVocabulary.entry(rule.fact()), value) instanceof FactReader.Understood u
-                ? number(u.value()) : number(value);
+            Optional<BigDecimal> number = rule.isFact()
+                            && FactReader.read(FactVocabulary.entry(rule.fact()), value)
+                                    instanceof FactReader.Understood u
+                    ? number(u.value())
+                    : number(value);
             if (number.isEmpty()) {
                 return Optional.empty();
             }
             sum = sum.add(number.get());
         }
-        return Optional.of(sum.toPlainString() + (rule.isFact() && FactVocabulary.entry(rule.fact()).dimension().base().equals("By") ? " B" : ""));
+        return Optional.of(sum.toPlainString()
+                + (rule.isFact()
+                                && FactVocabulary.entry(rule.fact())
+                                        .dimension()
+                                        .base()
+                                        .equals("By")
+                        ? " B"
+                        : ""));
     }
 
     private static Optional<BigDecimal> number(String text) {

@@ -14,13 +14,13 @@ import java.util.Map;
 final class PlainLines {
     /** Beyond this, text is no tool's output any more. */
     static final int MOST_LINES = 50_000;
+
     private static final int DEEPEST = 60;
 
     /** @param number of the line in the pasted text, from 1; all lines of a JSON document carry that of its first */
-    record Line(int number, String text) { }
+    record Line(int number, String text) {}
 
-    private PlainLines() {
-    }
+    private PlainLines() {}
 
     static List<Line> of(String pasted) {
         String[] raw = pasted.replace("\r\n", "\n").replace('\r', '\n').split("\n", -1);
@@ -38,7 +38,11 @@ final class PlainLines {
     }
 
     private static boolean isJsonStart(String text) {
-        return text.equals("{") || text.equals("[") || text.startsWith("{\"") || text.startsWith("[{") || text.startsWith("{ \"");
+        return text.equals("{")
+                || text.equals("[")
+                || text.startsWith("{\"")
+                || text.startsWith("[{")
+                || text.startsWith("{ \"");
     }
 
     /** The line that closes the document: the one with which its brackets are even, leaving strings aside. */
@@ -89,7 +93,8 @@ final class PlainLines {
                 walk(path + "[" + i + "]", at.getAsJsonArray().get(i), number, into, depth + 1);
             }
         } else if (!at.isJsonNull()) {
-            into.add(new Line(number, TerminalText.clean((path + " = " + at.getAsString().replace('\n', ' ')))));
+            into.add(new Line(
+                    number, TerminalText.clean((path + " = " + at.getAsString().replace('\n', ' ')))));
         }
     }
 }

@@ -18,9 +18,24 @@ import java.util.regex.Pattern;
  * @param words   whole values that are written otherwise: "rotational 1" is "disk"
  * @param ignored values that say nothing, such as "Not Specified"
  */
-record Rule(String fact, Pattern line, List<Pattern> when, List<Pattern> unless, Optional<String> as, Take take, Optional<Pattern> remove,
-            Map<String, String> words, Optional<Pattern> ignored) {
-    enum Take { FIRST, LAST, COUNT, DISTINCT, SUM, MOST }
+record Rule(
+        String fact,
+        Pattern line,
+        List<Pattern> when,
+        List<Pattern> unless,
+        Optional<String> as,
+        Take take,
+        Optional<Pattern> remove,
+        Map<String, String> words,
+        Optional<Pattern> ignored) {
+    enum Take {
+        FIRST,
+        LAST,
+        COUNT,
+        DISTINCT,
+        SUM,
+        MOST
+    }
 
     Rule {
         when = List.copyOf(when);

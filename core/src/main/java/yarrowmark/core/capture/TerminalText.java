@@ -8,8 +8,7 @@ public final class TerminalText {
     /** Beyond this, a line is no tool's output any more. */
     static final int LONGEST_LINE = 4_000;
 
-    private TerminalText() {
-    }
+    private TerminalText() {}
 
     /** The lines as they stand when the tool is done. A carriage return begins a line anew and overwrites it. */
     public static List<String> lines(String pasted) {
@@ -26,8 +25,11 @@ public final class TerminalText {
 
     /** Colours, cursor movements and titles that terminals were told, and every other control character but the tab. */
     static String clean(String line) {
-        String text = line.replaceAll("\u001B\\[[0-9;?]*[ -/]*[@-~]", "").replaceAll("\u001B\\][^\u0007\u001B]*(\u0007|\u001B\\\\)?", "")
-            .replaceAll("\u001B[@-_()].?", "").replaceAll("[\\p{Cc}&&[^\\t]]|\\p{Cf}", "").replaceAll("\\s+$", "");
+        String text = line.replaceAll("\u001B\\[[0-9;?]*[ -/]*[@-~]", "")
+                .replaceAll("\u001B\\][^\u0007\u001B]*(\u0007|\u001B\\\\)?", "")
+                .replaceAll("\u001B[@-_()].?", "")
+                .replaceAll("[\\p{Cc}&&[^\\t]]|\\p{Cf}", "")
+                .replaceAll("\\s+$", "");
         return text.length() <= LONGEST_LINE ? text : text.substring(0, LONGEST_LINE);
     }
 }

@@ -14,7 +14,13 @@ import java.util.regex.Pattern;
  * @param blocks    where a block begins, or, with a group, what names the block a line belongs to; empty: one block
  * @param products  a fact and the names of the two values whose product it is
  */
-record Tool(String name, Pattern signature, Optional<Pattern> mine, Optional<Pattern> blocks, List<Rule> rules, Map<String, List<String>> products) {
+record Tool(
+        String name,
+        Pattern signature,
+        Optional<Pattern> mine,
+        Optional<Pattern> blocks,
+        List<Rule> rules,
+        Map<String, List<String>> products) {
     Tool {
         rules = List.copyOf(rules);
         products = Map.copyOf(products);

@@ -18,12 +18,28 @@ import yarrowmark.core.setup.FactVocabulary;
 /** Loads the rules. A file that names an unknown fact or setting is refused at once, with its name. */
 final class ToolFiles {
     /** In the order in which they are believed: where two tools tell the same fact, the first one here is taken. */
-    static final List<String> NAMES = List.of("dmidecode", "lscpu", "cpuinfo", "meminfo", "os-release", "uname", "lsblk-json",
-        "lsblk-json-parts", "lsblk-pairs", "lshw-json", "lspci", "ip-link", "iw-link", "systeminfo", "system-profiler-json", "getprop");
-    private static final Set<String> RULE_SETTINGS = Set.of("fact", "line", "when", "unless", "as", "take", "remove", "words", "ignore");
+    static final List<String> NAMES = List.of(
+            "dmidecode",
+            "lscpu",
+            "cpuinfo",
+            "meminfo",
+            "os-release",
+            "uname",
+            "lsblk-json",
+            "lsblk-json-parts",
+            "lsblk-pairs",
+            "lshw-json",
+            "lspci",
+            "ip-link",
+            "iw-link",
+            "systeminfo",
+            "system-profiler-json",
+            "getprop");
 
-    private ToolFiles() {
-    }
+    private static final Set<String> RULE_SETTINGS =
+            Set.of("fact", "line", "when", "unless", "as", "take", "remove", "words", "ignore");
+
+    private ToolFiles() {}
 
     static List<Tool> load() {
         return NAMES.stream().map(ToolFiles::load).toList();
@@ -44,7 +60,13 @@ final class ToolFiles {
                 products.putAll(ToolFiles.<Map<String, List<String>>>cast(file.get("products")));
             }
             products.keySet().forEach(fact -> check(name, fact));
-            return new Tool((String) file.get("tool"), pattern(file.get("signature")).orElseThrow(), pattern(file.get("mine")), pattern(file.get("blocks")), rules, products);
+            return new Tool(
+                    (String) file.get("tool"),
+                    pattern(file.get("signature")).orElseThrow(),
+                    pattern(file.get("mine")),
+                    pattern(file.get("blocks")),
+                    rules,
+                    products);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -58,11 +80,19 @@ final class ToolFiles {
         check(file, fact);
         Map<String, String> words = new LinkedHashMap<>();
         if (rule.get("words") != null) {
-            ToolFiles.<Map<Object, Object>>cast(rule.get("words")).forEach((from, to) -> words.put(from.toString(), to.toString()));
+            ToolFiles.<Map<Object, Object>>cast(rule.get("words"))
+                    .forEach((from, to) -> words.put(from.toString(), to.toString()));
         }
-        return new Rule(fact, pattern(rule.get("line")).orElseThrow(), patterns(rule.get("when")), patterns(rule.get("unless")),
-            Optional.ofNullable((String) rule.get("as")), Rule.Take.valueOf(rule.getOrDefault("take", "first").toString().toUpperCase(java.util.Locale.ROOT)),
-            pattern(rule.get("remove")), words, pattern(rule.get("ignore")));
+        return new Rule(
+                fact,
+                pattern(rule.get("line")).orElseThrow(),
+                patterns(rule.get("when")),
+                patterns(rule.get("unless")),
+                Optional.ofNullable((String) rule.get("as")),
+                Rule.Take.valueOf(rule.getOrDefault("take", "first").toString().toUpperCase(java.util.Locale.ROOT)),
+                pattern(rule.get("remove")),
+                words,
+                pattern(rule.get("ignore")));
     }
 
     private static void check(String file, String fact) {
@@ -75,7 +105,9 @@ final class ToolFiles {
         if (setting == null) {
             return List.of();
         }
-        return setting instanceof List<?> list ? list.stream().map(p -> Pattern.compile((String) p)).toList() : List.of(Pattern.compile((String) setting));
+        return setting instanceof List<?> list
+                ? list.stream().map(p -> Pattern.compile((String) p)).toList()
+                : List.of(Pattern.compile((String) setting));
     }
 
     private static Optional<Pattern> pattern(Object setting) {

@@ -15,10 +15,15 @@ import yarrowmark.core.stats.WorkingVariance;
  *
  * @param difference A less the base on the scale where more is better: above 0 is better
  */
-public record DifferenceComparison(double difference, Optional<Range> interval, Reading reading, int runs, int baseRuns) {
-    public enum Reading { BETTER, WORSE, CANNOT_TELL }
+public record DifferenceComparison(
+        double difference, Optional<Range> interval, Reading reading, int runs, int baseRuns) {
+    public enum Reading {
+        BETTER,
+        WORSE,
+        CANNOT_TELL
+    }
 
-    public record Range(double low, double high) { }
+    public record Range(double low, double high) {}
 
     /** @param prior what other samples of the same metric lend, fitted on its own scale */
     public static DifferenceComparison of(SampleMoments a, SampleMoments base, Optional<NoisePrior> prior) {
@@ -30,9 +35,12 @@ public record DifferenceComparison(double difference, Optional<Range> interval, 
         }
         double va = workA.get().variance() / a.n();
         double vb = workB.get().variance() / base.n();
-        double df = PairComparison.satterthwaite(va, workA.get().degreesOfFreedom(), vb, workB.get().degreesOfFreedom());
+        double df = PairComparison.satterthwaite(
+                va, workA.get().degreesOfFreedom(), vb, workB.get().degreesOfFreedom());
         double half = va + vb == 0 ? 0 : PairComparison.quantile(df) * Math.sqrt(va + vb);
-        Reading reading = Math.abs(difference) <= half ? Reading.CANNOT_TELL : difference > 0 ? Reading.BETTER : Reading.WORSE;
-        return new DifferenceComparison(difference, Optional.of(new Range(difference - half, difference + half)), reading, a.n(), base.n());
+        Reading reading =
+                Math.abs(difference) <= half ? Reading.CANNOT_TELL : difference > 0 ? Reading.BETTER : Reading.WORSE;
+        return new DifferenceComparison(
+                difference, Optional.of(new Range(difference - half, difference + half)), reading, a.n(), base.n());
     }
 }

@@ -24,8 +24,14 @@ import yarrowmark.core.compare.PairComparison.Interval;
  * @param largest       index of the pair with the largest ratio
  * @param counts        pairs by verdict; a verdict that no pair has is not in it
  */
-public record OverallComparison(double difference, Optional<Interval> interval, Verdict verdict, List<Double> contributions,
-                                int smallest, int largest, Map<Verdict, Integer> counts) {
+public record OverallComparison(
+        double difference,
+        Optional<Interval> interval,
+        Verdict verdict,
+        List<Double> contributions,
+        int smallest,
+        int largest,
+        Map<Verdict, Integer> counts) {
     public OverallComparison {
         contributions = List.copyOf(contributions);
         counts = Map.copyOf(counts);
@@ -43,7 +49,8 @@ public record OverallComparison(double difference, Optional<Interval> interval, 
      */
     public static OverallComparison of(List<PairComparison> pairs, double[] weights, Materiality materiality) {
         if (pairs.isEmpty() || pairs.size() != weights.length) {
-            throw new IllegalArgumentException("an overall needs one weight for each of one or more pairs, not " + weights.length + " for " + pairs.size());
+            throw new IllegalArgumentException("an overall needs one weight for each of one or more pairs, not "
+                    + weights.length + " for " + pairs.size());
         }
         double sum = 0;
         for (double w : weights) {
@@ -79,14 +86,31 @@ public record OverallComparison(double difference, Optional<Interval> interval, 
         for (int i = 0; i < weights.length; i++) {
             contributions.add(scale * weights[i] / sum * pairs.get(i).difference());
         }
-        List<Integer> order = IntStream.range(0, pairs.size()).boxed().sorted(Comparator.comparingDouble(i -> pairs.get(i).difference())).toList();
+        List<Integer> order = IntStream.range(0, pairs.size())
+                .boxed()
+                .sorted(Comparator.comparingDouble(i -> pairs.get(i).difference()))
+                .toList();
         if (!known) {
-            return new OverallComparison(total, Optional.empty(), Verdict.CANNOT_TELL, contributions, order.get(0), order.get(order.size() - 1), counts);
+            return new OverallComparison(
+                    total,
+                    Optional.empty(),
+                    Verdict.CANNOT_TELL,
+                    contributions,
+                    order.get(0),
+                    order.get(order.size() - 1),
+                    counts);
         }
         double error = Math.sqrt(variance);
         double df = variance == 0 ? Double.POSITIVE_INFINITY : variance * variance / satterthwaite;
         double half = error == 0 ? 0 : PairComparison.quantile(df) * error;
         Interval interval = new Interval(Math.exp(total - half), Math.exp(total + half), error, df);
-        return new OverallComparison(total, Optional.of(interval), Verdict.of(total, half, materiality.onMerits()), contributions, order.get(0), order.get(order.size() - 1), counts);
+        return new OverallComparison(
+                total,
+                Optional.of(interval),
+                Verdict.of(total, half, materiality.onMerits()),
+                contributions,
+                order.get(0),
+                order.get(order.size() - 1),
+                counts);
     }
 }

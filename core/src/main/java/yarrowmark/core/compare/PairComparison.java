@@ -21,11 +21,17 @@ import yarrowmark.core.stats.WorkingVariance;
  * @param runs       readings of A
  * @param baseRuns   readings of the base
  */
-public record PairComparison(double difference, Optional<Interval> interval, Verdict verdict, RunsNeeded runsNeeded,
-                             int runs, int baseRuns) {
+public record PairComparison(
+        double difference,
+        Optional<Interval> interval,
+        Verdict verdict,
+        RunsNeeded runsNeeded,
+        int runs,
+        int baseRuns) {
 
     /** Past this many runs a side, more runs are not a sensible answer. */
     public static final int MOST_RUNS = 40;
+
     private static final double UPPER_TAIL = 0.025;
 
     /**
@@ -34,19 +40,21 @@ public record PairComparison(double difference, Optional<Interval> interval, Ver
      * @param standardError       of δ
      * @param degreesOfFreedom    Welch-Satterthwaite
      */
-    public record Interval(double low, double high, double standardError, double degreesOfFreedom) { }
+    public record Interval(double low, double high, double standardError, double degreesOfFreedom) {}
 
     /** How many times as good as the base, above 1 where better. */
     public double ratio() {
         return Math.exp(difference);
     }
 
-    public static PairComparison of(SampleMoments a, SampleMoments base, Optional<NoisePrior> prior, Materiality materiality) {
+    public static PairComparison of(
+            SampleMoments a, SampleMoments base, Optional<NoisePrior> prior, Materiality materiality) {
         double delta = a.mean() - base.mean();
         Optional<WorkingVariance> workA = NoisePrior.workingVariance(a, prior);
         Optional<WorkingVariance> workB = NoisePrior.workingVariance(base, prior);
         if (workA.isEmpty() || workB.isEmpty()) {
-            return new PairComparison(delta, Optional.empty(), Verdict.CANNOT_TELL, new RunsNeeded.Unknown(), a.n(), base.n());
+            return new PairComparison(
+                    delta, Optional.empty(), Verdict.CANNOT_TELL, new RunsNeeded.Unknown(), a.n(), base.n());
         }
         WorkingVariance wa = workA.get();
         WorkingVariance wb = workB.get();
@@ -58,8 +66,8 @@ public record PairComparison(double difference, Optional<Interval> interval, Ver
         double limit = materiality.onMerits();
         Verdict verdict = Verdict.of(delta, half, limit);
         RunsNeeded needed = verdict == Verdict.CANNOT_TELL
-            ? runsNeeded(wa, wb, Math.max(Math.abs(delta), limit), Math.min(a.n(), base.n()))
-            : new RunsNeeded.None();
+                ? runsNeeded(wa, wb, Math.max(Math.abs(delta), limit), Math.min(a.n(), base.n()))
+                : new RunsNeeded.None();
         Interval interval = new Interval(Math.exp(delta - half), Math.exp(delta + half), se, df);
         return new PairComparison(delta, Optional.of(interval), verdict, needed, a.n(), base.n());
     }

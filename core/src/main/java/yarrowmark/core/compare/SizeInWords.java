@@ -12,8 +12,7 @@ import yarrowmark.core.measure.Direction;
  * A time is never "x % faster": readers take that two ways.
  */
 public final class SizeInWords {
-    private SizeInWords() {
-    }
+    private SizeInWords() {}
 
     /**
      * @param ratio   better is above 1
@@ -29,7 +28,7 @@ public final class SizeInWords {
         }
         double percent = 100 * (1 - 1 / ratio);
         return "takes " + percent(percent) + (percent >= 0 ? " less " : " more ") + quantity + " than " + base
-            + (quantity.equals("time") ? String.format(Locale.ROOT, " (%.2f times as fast)", ratio) : "");
+                + (quantity.equals("time") ? String.format(Locale.ROOT, " (%.2f times as fast)", ratio) : "");
     }
 
     /**
@@ -38,39 +37,66 @@ public final class SizeInWords {
      *
      * @param quantity what is less where less is better: "time"; empty where the unit does not say, then "lower"
      */
-    public static String sentence(String test, String a, String base, PairComparison c, Direction direction, Optional<String> quantity) {
+    public static String sentence(
+            String test, String a, String base, PairComparison c, Direction direction, Optional<String> quantity) {
         boolean times = direction == Direction.LESS_IS_BETTER;
         double size = size(c.ratio(), times);
         StringBuilder words = new StringBuilder(test).append(": ").append(a);
         if (c.verdict() == Verdict.LEVEL) {
-            words.append(" and ").append(base).append(" are level, the 95 % interval of the difference is within ").append(percent(larger(c.interval().orElseThrow(), times)));
+            words.append(" and ")
+                    .append(base)
+                    .append(" are level, the 95 % interval of the difference is within ")
+                    .append(percent(larger(c.interval().orElseThrow(), times)));
         } else {
             if (times && quantity.isPresent()) {
-                words.append(" takes ").append(percent(size)).append(size >= 0 ? " less " : " more ").append(quantity.get()).append(" than ").append(base);
+                words.append(" takes ")
+                        .append(percent(size))
+                        .append(size >= 0 ? " less " : " more ")
+                        .append(quantity.get())
+                        .append(" than ")
+                        .append(base);
             } else {
-                words.append(" is ").append(percent(size)).append(size >= 0 ^ times ? " higher than " : " lower than ").append(base);
+                words.append(" is ")
+                        .append(percent(size))
+                        .append(size >= 0 ^ times ? " higher than " : " lower than ")
+                        .append(base);
             }
-            words.append(c.interval().map(i -> {
-                double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
-                double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
-                return ", 95 % interval " + oneDecimal(one) + " to " + oneDecimal(other) + " %";
-            }).orElse(", how sure is not known"));
+            words.append(c.interval()
+                    .map(i -> {
+                        double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
+                        double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
+                        return ", 95 % interval " + oneDecimal(one) + " to " + oneDecimal(other) + " %";
+                    })
+                    .orElse(", how sure is not known"));
         }
         if (c.verdict() == Verdict.CANNOT_TELL) {
             words.append(", which may be noise");
         }
-        return words.append(", ").append(c.runs() == c.baseRuns() ? runs(c.runs()) + (c.runs() == 1 ? "" : " each") : runs(c.runs()) + " against " + c.baseRuns()).append('.').toString();
+        return words.append(", ")
+                .append(
+                        c.runs() == c.baseRuns()
+                                ? runs(c.runs()) + (c.runs() == 1 ? "" : " each")
+                                : runs(c.runs()) + " against " + c.baseRuns())
+                .append('.')
+                .toString();
     }
 
     /** The same for all tests together. */
     public static String overall(String a, String base, OverallComparison c, int tests) {
         double size = 100 * (c.ratio() - 1);
         String over = " over " + (tests == 1 ? "the one test" : "the " + tests + " tests") + " that both ran";
-        String interval = c.interval().map(i -> String.format(Locale.ROOT, ", 95 %% interval %.3f to %.3f times (run-to-run noise only)", i.low(), i.high())).orElse(", how sure is not known");
+        String interval = c.interval()
+                .map(i -> String.format(
+                        Locale.ROOT, ", 95 %% interval %.3f to %.3f times (run-to-run noise only)", i.low(), i.high()))
+                .orElse(", how sure is not known");
         return switch (c.verdict()) {
             case LEVEL -> a + " and " + base + " are level" + over + interval + ".";
-            case CANNOT_TELL -> a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval + ", which may be noise.";
-            default -> a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval + ".";
+            case CANNOT_TELL ->
+                a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval
+                        + ", which may be noise.";
+            default ->
+                a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval
+                        + ".";
         };
     }
 

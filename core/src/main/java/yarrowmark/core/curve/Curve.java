@@ -19,26 +19,29 @@ public final class Curve {
     private static final double NEAR_PEAK = 0.9;
     /** From the running median. */
     private static final double DENT = 0.15;
+
     private static final int WINDOW = 5;
 
     private final double[] x;
     private final double[] y;
 
     /** @param x where the value is held against another one */
-    public record Ratio(double x, double ratio) { }
+    public record Ratio(double x, double ratio) {}
 
-    public record Point(double x, double y) { }
+    public record Point(double x, double y) {}
 
     public Curve(List<Point> points) {
         if (points.size() < 2) {
             throw new IllegalArgumentException("a curve needs two points or more, not " + points.size());
         }
-        List<Point> sorted = points.stream().sorted(Comparator.comparingDouble(Point::x)).toList();
+        List<Point> sorted =
+                points.stream().sorted(Comparator.comparingDouble(Point::x)).toList();
         x = sorted.stream().mapToDouble(Point::x).toArray();
         y = sorted.stream().mapToDouble(Point::y).toArray();
         for (int i = 0; i < x.length; i++) {
             if (!(x[i] > 0 && x[i] < Double.POSITIVE_INFINITY && y[i] > 0 && y[i] < Double.POSITIVE_INFINITY)) {
-                throw new IllegalArgumentException("every x and y of a curve is above 0 and finite, not " + x[i] + ", " + y[i]);
+                throw new IllegalArgumentException(
+                        "every x and y of a curve is above 0 and finite, not " + x[i] + ", " + y[i]);
             }
             if (i > 0 && x[i] == x[i - 1]) {
                 throw new IllegalArgumentException("x " + x[i] + " is there twice");
@@ -63,14 +66,21 @@ public final class Curve {
     /** The smallest measured x whose y reaches 90 % of the peak. */
     public double nearPeakFrom() {
         double wanted = NEAR_PEAK * peak().y();
-        return IntStream.range(0, x.length).filter(i -> y[i] >= wanted).mapToDouble(i -> x[i]).findFirst().orElseThrow();
+        return IntStream.range(0, x.length)
+                .filter(i -> y[i] >= wanted)
+                .mapToDouble(i -> x[i])
+                .findFirst()
+                .orElseThrow();
     }
 
     /** Points more than 15 % from the median of the five around them; at the ends, of those there are. */
     public List<Point> dents() {
         List<Point> dents = new ArrayList<>();
         for (int i = 0; i < y.length; i++) {
-            double around = Median.withDefaults().withCopy(true).evaluate(Arrays.copyOfRange(y, Math.max(0, i - WINDOW / 2), Math.min(y.length, i + WINDOW / 2 + 1)));
+            double around = Median.withDefaults()
+                    .withCopy(true)
+                    .evaluate(
+                            Arrays.copyOfRange(y, Math.max(0, i - WINDOW / 2), Math.min(y.length, i + WINDOW / 2 + 1)));
             if (Math.abs(y[i] / around - 1) > DENT) {
                 dents.add(new Point(x[i], y[i]));
             }
@@ -94,8 +104,13 @@ public final class Curve {
 
     /** This over the base, at every x that either has and both cover; equal x directly, others interpolated. */
     public List<Ratio> over(Curve base) {
-        return IntStream.range(0, 2).boxed().flatMap(i -> Arrays.stream(i == 0 ? x : base.x).boxed()).distinct().sorted()
-            .filter(at -> at(at).isPresent() && base.at(at).isPresent())
-            .map(at -> new Ratio(at, at(at).getAsDouble() / base.at(at).getAsDouble())).toList();
+        return IntStream.range(0, 2)
+                .boxed()
+                .flatMap(i -> Arrays.stream(i == 0 ? x : base.x).boxed())
+                .distinct()
+                .sorted()
+                .filter(at -> at(at).isPresent() && base.at(at).isPresent())
+                .map(at -> new Ratio(at, at(at).getAsDouble() / base.at(at).getAsDouble()))
+                .toList();
     }
 }

@@ -33,9 +33,18 @@ public record FrameTimes(int frames, double meanRate, double lowMean, double low
         int n = sorted.length;
         int longest = (int) Math.ceil(LONGEST_SHARE * n);
         double median = Median.withDefaults().withCopy(true).evaluate(sorted);
-        double percentile = Quantile.withDefaults().with(Quantile.EstimationMethod.HF7).withCopy(true).evaluate(sorted, 1 - LONGEST_SHARE);
-        return new FrameTimes(n, MS * n / Arrays.stream(sorted).sum(), MS / Arrays.stream(sorted, n - longest, n).average().orElseThrow(), MS / percentile,
-            (int) Arrays.stream(sorted).filter(t -> t > STUTTER_MEDIANS * median).count());
+        double percentile = Quantile.withDefaults()
+                .with(Quantile.EstimationMethod.HF7)
+                .withCopy(true)
+                .evaluate(sorted, 1 - LONGEST_SHARE);
+        return new FrameTimes(
+                n,
+                MS * n / Arrays.stream(sorted).sum(),
+                MS / Arrays.stream(sorted, n - longest, n).average().orElseThrow(),
+                MS / percentile,
+                (int) Arrays.stream(sorted)
+                        .filter(t -> t > STUTTER_MEDIANS * median)
+                        .count());
     }
 
     /** The times between points in time: one fewer than these. @throws IllegalArgumentException where a time does not rise */

@@ -24,12 +24,30 @@ public final class SeriesText {
     }
 
     public static final int MOST_POINTS = 200_000;
-    private static final Map<String, Long> FACTORS = Map.of("", 1L, "B", 1L, "K", 1L << 10, "KIB", 1L << 10, "KB", 1000L, "M", 1L << 20, "MIB", 1L << 20, "MB", 1_000_000L,
-        "G", 1L << 30, "GIB", 1L << 30);
+    private static final Map<String, Long> FACTORS = Map.of(
+            "",
+            1L,
+            "B",
+            1L,
+            "K",
+            1L << 10,
+            "KIB",
+            1L << 10,
+            "KB",
+            1000L,
+            "M",
+            1L << 20,
+            "MIB",
+            1L << 20,
+            "MB",
+            1_000_000L,
+            "G",
+            1L << 30,
+            "GIB",
+            1L << 30);
     private static final Pattern SIZED = Pattern.compile("(\\d+(?:\\.\\d+)?(?:[eE][-+]?\\d+)?)\\s*([A-Za-z]*)");
 
-    private SeriesText() {
-    }
+    private SeriesText() {}
 
     /** @throws NotReadable where a line is no pair, or an x is there twice */
     public static List<Curve.Point> points(String text) throws NotReadable {
@@ -56,14 +74,17 @@ public final class SeriesText {
     }
 
     private static Curve.Point pair(String line, int number) throws NotReadable {
-        String[] cells = line.contains("\t") || line.contains(";") ? line.split("[\t;]") : line.contains(",") ? line.split(",") : halves(line);
+        String[] cells = line.contains("\t") || line.contains(";")
+                ? line.split("[\t;]")
+                : line.contains(",") ? line.split(",") : halves(line);
         if (cells.length != 2) {
             throw new NotReadable("Line " + number + ", \"" + shortened(line) + "\", is no pair of x and y.");
         }
         Optional<Double> x = sized(cells[0]);
         Optional<Double> y = sized(cells[1]);
         if (x.isEmpty() || y.isEmpty()) {
-            throw new NotReadable("Line " + number + ": \"" + shortened((x.isEmpty() ? cells[0] : cells[1]).strip()) + "\" is no number.");
+            throw new NotReadable("Line " + number + ": \"" + shortened((x.isEmpty() ? cells[0] : cells[1]).strip())
+                    + "\" is no number.");
         }
         return new Curve.Point(x.get(), y.get());
     }
@@ -77,7 +98,11 @@ public final class SeriesText {
     private static Optional<Double> sized(String text) {
         Matcher m = SIZED.matcher(text.strip());
         Long factor = m.matches() ? FACTORS.get(m.group(2).toUpperCase(Locale.ROOT)) : null;
-        return factor == null ? Optional.empty() : Optional.of(new BigDecimal(m.group(1)).multiply(BigDecimal.valueOf(factor)).doubleValue());
+        return factor == null
+                ? Optional.empty()
+                : Optional.of(new BigDecimal(m.group(1))
+                        .multiply(BigDecimal.valueOf(factor))
+                        .doubleValue());
     }
 
     /**
@@ -95,7 +120,8 @@ public final class SeriesText {
             try {
                 numbers[i] = new BigDecimal(words[i + heading]).doubleValue();
             } catch (NumberFormatException e) {
-                throw new NotReadable("Number " + (i + 1) + ", \"" + shortened(words[i + heading]) + "\", is no time in ms.");
+                throw new NotReadable(
+                        "Number " + (i + 1) + ", \"" + shortened(words[i + heading]) + "\", is no time in ms.");
             }
         }
         try {

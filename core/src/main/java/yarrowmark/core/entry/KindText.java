@@ -10,10 +10,9 @@ public final class KindText {
     private static final List<String> FAILED = List.of("fail", "failed", "no", "f", "0");
 
     /** @param note what was written behind a pass, a fail or a choice; empty where nothing was */
-    public record Read(ScoreText.Said said, String note) { }
+    public record Read(ScoreText.Said said, String note) {}
 
-    private KindText() {
-    }
+    private KindText() {}
 
     /** @param choices of an ordered list, from worst to best; empty for other kinds */
     public static Read read(String typed, Kind kind, String unit, List<String> choices) {
@@ -21,8 +20,13 @@ public final class KindText {
         return switch (kind) {
             case CHECK -> check(text, unit);
             case CHOICE -> choice(text, unit, choices);
-            case CURVE, FRAME_TIMES -> new Read(ScoreText.read(text, unit) instanceof ScoreText.NoValue none ? none
-                : new ScoreText.NotUnderstood("This test gives many points. Paste them beside the sheet, or write n/a and the reason."), "");
+            case CURVE, FRAME_TIMES ->
+                new Read(
+                        ScoreText.read(text, unit) instanceof ScoreText.NoValue none
+                                ? none
+                                : new ScoreText.NotUnderstood(
+                                        "This test gives many points. Paste them beside the sheet, or write n/a and the reason."),
+                        "");
             default -> new Read(ScoreText.read(text, unit), "");
         };
     }
@@ -34,8 +38,12 @@ public final class KindText {
         if (text.length() <= 200 && (PASSED.contains(word) || FAILED.contains(word))) {
             return new Read(new ScoreText.Value(PASSED.contains(word) ? 1 : 0, 0), note);
         }
-        return new Read(ScoreText.read(text, unit) instanceof ScoreText.NoValue none ? none
-            : new ScoreText.NotUnderstood("This is a check: write pass, fail, or not possible, and a note if you like."), "");
+        return new Read(
+                ScoreText.read(text, unit) instanceof ScoreText.NoValue none
+                        ? none
+                        : new ScoreText.NotUnderstood(
+                                "This is a check: write pass, fail, or not possible, and a note if you like."),
+                "");
     }
 
     /** The words of a choice, their beginning where that is enough, or their position; the longest words first. */
@@ -46,11 +54,18 @@ public final class KindText {
                 return new Read(new ScoreText.Value(i + 1, 0), "");
             }
         }
-        List<Integer> begun = java.util.stream.IntStream.range(0, choices.size()).filter(i -> !plain.isEmpty() && choices.get(i).toLowerCase(Locale.ROOT).startsWith(plain)).boxed().toList();
+        List<Integer> begun = java.util.stream.IntStream.range(0, choices.size())
+                .filter(i -> !plain.isEmpty()
+                        && choices.get(i).toLowerCase(Locale.ROOT).startsWith(plain))
+                .boxed()
+                .toList();
         if (begun.size() == 1) {
             return new Read(new ScoreText.Value(begun.get(0) + 1, 0), "");
         }
-        return new Read(ScoreText.read(text, unit) instanceof ScoreText.NoValue none ? none
-            : new ScoreText.NotUnderstood("This is one of: " + String.join(", ", choices) + "."), "");
+        return new Read(
+                ScoreText.read(text, unit) instanceof ScoreText.NoValue none
+                        ? none
+                        : new ScoreText.NotUnderstood("This is one of: " + String.join(", ", choices) + "."),
+                "");
     }
 }

@@ -28,6 +28,7 @@ public record ScoreDoubt(Kind kind, double would) {
     public static final double FAR_FACTOR = 3;
     /** How near the others a corrected value must come for a slip to be named. */
     private static final double NEAR = 1.35;
+
     private static final Set<String> TIMES = Set.of("s", "min", "h", "ms");
 
     /**
@@ -42,7 +43,9 @@ public record ScoreDoubt(Kind kind, double would) {
         if (sorted.length == 0 || !(value > 0)) {
             return List.of();
         }
-        double median = sorted.length % 2 == 1 ? sorted[sorted.length / 2] : (sorted[sorted.length / 2 - 1] + sorted[sorted.length / 2]) / 2;
+        double median = sorted.length % 2 == 1
+                ? sorted[sorted.length / 2]
+                : (sorted[sorted.length / 2 - 1] + sorted[sorted.length / 2]) / 2;
         if (within(value, median, FAR_FACTOR)) {
             return List.of();
         }

@@ -31,26 +31,39 @@ public record ScoreLook(OptionalDouble perOthers, OptionalInt place, int of, Lis
      * @param others values of the other runs, in the unit
      * @param merits mean merits of other configurations on the metric
      */
-    public static ScoreLook of(double value, String unit, Direction direction, Scale scale, double[] others, double[] merits) {
+    public static ScoreLook of(
+            double value, String unit, Direction direction, Scale scale, double[] others, double[] merits) {
         if (scale == Scale.RATIO && !(value > 0)) {
             return new ScoreLook(OptionalDouble.empty(), OptionalInt.empty(), 0, List.of());
         }
         double merit = Merit.of(value, direction, scale);
-        OptionalInt place = merits.length == 0 ? OptionalInt.empty() : OptionalInt.of(1 + (int) Arrays.stream(merits).filter(m -> m > merit).count());
+        OptionalInt place = merits.length == 0
+                ? OptionalInt.empty()
+                : OptionalInt.of(
+                        1 + (int) Arrays.stream(merits).filter(m -> m > merit).count());
         int of = merits.length == 0 ? 0 : merits.length + 1;
         if (scale != Scale.RATIO) {
             return new ScoreLook(OptionalDouble.empty(), place, of, List.of());
         }
         double mean = Arrays.stream(others).average().orElse(0);
-        return new ScoreLook(mean > 0 ? OptionalDouble.of(value / mean) : OptionalDouble.empty(), place, of, doubts(value, unit, direction, others, merits));
+        return new ScoreLook(
+                mean > 0 ? OptionalDouble.of(value / mean) : OptionalDouble.empty(),
+                place,
+                of,
+                doubts(value, unit, direction, others, merits));
     }
 
-    private static List<ScoreDoubt> doubts(double value, String unit, Direction direction, double[] others, double[] merits) {
+    private static List<ScoreDoubt> doubts(
+            double value, String unit, Direction direction, double[] others, double[] merits) {
         if (others.length > 0) {
             return ScoreDoubt.of(value, unit, others);
         }
-        double[] models = Arrays.stream(merits).map(m -> Merit.toValue(m, direction)).sorted().toArray();
-        boolean beyond = models.length >= FEWEST_MODELS && (value < models[0] / BEYOND_ALL || value > models[models.length - 1] * BEYOND_ALL);
+        double[] models = Arrays.stream(merits)
+                .map(m -> Merit.toValue(m, direction))
+                .sorted()
+                .toArray();
+        boolean beyond = models.length >= FEWEST_MODELS
+                && (value < models[0] / BEYOND_ALL || value > models[models.length - 1] * BEYOND_ALL);
         return beyond ? ScoreDoubt.of(value, unit, models) : List.of();
     }
 }

@@ -15,38 +15,49 @@ import java.util.regex.Pattern;
  */
 public final class ScoreText {
     /** What a text says of a run. */
-    public sealed interface Said { }
+    public sealed interface Said {}
 
     /**
      * @param value      in the metric's unit
      * @param resolution the last digit that was written, in the metric's unit
      */
-    public record Value(double value, double resolution) implements Said { }
+    public record Value(double value, double resolution) implements Said {}
 
     /** The run gave no value. @param ran whether it began and failed, rather than not being possible at all */
-    public record NoValue(boolean ran, String words) implements Said { }
+    public record NoValue(boolean ran, String words) implements Said {}
 
-    public record NotUnderstood(String reason) implements Said { }
+    public record NotUnderstood(String reason) implements Said {}
 
     /** Units of time in seconds, under the names people write. */
-    private static final Map<String, BigDecimal> TIMES = Map.ofEntries(Map.entry("ns", new BigDecimal("1e-9")), Map.entry("µs", new BigDecimal("1e-6")),
-        Map.entry("us", new BigDecimal("1e-6")), Map.entry("ms", new BigDecimal("1e-3")), Map.entry("s", BigDecimal.ONE), Map.entry("sec", BigDecimal.ONE),
-        Map.entry("m", BigDecimal.valueOf(60)), Map.entry("min", BigDecimal.valueOf(60)), Map.entry("h", BigDecimal.valueOf(3600)));
+    private static final Map<String, BigDecimal> TIMES = Map.ofEntries(
+            Map.entry("ns", new BigDecimal("1e-9")),
+            Map.entry("µs", new BigDecimal("1e-6")),
+            Map.entry("us", new BigDecimal("1e-6")),
+            Map.entry("ms", new BigDecimal("1e-3")),
+            Map.entry("s", BigDecimal.ONE),
+            Map.entry("sec", BigDecimal.ONE),
+            Map.entry("m", BigDecimal.valueOf(60)),
+            Map.entry("min", BigDecimal.valueOf(60)),
+            Map.entry("h", BigDecimal.valueOf(3600)));
+
     private static final Map<String, Integer> MULTIPLES = Map.of("k", 3, "K", 3, "M", 6, "G", 9);
 
     private static final String NUMBER = "\\d[\\d\\s'’\u202f\u00a0]*(?:[.,]\\d+)?";
-    private static final Pattern NOTHING = Pattern.compile("(?i)(n/?a|none|failed|fail|crashed|crash|could not run|not possible|not supported|stopped|[–—-])(?:[\\s:,.]+(.*))?");
-    private static final Pattern RAN = Pattern.compile("(?i)\\b(crash|fail|froze|frozen|hung|hang|error|stopp|abort|black screen|restart|quit|closed|overheat)");
+    private static final Pattern NOTHING = Pattern.compile(
+            "(?i)(n/?a|none|failed|fail|crashed|crash|could not run|not possible|not supported|stopped|[–—-])(?:[\\s:,.]+(.*))?");
+    private static final Pattern RAN = Pattern.compile(
+            "(?i)\\b(crash|fail|froze|frozen|hung|hang|error|stopp|abort|black screen|restart|quit|closed|overheat)");
     private static final Pattern CLOCK = Pattern.compile("(?:(\\d{1,3}):)?(\\d{1,4}):([0-5]\\d(?:[.,]\\d+)?)");
-    private static final Pattern HOURS = Pattern.compile("(?i)(\\d{1,4})\\s*h(?:ours?)?\\s*(?:(\\d{1,2})\\s*(?:m(?:in)?)?)?(?:\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*s?)?");
-    private static final Pattern MINUTES = Pattern.compile("(?i)(\\d{1,4})\\s*m(?:in)?\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*s?");
+    private static final Pattern HOURS = Pattern.compile(
+            "(?i)(\\d{1,4})\\s*h(?:ours?)?\\s*(?:(\\d{1,2})\\s*(?:m(?:in)?)?)?(?:\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*s?)?");
+    private static final Pattern MINUTES =
+            Pattern.compile("(?i)(\\d{1,4})\\s*m(?:in)?\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*s?");
     private static final Pattern PLAIN = Pattern.compile("([-−]?)(" + NUMBER + "|[.,]\\d+)\\s*(\\D*)");
 
     /** How far apart a hand starts or stops a watch, in s: about the spread of a person's reaction to something they expect. */
     private static final double HAND_SECONDS = 0.2;
 
-    private ScoreText() {
-    }
+    private ScoreText() {}
 
     /**
      * The step in which a time stopped by hand is known, in this unit of time.
@@ -74,7 +85,9 @@ public final class ScoreText {
         if (nothing.matches()) {
             String words = nothing.group(2) == null ? "" : nothing.group(2).strip();
             boolean named = !nothing.group(1).matches("(?i)n/?a|none|[–—-]|could not run|not possible|not supported");
-            return new NoValue(named || RAN.matcher(words).find(), words.isEmpty() ? nothing.group(1).matches("(?i)n/?a|[–—-]") ? "" : nothing.group(1) : words);
+            return new NoValue(
+                    named || RAN.matcher(words).find(),
+                    words.isEmpty() ? nothing.group(1).matches("(?i)n/?a|[–—-]") ? "" : nothing.group(1) : words);
         }
         BigDecimal second = TIMES.get(unit);
         if (second != null) {
@@ -96,7 +109,8 @@ public final class ScoreText {
         }
         Matcher minutes = MINUTES.matcher(text);
         if (minutes.matches()) {
-            return Optional.of(seconds(BigDecimal.ZERO, new BigDecimal(minutes.group(1)), minutes.group(2), unitSeconds));
+            return Optional.of(
+                    seconds(BigDecimal.ZERO, new BigDecimal(minutes.group(1)), minutes.group(2), unitSeconds));
         }
         Matcher hours = HOURS.matcher(text);
         if (hours.matches()) {
@@ -104,7 +118,9 @@ public final class ScoreText {
             if (hours.group(3) == null) {
                 // Written to the minute, or to the hour: that is the step it was read in.
                 BigDecimal step = hours.group(2) == null ? BigDecimal.valueOf(3600) : BigDecimal.valueOf(60);
-                BigDecimal all = new BigDecimal(hours.group(1)).multiply(BigDecimal.valueOf(3600)).add(minute.multiply(BigDecimal.valueOf(60)));
+                BigDecimal all = new BigDecimal(hours.group(1))
+                        .multiply(BigDecimal.valueOf(3600))
+                        .add(minute.multiply(BigDecimal.valueOf(60)));
                 return Optional.of(value(all, step, unitSeconds));
             }
             return Optional.of(seconds(new BigDecimal(hours.group(1)), minute, hours.group(3), unitSeconds));
@@ -117,18 +133,22 @@ public final class ScoreText {
         if (s.compareTo(BigDecimal.valueOf(60)) >= 0) {
             return new NotUnderstood("A minute has 60 seconds; \"" + seconds + "\" is more.");
         }
-        BigDecimal all = hours.multiply(BigDecimal.valueOf(3600)).add(minutes.multiply(BigDecimal.valueOf(60))).add(s);
+        BigDecimal all = hours.multiply(BigDecimal.valueOf(3600))
+                .add(minutes.multiply(BigDecimal.valueOf(60)))
+                .add(s);
         return value(all, BigDecimal.ONE.movePointLeft(s.scale()), unitSeconds);
     }
 
     private static Said plain(String text, String unit, BigDecimal unitSeconds) {
         Matcher m = PLAIN.matcher(text);
         if (!m.matches()) {
-            return new NotUnderstood("\"" + text + "\" is no score. Write a number in " + named(unit) + ", or n/a and the reason.");
+            return new NotUnderstood(
+                    "\"" + text + "\" is no score. Write a number in " + named(unit) + ", or n/a and the reason.");
         }
         String digits = m.group(2).replaceAll("[\\s'’\u202f\u00a0]", "");
         if (digits.matches("[1-9]\\d{0,2},\\d{3}")) {
-            return new NotUnderstood("\"" + digits + "\" may mean " + digits.replace(",", "") + " or " + digits.replace(',', '.') + ". Write one of these.");
+            return new NotUnderstood("\"" + digits + "\" may mean " + digits.replace(",", "") + " or "
+                    + digits.replace(',', '.') + ". Write one of these.");
         }
         BigDecimal number = new BigDecimal(digits.replace(',', '.'));
         if (!m.group(1).isEmpty()) {
@@ -141,7 +161,9 @@ public final class ScoreText {
             return value(number.multiply(seconds), step.multiply(seconds), unitSeconds);
         }
         Integer multiple = suffix.isEmpty() ? null : MULTIPLES.get(suffix.substring(0, 1));
-        if (multiple != null && !sameUnit(suffix, unit) && (suffix.length() == 1 || sameUnit(suffix.substring(1).strip(), unit))) {
+        if (multiple != null
+                && !sameUnit(suffix, unit)
+                && (suffix.length() == 1 || sameUnit(suffix.substring(1).strip(), unit))) {
             return value(number.movePointRight(multiple), step.movePointRight(multiple), BigDecimal.ONE);
         }
         if (suffix.isEmpty() || sameUnit(suffix, unit)) {
@@ -151,7 +173,8 @@ public final class ScoreText {
     }
 
     private static boolean sameUnit(String typed, String unit) {
-        return typed.replace(" ", "").equalsIgnoreCase(unit.replace(" ", "")) || unit.equals("1") && typed.toLowerCase(Locale.ROOT).matches("points?|pts?");
+        return typed.replace(" ", "").equalsIgnoreCase(unit.replace(" ", ""))
+                || unit.equals("1") && typed.toLowerCase(Locale.ROOT).matches("points?|pts?");
     }
 
     private static String named(String unit) {

@@ -26,10 +26,20 @@ public final class TestLines {
      * @param capped  whether a display may hold the value
      * @param main    whether it takes part in overall rankings
      */
-    public record Line(int number, String name, String unit, Direction direction, Scale scale, Optional<String> group, Kind kind, List<String> choices, String xUnit,
-                       boolean capped, boolean main) { }
+    public record Line(
+            int number,
+            String name,
+            String unit,
+            Direction direction,
+            Scale scale,
+            Optional<String> group,
+            Kind kind,
+            List<String> choices,
+            String xUnit,
+            boolean capped,
+            boolean main) {}
 
-    public record Refused(int number, String text, String reason) { }
+    public record Refused(int number, String text, String reason) {}
 
     public record Lines(List<Line> read, List<Refused> refused) {
         public Lines {
@@ -49,14 +59,16 @@ public final class TestLines {
     private static final int MOST_LINES = 300;
     private static final int MOST_CHOICES = 30;
     private static final int LONGEST_SERIES_NAME = 90;
-    private static final List<String> MORE = List.of("more", "higher", "larger", "up", "+", "more is better", "higher is better");
-    private static final List<String> LESS = List.of("less", "lower", "smaller", "down", "-", "−", "less is better", "lower is better");
+    private static final List<String> MORE =
+            List.of("more", "higher", "larger", "up", "+", "more is better", "higher is better");
+    private static final List<String> LESS =
+            List.of("less", "lower", "smaller", "down", "-", "−", "less is better", "lower is better");
     /** Units whose zero is no "nothing": values are held against each other by their difference. */
     private static final List<String> INTERVAL = List.of("°c", "cel", "°f", "db", "db(a)", "dba", "dbm");
+
     private static final Set<String> TIMES = Set.of("ns", "µs", "us", "ms", "s", "min", "h");
 
-    private TestLines() {
-    }
+    private TestLines() {}
 
     public static Lines read(String text) {
         List<Line> read = new ArrayList<>();
@@ -106,22 +118,47 @@ public final class TestLines {
         boolean choice = second.toLowerCase(Locale.ROOT).startsWith("choice");
         if (check || choice) {
             Said said = said(Arrays.copyOfRange(parts, 2, parts.length), check ? Kind.CHECK : Kind.CHOICE);
-            return new Line(number, name, "1", Direction.MORE_IS_BETTER, Scale.DIFFERENCE, said.group, check ? Kind.CHECK : Kind.CHOICE, choice ? choices(second.substring(6)) : List.of(), "", false, said.main);
+            return new Line(
+                    number,
+                    name,
+                    "1",
+                    Direction.MORE_IS_BETTER,
+                    Scale.DIFFERENCE,
+                    said.group,
+                    check ? Kind.CHECK : Kind.CHOICE,
+                    choice ? choices(second.substring(6)) : List.of(),
+                    "",
+                    false,
+                    said.main);
         }
         if (parts.length < 3) {
-            throw new NotALine("A line has a name, a unit, and more or less, such as \"Sequential read, MB/s, more\"; or a name and \"check\".");
+            throw new NotALine(
+                    "A line has a name, a unit, and more or less, such as \"Sequential read, MB/s, more\"; or a name and \"check\".");
         }
         if (second.length() > 30) {
             throw new NotALine("A unit has 30 characters at most.");
         }
         String unit = second.isEmpty() ? "1" : second;
         Direction direction = direction(parts[2].strip())
-            .orElseThrow(() -> new NotALine("\"" + parts[2].strip() + "\" says neither that more nor that less is better."));
+                .orElseThrow(() ->
+                        new NotALine("\"" + parts[2].strip() + "\" says neither that more nor that less is better."));
         Said said = said(Arrays.copyOfRange(parts, 3, parts.length), kind(unit));
         if (said.kind.isSeries() && name.length() > LONGEST_SERIES_NAME) {
-            throw new NotALine("A test of many points has a name of at most " + LONGEST_SERIES_NAME + " characters: each of its numbers adds a few words.");
+            throw new NotALine("A test of many points has a name of at most " + LONGEST_SERIES_NAME
+                    + " characters: each of its numbers adds a few words.");
         }
-        return new Line(number, name, unit, direction, said.difference ? Scale.DIFFERENCE : scale(unit), said.group, said.kind, List.of(), said.xUnit, said.capped, said.main);
+        return new Line(
+                number,
+                name,
+                unit,
+                direction,
+                said.difference ? Scale.DIFFERENCE : scale(unit),
+                said.group,
+                said.kind,
+                List.of(),
+                said.xUnit,
+                said.capped,
+                said.main);
     }
 
     private static final class Said {
@@ -156,23 +193,35 @@ public final class TestLines {
             } else if (said.group.isEmpty()) {
                 said.group = Optional.of(part.strip());
             } else {
-                throw new NotALine("\"" + part.strip() + "\" is not understood; \"" + said.group.get() + "\" is taken for the group already.");
+                throw new NotALine("\"" + part.strip() + "\" is not understood; \"" + said.group.get()
+                        + "\" is taken for the group already.");
             }
         }
         return said;
     }
 
     private static List<String> choices(String text) throws NotALine {
-        List<String> choices = Arrays.stream(text.replaceFirst("^\\s*:?", "").split("[<|]")).map(String::strip).toList();
-        if (choices.size() < 2 || choices.size() > MOST_CHOICES || choices.stream().anyMatch(c -> c.isEmpty() || c.length() > 60)
-            || choices.stream().map(c -> c.toLowerCase(Locale.ROOT)).distinct().count() != choices.size()) {
-            throw new NotALine("A choice names 2 to " + MOST_CHOICES + " different words from worst to best, such as \"choice none < some < full\".");
+        List<String> choices = Arrays.stream(text.replaceFirst("^\\s*:?", "").split("[<|]"))
+                .map(String::strip)
+                .toList();
+        if (choices.size() < 2
+                || choices.size() > MOST_CHOICES
+                || choices.stream().anyMatch(c -> c.isEmpty() || c.length() > 60)
+                || choices.stream()
+                                .map(c -> c.toLowerCase(Locale.ROOT))
+                                .distinct()
+                                .count()
+                        != choices.size()) {
+            throw new NotALine("A choice names 2 to " + MOST_CHOICES
+                    + " different words from worst to best, such as \"choice none < some < full\".");
         }
         return choices;
     }
 
     private static Optional<Direction> direction(String text) {
         String plain = text.toLowerCase(Locale.ROOT);
-        return MORE.contains(plain) ? Optional.of(Direction.MORE_IS_BETTER) : LESS.contains(plain) ? Optional.of(Direction.LESS_IS_BETTER) : Optional.empty();
+        return MORE.contains(plain)
+                ? Optional.of(Direction.MORE_IS_BETTER)
+                : LESS.contains(plain) ? Optional.of(Direction.LESS_IS_BETTER) : Optional.empty();
     }
 }

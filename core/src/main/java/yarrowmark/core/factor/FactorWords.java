@@ -4,8 +4,7 @@ import java.util.Locale;
 
 /** What two factors do, as sentences. Whether something is told depends on its 95 % interval; without one nothing is. */
 public final class FactorWords {
-    private FactorWords() {
-    }
+    private FactorWords() {}
 
     /** The effect of going from one level to another, on the mean of the other factor's levels. */
     public static String effect(TwoFactors.Effect effect, String from, String to) {
@@ -26,16 +25,29 @@ public final class FactorWords {
     public static String interaction(TwoFactors.Effect interaction, String from, String to, String on, String than) {
         String gain = "the gain from " + from + " to " + to;
         return switch (told(interaction)) {
-            case HIGHER -> capital(gain) + " is " + percent(interaction.ratio()) + " larger on " + on + " than on " + than + interval(interaction) + ".";
-            case LOWER -> capital(gain) + " is " + percent(interaction.ratio()) + " smaller on " + on + " than on " + than + interval(interaction) + ".";
-            case OPEN -> "Whether " + gain + " differs between " + on + " and " + than + " cannot be told" + interval(interaction) + ".";
+            case HIGHER ->
+                capital(gain) + " is " + percent(interaction.ratio()) + " larger on " + on + " than on " + than
+                        + interval(interaction) + ".";
+            case LOWER ->
+                capital(gain) + " is " + percent(interaction.ratio()) + " smaller on " + on + " than on " + than
+                        + interval(interaction) + ".";
+            case OPEN ->
+                "Whether " + gain + " differs between " + on + " and " + than + " cannot be told"
+                        + interval(interaction) + ".";
         };
     }
 
-    private enum Told { HIGHER, LOWER, OPEN }
+    private enum Told {
+        HIGHER,
+        LOWER,
+        OPEN
+    }
 
     private static Told told(TwoFactors.Effect e) {
-        return e.interval().isEmpty() || e.interval().get().low() <= 1 && e.interval().get().high() >= 1 ? Told.OPEN : e.ratio() > 1 ? Told.HIGHER : Told.LOWER;
+        return e.interval().isEmpty()
+                        || e.interval().get().low() <= 1 && e.interval().get().high() >= 1
+                ? Told.OPEN
+                : e.ratio() > 1 ? Told.HIGHER : Told.LOWER;
     }
 
     private static String percent(double ratio) {
@@ -43,7 +55,10 @@ public final class FactorWords {
     }
 
     private static String interval(TwoFactors.Effect e) {
-        return e.interval().map(i -> String.format(Locale.ROOT, ": %.3f times, 95 %% between %.3f and %.3f", e.ratio(), i.low(), i.high())).orElse(": a noise is not known");
+        return e.interval()
+                .map(i -> String.format(
+                        Locale.ROOT, ": %.3f times, 95 %% between %.3f and %.3f", e.ratio(), i.low(), i.high()))
+                .orElse(": a noise is not known");
     }
 
     private static String capital(String words) {

@@ -44,20 +44,27 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
                 mean += w * part.sample().mean();
                 known &= part.noise().isPresent() || w == 0;
                 if (part.noise().isPresent()) {
-                    double v = w * w * part.noise().get().variance() / part.sample().n();
+                    double v = w
+                            * w
+                            * part.noise().get().variance()
+                            / part.sample().n();
                     variance += v;
                     satterthwaite += v * v / part.noise().get().degreesOfFreedom();
                 }
             }
-            return new Cell(mean, known && satterthwaite > 0 ? Optional.of(new Noise(variance, variance * variance / satterthwaite)) : Optional.empty());
+            return new Cell(
+                    mean,
+                    known && satterthwaite > 0
+                            ? Optional.of(new Noise(variance, variance * variance / satterthwaite))
+                            : Optional.empty());
         }
     }
 
     /** @param noise of a single reading, after borrowing */
-    public record Part(double weight, SampleMoments sample, Optional<WorkingVariance> noise) { }
+    public record Part(double weight, SampleMoments sample, Optional<WorkingVariance> noise) {}
 
     /** @param variance of a cell's mean, 0 or more. @param degreesOfFreedom above 0 */
-    public record Noise(double variance, double degreesOfFreedom) { }
+    public record Noise(double variance, double degreesOfFreedom) {}
 
     /** @param difference on merits */
     public record Effect(double difference, Optional<PairComparison.Interval> interval) {
@@ -69,7 +76,8 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
     /** @param a1b1 the first level of both factors. @param a2b1 the first factor's second level, and so on */
     public static TwoFactors of(Cell a1b1, Cell a2b1, Cell a1b2, Cell a2b2) {
         Cell[] cells = {a1b1, a2b1, a1b2, a2b2};
-        return new TwoFactors(effect(cells, -0.5, 0.5, -0.5, 0.5), effect(cells, -0.5, -0.5, 0.5, 0.5), effect(cells, 1, -1, -1, 1));
+        return new TwoFactors(
+                effect(cells, -0.5, 0.5, -0.5, 0.5), effect(cells, -0.5, -0.5, 0.5, 0.5), effect(cells, 1, -1, -1, 1));
     }
 
     private static Effect effect(Cell[] cells, double... weights) {
@@ -93,6 +101,9 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
         double error = Math.sqrt(variance);
         double df = variance == 0 ? Double.POSITIVE_INFINITY : variance * variance / parts;
         double half = error == 0 ? 0 : TDistribution.of(df).inverseSurvivalProbability(UPPER_TAIL) * error;
-        return new Effect(difference, Optional.of(new PairComparison.Interval(Math.exp(difference - half), Math.exp(difference + half), error, df)));
+        return new Effect(
+                difference,
+                Optional.of(new PairComparison.Interval(
+                        Math.exp(difference - half), Math.exp(difference + half), error, df)));
     }
 }

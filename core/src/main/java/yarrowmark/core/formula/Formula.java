@@ -29,18 +29,28 @@ import java.util.stream.IntStream;
  */
 public final class Formula {
     /** What a formula gives. */
-    public sealed interface Result { }
+    public sealed interface Result {}
 
-    public record Value(double value) implements Result { }
+    public record Value(double value) implements Result {}
 
-    public record NoValue(String reason) implements Result { }
+    public record NoValue(String reason) implements Result {}
 
     private static final int LONGEST = 500;
     private static final ExpressionConfiguration ARITHMETIC = ExpressionConfiguration.builder()
-        .operatorDictionary(MapBasedOperatorDictionary.ofOperators(Map.entry("+", new InfixPlusOperator()), Map.entry("-", new InfixMinusOperator()), Map.entry("-", new PrefixMinusOperator()),
-            Map.entry("*", new InfixMultiplicationOperator()), Map.entry("/", new InfixDivisionOperator()), Map.entry("^", new Functions.Power())))
-        .functionDictionary(MapBasedFunctionDictionary.ofFunctions(Functions.all())).defaultConstants(Map.of()).mathContext(MathContext.DECIMAL64)
-        .arraysAllowed(false).structuresAllowed(false).implicitMultiplicationAllowed(false).build();
+            .operatorDictionary(MapBasedOperatorDictionary.ofOperators(
+                    Map.entry("+", new InfixPlusOperator()),
+                    Map.entry("-", new InfixMinusOperator()),
+                    Map.entry("-", new PrefixMinusOperator()),
+                    Map.entry("*", new InfixMultiplicationOperator()),
+                    Map.entry("/", new InfixDivisionOperator()),
+                    Map.entry("^", new Functions.Power())))
+            .functionDictionary(MapBasedFunctionDictionary.ofFunctions(Functions.all()))
+            .defaultConstants(Map.of())
+            .mathContext(MathContext.DECIMAL64)
+            .arraysAllowed(false)
+            .structuresAllowed(false)
+            .implicitMultiplicationAllowed(false)
+            .build();
 
     private final String text;
     private final Expression parsed;
@@ -54,30 +64,42 @@ public final class Formula {
 
     /** @throws IllegalArgumentException with words for the person who wrote it */
     public static Formula parse(String typed) {
-        String text = typed.strip().replace('−', '-').replace('×', '*').replace('÷', '/').replace('·', '*');
+        String text = typed.strip()
+                .replace('−', '-')
+                .replace('×', '*')
+                .replace('÷', '/')
+                .replace('·', '*');
         if (text.isEmpty() || text.length() > LONGEST) {
             throw new IllegalArgumentException("A formula has 1 to " + LONGEST + " characters.");
         }
         int strange = strange(text);
         if (strange >= 0) {
-            throw new IllegalArgumentException("The formula cannot be read at character " + (strange + 1) + ": \"" + text.charAt(strange) + "\" is no part of one.");
+            throw new IllegalArgumentException("The formula cannot be read at character " + (strange + 1) + ": \""
+                    + text.charAt(strange) + "\" is no part of one.");
         }
         try {
             Expression parsed = new Expression(text, ARITHMETIC);
             parsed.validate();
-            Set<String> inputs = parsed.getUsedVariables().stream().map(v -> v.toLowerCase(Locale.ROOT)).collect(Collectors.toCollection(LinkedHashSet::new));
+            Set<String> inputs = parsed.getUsedVariables().stream()
+                    .map(v -> v.toLowerCase(Locale.ROOT))
+                    .collect(Collectors.toCollection(LinkedHashSet::new));
             if (inputs.isEmpty()) {
-                throw new IllegalArgumentException("The formula uses no input. Name at least one, such as \"started - firmware\".");
+                throw new IllegalArgumentException(
+                        "The formula uses no input. Name at least one, such as \"started - firmware\".");
             }
             return new Formula(text, parsed, inputs);
         } catch (ParseException e) {
-            throw new IllegalArgumentException("The formula cannot be read at character " + e.getStartPosition() + ": " + e.getMessage().toLowerCase(Locale.ROOT) + ".");
+            throw new IllegalArgumentException("The formula cannot be read at character " + e.getStartPosition() + ": "
+                    + e.getMessage().toLowerCase(Locale.ROOT) + ".");
         }
     }
 
     /** Where something stands that belongs to no number, name or sign; −1 where nothing does. */
     private static int strange(String text) {
-        return IntStream.range(0, text.length()).filter(i -> !Character.toString(text.charAt(i)).matches("[A-Za-z0-9_+*/^()., -]")).findFirst().orElse(-1);
+        return IntStream.range(0, text.length())
+                .filter(i -> !Character.toString(text.charAt(i)).matches("[A-Za-z0-9_+*/^()., -]"))
+                .findFirst()
+                .orElse(-1);
     }
 
     public String text() {
@@ -130,8 +152,10 @@ public final class Formula {
             double value = bound.evaluate().getNumberValue().doubleValue();
             return Double.isFinite(value) ? new Value(value) : new NoValue("The formula's result is not finite.");
         } catch (EvaluationException | ParseException | ArithmeticException | NumberFormatException e) {
-            boolean zero = e.getMessage() != null && e.getMessage().toLowerCase(Locale.ROOT).contains("zero");
-            return new NoValue(zero ? "The formula divides by zero here." : "The formula has no value here: " + e.getMessage());
+            boolean zero = e.getMessage() != null
+                    && e.getMessage().toLowerCase(Locale.ROOT).contains("zero");
+            return new NoValue(
+                    zero ? "The formula divides by zero here." : "The formula has no value here: " + e.getMessage());
         }
     }
 }

@@ -17,19 +17,28 @@ import java.util.function.ToDoubleFunction;
 
 /** What a formula may call. All take and give plain numbers and end at once, whatever is put into them. */
 final class Functions {
-    private Functions() {
-    }
+    private Functions() {}
 
     /** By the name a formula uses. */
     @SuppressWarnings({"unchecked", "rawtypes"})
     static Map.Entry<String, FunctionIfc>[] all() {
         return new Map.Entry[] {
-            Map.entry("abs", new OfOne(Math::abs)), Map.entry("sqrt", new OfOne(Math::sqrt)), Map.entry("ln", new OfOne(Math::log)),
-            Map.entry("log10", new OfOne(Math::log10)), Map.entry("exp", new OfOne(Math::exp)),
-            Map.entry("min", new OfMany(v -> Arrays.stream(v).min().orElseThrow())), Map.entry("max", new OfMany(v -> Arrays.stream(v).max().orElseThrow())),
-            Map.entry("sum", new OfMany(v -> Arrays.stream(v).sum())), Map.entry("mean", new OfMany(v -> Arrays.stream(v).average().orElseThrow())),
-            Map.entry("geomean", new OfMany(v -> Math.exp(Arrays.stream(v).map(Math::log).average().orElseThrow()))),
-            Map.entry("harmean", new OfMany(v -> v.length / Arrays.stream(v).map(x -> 1 / x).sum())),
+            Map.entry("abs", new OfOne(Math::abs)),
+            Map.entry("sqrt", new OfOne(Math::sqrt)),
+            Map.entry("ln", new OfOne(Math::log)),
+            Map.entry("log10", new OfOne(Math::log10)),
+            Map.entry("exp", new OfOne(Math::exp)),
+            Map.entry("min", new OfMany(v -> Arrays.stream(v).min().orElseThrow())),
+            Map.entry("max", new OfMany(v -> Arrays.stream(v).max().orElseThrow())),
+            Map.entry("sum", new OfMany(v -> Arrays.stream(v).sum())),
+            Map.entry("mean", new OfMany(v -> Arrays.stream(v).average().orElseThrow())),
+            Map.entry(
+                    "geomean",
+                    new OfMany(v ->
+                            Math.exp(Arrays.stream(v).map(Math::log).average().orElseThrow()))),
+            Map.entry(
+                    "harmean",
+                    new OfMany(v -> v.length / Arrays.stream(v).map(x -> 1 / x).sum())),
         };
     }
 
@@ -49,8 +58,12 @@ final class Functions {
         }
 
         @Override
-        public EvaluationValue evaluate(Expression expression, Token at, EvaluationValue... values) throws EvaluationException {
-            return value(expression, at, function.applyAsDouble(values[0].getNumberValue().doubleValue()));
+        public EvaluationValue evaluate(Expression expression, Token at, EvaluationValue... values)
+                throws EvaluationException {
+            return value(
+                    expression,
+                    at,
+                    function.applyAsDouble(values[0].getNumberValue().doubleValue()));
         }
     }
 
@@ -63,8 +76,14 @@ final class Functions {
         }
 
         @Override
-        public EvaluationValue evaluate(Expression expression, Token at, EvaluationValue... values) throws EvaluationException {
-            return value(expression, at, function.applyAsDouble(Arrays.stream(values).mapToDouble(v -> v.getNumberValue().doubleValue()).toArray()));
+        public EvaluationValue evaluate(Expression expression, Token at, EvaluationValue... values)
+                throws EvaluationException {
+            return value(
+                    expression,
+                    at,
+                    function.applyAsDouble(Arrays.stream(values)
+                            .mapToDouble(v -> v.getNumberValue().doubleValue())
+                            .toArray()));
         }
     }
 
@@ -72,8 +91,14 @@ final class Functions {
     @InfixOperator(precedence = OperatorIfc.OPERATOR_PRECEDENCE_POWER, leftAssociative = false)
     static final class Power extends AbstractOperator {
         @Override
-        public EvaluationValue evaluate(Expression expression, Token at, EvaluationValue... operands) throws EvaluationException {
-            return value(expression, at, Math.pow(operands[0].getNumberValue().doubleValue(), operands[1].getNumberValue().doubleValue()));
+        public EvaluationValue evaluate(Expression expression, Token at, EvaluationValue... operands)
+                throws EvaluationException {
+            return value(
+                    expression,
+                    at,
+                    Math.pow(
+                            operands[0].getNumberValue().doubleValue(),
+                            operands[1].getNumberValue().doubleValue()));
         }
     }
 }

@@ -9,7 +9,12 @@ import java.util.stream.Collectors;
  * it. With weights w: sum Σwx; arithmetic Σwx / Σw; geometric exp(Σw ln x / Σw); harmonic Σw / Σ(w / x). Section 4.
  */
 public final class SuiteTotal {
-    public enum Kind { SUM, ARITHMETIC, GEOMETRIC, HARMONIC }
+    public enum Kind {
+        SUM,
+        ARITHMETIC,
+        GEOMETRIC,
+        HARMONIC
+    }
 
     /** @param input  name of the part in the formula */
     public record Part(String input, double weight) {
@@ -20,15 +25,15 @@ public final class SuiteTotal {
         }
     }
 
-    private SuiteTotal() {
-    }
+    private SuiteTotal() {}
 
     /** @param parts one or more */
     public static String formula(Kind kind, List<Part> parts) {
         if (parts.isEmpty()) {
             throw new IllegalArgumentException("A total needs a part.");
         }
-        String weights = plain(parts.stream().map(p -> BigDecimal.valueOf(p.weight())).reduce(BigDecimal.ZERO, BigDecimal::add));
+        String weights =
+                plain(parts.stream().map(p -> BigDecimal.valueOf(p.weight())).reduce(BigDecimal.ZERO, BigDecimal::add));
         return switch (kind) {
             case SUM -> joined(parts, "%s*%s");
             case ARITHMETIC -> "(" + joined(parts, "%s*%s") + ")/" + weights;
@@ -38,7 +43,9 @@ public final class SuiteTotal {
     }
 
     private static String joined(List<Part> parts, String term) {
-        return parts.stream().map(p -> term.formatted(plain(BigDecimal.valueOf(p.weight())), p.input())).collect(Collectors.joining(" + "));
+        return parts.stream()
+                .map(p -> term.formatted(plain(BigDecimal.valueOf(p.weight())), p.input()))
+                .collect(Collectors.joining(" + "));
     }
 
     private static String plain(BigDecimal number) {

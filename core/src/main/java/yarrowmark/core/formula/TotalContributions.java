@@ -24,12 +24,21 @@ import java.util.stream.IntStream;
  */
 public record TotalContributions(double base, double total, List<Double> parts, How how) {
     /** How they were found. */
-    public enum How { LINEAR, SHAPLEY, EVENLY }
+    public enum How {
+        LINEAR,
+        SHAPLEY,
+        EVENLY
+    }
 
     static final int MOST_EXACT = 10;
     /** Five-point Gauss-Legendre nodes and weights on (0, 1). */
-    private static final double[] NODES = {0.046910077030668, 0.230765344947158, 0.5, 0.769234655052841, 0.953089922969332};
-    private static final double[] WEIGHTS = {0.118463442528095, 0.239314335249683, 0.284444444444444, 0.239314335249683, 0.118463442528095};
+    private static final double[] NODES = {
+        0.046910077030668, 0.230765344947158, 0.5, 0.769234655052841, 0.953089922969332
+    };
+
+    private static final double[] WEIGHTS = {
+        0.118463442528095, 0.239314335249683, 0.284444444444444, 0.239314335249683, 0.118463442528095
+    };
     private static final int PIECES = 64;
 
     public TotalContributions {
@@ -43,19 +52,28 @@ public record TotalContributions(double base, double total, List<Double> parts, 
      */
     public static TotalContributions of(SuiteTotal.Kind kind, double[] weights, double[] from, double[] to) {
         if (weights.length == 0 || from.length != weights.length || to.length != weights.length) {
-            throw new IllegalArgumentException("each part has a weight and two values, not " + weights.length + ", " + from.length + " and " + to.length);
+            throw new IllegalArgumentException("each part has a weight and two values, not " + weights.length + ", "
+                    + from.length + " and " + to.length);
         }
         for (int i = 0; i < weights.length; i++) {
             if (!(weights[i] > 0 && from[i] > 0 && to[i] > 0) || Double.isInfinite(weights[i] + from[i] + to[i])) {
-                throw new IllegalArgumentException("weights and parts are above 0 and finite, not " + weights[i] + ", " + from[i] + ", " + to[i]);
+                throw new IllegalArgumentException(
+                        "weights and parts are above 0 and finite, not " + weights[i] + ", " + from[i] + ", " + to[i]);
             }
         }
         ToDoubleFunction<double[]> total = parts -> total(kind, weights, parts);
         double[] parts;
         How how;
         if (kind == SuiteTotal.Kind.SUM || kind == SuiteTotal.Kind.ARITHMETIC) {
-            double scale = kind == SuiteTotal.Kind.SUM ? 1 : 1 / IntStream.range(0, weights.length).mapToDouble(i -> weights[i]).sum();
-            parts = IntStream.range(0, weights.length).mapToDouble(i -> scale * weights[i] * (to[i] - from[i])).toArray();
+            double scale = kind == SuiteTotal.Kind.SUM
+                    ? 1
+                    : 1
+                            / IntStream.range(0, weights.length)
+                                    .mapToDouble(i -> weights[i])
+                                    .sum();
+            parts = IntStream.range(0, weights.length)
+                    .mapToDouble(i -> scale * weights[i] * (to[i] - from[i]))
+                    .toArray();
             how = How.LINEAR;
         } else if (weights.length <= MOST_EXACT) {
             parts = shapley(total, from, to);
@@ -64,7 +82,11 @@ public record TotalContributions(double base, double total, List<Double> parts, 
             parts = evenly(kind, weights, from, to);
             how = How.EVENLY;
         }
-        return new TotalContributions(total.applyAsDouble(from), total.applyAsDouble(to), IntStream.range(0, parts.length).mapToObj(i -> parts[i]).toList(), how);
+        return new TotalContributions(
+                total.applyAsDouble(from),
+                total.applyAsDouble(to),
+                IntStream.range(0, parts.length).mapToObj(i -> parts[i]).toList(),
+                how);
     }
 
     /** The total itself, as {@link SuiteTotal#formula} writes it. */
@@ -131,7 +153,9 @@ public record TotalContributions(double base, double total, List<Double> parts, 
                     weight += w;
                 }
                 for (int i = 0; i < n; i++) {
-                    double slope = kind == SuiteTotal.Kind.GEOMETRIC ? total * weights[i] / weight : total * total * weights[i] / (weight * at[i]);
+                    double slope = kind == SuiteTotal.Kind.GEOMETRIC
+                            ? total * weights[i] / weight
+                            : total * total * weights[i] / (weight * at[i]);
                     parts[i] += WEIGHTS[node] / PIECES * slope * Math.log(to[i] / from[i]);
                 }
             }

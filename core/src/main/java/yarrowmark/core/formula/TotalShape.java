@@ -28,11 +28,12 @@ public record TotalShape(SuiteTotal.Kind kind, double scale, List<Part> parts) {
      *
      * @param used inputs that it was made of, in order
      */
-    public record Recomputed(double base, double total, List<String> used, TotalContributions contributions) { }
+    public record Recomputed(double base, double total, List<String> used, TotalContributions contributions) {}
 
     private static final String NUMBER = "([0-9][0-9.]*)";
     private static final String NAME = "([a-z][a-z0-9_]*)";
-    private static final Pattern GEOMETRIC = Pattern.compile("(?:" + NUMBER + "\\*)?exp\\(\\((.+)\\)/" + NUMBER + "\\)");
+    private static final Pattern GEOMETRIC =
+            Pattern.compile("(?:" + NUMBER + "\\*)?exp\\(\\((.+)\\)/" + NUMBER + "\\)");
     private static final Pattern HARMONIC = Pattern.compile(NUMBER + "/\\((.+)\\)");
     private static final Pattern ARITHMETIC = Pattern.compile("\\((.+)\\)/" + NUMBER);
     private static final Pattern TIMES = Pattern.compile(NUMBER + "\\*" + NAME);
@@ -50,7 +51,11 @@ public record TotalShape(SuiteTotal.Kind kind, double scale, List<Part> parts) {
         String text = formula.replace(" ", "");
         Matcher geometric = GEOMETRIC.matcher(text);
         if (geometric.matches()) {
-            return shape(SuiteTotal.Kind.GEOMETRIC, geometric.group(1) == null ? 1 : Double.parseDouble(geometric.group(1)), geometric.group(2), Double.parseDouble(geometric.group(3)));
+            return shape(
+                    SuiteTotal.Kind.GEOMETRIC,
+                    geometric.group(1) == null ? 1 : Double.parseDouble(geometric.group(1)),
+                    geometric.group(2),
+                    Double.parseDouble(geometric.group(3)));
         }
         Matcher harmonic = HARMONIC.matcher(text);
         if (harmonic.matches()) {
@@ -84,9 +89,13 @@ public record TotalShape(SuiteTotal.Kind kind, double scale, List<Part> parts) {
             Matcher ratio = RATIO.matcher(term);
             Matcher inverse = INVERSE.matcher(term);
             Matcher plain = LOGARITHM.matcher(term);
-            return ratio.matches() ? new Part(ratio.group(1), 1, Double.parseDouble(ratio.group(2)), false)
-                : inverse.matches() ? new Part(inverse.group(2), 1, Double.parseDouble(inverse.group(1)), true)
-                : plain.matches() ? new Part(plain.group(2), Double.parseDouble(plain.group(1)), 1, false) : null;
+            return ratio.matches()
+                    ? new Part(ratio.group(1), 1, Double.parseDouble(ratio.group(2)), false)
+                    : inverse.matches()
+                            ? new Part(inverse.group(2), 1, Double.parseDouble(inverse.group(1)), true)
+                            : plain.matches()
+                                    ? new Part(plain.group(2), Double.parseDouble(plain.group(1)), 1, false)
+                                    : null;
         }
         Matcher m = (kind == SuiteTotal.Kind.HARMONIC ? OVER : TIMES).matcher(term);
         return m.matches() ? new Part(m.group(2), Double.parseDouble(m.group(1)), 1, false) : null;
@@ -100,15 +109,24 @@ public record TotalShape(SuiteTotal.Kind kind, double scale, List<Part> parts) {
      * @return empty where they share no part. A sum of fewer parts is smaller for that alone: it is a total of its own.
      */
     public Optional<Recomputed> recompute(Map<String, Double> base, Map<String, Double> other) {
-        List<Part> used = parts.stream().filter(p -> base.containsKey(p.input()) && other.containsKey(p.input())).toList();
+        List<Part> used = parts.stream()
+                .filter(p -> base.containsKey(p.input()) && other.containsKey(p.input()))
+                .toList();
         if (used.isEmpty()) {
             return Optional.empty();
         }
         double[] weights = used.stream().mapToDouble(Part::weight).toArray();
-        double[] from = used.stream().mapToDouble(p -> p.value(base.get(p.input()))).toArray();
-        double[] to = used.stream().mapToDouble(p -> p.value(other.get(p.input()))).toArray();
+        double[] from =
+                used.stream().mapToDouble(p -> p.value(base.get(p.input()))).toArray();
+        double[] to =
+                used.stream().mapToDouble(p -> p.value(other.get(p.input()))).toArray();
         TotalContributions plain = TotalContributions.of(kind, weights, from, to);
-        TotalContributions scaled = new TotalContributions(scale * plain.base(), scale * plain.total(), plain.parts().stream().map(p -> scale * p).toList(), plain.how());
-        return Optional.of(new Recomputed(scaled.base(), scaled.total(), used.stream().map(Part::input).toList(), scaled));
+        TotalContributions scaled = new TotalContributions(
+                scale * plain.base(),
+                scale * plain.total(),
+                plain.parts().stream().map(p -> scale * p).toList(),
+                plain.how());
+        return Optional.of(new Recomputed(
+                scaled.base(), scaled.total(), used.stream().map(Part::input).toList(), scaled));
     }
 }

@@ -30,7 +30,7 @@ public record Measured(double value, double resolution) {
     public Measured checkedFor(Scale scale) {
         if (scale == Scale.RATIO && !(value > 0)) {
             throw new InvalidReadingException("A reading of this metric must be above 0, not " + value
-                + ". A test that did not complete is a failed run with a reason, not a 0.");
+                    + ". A test that did not complete is a failed run with a reason, not a 0.");
         }
         return this;
     }

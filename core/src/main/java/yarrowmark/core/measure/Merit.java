@@ -8,12 +8,12 @@ package yarrowmark.core.measure;
  * last place. Source: section 1 of the method.
  */
 public final class Merit {
-    private Merit() {
-    }
+    private Merit() {}
 
     /** @throws InvalidReadingException when the value is not above 0 and finite */
     public static double of(double value, Direction direction) {
-        return direction.sign() * Math.log(Measured.exact(value).checkedFor(Scale.RATIO).value());
+        return direction.sign()
+                * Math.log(Measured.exact(value).checkedFor(Scale.RATIO).value());
     }
 
     /** The same on either scale: for difference metrics the value itself, signed so that more is better. */

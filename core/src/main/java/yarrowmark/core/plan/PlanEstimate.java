@@ -17,19 +17,29 @@ public record PlanEstimate(long wholeMs, long mustMs, int guessed) {
      */
     public record Item(int runs, double runMs, double pauseMs, boolean must, boolean guessed) {
         public Item {
-            if (runs < 0 || !(runMs >= 0 && runMs < Double.POSITIVE_INFINITY) || !(pauseMs >= 0 && pauseMs < Double.POSITIVE_INFINITY)) {
+            if (runs < 0
+                    || !(runMs >= 0 && runMs < Double.POSITIVE_INFINITY)
+                    || !(pauseMs >= 0 && pauseMs < Double.POSITIVE_INFINITY)) {
                 throw new IllegalArgumentException("a test of a plan has 0 or more runs, and times of 0 or more");
             }
         }
     }
 
     public static PlanEstimate of(List<Item> items) {
-        return new PlanEstimate(sum(items), sum(items.stream().filter(Item::must).toList()), (int) items.stream().filter(Item::guessed).count());
+        return new PlanEstimate(
+                sum(items), sum(items.stream().filter(Item::must).toList()), (int)
+                        items.stream().filter(Item::guessed).count());
     }
 
     private static long sum(List<Item> items) {
-        double all = items.stream().mapToDouble(i -> i.runs() * (i.runMs() + i.pauseMs())).sum();
-        double first = items.stream().filter(i -> i.runs() > 0).findFirst().map(Item::pauseMs).orElse(0.0);
+        double all = items.stream()
+                .mapToDouble(i -> i.runs() * (i.runMs() + i.pauseMs()))
+                .sum();
+        double first = items.stream()
+                .filter(i -> i.runs() > 0)
+                .findFirst()
+                .map(Item::pauseMs)
+                .orElse(0.0);
         return Math.round(all - first);
     }
 }

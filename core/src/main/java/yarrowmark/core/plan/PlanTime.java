@@ -12,6 +12,7 @@ import java.util.List;
 public record PlanTime(int tests, int runsEach, Duration timedPart, Duration pause) {
     /** A run by hand that nobody has timed yet. */
     public static final double GUESSED_BY_HAND_MS = 120_000;
+
     private static final long LONGEST_WARM_UP_MS = 5_000;
     private static final long CALIBRATION_MS = 700;
 
@@ -31,8 +32,9 @@ public record PlanTime(int tests, int runsEach, Duration timedPart, Duration pau
      * @param finished how long the runs so far took, in ms; may be empty
      */
     public Duration left(int runsLeft, List<Long> finished) {
-        double run = finished.isEmpty() ? guessedRunMs(timedPart)
-            : finished.stream().mapToLong(Long::longValue).average().orElseThrow();
+        double run = finished.isEmpty()
+                ? guessedRunMs(timedPart)
+                : finished.stream().mapToLong(Long::longValue).average().orElseThrow();
         int pauses = finished.isEmpty() ? Math.max(0, runsLeft - 1) : runsLeft;
         return Duration.ofMillis(Math.round(runsLeft * run + pauses * (double) pause.toMillis()));
     }

@@ -27,7 +27,8 @@ public record HeldRate(double rate, int parts) {
      * @param refreshRate   of the display, in Hz, where known
      * @param others        mean rates of other configurations on the same metric
      */
-    public static Optional<HeldRate> of(double meanRate, OptionalDouble spreadPercent, OptionalDouble refreshRate, Collection<Double> others) {
+    public static Optional<HeldRate> of(
+            double meanRate, OptionalDouble spreadPercent, OptionalDouble refreshRate, Collection<Double> others) {
         if (!(meanRate > 0) || spreadPercent.isPresent() && !(spreadPercent.getAsDouble() < MOST_SPREAD_PERCENT)) {
             return Optional.empty();
         }
@@ -41,7 +42,10 @@ public record HeldRate(double rate, int parts) {
             return Optional.empty();
         }
         boolean shared = others.stream().anyMatch(o -> near(o, meanRate, NEAR_OTHER));
-        return USUAL.stream().filter(u -> shared && near(meanRate, u, NEAR_REFRESH)).findFirst().map(u -> new HeldRate(u, 1));
+        return USUAL.stream()
+                .filter(u -> shared && near(meanRate, u, NEAR_REFRESH))
+                .findFirst()
+                .map(u -> new HeldRate(u, 1));
     }
 
     private static boolean near(double value, double to, double within) {

@@ -21,8 +21,7 @@ public final class Stray {
     private static final double MOST_SCORE = 3.5;
     private static final double MOST_LENT_DEVIATIONS = 4;
 
-    private Stray() {
-    }
+    private Stray() {}
 
     /**
      * @param merits           of one sample, in any order; not changed
@@ -43,7 +42,8 @@ public final class Stray {
             double mad = Math.max(Median.withDefaults().withCopy(true).evaluate(away), NORMAL_QUARTILE * rounding);
             limit = mad > 0 ? MOST_SCORE * mad / NORMAL_QUARTILE : Double.POSITIVE_INFINITY;
         } else {
-            limit = lent.map(p -> MOST_LENT_DEVIATIONS * Math.max(Math.sqrt(p.variance()), rounding)).orElse(Double.POSITIVE_INFINITY);
+            limit = lent.map(p -> MOST_LENT_DEVIATIONS * Math.max(Math.sqrt(p.variance()), rounding))
+                    .orElse(Double.POSITIVE_INFINITY);
         }
         for (int i = 0; i < away.length; i++) {
             stray[i] = away[i] > limit;

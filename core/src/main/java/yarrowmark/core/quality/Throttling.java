@@ -21,6 +21,7 @@ import org.apache.commons.statistics.distribution.NormalDistribution;
 public record Throttling(int loops, double slope, long s, double p, double best, double sustained, OptionalInt onset) {
     /** Keys of the metrics that a test in a loop has beside its curve. */
     public static final String SUSTAINED = "sustained";
+
     public static final String ONSET = "onset";
 
     private static final int FEWEST_LOOPS = 8;
@@ -47,8 +48,13 @@ public record Throttling(int loops, double slope, long s, double p, double best,
                 slopes[at++] = (work[j] - work[i]) / (j - i);
             }
         }
-        double variance = spread(n) - ties.values().stream().mapToDouble(Throttling::spread).sum();
-        double p = s == 0 || variance <= 0 ? 1 : Math.min(1, 2 * NormalDistribution.of(0, 1).survivalProbability((Math.abs(s) - 1) / Math.sqrt(variance)));
+        double variance = spread(n)
+                - ties.values().stream().mapToDouble(Throttling::spread).sum();
+        double p = s == 0 || variance <= 0
+                ? 1
+                : Math.min(
+                        1,
+                        2 * NormalDistribution.of(0, 1).survivalProbability((Math.abs(s) - 1) / Math.sqrt(variance)));
         double best = Arrays.stream(work).max().orElseThrow();
         int last = (n + 3) / 4;
         double kept = Arrays.stream(work).skip(n - last).average().orElseThrow();
@@ -58,7 +64,14 @@ public record Throttling(int loops, double slope, long s, double p, double best,
             onset--;
         }
         // Throttled on the whole, though the very last loop came back: then from the last quarter on.
-        return new Throttling(n, Median.withDefaults().evaluate(slopes), s, p, best, kept / best, throttled ? OptionalInt.of(Math.min(onset, n - last)) : OptionalInt.empty());
+        return new Throttling(
+                n,
+                Median.withDefaults().evaluate(slopes),
+                s,
+                p,
+                best,
+                kept / best,
+                throttled ? OptionalInt.of(Math.min(onset, n - last)) : OptionalInt.empty());
     }
 
     private static double spread(int n) {

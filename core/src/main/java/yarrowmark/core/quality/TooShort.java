@@ -8,8 +8,7 @@ public final class TooShort {
     /** Below this many steps rounding alone moves a value by half a per cent and more. */
     public static final double FEWEST_STEPS = 100;
 
-    private TooShort() {
-    }
+    private TooShort() {}
 
     /** @param resolution of the clock in the value's unit; 0 where it does not matter */
     public static boolean of(double value, double resolution) {

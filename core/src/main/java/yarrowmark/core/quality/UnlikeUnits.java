@@ -18,7 +18,8 @@ import yarrowmark.core.stats.SampleMoments;
  */
 public record UnlikeUnits(int one, int other, PairComparison difference) {
     /** @param units samples of one metric, one for each unit with the same facts; every pair is looked at */
-    public static List<UnlikeUnits> among(List<SampleMoments> units, Optional<NoisePrior> prior, Materiality materiality) {
+    public static List<UnlikeUnits> among(
+            List<SampleMoments> units, Optional<NoisePrior> prior, Materiality materiality) {
         List<UnlikeUnits> found = new ArrayList<>();
         for (int one = 0; one < units.size(); one++) {
             for (int other = one + 1; other < units.size(); other++) {

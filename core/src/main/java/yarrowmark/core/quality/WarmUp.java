@@ -17,8 +17,11 @@ public record WarmUp(int sessions, int firstWorst) {
 
     /** @param merits for each session the merits of its runs in order */
     public static WarmUp of(Collection<List<Double>> merits) {
-        List<List<Double>> enough = merits.stream().filter(m -> m.size() >= FEWEST_RUNS).toList();
-        int worst = (int) enough.stream().filter(m -> m.stream().skip(1).allMatch(later -> m.get(0) < later)).count();
+        List<List<Double>> enough =
+                merits.stream().filter(m -> m.size() >= FEWEST_RUNS).toList();
+        int worst = (int) enough.stream()
+                .filter(m -> m.stream().skip(1).allMatch(later -> m.get(0) < later))
+                .count();
         return new WarmUp(enough.size(), worst);
     }
 

@@ -13,8 +13,7 @@ public final class MarkedNumber {
     private static final Pattern NUMBER = Pattern.compile("\\d[\\d.,]*");
     private static final Pattern UNIT = Pattern.compile("^\\s*([A-Za-zµ°%][A-Za-zµ°%/]{0,11})(?=\\s|$|[,;)\\]])");
 
-    private MarkedNumber() {
-    }
+    private MarkedNumber() {}
 
     /**
      * @param start of the mark in the text, and its end behind the last character
@@ -27,16 +26,27 @@ public final class MarkedNumber {
         String marked = text.substring(start, end).strip();
         int from = text.indexOf(marked, start);
         if (marked.contains("\n") || marked.contains("\r") || !marked.matches(".*\\d.*") || marked.length() > 60) {
-            throw new IllegalArgumentException("Mark one number inside a line; \"" + (marked.length() > 30 ? marked.substring(0, 29) + "…" : marked.replaceAll("\\R", " ")) + "\" is none.");
+            throw new IllegalArgumentException("Mark one number inside a line; \""
+                    + (marked.length() > 30 ? marked.substring(0, 29) + "…" : marked.replaceAll("\\R", " "))
+                    + "\" is none.");
         }
         int lineStart = Math.max(text.lastIndexOf('\n', from), text.lastIndexOf('\r', from)) + 1;
         String before = text.substring(lineStart, from);
         String rest = text.substring(from + marked.length()).split("[\\r\\n]", 2)[0];
         boolean clockTime = marked.matches("(?i).*\\d\\s*(s|sec)|\\d+:\\d\\d.*");
-        Optional<String> unit = clockTime ? Optional.empty() : Optional.of(UNIT.matcher(rest)).filter(Matcher::find).map(m -> m.group(1));
+        Optional<String> unit = clockTime
+                ? Optional.empty()
+                : Optional.of(UNIT.matcher(rest)).filter(Matcher::find).map(m -> m.group(1));
         String value = marked.matches("[-+−]?[\\d.,]+") ? "([-+]?\\d[\\d.,]*)" : "(\\S+)";
-        String after = unit.map(u -> rest.matches("^\\s.*") ? "\\s*" + literal(u) : literal(u)).orElseGet(() -> general(rest.length() > LONGEST_AFTER ? rest.substring(0, LONGEST_AFTER) : rest, false));
-        return new ScorePattern(name(before, rest), ScorePattern.Kind.LINE, "^" + general(before, true) + value + after, unit.orElse(clockTime ? "s" : "1"), ScorePattern.EACH);
+        String after = unit.map(u -> rest.matches("^\\s.*") ? "\\s*" + literal(u) : literal(u))
+                .orElseGet(
+                        () -> general(rest.length() > LONGEST_AFTER ? rest.substring(0, LONGEST_AFTER) : rest, false));
+        return new ScorePattern(
+                name(before, rest),
+                ScorePattern.Kind.LINE,
+                "^" + general(before, true) + value + after,
+                unit.orElse(clockTime ? "s" : "1"),
+                ScorePattern.EACH);
     }
 
     /** Literal, but for blanks and numbers. */
@@ -52,7 +62,9 @@ public final class MarkedNumber {
                 }
                 out.append(withDigits || j < text.length() ? "\\s+" : "");
                 i = j;
-            } else if (Character.isDigit(text.charAt(i)) && !(i > 0 && Character.isLetter(text.charAt(i - 1))) && numbers.find(i)) {
+            } else if (Character.isDigit(text.charAt(i))
+                    && !(i > 0 && Character.isLetter(text.charAt(i - 1)))
+                    && numbers.find(i)) {
                 out.append("\\d[\\d.,]*");
                 i = numbers.end();
             } else {
@@ -68,11 +80,15 @@ public final class MarkedNumber {
     }
 
     private static String name(String before, String after) {
-        String words = before.replaceAll("\\d[\\d.,]*", " ").replaceAll("[^\\p{L} /_-]+", " ").replaceAll("\\s+", " ").strip();
+        String words = before.replaceAll("\\d[\\d.,]*", " ")
+                .replaceAll("[^\\p{L} /_-]+", " ")
+                .replaceAll("\\s+", " ")
+                .strip();
         if (words.isEmpty()) {
             words = after.replaceAll("[^\\p{L} ]+", " ").replaceAll("\\s+", " ").strip();
         }
-        String shorter = words.length() > 40 ? words.substring(words.length() - 40).replaceFirst("^\\S*\\s", "") : words;
+        String shorter =
+                words.length() > 40 ? words.substring(words.length() - 40).replaceFirst("^\\S*\\s", "") : words;
         return shorter.isEmpty() ? "Value" : Character.toUpperCase(shorter.charAt(0)) + shorter.substring(1);
     }
 }

@@ -29,6 +29,7 @@ public record ScorePattern(String name, Kind kind, String expression, String uni
     private static final int LONGEST = 500;
     /** Counted repeats are written out before they run; beyond this they need more memory than a rule is worth. */
     private static final int MOST_REPEATS = 1000;
+
     private static final java.util.regex.Pattern REPEAT = java.util.regex.Pattern.compile("\\{(\\d+)(?:,(\\d*))?}");
 
     /** @throws IllegalArgumentException with words for the person who wrote it */
@@ -40,12 +41,14 @@ public record ScorePattern(String name, Kind kind, String expression, String uni
             throw new IllegalArgumentException(name + ": what finds the number has 1 to " + LONGEST + " characters.");
         }
         if (occurrence < LAST || occurrence > 1000) {
-            throw new IllegalArgumentException(name + ": the occurrence is a number from 1 to 1000, each, or the last.");
+            throw new IllegalArgumentException(
+                    name + ": the occurrence is a number from 1 to 1000, each, or the last.");
         }
         if (kind == Kind.LINE) {
             compile(name, expression);
         } else if (kind == Kind.POINTER && !expression.startsWith("/")) {
-            throw new IllegalArgumentException(name + ": a JSON Pointer begins with a slash, such as /results/0/seconds.");
+            throw new IllegalArgumentException(
+                    name + ": a JSON Pointer begins with a slash, such as /results/0/seconds.");
         }
     }
 
@@ -57,7 +60,8 @@ public record ScorePattern(String name, Kind kind, String expression, String uni
             String most = m.group(2) == null || m.group(2).isEmpty() ? m.group(1) : m.group(2);
             repeats *= most.length() > 4 ? MOST_REPEATS + 1L : Math.max(1, Long.parseLong(most));
             if (repeats > MOST_REPEATS) {
-                throw new IllegalArgumentException(name + ": the counted repeats multiply to more than " + MOST_REPEATS + ". Use * or + instead.");
+                throw new IllegalArgumentException(
+                        name + ": the counted repeats multiply to more than " + MOST_REPEATS + ". Use * or + instead.");
             }
         }
         Pattern compiled;
@@ -65,10 +69,12 @@ public record ScorePattern(String name, Kind kind, String expression, String uni
             compiled = Pattern.compile(expression);
         } catch (PatternSyntaxException e) {
             throw new IllegalArgumentException(name + ": the expression cannot be read: " + e.getDescription()
-                + (e.getPattern() == null ? "" : " at \"" + e.getPattern() + "\"") + ". Looking ahead and referring back are not supported, because they could run for ever.");
+                    + (e.getPattern() == null ? "" : " at \"" + e.getPattern() + "\"")
+                    + ". Looking ahead and referring back are not supported, because they could run for ever.");
         }
         if (compiled.groupCount() < 1) {
-            throw new IllegalArgumentException(name + ": put the number in brackets, so that it is known which part of the line it is.");
+            throw new IllegalArgumentException(
+                    name + ": put the number in brackets, so that it is known which part of the line it is.");
         }
         return compiled;
     }

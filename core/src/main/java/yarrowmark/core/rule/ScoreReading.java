@@ -26,9 +26,10 @@ public final class ScoreReading {
      * @param resolution the last digit that was printed
      * @param line       in the text, from 1; 0 where the text is no list of lines
      */
-    public record FoundScore(String pattern, int run, double value, String unit, double resolution, int line, String text) { }
+    public record FoundScore(
+            String pattern, int run, double value, String unit, double resolution, int line, String text) {}
 
-    public record MissedScore(String pattern, String reason) { }
+    public record MissedScore(String pattern, String reason) {}
 
     public record Scores(List<FoundScore> found, List<MissedScore> missed) {
         public Scores {
@@ -42,13 +43,12 @@ public final class ScoreReading {
         }
     }
 
-    private record Place(String text, String unit, int line) { }
+    private record Place(String text, String unit, int line) {}
 
     static final int LONGEST_TEXT = 2_000_000;
     static final Duration MOST_TIME = Duration.ofSeconds(2);
 
-    private ScoreReading() {
-    }
+    private ScoreReading() {}
 
     public static Scores read(List<ScorePattern> patterns, String text) {
         return read(patterns, text, System::nanoTime);
@@ -57,7 +57,8 @@ public final class ScoreReading {
     /** @param nanos the clock by which the whole reading is cut off after {@link #MOST_TIME} */
     static Scores read(List<ScorePattern> patterns, String text, LongSupplier nanos) {
         if (text.length() > LONGEST_TEXT) {
-            throw new IllegalArgumentException("The text has " + text.length() + " characters; " + LONGEST_TEXT + " are the most that are read.");
+            throw new IllegalArgumentException(
+                    "The text has " + text.length() + " characters; " + LONGEST_TEXT + " are the most that are read.");
         }
         long end = nanos.getAsLong() + MOST_TIME.toNanos();
         List<String> lines = TerminalText.lines(text);
@@ -65,12 +66,13 @@ public final class ScoreReading {
         List<MissedScore> missed = new ArrayList<>();
         for (ScorePattern p : patterns) {
             List<Place> places = new ArrayList<>();
-            boolean inTime = switch (p.kind()) {
-                case LINE -> lines(ScorePattern.compile(p.name(), p.expression()), lines, places, nanos, end);
-                case KEY -> keys(p.expression(), lines, places, nanos, end);
-                case COLUMN -> column(p.expression(), text, places, nanos, end);
-                case POINTER -> pointer(p.expression(), text, places, nanos, end);
-            };
+            boolean inTime =
+                    switch (p.kind()) {
+                        case LINE -> lines(ScorePattern.compile(p.name(), p.expression()), lines, places, nanos, end);
+                        case KEY -> keys(p.expression(), lines, places, nanos, end);
+                        case COLUMN -> column(p.expression(), text, places, nanos, end);
+                        case POINTER -> pointer(p.expression(), text, places, nanos, end);
+                    };
             if (inTime) {
                 take(p, places, found, missed);
             } else {
@@ -81,11 +83,17 @@ public final class ScoreReading {
     }
 
     private static void take(ScorePattern p, List<Place> places, List<FoundScore> found, List<MissedScore> missed) {
-        List<Place> taken = p.occurrence() == ScorePattern.EACH || places.isEmpty() ? places
-            : p.occurrence() == ScorePattern.LAST ? List.of(places.get(places.size() - 1))
-            : places.size() >= p.occurrence() ? List.of(places.get(p.occurrence() - 1)) : List.of();
+        List<Place> taken = p.occurrence() == ScorePattern.EACH || places.isEmpty()
+                ? places
+                : p.occurrence() == ScorePattern.LAST
+                        ? List.of(places.get(places.size() - 1))
+                        : places.size() >= p.occurrence() ? List.of(places.get(p.occurrence() - 1)) : List.of();
         if (taken.isEmpty()) {
-            missed.add(new MissedScore(p.name(), places.isEmpty() ? "Nothing in the text is like this." : "It is there only " + places.size() + " times."));
+            missed.add(new MissedScore(
+                    p.name(),
+                    places.isEmpty()
+                            ? "Nothing in the text is like this."
+                            : "It is there only " + places.size() + " times."));
         }
         for (int i = 0; i < taken.size(); i++) {
             Place place = taken.get(i);
@@ -93,7 +101,10 @@ public final class ScoreReading {
             if (ScoreText.read(place.text(), unit) instanceof ScoreText.Value v) {
                 found.add(new FoundScore(p.name(), i + 1, v.value(), unit, v.resolution(), place.line(), place.text()));
             } else {
-                missed.add(new MissedScore(p.name(), "\"" + shortened(place.text()) + "\"" + (place.line() > 0 ? " in line " + place.line() : "") + " is no value in " + unit + "."));
+                missed.add(new MissedScore(
+                        p.name(),
+                        "\"" + shortened(place.text()) + "\"" + (place.line() > 0 ? " in line " + place.line() : "")
+                                + " is no value in " + unit + "."));
             }
         }
     }
@@ -134,12 +145,20 @@ public final class ScoreReading {
     private static boolean column(String name, String text, List<Place> into, LongSupplier nanos, long end) {
         String heading = text.strip().lines().findFirst().orElse("");
         char separator = heading.contains("\t") ? '\t' : heading.contains(";") ? ';' : ',';
-        CSVFormat format = CSVFormat.DEFAULT.builder().setDelimiter(separator).setIgnoreSurroundingSpaces(true).setIgnoreEmptyLines(true).get();
+        CSVFormat format = CSVFormat.DEFAULT
+                .builder()
+                .setDelimiter(separator)
+                .setIgnoreSurroundingSpaces(true)
+                .setIgnoreEmptyLines(true)
+                .get();
         try (CSVParser parser = CSVParser.parse(new StringReader(text.strip()), format)) {
             int at = -1;
             for (CSVRecord row : parser) {
                 if (row.getRecordNumber() == 1) {
-                    at = row.toList().stream().map(h -> h.strip().toLowerCase(Locale.ROOT)).toList().indexOf(name.strip().toLowerCase(Locale.ROOT));
+                    at = row.toList().stream()
+                            .map(h -> h.strip().toLowerCase(Locale.ROOT))
+                            .toList()
+                            .indexOf(name.strip().toLowerCase(Locale.ROOT));
                 } else if (at >= 0 && at < row.size() && !row.get(at).isBlank()) {
                     into.add(new Place(row.get(at).strip(), null, (int) parser.getCurrentLineNumber()));
                 }
@@ -191,7 +210,9 @@ public final class ScoreReading {
             String step = escaped.replace("~1", "/").replace("~0", "~");
             if (at.isJsonObject()) {
                 at = at.getAsJsonObject().get(step);
-            } else if (at.isJsonArray() && step.matches("0|[1-9]\\d{0,6}") && Integer.parseInt(step) < at.getAsJsonArray().size()) {
+            } else if (at.isJsonArray()
+                    && step.matches("0|[1-9]\\d{0,6}")
+                    && Integer.parseInt(step) < at.getAsJsonArray().size()) {
                 at = at.getAsJsonArray().get(Integer.parseInt(step));
             } else {
                 return null;

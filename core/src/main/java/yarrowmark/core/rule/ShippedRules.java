@@ -22,7 +22,8 @@ public final class ShippedRules {
      * @param group of tests, in lower case
      * @param main  whether it takes part in overall rankings
      */
-    public record Part(ScorePattern pattern, String unit, Direction direction, Scale scale, String group, boolean main) { }
+    public record Part(
+            ScorePattern pattern, String unit, Direction direction, Scale scale, String group, boolean main) {}
 
     /** @param how the command that prints what is read */
     public record Tool(String key, String name, String how, List<Part> parts, String sample) {
@@ -35,11 +36,12 @@ public final class ShippedRules {
         }
     }
 
-    private static final List<String> FILES = List.of("time", "time-v", "openssl-speed", "dd", "xz", "zstd", "ping", "systemd-analyze");
-    private static final List<Tool> TOOLS = FILES.stream().map(ShippedRules::load).toList();
+    private static final List<String> FILES =
+            List.of("time", "time-v", "openssl-speed", "dd", "xz", "zstd", "ping", "systemd-analyze");
+    private static final List<Tool> TOOLS =
+            FILES.stream().map(ShippedRules::load).toList();
 
-    private ShippedRules() {
-    }
+    private ShippedRules() {}
 
     public static List<Tool> all() {
         return TOOLS;
@@ -56,7 +58,8 @@ public final class ShippedRules {
             for (Map<String, Object> test : (List<Map<String, Object>>) file.get("tests")) {
                 parts.add(part(test));
             }
-            return new Tool(key, (String) file.get("name"), (String) file.get("how"), parts, (String) file.get("sample"));
+            return new Tool(
+                    key, (String) file.get("name"), (String) file.get("how"), parts, (String) file.get("sample"));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
@@ -64,8 +67,18 @@ public final class ShippedRules {
 
     private static Part part(Map<String, Object> test) {
         String unit = (String) test.get("unit");
-        ScorePattern pattern = new ScorePattern((String) test.get("test"), ScorePattern.Kind.LINE, (String) test.get("line"), (String) test.getOrDefault("patternUnit", unit), ScorePattern.EACH);
-        return new Part(pattern, unit, test.get("direction").equals("more") ? Direction.MORE_IS_BETTER : Direction.LESS_IS_BETTER,
-            "difference".equals(test.get("scale")) ? Scale.DIFFERENCE : TestLines.scale(unit), (String) test.get("group"), !Boolean.FALSE.equals(test.get("main")));
+        ScorePattern pattern = new ScorePattern(
+                (String) test.get("test"),
+                ScorePattern.Kind.LINE,
+                (String) test.get("line"),
+                (String) test.getOrDefault("patternUnit", unit),
+                ScorePattern.EACH);
+        return new Part(
+                pattern,
+                unit,
+                test.get("direction").equals("more") ? Direction.MORE_IS_BETTER : Direction.LESS_IS_BETTER,
+                "difference".equals(test.get("scale")) ? Scale.DIFFERENCE : TestLines.scale(unit),
+                (String) test.get("group"),
+                !Boolean.FALSE.equals(test.get("main")));
     }
 }

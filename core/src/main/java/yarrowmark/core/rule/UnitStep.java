@@ -11,16 +11,30 @@ import java.util.regex.Pattern;
  * people write them; "points" and frames do not turn into anything else.
  */
 public final class UnitStep {
-    private static final Map<String, Double> PREFIXES = Map.ofEntries(Map.entry("", 1.0), Map.entry("k", 1e3), Map.entry("K", 1e3), Map.entry("M", 1e6), Map.entry("G", 1e9), Map.entry("T", 1e12),
-        Map.entry("Ki", 0x1p10), Map.entry("Mi", 0x1p20), Map.entry("Gi", 0x1p30), Map.entry("Ti", 0x1p40), Map.entry("m", 1e-3), Map.entry("µ", 1e-6), Map.entry("u", 1e-6), Map.entry("n", 1e-9));
-    private static final Set<String> BASES = Set.of("s", "B", "b", "bit", "Hz", "W", "Wh", "J", "V", "A", "m", "g", "op", "ops", "flops", "FLOPS", "IOPS", "px");
+    private static final Map<String, Double> PREFIXES = Map.ofEntries(
+            Map.entry("", 1.0),
+            Map.entry("k", 1e3),
+            Map.entry("K", 1e3),
+            Map.entry("M", 1e6),
+            Map.entry("G", 1e9),
+            Map.entry("T", 1e12),
+            Map.entry("Ki", 0x1p10),
+            Map.entry("Mi", 0x1p20),
+            Map.entry("Gi", 0x1p30),
+            Map.entry("Ti", 0x1p40),
+            Map.entry("m", 1e-3),
+            Map.entry("µ", 1e-6),
+            Map.entry("u", 1e-6),
+            Map.entry("n", 1e-9));
+    private static final Set<String> BASES = Set.of(
+            "s", "B", "b", "bit", "Hz", "W", "Wh", "J", "V", "A", "m", "g", "op", "ops", "flops", "FLOPS", "IOPS",
+            "px");
     private static final Map<String, Double> WHOLE = Map.of("min", 60.0, "h", 3600.0, "By", 1.0);
     private static final Pattern UNIT = Pattern.compile("(Ki|Mi|Gi|Ti|[kKMGTmµun])?([A-Za-z]+)");
 
-    private record Measure(String base, double factor) { }
+    private record Measure(String base, double factor) {}
 
-    private UnitStep() {
-    }
+    private UnitStep() {}
 
     /** What a value in the one unit is multiplied with to be in the other; empty where they are no units of one kind. */
     public static OptionalDouble factor(String from, String to) {

@@ -5,17 +5,17 @@ import java.util.Optional;
 /** How a fact's later value relates to its earlier one. */
 public sealed interface FactChange {
     /** @param laterOverEarlier ratio of two quantities, above 1 where the later one is larger; not a judgement */
-    record Ratio(double laterOverEarlier) implements FactChange { }
+    record Ratio(double laterOverEarlier) implements FactChange {}
 
     /** For scales without a true zero, such as °C. @param laterMinusEarlier in the base unit */
-    record Shift(double laterMinusEarlier) implements FactChange { }
+    record Shift(double laterMinusEarlier) implements FactChange {}
 
-    record Newer() implements FactChange { }
+    record Newer() implements FactChange {}
 
-    record Older() implements FactChange { }
+    record Older() implements FactChange {}
 
     /** Different, and there is no more to say. */
-    record Other() implements FactChange { }
+    record Other() implements FactChange {}
 
     /**
      * Formula: later ÷ earlier for quantities; later − earlier for temperatures, levels in dB and where the earlier
@@ -46,7 +46,10 @@ public sealed interface FactChange {
         if (earlier == later) {
             return Optional.empty();
         }
-        boolean interval = key.dimension() == Dimension.TEMPERATURE || key.dimension() == Dimension.SOUND || !(earlier > 0) || !(later > 0);
+        boolean interval = key.dimension() == Dimension.TEMPERATURE
+                || key.dimension() == Dimension.SOUND
+                || !(earlier > 0)
+                || !(later > 0);
         return Optional.of(interval ? new Shift(later - earlier) : new Ratio(later / earlier));
     }
 }

@@ -14,14 +14,16 @@ import java.util.Optional;
  */
 public record FactContradiction(List<String> keys, String reason) {
     /** The first fact is never larger than the second. */
-    private record AtMost(String small, String large, String words) { }
+    private record AtMost(String small, String large, String words) {}
 
     private static final List<AtMost> RULES = List.of(
-        new AtMost("processor.cores", "processor.threads", "a core has at least one logical processor"),
-        new AtMost("processor.sockets", "processor.cores", "every socket has at least one core"),
-        new AtMost("processor.base_clock", "processor.boost_clock", "the highest clock is never below the base clock"),
-        new AtMost("memory.usable", "memory.size", "a system cannot use more memory than there is"),
-        new AtMost("power.sustained_limit", "power.short_limit", "the short limit is never below the sustained one"));
+            new AtMost("processor.cores", "processor.threads", "a core has at least one logical processor"),
+            new AtMost("processor.sockets", "processor.cores", "every socket has at least one core"),
+            new AtMost(
+                    "processor.base_clock", "processor.boost_clock", "the highest clock is never below the base clock"),
+            new AtMost("memory.usable", "memory.size", "a system cannot use more memory than there is"),
+            new AtMost(
+                    "power.sustained_limit", "power.short_limit", "the short limit is never below the sustained one"));
 
     public FactContradiction {
         keys = List.copyOf(keys);
@@ -36,8 +38,12 @@ public record FactContradiction(List<String> keys, String reason) {
             if (small.isPresent() && large.isPresent() && small.get().compareTo(large.get()) > 0) {
                 FactKey a = FactVocabulary.entry(rule.small());
                 FactKey b = FactVocabulary.entry(rule.large());
-                found.add(new FactContradiction(List.of(rule.small(), rule.large()), a.label() + " " + FactText.of(a, facts.get(rule.small())) + " and "
-                    + b.label().toLowerCase(java.util.Locale.ROOT) + " " + FactText.of(b, facts.get(rule.large())) + " contradict each other: " + rule.words() + "."));
+                found.add(new FactContradiction(
+                        List.of(rule.small(), rule.large()),
+                        a.label() + " " + FactText.of(a, facts.get(rule.small())) + " and "
+                                + b.label().toLowerCase(java.util.Locale.ROOT) + " "
+                                + FactText.of(b, facts.get(rule.large())) + " contradict each other: " + rule.words()
+                                + "."));
             }
         }
         return found;

@@ -40,12 +40,13 @@ public record FactDifference(FactKey key, Optional<String> before, Optional<Stri
      */
     public static String name(List<FactDifference> differences) {
         List<FactDifference> telling = differences.stream()
-            .filter(d -> d.after().isPresent() && d.key().naming())
-            .sorted(Comparator.comparing((FactDifference d) -> d.before().isEmpty()))
-            .toList();
-        String named = telling.stream().limit(MOST_NAMED)
-            .map(d -> d.key().brief() + " " + FactText.of(d.key(), d.after().get()))
-            .collect(Collectors.joining(", "));
+                .filter(d -> d.after().isPresent() && d.key().naming())
+                .sorted(Comparator.comparing((FactDifference d) -> d.before().isEmpty()))
+                .toList();
+        String named = telling.stream()
+                .limit(MOST_NAMED)
+                .map(d -> d.key().brief() + " " + FactText.of(d.key(), d.after().get()))
+                .collect(Collectors.joining(", "));
         return named + (telling.size() > MOST_NAMED ? " and " + (telling.size() - MOST_NAMED) + " more" : "");
     }
 }

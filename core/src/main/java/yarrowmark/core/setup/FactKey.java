@@ -16,10 +16,30 @@ import java.util.Optional;
  * @param choices   what a choice may be; empty for other types
  * @param naming    whether a configuration may be called by it; some facts are noted but tell a reader nothing
  */
-public record FactKey(String key, String label, String brief, FactGroup group, Type type, Dimension dimension, Optional<String> bareUnit,
-                      double least, double most, Tolerance tolerance, List<FactChoice> choices, boolean naming) {
+public record FactKey(
+        String key,
+        String label,
+        String brief,
+        FactGroup group,
+        Type type,
+        Dimension dimension,
+        Optional<String> bareUnit,
+        double least,
+        double most,
+        Tolerance tolerance,
+        List<FactChoice> choices,
+        boolean naming) {
     /** How a value is typed and compared. */
-    public enum Type { INTEGER, DECIMAL, VERSION, CHOICE, YES_NO, TEXT, DATE, PIXELS }
+    public enum Type {
+        INTEGER,
+        DECIMAL,
+        VERSION,
+        CHOICE,
+        YES_NO,
+        TEXT,
+        DATE,
+        PIXELS
+    }
 
     public FactKey {
         choices = List.copyOf(choices);
@@ -29,8 +49,19 @@ public record FactKey(String key, String label, String brief, FactGroup group, T
     }
 
     static FactKey of(String key, String label, FactGroup group, Type type) {
-        return new FactKey(key, label, label, group, type, Dimension.NONE, Optional.empty(), Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY,
-            Tolerance.NONE, List.of(), true);
+        return new FactKey(
+                key,
+                label,
+                label,
+                group,
+                type,
+                Dimension.NONE,
+                Optional.empty(),
+                Double.NEGATIVE_INFINITY,
+                Double.POSITIVE_INFINITY,
+                Tolerance.NONE,
+                List.of(),
+                true);
     }
 
     public boolean isQuantity() {
@@ -38,7 +69,8 @@ public record FactKey(String key, String label, String brief, FactGroup group, T
     }
 
     FactKey called(String newBrief) {
-        return new FactKey(key, label, newBrief, group, type, dimension, bareUnit, least, most, tolerance, choices, naming);
+        return new FactKey(
+                key, label, newBrief, group, type, dimension, bareUnit, least, most, tolerance, choices, naming);
     }
 
     FactKey quiet() {
@@ -46,23 +78,39 @@ public record FactKey(String key, String label, String brief, FactGroup group, T
     }
 
     FactKey measuring(Dimension newDimension) {
-        return new FactKey(key, label, brief, group, type, newDimension, bareUnit, least, most, tolerance, choices, naming);
+        return new FactKey(
+                key, label, brief, group, type, newDimension, bareUnit, least, most, tolerance, choices, naming);
     }
 
     FactKey bare(String unit) {
-        return new FactKey(key, label, brief, group, type, dimension, Optional.of(unit), least, most, tolerance, choices, naming);
+        return new FactKey(
+                key, label, brief, group, type, dimension, Optional.of(unit), least, most, tolerance, choices, naming);
     }
 
     FactKey within(double newLeast, double newMost) {
-        return new FactKey(key, label, brief, group, type, dimension, bareUnit, newLeast, newMost, tolerance, choices, naming);
+        return new FactKey(
+                key, label, brief, group, type, dimension, bareUnit, newLeast, newMost, tolerance, choices, naming);
     }
 
     FactKey tolerant(Tolerance newTolerance) {
-        return new FactKey(key, label, brief, group, type, dimension, bareUnit, least, most, newTolerance, choices, naming);
+        return new FactKey(
+                key, label, brief, group, type, dimension, bareUnit, least, most, newTolerance, choices, naming);
     }
 
     FactKey among(FactChoice... newChoices) {
-        return new FactKey(key, label, brief, group, type, dimension, bareUnit, least, most, tolerance, List.of(newChoices), naming);
+        return new FactKey(
+                key,
+                label,
+                brief,
+                group,
+                type,
+                dimension,
+                bareUnit,
+                least,
+                most,
+                tolerance,
+                List.of(newChoices),
+                naming);
     }
 
     FactKey among(String... names) {

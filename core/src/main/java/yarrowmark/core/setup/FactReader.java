@@ -18,7 +18,7 @@ import java.util.regex.Pattern;
  */
 public final class FactReader {
     /** What a text was understood as, or why it was not. */
-    public sealed interface Reading { }
+    public sealed interface Reading {}
 
     /**
      * @param value in the base unit, as it is kept
@@ -26,19 +26,21 @@ public final class FactReader {
      * @param note  what a reader might be surprised by; empty where nothing is surprising
      * @param also  other facts that the same text tells, by key: "DDR5-5600" is a kind and a rate
      */
-    public record Understood(String value, String shown, String note, Map<String, String> also) implements Reading { }
+    public record Understood(String value, String shown, String note, Map<String, String> also) implements Reading {}
 
-    public record NotUnderstood(String reason) implements Reading { }
+    public record NotUnderstood(String reason) implements Reading {}
 
     static final int LONGEST = 500;
     private static final Pattern QUANTITY = Pattern.compile("([+\\-−]?)(\\d[\\d\\s'’.,]*|[.,]\\d+)\\s*(\\D.*)?");
-    private static final Pattern PIXELS = Pattern.compile("(\\d{1,5})\\s*(?:x|X|×|\\*|by)\\s*(\\d{1,5})(?:\\s*(?:px|pixels?))?");
+    private static final Pattern PIXELS =
+            Pattern.compile("(\\d{1,5})\\s*(?:x|X|×|\\*|by)\\s*(\\d{1,5})(?:\\s*(?:px|pixels?))?");
     private static final Pattern VERSION = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}.\\-+_~:()/ ]{0,119}");
-    private static final Pattern KIND_AND_RATE = Pattern.compile("(?i)((?:LP)?DDR\\dX?L?)\\s*[- ]\\s*(\\d{3,5})(?:\\s*MT/s)?");
-    private static final List<String> MONTHS = List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
+    private static final Pattern KIND_AND_RATE =
+            Pattern.compile("(?i)((?:LP)?DDR\\dX?L?)\\s*[- ]\\s*(\\d{3,5})(?:\\s*MT/s)?");
+    private static final List<String> MONTHS =
+            List.of("jan", "feb", "mar", "apr", "may", "jun", "jul", "aug", "sep", "oct", "nov", "dec");
 
-    private FactReader() {
-    }
+    private FactReader() {}
 
     public static Reading read(FactKey key, String typed) {
         String text = typed.strip().replaceAll("\\s+", " ");
@@ -46,13 +48,15 @@ public final class FactReader {
             return new NotUnderstood("Nothing is written here.");
         }
         if (text.length() > LONGEST) {
-            return new NotUnderstood("This is " + text.length() + " characters long; a fact has " + LONGEST + " at most.");
+            return new NotUnderstood(
+                    "This is " + text.length() + " characters long; a fact has " + LONGEST + " at most.");
         }
         if (text.codePoints().anyMatch(Character::isISOControl)) {
             return new NotUnderstood("There are control characters in this text.");
         }
         Matcher kindAndRate = KIND_AND_RATE.matcher(text);
-        if (kindAndRate.matches() && (key.key().equals("memory.speed") || key.key().equals("memory.kind"))) {
+        if (kindAndRate.matches()
+                && (key.key().equals("memory.speed") || key.key().equals("memory.kind"))) {
             return kindAndRate(key, kindAndRate);
         }
         return switch (key.type()) {
@@ -68,7 +72,9 @@ public final class FactReader {
 
     private static Reading kindAndRate(FactKey key, Matcher m) {
         String kind = m.group(1).toUpperCase(Locale.ROOT);
-        String rate = new BigDecimal(m.group(2)).multiply(BigDecimal.valueOf(1_000_000)).toPlainString();
+        String rate = new BigDecimal(m.group(2))
+                .multiply(BigDecimal.valueOf(1_000_000))
+                .toPlainString();
         boolean asksKind = key.key().equals("memory.kind");
         String value = asksKind ? kind : rate;
         Map<String, String> also = asksKind ? Map.of("memory.speed", rate) : Map.of("memory.kind", kind);
@@ -78,7 +84,8 @@ public final class FactReader {
     private static Reading quantity(FactKey key, String text) {
         Matcher m = QUANTITY.matcher(text);
         if (!m.matches()) {
-            return new NotUnderstood("\"" + text + "\" does not begin with a number. Write it like \"" + example(key) + "\".");
+            return new NotUnderstood(
+                    "\"" + text + "\" does not begin with a number. Write it like \"" + example(key) + "\".");
         }
         String digits = m.group(2).replaceAll("[\\s'’]", "");
         String unit = m.group(3) == null ? "" : m.group(3).strip();
@@ -92,7 +99,8 @@ public final class FactReader {
         }
         Dimension dimension = key.dimension();
         if (unit.isEmpty() && key.bareUnit().isEmpty()) {
-            return new NotUnderstood("Say the unit of " + text + ": " + dimension.words() + " such as \"" + text + " " + dimension.exampleUnit() + "\".");
+            return new NotUnderstood("Say the unit of " + text + ": " + dimension.words() + " such as \"" + text + " "
+                    + dimension.exampleUnit() + "\".");
         }
         String used = unit.isEmpty() ? key.bareUnit().orElseThrow() : unit;
         BigDecimal value;
@@ -118,8 +126,9 @@ public final class FactReader {
         }
         double size = value.doubleValue();
         if (!(size >= key.least() && size <= key.most())) {
-            return new NotUnderstood(key.label() + " lies between " + FactText.of(key, plain(BigDecimal.valueOf(key.least()))) + " and "
-                + FactText.of(key, plain(BigDecimal.valueOf(key.most()))) + ", not at " + text + ".");
+            return new NotUnderstood(
+                    key.label() + " lies between " + FactText.of(key, plain(BigDecimal.valueOf(key.least()))) + " and "
+                            + FactText.of(key, plain(BigDecimal.valueOf(key.most()))) + ", not at " + text + ".");
         }
         return understood(key, plain(value), note(key, used, value));
     }
@@ -129,11 +138,13 @@ public final class FactReader {
         long separators = digits.chars().filter(c -> c == ',' || c == '.').count();
         String tail = unit.isEmpty() ? "" : " " + unit;
         if (separators > 1) {
-            return Optional.of("\"" + digits + "\" has more than one comma or point. Write thousands with a space, as in \"1 234.5" + tail + "\".");
+            return Optional.of(
+                    "\"" + digits + "\" has more than one comma or point. Write thousands with a space, as in \"1 234.5"
+                            + tail + "\".");
         }
         if (digits.matches("[1-9]\\d{0,2},\\d{3}")) {
-            return Optional.of("\"" + digits + "\" may mean " + digits.replace(",", "") + tail + " or " + digits.replace(',', '.') + tail
-                + ". Write one of these.");
+            return Optional.of("\"" + digits + "\" may mean " + digits.replace(",", "") + tail + " or "
+                    + digits.replace(',', '.') + tail + ". Write one of these.");
         }
         if (digits.endsWith(",") || digits.endsWith(".")) {
             return Optional.of("\"" + digits + "\" ends in the middle of a number.");
@@ -148,19 +159,24 @@ public final class FactReader {
         }
         return switch (unit) {
             case "K" -> number.subtract(new BigDecimal("273.15"));
-            case "°F", "F" -> number.subtract(BigDecimal.valueOf(32)).multiply(BigDecimal.valueOf(5)).divide(BigDecimal.valueOf(9), 4, RoundingMode.HALF_UP);
+            case "°F", "F" ->
+                number.subtract(BigDecimal.valueOf(32))
+                        .multiply(BigDecimal.valueOf(5))
+                        .divide(BigDecimal.valueOf(9), 4, RoundingMode.HALF_UP);
             default -> number;
         };
     }
 
     private static Reading wrongUnit(FactKey key, String unit) {
         String expected = key.label() + " is " + key.dimension().words() + ": write it like \"" + example(key) + "\".";
-        if ((key.dimension() == Dimension.BYTES || key.dimension() == Dimension.MEMORY) && unit.matches("[kMGT]i?(b|bit)")) {
+        if ((key.dimension() == Dimension.BYTES || key.dimension() == Dimension.MEMORY)
+                && unit.matches("[kMGT]i?(b|bit)")) {
             return new NotUnderstood("\"" + unit + "\" counts bits. " + expected);
         }
         return Dimension.ofUnit(unit)
-            .<Reading>map(d -> new NotUnderstood("\"" + unit + "\" is a unit of " + d.words().replaceFirst("^an? ", "") + ". " + expected))
-            .orElseGet(() -> new NotUnderstood("\"" + unit + "\" is not a unit known here. " + expected));
+                .<Reading>map(d -> new NotUnderstood(
+                        "\"" + unit + "\" is a unit of " + d.words().replaceFirst("^an? ", "") + ". " + expected))
+                .orElseGet(() -> new NotUnderstood("\"" + unit + "\" is not a unit known here. " + expected));
     }
 
     private static String note(FactKey key, String unit, BigDecimal value) {
@@ -177,7 +193,8 @@ public final class FactReader {
     private static Reading pixels(String text) {
         Matcher m = PIXELS.matcher(text);
         if (!m.matches() || m.group(1).startsWith("0") || m.group(2).startsWith("0")) {
-            return new NotUnderstood("\"" + text + "\" is no resolution. Write width and height in pixels, like \"1920x1200\".");
+            return new NotUnderstood(
+                    "\"" + text + "\" is no resolution. Write width and height in pixels, like \"1920x1200\".");
         }
         String value = m.group(1) + "x" + m.group(2);
         return new Understood(value, m.group(1) + " × " + m.group(2), "", Map.of());
@@ -197,13 +214,16 @@ public final class FactReader {
                 return understood(key, c.name(), "");
             }
         }
-        return new NotUnderstood(key.label() + " is one of " + String.join(", ", key.choices().stream().map(FactChoice::name).toList()) + ", not \"" + text + "\".");
+        return new NotUnderstood(key.label() + " is one of "
+                + String.join(", ", key.choices().stream().map(FactChoice::name).toList()) + ", not \"" + text + "\".");
     }
 
     private static Reading version(String text) {
         String value = text.replaceFirst("^[vV](?=\\d)", "");
-        return VERSION.matcher(value).matches() ? new Understood(value, value, "", Map.of())
-            : new NotUnderstood("\"" + text + "\" is no version. Letters, digits, points and dashes make one, up to 120 of them.");
+        return VERSION.matcher(value).matches()
+                ? new Understood(value, value, "", Map.of())
+                : new NotUnderstood("\"" + text
+                        + "\" is no version. Letters, digits, points and dashes make one, up to 120 of them.");
     }
 
     private static Reading date(String text) {
@@ -211,11 +231,13 @@ public final class FactReader {
         if (iso.matches()) {
             return date(text, iso.group(1), iso.group(2), iso.group(3));
         }
-        Matcher points = Pattern.compile("(\\d{1,2})\\. ?(\\d{1,2})\\. ?(\\d{4})").matcher(text);
+        Matcher points =
+                Pattern.compile("(\\d{1,2})\\. ?(\\d{1,2})\\. ?(\\d{4})").matcher(text);
         if (points.matches()) {
             return date(text, points.group(3), points.group(2), points.group(1));
         }
-        Matcher named = Pattern.compile("(\\d{1,2}) (\\p{L}{3})\\p{L}*\\.? (\\d{4})").matcher(text);
+        Matcher named =
+                Pattern.compile("(\\d{1,2}) (\\p{L}{3})\\p{L}*\\.? (\\d{4})").matcher(text);
         if (named.matches()) {
             int month = MONTHS.indexOf(named.group(2).toLowerCase(Locale.ROOT)) + 1;
             return date(text, named.group(3), Integer.toString(month), named.group(1));
@@ -225,9 +247,12 @@ public final class FactReader {
             int first = Integer.parseInt(slashes.group(1));
             int second = Integer.parseInt(slashes.group(2));
             if (first <= 12 && second <= 12 && first != second) {
-                return new NotUnderstood("\"" + text + "\" may be a day in month " + first + " or in month " + second + ". Write it like \"2026-03-01\".");
+                return new NotUnderstood("\"" + text + "\" may be a day in month " + first + " or in month " + second
+                        + ". Write it like \"2026-03-01\".");
             }
-            return first > 12 ? date(text, slashes.group(3), slashes.group(2), slashes.group(1)) : date(text, slashes.group(3), slashes.group(1), slashes.group(2));
+            return first > 12
+                    ? date(text, slashes.group(3), slashes.group(2), slashes.group(1))
+                    : date(text, slashes.group(3), slashes.group(1), slashes.group(2));
         }
         return new NotUnderstood("\"" + text + "\" is no date. Write it like \"2026-03-01\".");
     }
@@ -257,7 +282,9 @@ public final class FactReader {
     public static String exactText(FactKey key, String value) {
         String shown = FactText.of(key, value);
         boolean same = read(key, shown) instanceof Understood u && u.value().equals(value);
-        return same || !key.isQuantity() ? shown : (value + " " + key.dimension().baseWord()).strip();
+        return same || !key.isQuantity()
+                ? shown
+                : (value + " " + key.dimension().baseWord()).strip();
     }
 
     /** A way to write this fact, for messages and empty fields. */
@@ -269,26 +296,27 @@ public final class FactReader {
             case VERSION -> "1.11";
             case CHOICE -> key.choices().get(0).name();
             case TEXT -> "";
-            case INTEGER, DECIMAL -> switch (key.dimension()) {
-                case COUNT -> "8";
-                case BYTES -> key.bareUnit().isPresent() ? "1500 B" : "512 GB";
-                case MEMORY -> key.key().startsWith("processor.") ? "8 MiB" : "16 GB";
-                case FREQUENCY -> key.bareUnit().isPresent() ? "60 Hz" : "3.4 GHz";
-                case TRANSFERS -> "5600 MT/s";
-                case POWER -> "28 W";
-                case TEMPERATURE -> "21.5 °C";
-                case TIME -> "5 ms";
-                case LENGTH -> key.key().equals("display.diagonal") ? "14 in" : "312 mm";
-                case MASS -> "1.24 kg";
-                case ENERGY -> "57 Wh";
-                case BIT_RATE -> "1 Gbit/s";
-                case ROTATION -> "2400 rpm";
-                case SOUND -> "28 dB";
-                case LUMINANCE -> "200 cd/m²";
-                case SHARE -> "50 %";
-                case BITS -> "8 bit";
-                case NONE -> "";
-            };
+            case INTEGER, DECIMAL ->
+                switch (key.dimension()) {
+                    case COUNT -> "8";
+                    case BYTES -> key.bareUnit().isPresent() ? "1500 B" : "512 GB";
+                    case MEMORY -> key.key().startsWith("processor.") ? "8 MiB" : "16 GB";
+                    case FREQUENCY -> key.bareUnit().isPresent() ? "60 Hz" : "3.4 GHz";
+                    case TRANSFERS -> "5600 MT/s";
+                    case POWER -> "28 W";
+                    case TEMPERATURE -> "21.5 °C";
+                    case TIME -> "5 ms";
+                    case LENGTH -> key.key().equals("display.diagonal") ? "14 in" : "312 mm";
+                    case MASS -> "1.24 kg";
+                    case ENERGY -> "57 Wh";
+                    case BIT_RATE -> "1 Gbit/s";
+                    case ROTATION -> "2400 rpm";
+                    case SOUND -> "28 dB";
+                    case LUMINANCE -> "200 cd/m²";
+                    case SHARE -> "50 %";
+                    case BITS -> "8 bit";
+                    case NONE -> "";
+                };
         };
     }
 }

@@ -12,8 +12,7 @@ public final class FactText {
     private static final String[] DECIMAL = {"B", "kB", "MB", "GB", "TB", "PB"};
     private static final String[] BINARY = {"B", "KiB", "MiB", "GiB", "TiB", "PiB"};
 
-    private FactText() {
-    }
+    private FactText() {}
 
     /** A value that is not of its key's type is shown as it is: nothing that was stored is hidden. */
     public static String of(FactKey key, String value) {
@@ -37,16 +36,21 @@ public final class FactText {
             case MEMORY -> scaled(number, 1024, BINARY);
             case FREQUENCY -> scaled(number, 1000, "Hz", "kHz", "MHz", "GHz");
             case TRANSFERS -> plain(number / 1e6) + " MT/s";
-            case TIME -> number != 0 && Math.abs(number) < 1e-3 ? plain(number * 1e6) + " µs" : Math.abs(number) < 1 ? plain(number * 1e3) + " ms" : plain(number) + " s";
+            case TIME ->
+                number != 0 && Math.abs(number) < 1e-3
+                        ? plain(number * 1e6) + " µs"
+                        : Math.abs(number) < 1 ? plain(number * 1e3) + " ms" : plain(number) + " s";
             case TEMPERATURE -> plain(number) + " °C";
-            case LENGTH -> key.key().equals("display.diagonal") ? plain(number / 0.0254) + " in" : plain(number * 1000) + " mm";
+            case LENGTH ->
+                key.key().equals("display.diagonal") ? plain(number / 0.0254) + " in" : plain(number * 1000) + " mm";
             case MASS -> number >= 1000 ? plain(number / 1000) + " kg" : plain(number) + " g";
             case ENERGY -> plain(number) + " Wh";
             case BIT_RATE -> scaled(number, 1000, "bit/s", "kbit/s", "Mbit/s", "Gbit/s", "Tbit/s");
             case ROTATION -> plain(number) + " rpm";
             case LUMINANCE -> plain(number) + " cd/m²";
             case COUNT, NONE -> plain(number);
-            case POWER, SOUND, SHARE, BITS -> plain(number) + " " + key.dimension().base();
+            case POWER, SOUND, SHARE, BITS ->
+                plain(number) + " " + key.dimension().base();
         };
     }
 
@@ -56,7 +60,10 @@ public final class FactText {
 
     /** Such as 512 GiB, which would be 549.8 GB: whole in powers of two, and not in powers of ten. */
     private static boolean isRoundInBinary(double number) {
-        return number >= 1 << 20 && number % (1 << 20) == 0 && number % 1e6 != 0 && number / Math.pow(1024, power(number, 1024)) % 0.25 == 0;
+        return number >= 1 << 20
+                && number % (1 << 20) == 0
+                && number % 1e6 != 0
+                && number / Math.pow(1024, power(number, 1024)) % 0.25 == 0;
     }
 
     private static int power(double number, double step) {
@@ -73,7 +80,12 @@ public final class FactText {
     }
 
     private static String plain(double number) {
-        return String.format(Locale.ROOT, "%s",
-            new BigDecimal(number).round(new MathContext(4)).stripTrailingZeros().toPlainString());
+        return String.format(
+                Locale.ROOT,
+                "%s",
+                new BigDecimal(number)
+                        .round(new MathContext(4))
+                        .stripTrailingZeros()
+                        .toPlainString());
     }
 }

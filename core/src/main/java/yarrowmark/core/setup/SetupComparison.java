@@ -69,14 +69,22 @@ public record SetupComparison(List<Row> differing, List<Row> partly, List<Row> s
         List<Row> same = new ArrayList<>();
         for (String name : keys) {
             FactKey key = FactVocabulary.entry(name);
-            List<Optional<String>> values = setups.stream().map(s -> Optional.ofNullable(s.get(name))).toList();
-            List<String> known = values.stream().flatMap(Optional::stream).distinct().toList();
+            List<Optional<String>> values =
+                    setups.stream().map(s -> Optional.ofNullable(s.get(name))).toList();
+            List<String> known =
+                    values.stream().flatMap(Optional::stream).distinct().toList();
             boolean everywhere = values.stream().allMatch(Optional::isPresent);
             boolean differs = known.size() > 1;
-            Role role = !differs ? Role.NONE : underTest.contains(name) ? Role.UNDER_TEST : within(key, known) ? Role.WITHIN_TOLERANCE : Role.ALSO_CHANGED;
+            Role role = !differs
+                    ? Role.NONE
+                    : underTest.contains(name)
+                            ? Role.UNDER_TEST
+                            : within(key, known) ? Role.WITHIN_TOLERANCE : Role.ALSO_CHANGED;
             List<Optional<FactChange>> changes = values.stream()
-                .map(v -> v.isPresent() && values.get(base).isPresent() ? FactChange.between(key, values.get(base).get(), v.get()) : Optional.<FactChange>empty())
-                .toList();
+                    .map(v -> v.isPresent() && values.get(base).isPresent()
+                            ? FactChange.between(key, values.get(base).get(), v.get())
+                            : Optional.<FactChange>empty())
+                    .toList();
             (differs ? differing : everywhere ? same : partly).add(new Row(key, values, changes, role));
         }
         differing.sort(Comparator.comparing(Row::role));

@@ -11,7 +11,8 @@ public record Tolerance(double absolute, double relative) {
 
     public Tolerance {
         if (!(absolute >= 0) || !(relative >= 0 && relative < 1)) {
-            throw new IllegalArgumentException("a tolerance is not below 0, and a relative one below 1, not " + absolute + " and " + relative);
+            throw new IllegalArgumentException(
+                    "a tolerance is not below 0, and a relative one below 1, not " + absolute + " and " + relative);
         }
     }
 

@@ -17,15 +17,16 @@ public final class VersionOrder implements Comparator<String> {
     private static final Pattern PART = Pattern.compile("\\d+|\\p{L}+");
     private static final List<String> UNFINISHED = List.of("dev", "alpha", "a", "beta", "b", "pre", "preview", "rc");
 
-    private VersionOrder() {
-    }
+    private VersionOrder() {}
 
     @Override
     public int compare(String a, String b) {
         List<String> left = parts(a);
         List<String> right = parts(b);
         for (int i = 0; i < Math.max(left.size(), right.size()); i++) {
-            int order = i >= left.size() ? -tail(right.get(i)) : i >= right.size() ? tail(left.get(i)) : part(left.get(i), right.get(i));
+            int order = i >= left.size()
+                    ? -tail(right.get(i))
+                    : i >= right.size() ? tail(left.get(i)) : part(left.get(i), right.get(i));
             if (order != 0) {
                 return order;
             }

@@ -10,8 +10,7 @@ import java.util.stream.IntStream;
  * <p>Source: the Pareto order of two quantities, as in any textbook of optimisation.
  */
 public final class Frontier {
-    private Frontier() {
-    }
+    private Frontier() {}
 
     /**
      * @param cost  less is better; finite
@@ -20,7 +19,8 @@ public final class Frontier {
      */
     public static boolean[] of(double[] cost, double[] merit) {
         if (cost.length != merit.length) {
-            throw new IllegalArgumentException("as many costs as merits are needed, not " + cost.length + " and " + merit.length);
+            throw new IllegalArgumentException(
+                    "as many costs as merits are needed, not " + cost.length + " and " + merit.length);
         }
         for (int i = 0; i < cost.length; i++) {
             if (!Double.isFinite(cost[i]) || !Double.isFinite(merit[i])) {
@@ -30,7 +30,10 @@ public final class Frontier {
         boolean[] on = new boolean[cost.length];
         double best = Double.NEGATIVE_INFINITY;
         double costOfBest = Double.NaN;
-        for (int i : IntStream.range(0, cost.length).boxed().sorted(Comparator.comparingDouble((Integer k) -> cost[k]).thenComparingDouble(k -> -merit[k])).toList()) {
+        for (int i : IntStream.range(0, cost.length)
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer k) -> cost[k]).thenComparingDouble(k -> -merit[k]))
+                .toList()) {
             on[i] = merit[i] > best || merit[i] == best && cost[i] == costOfBest;
             if (merit[i] > best) {
                 best = merit[i];

@@ -21,9 +21,17 @@ public record GenerationStep(double ratio, OptionalDouble low, OptionalDouble hi
         }
         double delta = later.merit().getAsDouble() - earlier.merit().getAsDouble();
         if (earlier.standardError().isEmpty() || later.standardError().isEmpty()) {
-            return new GenerationStep(Math.exp(delta), OptionalDouble.empty(), OptionalDouble.empty(), Verdict.CANNOT_TELL);
+            return new GenerationStep(
+                    Math.exp(delta), OptionalDouble.empty(), OptionalDouble.empty(), Verdict.CANNOT_TELL);
         }
-        double half = ClearOrder.CLEAR * Math.hypot(earlier.standardError().getAsDouble(), later.standardError().getAsDouble());
-        return new GenerationStep(Math.exp(delta), OptionalDouble.of(Math.exp(delta - half)), OptionalDouble.of(Math.exp(delta + half)), Verdict.of(delta, half, materiality.onMerits()));
+        double half = ClearOrder.CLEAR
+                * Math.hypot(
+                        earlier.standardError().getAsDouble(),
+                        later.standardError().getAsDouble());
+        return new GenerationStep(
+                Math.exp(delta),
+                OptionalDouble.of(Math.exp(delta - half)),
+                OptionalDouble.of(Math.exp(delta + half)),
+                Verdict.of(delta, half, materiality.onMerits()));
     }
 }

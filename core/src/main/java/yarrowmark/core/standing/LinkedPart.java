@@ -8,6 +8,7 @@ final class LinkedPart {
     private final boolean[] row;
     /** Position of each linked column, −1 for the others: an index into the solver's arrays. */
     private final int[] columnPosition;
+
     private int rowCount;
     private int columnCount;
     private int cellCount;

@@ -77,7 +77,10 @@ public final class MeritGrid {
         if (quantity.length != rows()) {
             throw new IllegalArgumentException("one quantity a row is needed: " + quantity.length + " for " + rows());
         }
-        return kept(columns, (row, cell) -> Double.isNaN(quantity[row]) ? -1 : column[cell], row -> Double.isNaN(quantity[row]) ? 0 : -Merit.per(0, quantity[row]));
+        return kept(
+                columns,
+                (row, cell) -> Double.isNaN(quantity[row]) ? -1 : column[cell],
+                row -> Double.isNaN(quantity[row]) ? 0 : -Merit.per(0, quantity[row]));
     }
 
     private MeritGrid kept(int columnsOut, IntBinaryOperator columnOf, IntToDoubleFunction less) {
@@ -98,7 +101,12 @@ public final class MeritGrid {
             }
             start[r + 1] = count;
         }
-        return new MeritGrid(columnsOut, start, Arrays.copyOf(columnOut, count), Arrays.copyOf(meritOut, count), Arrays.copyOf(varianceOut, count));
+        return new MeritGrid(
+                columnsOut,
+                start,
+                Arrays.copyOf(columnOut, count),
+                Arrays.copyOf(meritOut, count),
+                Arrays.copyOf(varianceOut, count));
     }
 
     public static Builder builder(int rows, int columns) {
@@ -117,7 +125,8 @@ public final class MeritGrid {
 
         private Builder(int rows, int columns) {
             if (rows < 1 || columns < 1) {
-                throw new IllegalArgumentException("a grid needs at least one row and one column, not " + rows + " × " + columns);
+                throw new IllegalArgumentException(
+                        "a grid needs at least one row and one column, not " + rows + " × " + columns);
             }
             this.rows = rows;
             this.columns = columns;

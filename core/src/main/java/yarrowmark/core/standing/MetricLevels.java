@@ -17,6 +17,7 @@ import org.ejml.interfaces.linsol.LinearSolverDense;
 final class MetricLevels {
     /** Residual, relative to the right side, at which the levels hold nine digits on grids that are well linked. */
     private static final double SMALL_ENOUGH = 1e-14;
+
     private static final int MOST_STEPS = 2_000;
     /** Multiplications from which iterating is quicker here; both ways were measured on 2,000 × 60 and 20,000 × 100. */
     private static final double TOO_MUCH_FOR_DIRECT = 1e6;
@@ -75,7 +76,7 @@ final class MetricLevels {
         LinearSolverDense<DMatrixRMaj> solver = LinearSolverFactory_DDRM.symmPosDef(size);
         if (!solver.setA(a)) {
             throw new IllegalStateException("the standing's equations cannot be solved: " + m + " linked metrics, "
-                + cells.position.length + " results; a weight may be too small beside the others");
+                    + cells.position.length + " results; a weight may be too small beside the others");
         }
         DMatrixRMaj x = new DMatrixRMaj(size, 1);
         solver.solve(b, x);

@@ -30,10 +30,14 @@ public final class PlaceReasons {
      * @param merit        y − t, how much better it is than what is typical of the metric; empty without a result
      * @param third        where it surely is in one
      */
-    public record Reason(int column, double weight, OptionalDouble contribution, OptionalDouble merit, Optional<Standing.Third> third) { }
+    public record Reason(
+            int column,
+            double weight,
+            OptionalDouble contribution,
+            OptionalDouble merit,
+            Optional<Standing.Third> third) {}
 
-    private PlaceReasons() {
-    }
+    private PlaceReasons() {}
 
     /** @return one reason for each column that has weight; empty where the row is not linked to the reference */
     public static List<Reason> of(MeritGrid grid, double[] weights, Reference reference, int row) {
@@ -43,14 +47,19 @@ public final class PlaceReasons {
             return List.of();
         }
         double[] own = parts(grid, weight, fit, row);
-        double[] against = reference instanceof Reference.Row r ? parts(grid, weight, fit, r.row()) : new double[grid.columns()];
+        double[] against =
+                reference instanceof Reference.Row r ? parts(grid, weight, fit, r.row()) : new double[grid.columns()];
         List<Reason> reasons = new ArrayList<>();
         for (int j = 0; j < weight.length; j++) {
             if (weight[j] > 0) {
                 int cell = cell(grid, row, j);
                 boolean either = cell >= 0 || reference instanceof Reference.Row r && cell(grid, r.row(), j) >= 0;
-                reasons.add(new Reason(j, weight[j], either ? OptionalDouble.of(own[j] - against[j]) : OptionalDouble.empty(),
-                    cell >= 0 ? OptionalDouble.of(fit.beyondMetric(cell)) : OptionalDouble.empty(), cell >= 0 ? third(grid, fit, row, j) : Optional.empty()));
+                reasons.add(new Reason(
+                        j,
+                        weight[j],
+                        either ? OptionalDouble.of(own[j] - against[j]) : OptionalDouble.empty(),
+                        cell >= 0 ? OptionalDouble.of(fit.beyondMetric(cell)) : OptionalDouble.empty(),
+                        cell >= 0 ? third(grid, fit, row, j) : Optional.empty()));
             }
         }
         return reasons;
@@ -88,7 +97,8 @@ public final class PlaceReasons {
             if (cell >= 0) {
                 n++;
                 // An unknown variance is NaN and fails both comparisons.
-                double apart = (grid.merit(mine) - grid.merit(cell)) / Math.sqrt(grid.variance(mine) + grid.variance(cell));
+                double apart =
+                        (grid.merit(mine) - grid.merit(cell)) / Math.sqrt(grid.variance(mine) + grid.variance(cell));
                 notBelow += apart > ClearOrder.CLEAR ? 0 : 1;
                 above += apart < -ClearOrder.CLEAR ? 1 : 0;
             }
@@ -96,6 +106,8 @@ public final class PlaceReasons {
         if (n < FEWEST_FOR_THIRDS) {
             return Optional.empty();
         }
-        return 3 * notBelow <= n ? Optional.of(Standing.Third.UPPER) : 3 * above >= 2 * n ? Optional.of(Standing.Third.LOWER) : Optional.empty();
+        return 3 * notBelow <= n
+                ? Optional.of(Standing.Third.UPPER)
+                : 3 * above >= 2 * n ? Optional.of(Standing.Third.LOWER) : Optional.empty();
     }
 }

@@ -14,11 +14,10 @@ import java.util.Set;
  * <p>Source: section 4 of the method.
  */
 public final class PurposeWeights {
-    private PurposeWeights() {
-    }
+    private PurposeWeights() {}
 
     /** Where a metric stands in the catalogue. Equal names mean the same place. */
-    public record MetricPlace(String group, String suite, String test) { }
+    public record MetricPlace(String group, String suite, String test) {}
 
     /**
      * What a purpose says; every weight 0 or more.
@@ -37,7 +36,8 @@ public final class PurposeWeights {
         private static Map<String, Double> checked(String what, Map<String, Double> weights) {
             weights.forEach((name, weight) -> {
                 if (!(weight >= 0 && weight < Double.POSITIVE_INFINITY)) {
-                    throw new IllegalArgumentException("the weight of the " + what + " " + name + " must be 0 or more and finite, not " + weight);
+                    throw new IllegalArgumentException(
+                            "the weight of the " + what + " " + name + " must be 0 or more and finite, not " + weight);
                 }
             });
             return Map.copyOf(weights);
@@ -83,11 +83,14 @@ public final class PurposeWeights {
             MetricPlace m = metrics.get(i);
             double tests = testsOf.get(m.group() + "\n" + m.suite());
             double suites = suitesOf.getOrDefault(m.group(), 0.0);
-            weight[i] = tests > 0 && suites > 0 ? purpose.group(m) * purpose.suite(m) / suites * purpose.test(m) / tests / perTest.get(m) : 0;
+            weight[i] = tests > 0 && suites > 0
+                    ? purpose.group(m) * purpose.suite(m) / suites * purpose.test(m) / tests / perTest.get(m)
+                    : 0;
             sum += weight[i];
         }
         if (!(sum > 0)) {
-            throw new IllegalArgumentException("this purpose gives no weight to any of the " + metrics.size() + " metrics");
+            throw new IllegalArgumentException(
+                    "this purpose gives no weight to any of the " + metrics.size() + " metrics");
         }
         for (int i = 0; i < weight.length; i++) {
             weight[i] /= sum;

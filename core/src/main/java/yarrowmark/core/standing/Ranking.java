@@ -19,11 +19,11 @@ import org.apache.commons.statistics.descriptive.Median;
 public final class Ranking {
     /** Below this share of the weight a standing is provisional. */
     static final double ENOUGH_COVERAGE = 0.5;
+
     private static final int OTHERS_FOR_PERCENTILE = 5;
     private static final int PLACED_FOR_THIRDS = 6;
 
-    private Ranking() {
-    }
+    private Ranking() {}
 
     /**
      * @param weights   one a column, 0 or more, not all 0; scaled here to sum to 1
@@ -69,15 +69,26 @@ public final class Ranking {
 
     private static int checked(MeritGrid grid, double[] weight, int row) {
         if (row < 0 || row >= grid.rows() || metrics(grid, weight, row) == 0) {
-            throw new IllegalArgumentException("the reference, row " + row + ", has no result in any metric that has weight");
+            throw new IllegalArgumentException(
+                    "the reference, row " + row + ", has no result in any metric that has weight");
         }
         return row;
     }
 
     /** Median level of those placed; of all that are linked where none has enough coverage. */
     private static double typical(MeritGrid grid, StandingFit fit) {
-        double[] levels = IntStream.range(0, grid.rows()).filter(r -> fit.linked().hasRow(r) && isPlaced(fit, r)).mapToDouble(fit::level).toArray();
-        return Median.withDefaults().evaluate(levels.length > 0 ? levels : IntStream.range(0, grid.rows()).filter(fit.linked()::hasRow).mapToDouble(fit::level).toArray());
+        double[] levels = IntStream.range(0, grid.rows())
+                .filter(r -> fit.linked().hasRow(r) && isPlaced(fit, r))
+                .mapToDouble(fit::level)
+                .toArray();
+        return Median.withDefaults()
+                .evaluate(
+                        levels.length > 0
+                                ? levels
+                                : IntStream.range(0, grid.rows())
+                                        .filter(fit.linked()::hasRow)
+                                        .mapToDouble(fit::level)
+                                        .toArray());
     }
 
     static boolean isPlaced(StandingFit fit, int row) {
@@ -97,18 +108,35 @@ public final class Ranking {
                 placed.add(r);
             }
         }
-        Comparator<Integer> best = Comparator.comparingDouble((Integer r) -> fit.level(r)).reversed();
+        Comparator<Integer> best =
+                Comparator.comparingDouble((Integer r) -> fit.level(r)).reversed();
         placed.sort(best);
         provisional.sort(best);
 
         List<Standing.Entry> entries = placedEntries(grid, weight, fit, placed);
         for (int r : provisional) {
-            entries.add(new Standing.Entry(r, Standing.Status.PROVISIONAL, OptionalDouble.of(fit.level(r)), error(fit.variance(r)),
-                fit.coverage(r), metrics(grid, weight, r), Optional.empty(), OptionalDouble.empty(), Optional.empty()));
+            entries.add(new Standing.Entry(
+                    r,
+                    Standing.Status.PROVISIONAL,
+                    OptionalDouble.of(fit.level(r)),
+                    error(fit.variance(r)),
+                    fit.coverage(r),
+                    metrics(grid, weight, r),
+                    Optional.empty(),
+                    OptionalDouble.empty(),
+                    Optional.empty()));
         }
         for (int r : apart) {
-            entries.add(new Standing.Entry(r, Standing.Status.NOT_LINKED, OptionalDouble.empty(), OptionalDouble.empty(),
-                fit.coverage(r), metrics(grid, weight, r), Optional.empty(), OptionalDouble.empty(), Optional.empty()));
+            entries.add(new Standing.Entry(
+                    r,
+                    Standing.Status.NOT_LINKED,
+                    OptionalDouble.empty(),
+                    OptionalDouble.empty(),
+                    fit.coverage(r),
+                    metrics(grid, weight, r),
+                    Optional.empty(),
+                    OptionalDouble.empty(),
+                    Optional.empty()));
         }
         int weighted = 0;
         for (double w : weight) {
@@ -117,7 +145,8 @@ public final class Ranking {
         return new Standing(entries, fit.tauSquared(), weighted, fit.linked().cells());
     }
 
-    private static List<Standing.Entry> placedEntries(MeritGrid grid, double[] weight, StandingFit fit, List<Integer> placed) {
+    private static List<Standing.Entry> placedEntries(
+            MeritGrid grid, double[] weight, StandingFit fit, List<Integer> placed) {
         int n = placed.size();
         double[] level = new double[n];
         double[] variance = new double[n];
@@ -128,11 +157,21 @@ public final class Ranking {
         ClearOrder order = ClearOrder.of(level, variance);
         List<Standing.Entry> entries = new ArrayList<>(grid.rows());
         for (int i = 0; i < n; i++) {
-            OptionalDouble percentile = n > OTHERS_FOR_PERCENTILE ? OptionalDouble.of(beaten(level, i)) : OptionalDouble.empty();
-            Optional<Standing.Third> third = n >= PLACED_FOR_THIRDS ? Optional.of(third(beaten(level, i))) : Optional.empty();
+            OptionalDouble percentile =
+                    n > OTHERS_FOR_PERCENTILE ? OptionalDouble.of(beaten(level, i)) : OptionalDouble.empty();
+            Optional<Standing.Third> third =
+                    n >= PLACED_FOR_THIRDS ? Optional.of(third(beaten(level, i))) : Optional.empty();
             int row = placed.get(i);
-            entries.add(new Standing.Entry(row, Standing.Status.PLACED, OptionalDouble.of(level[i]), error(variance[i]),
-                fit.coverage(row), metrics(grid, weight, row), Optional.of(order.place(i)), percentile, third));
+            entries.add(new Standing.Entry(
+                    row,
+                    Standing.Status.PLACED,
+                    OptionalDouble.of(level[i]),
+                    error(variance[i]),
+                    fit.coverage(row),
+                    metrics(grid, weight, row),
+                    Optional.of(order.place(i)),
+                    percentile,
+                    third));
         }
         return entries;
     }

@@ -28,7 +28,11 @@ public record Standing(List<Entry> entries, double tauSquared, int metrics, int 
     }
 
     /** Third of the placed configurations, from six placed on. */
-    public enum Third { UPPER, MIDDLE, LOWER }
+    public enum Third {
+        UPPER,
+        MIDDLE,
+        LOWER
+    }
 
     /**
      * @param row           in the grid
@@ -40,8 +44,16 @@ public record Standing(List<Entry> entries, double tauSquared, int metrics, int 
      * @param percentile    share of the other placed ones that it beats, ties half, 0 to 1; from five others on
      * @param third         from six placed on
      */
-    public record Entry(int row, Status status, OptionalDouble merit, OptionalDouble standardError, double coverage,
-                        int metrics, Optional<Place> place, OptionalDouble percentile, Optional<Third> third) {
+    public record Entry(
+            int row,
+            Status status,
+            OptionalDouble merit,
+            OptionalDouble standardError,
+            double coverage,
+            int metrics,
+            Optional<Place> place,
+            OptionalDouble percentile,
+            Optional<Third> third) {
 
         /** 100 · e^merit: the reference has 100. */
         public OptionalDouble index() {

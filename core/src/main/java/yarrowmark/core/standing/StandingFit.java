@@ -23,6 +23,7 @@ final class StandingFit {
     private final double[] coverage;
     /** Σ w² of one that has everything. */
     private final double fullSquares;
+
     private final double[] metricLevel;
     private final double[] level;
     private final double tauSquared;

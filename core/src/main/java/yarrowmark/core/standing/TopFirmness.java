@@ -25,6 +25,7 @@ import org.apache.commons.rng.simple.RandomSource;
 public record TopFirmness(double[] shares, int weightings, double concentration) {
     /** With 20, a part of a quarter of the weight varies between 9 and 45 % in 95 of 100 weightings. */
     public static final double CONCENTRATION = 20;
+
     public static final int WEIGHTINGS = 1_000;
     private static final long SEED = 2;
     /** Six digits of a level tell who is first; the rest of the fit's nine would double the time. */
@@ -44,19 +45,27 @@ public record TopFirmness(double[] shares, int weightings, double concentration)
         }
         int[] drawn = IntStream.range(0, share.length).filter(p -> share[p] > 0).toArray();
         double[][] weightings = drawn.length < 2 ? new double[][] {weight} : draw(weight, part, share, drawn);
-        int[] first = Arrays.stream(weightings).parallel().mapToInt(w -> first(grid, w, purpose, placed)).toArray();
+        int[] first = Arrays.stream(weightings)
+                .parallel()
+                .mapToInt(w -> first(grid, w, purpose, placed))
+                .toArray();
         int[] times = new int[grid.rows()];
         for (int row : first) {
             if (row >= 0) {
                 times[row]++;
             }
         }
-        return new TopFirmness(Arrays.stream(times).mapToDouble(n -> n / (double) first.length).toArray(), first.length, CONCENTRATION);
+        return new TopFirmness(
+                Arrays.stream(times).mapToDouble(n -> n / (double) first.length).toArray(),
+                first.length,
+                CONCENTRATION);
     }
 
     private static double[][] draw(double[] weight, int[] part, double[] share, int[] drawn) {
         UniformRandomProvider random = RandomSource.XO_RO_SHI_RO_128_PP.create(SEED);
-        DirichletSampler sampler = DirichletSampler.of(random, Arrays.stream(drawn).mapToDouble(p -> CONCENTRATION * share[p]).toArray());
+        DirichletSampler sampler = DirichletSampler.of(
+                random,
+                Arrays.stream(drawn).mapToDouble(p -> CONCENTRATION * share[p]).toArray());
         double[][] weightings = new double[WEIGHTINGS][];
         for (int i = 0; i < WEIGHTINGS; i++) {
             double[] shares = sampler.sample();

@@ -31,12 +31,13 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
 
     /** Caps on d₀: simulation showed 95 % intervals to hold 91 to 95 % with them, at three runs each. */
     private static final double MOST_LENT = 30;
+
     private static final double SHARE_LENT = 1.0 / 3;
 
     public NoisePrior {
         if (!(degreesOfFreedom > 0) || !(variance > 0 && variance < Double.POSITIVE_INFINITY)) {
-            throw new IllegalArgumentException("a prior needs degreesOfFreedom and variance above 0, not "
-                + degreesOfFreedom + ", " + variance);
+            throw new IllegalArgumentException(
+                    "a prior needs degreesOfFreedom and variance above 0, not " + degreesOfFreedom + ", " + variance);
         }
     }
 
@@ -49,7 +50,8 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
         double totalDf = 0;
         double pooled = 0;
         for (SampleMoments sample : samples) {
-            double s2 = sample.n() < 2 ? 0 : Math.max(sample.sumSquares() / (sample.n() - 1), sample.resolutionVariance());
+            double s2 =
+                    sample.n() < 2 ? 0 : Math.max(sample.sumSquares() / (sample.n() - 1), sample.resolutionVariance());
             if (s2 > 0) {
                 int d = sample.degreesOfFreedom();
                 e[count] = Math.log(s2) - Half.logMean(d);
@@ -70,9 +72,8 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
         }
         double excess = spread - meanTrigamma;
         double d0 = excess > 0 ? 2 * inverseTrigamma(excess) : Double.POSITIVE_INFINITY;
-        double s02 = Double.isInfinite(d0)
-            ? pooled / totalDf
-            : Math.exp(meanE + Digamma.value(d0 / 2) - Math.log(d0 / 2));
+        double s02 =
+                Double.isInfinite(d0) ? pooled / totalDf : Math.exp(meanE + Digamma.value(d0 / 2) - Math.log(d0 / 2));
         return Optional.of(new NoisePrior(Math.min(d0, Math.min(MOST_LENT, totalDf * SHARE_LENT)), s02));
     }
 
@@ -80,7 +81,8 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
      * The prior for a metric: from its own samples; where they are too few, from all samples of its suite version;
      * where those are too few, none.
      */
-    public static Optional<NoisePrior> fitWithin(Collection<SampleMoments> ofMetric, Collection<SampleMoments> ofSuiteVersion) {
+    public static Optional<NoisePrior> fitWithin(
+            Collection<SampleMoments> ofMetric, Collection<SampleMoments> ofSuiteVersion) {
         return fit(ofMetric).or(() -> fit(ofSuiteVersion));
     }
 
@@ -99,8 +101,8 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
         }
         OptionalDouble own = sample.variance();
         return own.isPresent()
-            ? Optional.of(new WorkingVariance(own.getAsDouble(), sample.degreesOfFreedom(), 0))
-            : Optional.empty();
+                ? Optional.of(new WorkingVariance(own.getAsDouble(), sample.degreesOfFreedom(), 0))
+                : Optional.empty();
     }
 
     /** ψ(d/2) − ln(d/2) and ψ′(d/2): thousands of samples have the same few numbers of runs. */

@@ -27,7 +27,8 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
             throw new IllegalArgumentException("mean must be finite, not " + mean);
         }
         if (!(sumSquares >= 0) || !(resolutionVariance >= 0)) {
-            throw new IllegalArgumentException("sums of squares must be 0 or more, not " + sumSquares + ", " + resolutionVariance);
+            throw new IllegalArgumentException(
+                    "sums of squares must be 0 or more, not " + sumSquares + ", " + resolutionVariance);
         }
     }
 
@@ -61,15 +62,20 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
 
     /** 100 (e^s − 1) with s the standard deviation, for a ratio metric; empty for a single reading. */
     public OptionalDouble spreadPercent() {
-        return n < 2 ? OptionalDouble.empty() : OptionalDouble.of(100 * Math.expm1(Math.sqrt(variance().getAsDouble())));
+        return n < 2
+                ? OptionalDouble.empty()
+                : OptionalDouble.of(100 * Math.expm1(Math.sqrt(variance().getAsDouble())));
     }
 
     /** The moments of the readings of both, as if they had been one sample. */
     public SampleMoments pooled(SampleMoments other) {
         int all = n + other.n;
         double apart = other.mean - mean;
-        return new SampleMoments(all, mean + apart * other.n / all, sumSquares + other.sumSquares + apart * apart * n * other.n / all,
-            (resolutionVariance * n + other.resolutionVariance * other.n) / all);
+        return new SampleMoments(
+                all,
+                mean + apart * other.n / all,
+                sumSquares + other.sumSquares + apart * apart * n * other.n / all,
+                (resolutionVariance * n + other.resolutionVariance * other.n) / all);
     }
 
     /**

@@ -29,12 +29,21 @@ class FactCaptureTest {
 
     @Test
     void severalToolsMayBePastedAtOnceAndEachIsReadOnItsOwn() {
-        String all = Stream.of("os-release", "lscpu", "lsblk-json", "meminfo", "uname", "lspci").map(t -> text(t + ".txt")).collect(Collectors.joining("\n"));
+        String all = Stream.of("os-release", "lscpu", "lsblk-json", "meminfo", "uname", "lspci")
+                .map(t -> text(t + ".txt"))
+                .collect(Collectors.joining("\n"));
         FactCapture.Captured captured = FactCapture.read(all);
-        assertThat(captured.tools()).containsExactly("lscpu", "/proc/meminfo", "/etc/os-release", "uname", "lsblk", "lspci");
-        assertThat(values(captured)).containsAllEntriesOf(expected("lscpu")).containsAllEntriesOf(expected("lsblk-json")).containsAllEntriesOf(expected("lspci"))
-            .containsEntry("os.kernel", "6.12.9-2-fen");
-        assertThat(captured.doubts()).as("lscpu and uname disagree about the architecture").extracting(FactCapture.Found::value).containsExactly("ARM 64 bit");
+        assertThat(captured.tools())
+                .containsExactly("lscpu", "/proc/meminfo", "/etc/os-release", "uname", "lsblk", "lspci");
+        assertThat(values(captured))
+                .containsAllEntriesOf(expected("lscpu"))
+                .containsAllEntriesOf(expected("lsblk-json"))
+                .containsAllEntriesOf(expected("lspci"))
+                .containsEntry("os.kernel", "6.12.9-2-fen");
+        assertThat(captured.doubts())
+                .as("lscpu and uname disagree about the architecture")
+                .extracting(FactCapture.Found::value)
+                .containsExactly("ARM 64 bit");
     }
 
     @Test
@@ -44,13 +53,15 @@ class FactCaptureTest {
         assertThat(captured.unread()).extracting(FactCapture.Unread::number).containsExactly(1, 4);
         assertThat(captured.lines()).isEqualTo(3);
         assertThat(FactCapture.read("").facts()).isEmpty();
-        assertThat(FactCapture.read("NAME=\"Fenland\"\nVERSION_ID=\"12.4\"").tools()).containsExactly("/etc/os-release");
+        assertThat(FactCapture.read("NAME=\"Fenland\"\nVERSION_ID=\"12.4\"").tools())
+                .containsExactly("/etc/os-release");
     }
 
     @Test
     void aTerminalsColoursAndThreeThousandLinesOfLogDoNoHarm() {
-        String log = IntStream.range(0, 3_000).mapToObj(i -> "\u001B[3" + i % 8 + "m[" + i + "]\u001B[0m something \u001B]0;title\u0007happened\r")
-            .collect(Collectors.joining("\n"));
+        String log = IntStream.range(0, 3_000)
+                .mapToObj(i -> "\u001B[3" + i % 8 + "m[" + i + "]\u001B[0m something \u001B]0;title\u0007happened\r")
+                .collect(Collectors.joining("\n"));
         FactCapture.Captured captured = FactCapture.read(log + "\n\u001B[1mMemTotal:\u001B[0m  16265216 kB\r\n");
         assertThat(values(captured)).containsExactly(Map.entry("memory.usable", "16655581184"));
         assertThat(captured.unread()).hasSize(3_000);
@@ -59,14 +70,19 @@ class FactCaptureTest {
 
     @Test
     void brokenAndDeepJsonIsText() {
-        assertThat(FactCapture.read("{\n \"blockdevices\": [\n  {\"name\":\"sda\",").facts()).isEmpty();
-        assertThat(FactCapture.read("[".repeat(5_000) + "]".repeat(5_000)).facts()).isEmpty();
+        assertThat(FactCapture.read("{\n \"blockdevices\": [\n  {\"name\":\"sda\",")
+                        .facts())
+                .isEmpty();
+        assertThat(FactCapture.read("[".repeat(5_000) + "]".repeat(5_000)).facts())
+                .isEmpty();
         assertThat(FactCapture.read("{\"a\": }").unread()).hasSize(1);
     }
 
     @Test
     void nonsenseOfAToolsShapeTellsNothing() {
-        assertThat(values(FactCapture.read("CPU(s): 0\nSocket(s): 99999\nThread(s) per core: 2\nModel name: -\nCPU max MHz: 99999999999"))).isEmpty();
+        assertThat(values(FactCapture.read(
+                        "CPU(s): 0\nSocket(s): 99999\nThread(s) per core: 2\nModel name: -\nCPU max MHz: 99999999999")))
+                .isEmpty();
     }
 
     private static Map<String, String> values(FactCapture.Captured captured) {
@@ -80,7 +96,8 @@ class FactCaptureTest {
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         }
-        return properties.stringPropertyNames().stream().collect(Collectors.toMap(n -> n, properties::getProperty, (a, b) -> a, TreeMap::new));
+        return properties.stringPropertyNames().stream()
+                .collect(Collectors.toMap(n -> n, properties::getProperty, (a, b) -> a, TreeMap::new));
     }
 
     private static String text(String name) {

@@ -20,15 +20,24 @@ class LiveCaptureTest {
     @Test
     void theProcessorsOfThisMachine() throws IOException {
         Map<String, String> facts = values(Files.readString(Path.of("/proc/cpuinfo")));
-        long processors = Files.readString(Path.of("/proc/cpuinfo")).lines().filter(l -> l.matches("processor\\s*:.*")).count();
+        long processors = Files.readString(Path.of("/proc/cpuinfo"))
+                .lines()
+                .filter(l -> l.matches("processor\\s*:.*"))
+                .count();
         assertThat(facts).containsEntry("processor.threads", Long.toString(processors));
-        printed("lscpu").ifPresent(text -> assertThat(values(text)).containsKey("processor.architecture").containsKey("processor.cores"));
+        printed("lscpu").ifPresent(text -> assertThat(values(text))
+                .containsKey("processor.architecture")
+                .containsKey("processor.cores"));
     }
 
     @Test
     void itsMemory() throws IOException {
         String text = Files.readString(Path.of("/proc/meminfo"));
-        long kibibytes = Long.parseLong(text.lines().filter(l -> l.startsWith("MemTotal:")).findFirst().orElseThrow().replaceAll("\\D", ""));
+        long kibibytes = Long.parseLong(text.lines()
+                .filter(l -> l.startsWith("MemTotal:"))
+                .findFirst()
+                .orElseThrow()
+                .replaceAll("\\D", ""));
         assertThat(values(text)).containsEntry("memory.usable", Long.toString(kibibytes * 1024));
     }
 
@@ -38,7 +47,11 @@ class LiveCaptureTest {
         Assumptions.assumeTrue(Files.exists(file));
         assertThat(values(Files.readString(file))).containsKey("os.name");
         String uname = printed("uname", "-a").orElseThrow();
-        assertThat(values(uname)).containsEntry("os.kernel", Files.readString(Path.of("/proc/sys/kernel/osrelease")).strip()).containsKey("processor.architecture");
+        assertThat(values(uname))
+                .containsEntry(
+                        "os.kernel",
+                        Files.readString(Path.of("/proc/sys/kernel/osrelease")).strip())
+                .containsKey("processor.architecture");
     }
 
     @Test
@@ -49,13 +62,16 @@ class LiveCaptureTest {
     }
 
     private static Map<String, String> values(String text) {
-        return FactCapture.read(text).facts().stream().collect(Collectors.toMap(FactCapture.Found::key, FactCapture.Found::value));
+        return FactCapture.read(text).facts().stream()
+                .collect(Collectors.toMap(FactCapture.Found::key, FactCapture.Found::value));
     }
 
     /** Empty where this machine has no such tool, or it does not work here. */
     private static Optional<String> printed(String... command) {
         try {
-            Process process = new ProcessBuilder(command).redirectError(ProcessBuilder.Redirect.DISCARD).start();
+            Process process = new ProcessBuilder(command)
+                    .redirectError(ProcessBuilder.Redirect.DISCARD)
+                    .start();
             String text = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
             return process.waitFor() == 0 && !text.isBlank() ? Optional.of(text) : Optional.empty();
         } catch (IOException e) {

@@ -10,13 +10,15 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class PlainLinesTest {
     private static List<String> lines(String text) {
-        return PlainLines.of(text).stream().map(l -> l.number() + ": " + l.text()).toList();
+        return PlainLines.of(text).stream()
+                .map(l -> l.number() + ": " + l.text())
+                .toList();
     }
 
     @Test
     void jsonIsOneLineAValueWithTheWayToIt() {
         assertThat(lines("before\n{\n \"a\": {\"b\": [1, null, {\"c\": \"x\\ny\"}]},\n \"d\": true\n}\nafter"))
-            .containsExactly("1: before", "2: a.b[0] = 1", "2: a.b[2].c = x y", "2: d = true", "6: after");
+                .containsExactly("1: before", "2: a.b[0] = 1", "2: a.b[2].c = x y", "2: d = true", "6: after");
         assertThat(lines("[{\"a\":\"}\"},{\"a\":\"{\"}]")).containsExactly("1: [0].a = }", "1: [1].a = {");
     }
 
@@ -32,8 +34,16 @@ class PlainLinesTest {
     }
 
     @ParameterizedTest
-    @CsvSource(delimiter = '|', value = {"a \u001B[31mred\u001B[0m one | a red one", "a \u001B]0;title\u0007text | a text", "a\u0000b\u0008c | abc", "the \u001B[2J\u001B[1;1Htop | the top", "tab\tstays | tab\tstays",
-        "soft\u00ADhyphen | softhyphen"})
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "a \u001B[31mred\u001B[0m one | a red one",
+                "a \u001B]0;title\u0007text | a text",
+                "a\u0000b\u0008c | abc",
+                "the \u001B[2J\u001B[1;1Htop | the top",
+                "tab\tstays | tab\tstays",
+                "soft\u00ADhyphen | softhyphen"
+            })
     void whatATerminalWasToldIsGone(String raw, String plain) {
         assertThat(TerminalText.clean(raw)).isEqualTo(plain);
     }
@@ -47,6 +57,7 @@ class PlainLinesTest {
     @Test
     void aFileOfRulesThatIsNotThereIsNamed() {
         assertThatThrownBy(() -> ToolFiles.load("no-such-tool")).hasMessageContaining("no-such-tool.yaml");
-        assertThat(ToolFiles.load()).hasSameSizeAs(ToolFiles.NAMES).allSatisfy(t -> assertThat(t.rules()).isNotEmpty());
+        assertThat(ToolFiles.load()).hasSameSizeAs(ToolFiles.NAMES).allSatisfy(t -> assertThat(t.rules())
+                .isNotEmpty());
     }
 }

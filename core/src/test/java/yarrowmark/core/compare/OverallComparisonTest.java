@@ -37,8 +37,10 @@ class OverallComparisonTest {
         PairComparison pair = pair(ExampleSamples.A.get(1), ExampleSamples.A.get(0));
         OverallComparison overall = OverallComparison.of(List.of(pair), new double[] {7}, Materiality.USUAL);
         assertThat(overall.ratio()).isCloseTo(pair.ratio(), within(1e-12));
-        assertThat(overall.interval().orElseThrow().low()).isCloseTo(pair.interval().orElseThrow().low(), within(1e-12));
-        assertThat(overall.interval().orElseThrow().degreesOfFreedom()).isCloseTo(pair.interval().orElseThrow().degreesOfFreedom(), within(1e-9));
+        assertThat(overall.interval().orElseThrow().low())
+                .isCloseTo(pair.interval().orElseThrow().low(), within(1e-12));
+        assertThat(overall.interval().orElseThrow().degreesOfFreedom())
+                .isCloseTo(pair.interval().orElseThrow().degreesOfFreedom(), within(1e-9));
         assertThat(overall.verdict()).isEqualTo(pair.verdict());
         assertThat(overall.contributions().get(0)).isCloseTo(100 * (pair.ratio() - 1), within(1e-9));
     }
@@ -50,8 +52,10 @@ class OverallComparisonTest {
             List<PairComparison> pairs = some(random, 1 + random.nextInt(8));
             double[] weights = random.doubles(pairs.size(), 0.1, 3).toArray();
             OverallComparison overall = OverallComparison.of(pairs, weights, Materiality.USUAL);
-            assertThat(overall.contributions().stream().mapToDouble(c -> c).sum()).isCloseTo(100 * (overall.ratio() - 1), within(1e-9));
-            assertThat(overall.counts().values().stream().mapToInt(c -> c).sum()).isEqualTo(pairs.size());
+            assertThat(overall.contributions().stream().mapToDouble(c -> c).sum())
+                    .isCloseTo(100 * (overall.ratio() - 1), within(1e-9));
+            assertThat(overall.counts().values().stream().mapToInt(c -> c).sum())
+                    .isEqualTo(pairs.size());
             assertThat(pairs.get(overall.smallest()).ratio()).isLessThanOrEqualTo(overall.ratio() + 1e-12);
             assertThat(pairs.get(overall.largest()).ratio()).isGreaterThanOrEqualTo(overall.ratio() - 1e-12);
         }
@@ -65,20 +69,23 @@ class OverallComparisonTest {
         Collections.shuffle(pairs, new Random(5));
         OverallComparison again = OverallComparison.of(pairs, new double[] {9, 9, 9, 9, 9, 9}, Materiality.USUAL);
         assertThat(again.ratio()).isCloseTo(there.ratio(), within(1e-12));
-        assertThat(again.interval().orElseThrow().high()).isCloseTo(there.interval().orElseThrow().high(), within(1e-12));
+        assertThat(again.interval().orElseThrow().high())
+                .isCloseTo(there.interval().orElseThrow().high(), within(1e-12));
     }
 
     @Test
     void moreTestsNarrowTheInterval() {
         PairComparison pair = pair(more(105, 106, 104), more(100, 101, 99));
         double one = width(OverallComparison.of(List.of(pair), new double[] {1}, Materiality.USUAL));
-        double four = width(OverallComparison.of(List.of(pair, pair, pair, pair), new double[] {1, 1, 1, 1}, Materiality.USUAL));
+        double four = width(
+                OverallComparison.of(List.of(pair, pair, pair, pair), new double[] {1, 1, 1, 1}, Materiality.USUAL));
         // Half the error, and more degrees of freedom besides.
         assertThat(four).isLessThan(one / 2);
     }
 
     private static double width(OverallComparison o) {
-        return Math.log(o.interval().orElseThrow().high() / o.interval().orElseThrow().low());
+        return Math.log(
+                o.interval().orElseThrow().high() / o.interval().orElseThrow().low());
     }
 
     @Test
@@ -88,13 +95,16 @@ class OverallComparisonTest {
         OverallComparison whole = OverallComparison.of(List.of(known, unknown), new double[] {1, 1}, Materiality.USUAL);
         assertThat(whole.interval()).isEmpty();
         assertThat(whole.verdict()).isEqualTo(Verdict.CANNOT_TELL);
-        assertThat(OverallComparison.of(List.of(known, unknown), new double[] {1, 0}, Materiality.USUAL).interval()).isPresent();
+        assertThat(OverallComparison.of(List.of(known, unknown), new double[] {1, 0}, Materiality.USUAL)
+                        .interval())
+                .isPresent();
     }
 
     @Test
     void allTheSameIsLevelAndEachPartIsNothing() {
         SampleMoments same = more(100, 100, 100);
-        OverallComparison overall = OverallComparison.of(List.of(pair(same, same), pair(same, same)), new double[] {1, 1}, Materiality.USUAL);
+        OverallComparison overall = OverallComparison.of(
+                List.of(pair(same, same), pair(same, same)), new double[] {1, 1}, Materiality.USUAL);
         assertThat(overall.ratio()).isEqualTo(1);
         assertThat(overall.contributions()).containsOnly(0.0);
         assertThat(overall.verdict()).isEqualTo(Verdict.LEVEL);
@@ -105,9 +115,11 @@ class OverallComparisonTest {
     void refusesWeightsThatMeanNothing() {
         List<PairComparison> one = List.of(pair(more(1, 2), more(1, 2)));
         for (double w : new double[] {0, -1, Double.NaN, Double.POSITIVE_INFINITY}) {
-            assertThatThrownBy(() -> OverallComparison.of(one, new double[] {w}, Materiality.USUAL)).isInstanceOf(IllegalArgumentException.class);
+            assertThatThrownBy(() -> OverallComparison.of(one, new double[] {w}, Materiality.USUAL))
+                    .isInstanceOf(IllegalArgumentException.class);
         }
-        assertThatThrownBy(() -> OverallComparison.of(List.of(), new double[0], Materiality.USUAL)).hasMessageContaining("one or more pairs");
+        assertThatThrownBy(() -> OverallComparison.of(List.of(), new double[0], Materiality.USUAL))
+                .hasMessageContaining("one or more pairs");
     }
 
     @Test
@@ -119,9 +131,12 @@ class OverallComparisonTest {
         assertThat(there.difference()).isCloseTo(9.6666666667, within(1e-9));
         assertThat(there.reading()).isEqualTo(DifferenceComparison.Reading.BETTER);
         DifferenceComparison back = DifferenceComparison.of(warm, cool, Optional.empty());
-        assertThat(back.interval().orElseThrow().low()).isCloseTo(-there.interval().orElseThrow().high(), within(1e-12));
+        assertThat(back.interval().orElseThrow().low())
+                .isCloseTo(-there.interval().orElseThrow().high(), within(1e-12));
         assertThat(back.reading()).isEqualTo(DifferenceComparison.Reading.WORSE);
-        assertThat(DifferenceComparison.of(ExampleSamples.degrees(60), warm, Optional.empty()).reading()).isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
+        assertThat(DifferenceComparison.of(ExampleSamples.degrees(60), warm, Optional.empty())
+                        .reading())
+                .isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
     }
 
     @Test
@@ -130,7 +145,8 @@ class OverallComparisonTest {
         PairComparison plain = pair(fast, more(100, 101, 99));
         PairComparison perGhz = pair(fast.per(4e9), more(100, 101, 99).per(2e9));
         assertThat(perGhz.ratio()).isCloseTo(plain.ratio() / 2, within(1e-12));
-        assertThat(perGhz.interval().orElseThrow().standardError()).isEqualTo(plain.interval().orElseThrow().standardError());
+        assertThat(perGhz.interval().orElseThrow().standardError())
+                .isEqualTo(plain.interval().orElseThrow().standardError());
         assertThatThrownBy(() -> fast.per(0)).isInstanceOf(IllegalArgumentException.class);
     }
 }

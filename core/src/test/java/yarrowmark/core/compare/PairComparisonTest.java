@@ -32,7 +32,8 @@ class PairComparisonTest {
 
     @Test
     void exampleB() {
-        PairComparison second = PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE_A, Materiality.USUAL);
+        PairComparison second =
+                PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE_A, Materiality.USUAL);
         expect(second, 1.038491869, 1.026174562, 1.050957022, Verdict.CLEAR_GAIN);
         assertThat(df(second)).isCloseTo(10.58116046, within(5e-9));
 
@@ -40,21 +41,29 @@ class PairComparisonTest {
         expect(oneRun, 1.021674003, 1.000507058, 1.043288760, Verdict.SMALL_GAIN);
         assertThat(df(oneRun)).isCloseTo(5.836382892, within(5e-9));
 
-        PairComparison times = PairComparison.of(sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
-            sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276), NOISE_A, Materiality.USUAL);
+        PairComparison times = PairComparison.of(
+                sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
+                sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276),
+                NOISE_A,
+                Materiality.USUAL);
         expect(times, 1.183504075, 1.169141425, 1.198043168, Verdict.CLEAR_GAIN);
         assertThat(df(times)).isCloseTo(10.64044355, within(5e-8));
     }
 
     @Test
     void exampleB2() {
-        PairComparison unsure = PairComparison.of(more(64.1, 60.9, 63.3), more(60.2, 64.8, 62.9), NOISE_A2, Materiality.USUAL);
+        PairComparison unsure =
+                PairComparison.of(more(64.1, 60.9, 63.3), more(60.2, 64.8, 62.9), NOISE_A2, Materiality.USUAL);
         expect(unsure, 1.002349004, 0.949729903, 1.057883428, Verdict.CANNOT_TELL);
         assertThat(df(unsure)).isCloseTo(5.604305156, within(5e-9));
         assertThat(unsure.runsNeeded()).isEqualTo(new RunsNeeded.Runs(8, 5));
 
-        expect(PairComparison.of(more(75.4, 75.2, 75.6), more(75.1, 75.0, 75.3), NOISE_A2, Materiality.USUAL),
-            1.003548274, 0.993189421, 1.014015170, Verdict.LEVEL);
+        expect(
+                PairComparison.of(more(75.4, 75.2, 75.6), more(75.1, 75.0, 75.3), NOISE_A2, Materiality.USUAL),
+                1.003548274,
+                0.993189421,
+                1.014015170,
+                Verdict.LEVEL);
     }
 
     @Test
@@ -66,7 +75,9 @@ class PairComparisonTest {
             PairComparison there = PairComparison.of(a, b, NOISE_A, Materiality.USUAL);
             PairComparison back = PairComparison.of(b, a, NOISE_A, Materiality.USUAL);
             assertThat(there.ratio() * back.ratio()).isCloseTo(1, within(1e-12));
-            assertThat(there.interval().orElseThrow().low() * back.interval().orElseThrow().high()).isCloseTo(1, within(1e-9));
+            assertThat(there.interval().orElseThrow().low()
+                            * back.interval().orElseThrow().high())
+                    .isCloseTo(1, within(1e-9));
             assertThat(back.verdict()).isEqualTo(there.verdict().swapped());
             assertThat(back.runsNeeded()).isEqualTo(there.runsNeeded());
         }
@@ -74,7 +85,9 @@ class PairComparisonTest {
 
     @Test
     void aSmallLossIsCertainButDoesNotMatterMuch() {
-        assertThat(PairComparison.of(ExampleSamples.A.get(4), more(297.0), NOISE_A, Materiality.USUAL).verdict()).isEqualTo(Verdict.SMALL_LOSS);
+        assertThat(PairComparison.of(ExampleSamples.A.get(4), more(297.0), NOISE_A, Materiality.USUAL)
+                        .verdict())
+                .isEqualTo(Verdict.SMALL_LOSS);
     }
 
     @Test
@@ -88,7 +101,8 @@ class PairComparisonTest {
 
     @Test
     void aNoisyTestMayNeedMoreRunsThanAnybodyHas() {
-        PairComparison c = PairComparison.of(more(100, 150, 80), more(100, 140, 90), Optional.empty(), Materiality.USUAL);
+        PairComparison c =
+                PairComparison.of(more(100, 150, 80), more(100, 140, 90), Optional.empty(), Materiality.USUAL);
         assertThat(c.verdict()).isEqualTo(Verdict.CANNOT_TELL);
         assertThat(c.runsNeeded()).isInstanceOf(RunsNeeded.MoreThanMost.class);
     }
@@ -104,18 +118,22 @@ class PairComparisonTest {
     void materialityDecidesBetweenClearAndSmall() {
         SampleMoments a = ExampleSamples.A.get(1);
         SampleMoments b = ExampleSamples.A.get(0);
-        assertThat(PairComparison.of(a, b, NOISE_A, new Materiality(0.05)).verdict()).isEqualTo(Verdict.SMALL_GAIN);
+        assertThat(PairComparison.of(a, b, NOISE_A, new Materiality(0.05)).verdict())
+                .isEqualTo(Verdict.SMALL_GAIN);
         assertThatThrownBy(() -> new Materiality(Double.NaN)).hasMessageContaining("materiality");
         assertThatThrownBy(() -> new Materiality(0)).hasMessageContaining("materiality");
     }
 
     @Test
     void aSizeNamesItsBaseAndItsDirection() {
-        assertThat(SizeInWords.of(1.038491869, Direction.MORE_IS_BETTER, "Slate", "time")).isEqualTo("3.8 % higher than Slate");
-        assertThat(SizeInWords.of(0.95, Direction.MORE_IS_BETTER, "Slate", "time")).isEqualTo("5.0 % lower than Slate");
+        assertThat(SizeInWords.of(1.038491869, Direction.MORE_IS_BETTER, "Slate", "time"))
+                .isEqualTo("3.8 % higher than Slate");
+        assertThat(SizeInWords.of(0.95, Direction.MORE_IS_BETTER, "Slate", "time"))
+                .isEqualTo("5.0 % lower than Slate");
         assertThat(SizeInWords.of(277.0 / 234, Direction.LESS_IS_BETTER, "Slate", "time"))
-            .isEqualTo("takes 15.5 % less time than Slate (1.18 times as fast)");
-        assertThat(SizeInWords.of(0.8, Direction.LESS_IS_BETTER, "Slate", "power")).isEqualTo("takes 25.0 % more power than Slate");
+                .isEqualTo("takes 15.5 % less time than Slate (1.18 times as fast)");
+        assertThat(SizeInWords.of(0.8, Direction.LESS_IS_BETTER, "Slate", "power"))
+                .isEqualTo("takes 25.0 % more power than Slate");
     }
 
     private static double around(Random random, double centre) {
@@ -129,16 +147,27 @@ class PairComparisonTest {
         for (int i = 0; i < 60; i++) {
             double apart = 1 + 0.04 * random.nextDouble();
             double spread = 0.005 + 0.05 * random.nextDouble();
-            PairComparison c = PairComparison.of(spread(3, apart, spread), spread(3, 1, spread), Optional.empty(), Materiality.USUAL);
+            PairComparison c = PairComparison.of(
+                    spread(3, apart, spread), spread(3, 1, spread), Optional.empty(), Materiality.USUAL);
             if (c.verdict() != Verdict.CANNOT_TELL) {
                 continue;
             }
             double target = Math.max(Math.abs(c.difference()), Materiality.USUAL.onMerits());
             int fewest = 2;
-            while (fewest <= PairComparison.MOST_RUNS && halfWidth(PairComparison.of(spread(fewest, apart, spread), spread(fewest, 1, spread), Optional.empty(), Materiality.USUAL)) > target) {
+            while (fewest <= PairComparison.MOST_RUNS
+                    && halfWidth(PairComparison.of(
+                                    spread(fewest, apart, spread),
+                                    spread(fewest, 1, spread),
+                                    Optional.empty(),
+                                    Materiality.USUAL))
+                            > target) {
                 fewest++;
             }
-            assertThat(c.runsNeeded()).isEqualTo(fewest > PairComparison.MOST_RUNS ? new RunsNeeded.MoreThanMost() : new RunsNeeded.Runs(fewest, Math.max(0, fewest - 3)));
+            assertThat(c.runsNeeded())
+                    .isEqualTo(
+                            fewest > PairComparison.MOST_RUNS
+                                    ? new RunsNeeded.MoreThanMost()
+                                    : new RunsNeeded.Runs(fewest, Math.max(0, fewest - 3)));
         }
     }
 

@@ -17,36 +17,72 @@ class SizeInWordsTest {
     private static final Optional<NoisePrior> NOISE = NoisePrior.fit(ExampleSamples.A);
 
     private static String sentence(SampleMoments a, SampleMoments base, Direction direction, String quantity) {
-        return SizeInWords.sentence("Clip encode", "Folio", "Ledger", PairComparison.of(a, base, NOISE, Materiality.USUAL), direction, Optional.ofNullable(quantity));
+        return SizeInWords.sentence(
+                "Clip encode",
+                "Folio",
+                "Ledger",
+                PairComparison.of(a, base, NOISE, Materiality.USUAL),
+                direction,
+                Optional.ofNullable(quantity));
     }
 
     @Test
     void timesAreLessNeverFaster() {
-        String words = sentence(sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233), sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276), Direction.LESS_IS_BETTER, "time");
-        assertThat(words).isEqualTo("Clip encode: Folio takes 15.5 % less time than Ledger, 95 % interval 14.5 to 16.5 %, 3 runs each.");
-        String back = sentence(sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276), sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233), Direction.LESS_IS_BETTER, "time");
-        assertThat(back).isEqualTo("Clip encode: Folio takes 18.4 % more time than Ledger, 95 % interval 16.9 to 19.8 %, 3 runs each.");
+        String words = sentence(
+                sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
+                sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276),
+                Direction.LESS_IS_BETTER,
+                "time");
+        assertThat(words)
+                .isEqualTo(
+                        "Clip encode: Folio takes 15.5 % less time than Ledger, 95 % interval 14.5 to 16.5 %, 3 runs each.");
+        String back = sentence(
+                sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276),
+                sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
+                Direction.LESS_IS_BETTER,
+                "time");
+        assertThat(back)
+                .isEqualTo(
+                        "Clip encode: Folio takes 18.4 % more time than Ledger, 95 % interval 16.9 to 19.8 %, 3 runs each.");
     }
 
     @Test
     void aQuantityThatTheUnitDoesNotNameIsLowerOrHigher() {
-        assertThat(sentence(sample(Direction.LESS_IS_BETTER, 0, 80, 81, 79), sample(Direction.LESS_IS_BETTER, 0, 100, 101, 99), Direction.LESS_IS_BETTER, null)).contains("Folio is 20.0 % lower than Ledger");
+        assertThat(sentence(
+                        sample(Direction.LESS_IS_BETTER, 0, 80, 81, 79),
+                        sample(Direction.LESS_IS_BETTER, 0, 100, 101, 99),
+                        Direction.LESS_IS_BETTER,
+                        null))
+                .contains("Folio is 20.0 % lower than Ledger");
         assertThat(sentence(more(402.4, 405.9, 403.3), more(388.1, 391.7, 386.9), Direction.MORE_IS_BETTER, null))
-            .isEqualTo("Clip encode: Folio is 3.8 % higher than Ledger, 95 % interval 2.6 to 5.1 %, 3 runs each.");
+                .isEqualTo("Clip encode: Folio is 3.8 % higher than Ledger, 95 % interval 2.6 to 5.1 %, 3 runs each.");
     }
 
     @Test
     void whatMayBeNoiseIsSaidSo() {
-        assertThat(sentence(more(120, 90, 105), more(100, 101), Direction.MORE_IS_BETTER, null)).contains("which may be noise").contains("3 runs against 2.");
-        assertThat(SizeInWords.sentence("Clip", "A", "B", PairComparison.of(more(1.2), more(1), Optional.empty(), Materiality.USUAL), Direction.MORE_IS_BETTER, Optional.empty()))
-            .isEqualTo("Clip: A is 20.0 % higher than B, how sure is not known, which may be noise, 1 run.");
-        assertThat(sentence(more(100.1, 100, 99.9), more(100, 100.1, 99.9), Direction.MORE_IS_BETTER, null)).contains("Folio and Ledger are level, the 95 % interval of the difference is within ").doesNotContain(" to ");
+        assertThat(sentence(more(120, 90, 105), more(100, 101), Direction.MORE_IS_BETTER, null))
+                .contains("which may be noise")
+                .contains("3 runs against 2.");
+        assertThat(SizeInWords.sentence(
+                        "Clip",
+                        "A",
+                        "B",
+                        PairComparison.of(more(1.2), more(1), Optional.empty(), Materiality.USUAL),
+                        Direction.MORE_IS_BETTER,
+                        Optional.empty()))
+                .isEqualTo("Clip: A is 20.0 % higher than B, how sure is not known, which may be noise, 1 run.");
+        assertThat(sentence(more(100.1, 100, 99.9), more(100, 100.1, 99.9), Direction.MORE_IS_BETTER, null))
+                .contains("Folio and Ledger are level, the 95 % interval of the difference is within ")
+                .doesNotContain(" to ");
     }
 
     @Test
     void theOverallNamesItsTests() {
-        PairComparison pair = PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE, Materiality.USUAL);
+        PairComparison pair =
+                PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE, Materiality.USUAL);
         OverallComparison all = OverallComparison.of(List.of(pair), new double[] {1}, Materiality.USUAL);
-        assertThat(SizeInWords.overall("Folio", "Ledger", all, 1)).isEqualTo("Folio is 3.8 % better than Ledger over the one test that both ran, 95 % interval 1.026 to 1.051 times (run-to-run noise only).");
+        assertThat(SizeInWords.overall("Folio", "Ledger", all, 1))
+                .isEqualTo(
+                        "Folio is 3.8 % better than Ledger over the one test that both ran, 95 % interval 1.026 to 1.051 times (run-to-run noise only).");
     }
 }

@@ -18,13 +18,19 @@ import org.junit.jupiter.params.provider.ValueSource;
 
 class CurveTest {
     private static Curve curve(double... xy) {
-        return new Curve(IntStream.range(0, xy.length / 2).mapToObj(i -> new Curve.Point(xy[2 * i], xy[2 * i + 1])).toList());
+        return new Curve(IntStream.range(0, xy.length / 2)
+                .mapToObj(i -> new Curve.Point(xy[2 * i], xy[2 * i + 1]))
+                .toList());
     }
 
     /** The frame times of section 9; expected values from R 4.2.2. */
     private static double[] exampleFrames() {
-        return DoubleStream.concat(DoubleStream.concat(DoubleStream.generate(() -> 16.6).limit(180), DoubleStream.generate(() -> 17.1).limit(15)),
-            DoubleStream.of(25, 33.4, 41, 50.2, 66.9)).toArray();
+        return DoubleStream.concat(
+                        DoubleStream.concat(
+                                DoubleStream.generate(() -> 16.6).limit(180),
+                                DoubleStream.generate(() -> 17.1).limit(15)),
+                        DoubleStream.of(25, 33.4, 41, 50.2, 66.9))
+                .toArray();
     }
 
     @Test
@@ -43,7 +49,8 @@ class CurveTest {
         List<Double> shuffled = new ArrayList<>(Arrays.stream(frames).boxed().toList());
         Collections.shuffle(shuffled, new Random(4));
         FrameTimes once = FrameTimes.of(frames);
-        FrameTimes mixed = FrameTimes.of(shuffled.stream().mapToDouble(Double::doubleValue).toArray());
+        FrameTimes mixed =
+                FrameTimes.of(shuffled.stream().mapToDouble(Double::doubleValue).toArray());
         assertThat(mixed.lowPercentile()).isEqualTo(once.lowPercentile());
         assertThat(mixed.meanRate()).isCloseTo(once.meanRate(), within(1e-9));
         FrameTimes twice = FrameTimes.of(Arrays.stream(frames).map(t -> 2 * t).toArray());
@@ -62,7 +69,9 @@ class CurveTest {
     @Test
     void timestampsGiveTheTimesBetween() {
         assertThat(FrameTimes.between(new double[] {100, 116, 133})).containsExactly(16, 17);
-        assertThatIllegalArgumentException().isThrownBy(() -> FrameTimes.between(new double[] {100, 116, 116})).withMessageContaining("3");
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> FrameTimes.between(new double[] {100, 116, 116}))
+                .withMessageContaining("3");
     }
 
     @Test
@@ -75,7 +84,8 @@ class CurveTest {
 
     @Test
     void dentsAreFarFromTheFiveAround() {
-        assertThat(curve(1, 100, 2, 101, 3, 99, 4, 70, 5, 100, 6, 102, 7, 99).dents()).containsExactly(new Curve.Point(4, 70));
+        assertThat(curve(1, 100, 2, 101, 3, 99, 4, 70, 5, 100, 6, 102, 7, 99).dents())
+                .containsExactly(new Curve.Point(4, 70));
         assertThat(curve(1, 100, 2, 108, 3, 95, 4, 100).dents()).isEmpty();
     }
 
@@ -95,28 +105,49 @@ class CurveTest {
         Curve b = curve(2, 10, 3, 15, 8, 40);
         assertThat(a.over(b)).extracting(Curve.Ratio::x).containsExactly(2.0, 3.0, 4.0);
         assertThat(a.over(b)).allSatisfy(r -> assertThat(r.ratio()).isCloseTo(2, within(1e-9)));
-        List<Double> product = IntStream.range(0, 3).mapToObj(i -> a.over(b).get(i).ratio() * b.over(a).get(i).ratio()).toList();
+        List<Double> product = IntStream.range(0, 3)
+                .mapToObj(i -> a.over(b).get(i).ratio() * b.over(a).get(i).ratio())
+                .toList();
         assertThat(product).as("swapping inverts").allSatisfy(p -> assertThat(p).isCloseTo(1, within(1e-12)));
         assertThat(a.over(curve(100, 1, 200, 1))).isEmpty();
     }
 
     @Test
     void readsPairsAsPeoplePasteThem() throws Exception {
-        assertThat(SeriesText.points("block size; MB/s\n4 KiB; 128.5\n512; 40\n1M; 2100\n")).containsExactly(new Curve.Point(512, 40), new Curve.Point(4096, 128.5), new Curve.Point(1 << 20, 2100));
+        assertThat(SeriesText.points("block size; MB/s\n4 KiB; 128.5\n512; 40\n1M; 2100\n"))
+                .containsExactly(
+                        new Curve.Point(512, 40), new Curve.Point(4096, 128.5), new Curve.Point(1 << 20, 2100));
         assertThat(SeriesText.points("1,2\r\n3,4")).hasSize(2);
-        assertThat(SeriesText.points("4 KiB 12\n64k 90\n1.5e6 95")).extracting(Curve.Point::x).containsExactly(4096.0, 65536.0, 1.5e6);
+        assertThat(SeriesText.points("4 KiB 12\n64k 90\n1.5e6 95"))
+                .extracting(Curve.Point::x)
+                .containsExactly(4096.0, 65536.0, 1.5e6);
     }
 
     @ParameterizedTest
-    @ValueSource(strings = {"", "1;2", "1;2\n1;3", "1;2\nfoo;3", "1;2;3\n2;3;4", "0;1\n1;2", "1;-2\n2;3", "1;2\n2;bar", "a\nb"})
+    @ValueSource(
+            strings = {
+                "",
+                "1;2",
+                "1;2\n1;3",
+                "1;2\nfoo;3",
+                "1;2;3\n2;3;4",
+                "0;1\n1;2",
+                "1;-2\n2;3",
+                "1;2\n2;bar",
+                "a\nb"
+            })
     void refusesWhatIsNoCurve(String text) {
         assertThatThrownBy(() -> SeriesText.points(text)).isInstanceOf(SeriesText.NotReadable.class);
     }
 
     @Test
     void saysWhichLine() {
-        assertThatThrownBy(() -> SeriesText.points("1;2\n2;x")).hasMessageContaining("Line 2").hasMessageContaining("\"x\"");
-        assertThatThrownBy(() -> SeriesText.frames("16.6 17 fast", false)).hasMessageContaining("Number 3").hasMessageContaining("fast");
+        assertThatThrownBy(() -> SeriesText.points("1;2\n2;x"))
+                .hasMessageContaining("Line 2")
+                .hasMessageContaining("\"x\"");
+        assertThatThrownBy(() -> SeriesText.frames("16.6 17 fast", false))
+                .hasMessageContaining("Number 3")
+                .hasMessageContaining("fast");
         assertThatThrownBy(() -> SeriesText.frames("16.6 -17", false)).isInstanceOf(SeriesText.NotReadable.class);
     }
 
@@ -124,6 +155,7 @@ class CurveTest {
     void readsFramesOrTimestamps() throws Exception {
         assertThat(SeriesText.frames("ms\n16.6\n16.7\n33.1", false)).containsExactly(16.6, 16.7, 33.1);
         assertThat(SeriesText.frames("0 16 33", true)).containsExactly(16, 17);
-        assertThatThrownBy(() -> SeriesText.frames("1 ".repeat(SeriesText.MOST_POINTS + 1), false)).hasMessageContaining("At most");
+        assertThatThrownBy(() -> SeriesText.frames("1 ".repeat(SeriesText.MOST_POINTS + 1), false))
+                .hasMessageContaining("At most");
     }
 }

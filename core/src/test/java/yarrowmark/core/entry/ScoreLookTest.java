@@ -15,7 +15,8 @@ class ScoreLookTest {
     }
 
     private static ScoreLook time(double seconds, double[] others, double... models) {
-        return ScoreLook.of(seconds, "s", Direction.LESS_IS_BETTER, Scale.RATIO, others, merits(Direction.LESS_IS_BETTER, models));
+        return ScoreLook.of(
+                seconds, "s", Direction.LESS_IS_BETTER, Scale.RATIO, others, merits(Direction.LESS_IS_BETTER, models));
     }
 
     @Test
@@ -29,17 +30,34 @@ class ScoreLookTest {
 
     @Test
     void moreIsBetterTurnsThePlaceRound() {
-        assertThat(ScoreLook.of(50, "MB/s", Direction.MORE_IS_BETTER, Scale.RATIO, new double[0], merits(Direction.MORE_IS_BETTER, 30, 45, 70)).place()).hasValue(2);
-        assertThat(ScoreLook.of(21, "°C", Direction.LESS_IS_BETTER, Scale.DIFFERENCE, new double[] {20}, new double[] {-18, -25})).isEqualTo(
-            new ScoreLook(java.util.OptionalDouble.empty(), java.util.OptionalInt.of(2), 3, java.util.List.of()));
+        assertThat(ScoreLook.of(
+                                50,
+                                "MB/s",
+                                Direction.MORE_IS_BETTER,
+                                Scale.RATIO,
+                                new double[0],
+                                merits(Direction.MORE_IS_BETTER, 30, 45, 70))
+                        .place())
+                .hasValue(2);
+        assertThat(ScoreLook.of(
+                        21, "°C", Direction.LESS_IS_BETTER, Scale.DIFFERENCE, new double[] {20}, new double[] {-18, -25
+                        }))
+                .isEqualTo(new ScoreLook(
+                        java.util.OptionalDouble.empty(), java.util.OptionalInt.of(2), 3, java.util.List.of()));
     }
 
     @Test
     void withoutRunsOfItsOwnOnlyWhatLiesBeyondAllOthersIsDoubted() {
         assertThat(time(62, new double[0], 30, 45, 70).doubts()).isEmpty();
-        assertThat(time(139, new double[0], 30, 45, 70).doubts()).as("not twice the slowest").isEmpty();
-        assertThat(time(450, new double[0], 30, 45, 70).doubts()).extracting(ScoreDoubt::kind).contains(ScoreDoubt.Kind.DECIMAL_POINT);
-        assertThat(time(450, new double[0], 30, 45).doubts()).as("two models say too little").isEmpty();
+        assertThat(time(139, new double[0], 30, 45, 70).doubts())
+                .as("not twice the slowest")
+                .isEmpty();
+        assertThat(time(450, new double[0], 30, 45, 70).doubts())
+                .extracting(ScoreDoubt::kind)
+                .contains(ScoreDoubt.Kind.DECIMAL_POINT);
+        assertThat(time(450, new double[0], 30, 45).doubts())
+                .as("two models say too little")
+                .isEmpty();
         assertThat(time(450, new double[] {45}, 30, 45).doubts()).isNotEmpty();
     }
 
@@ -57,6 +75,7 @@ class ScoreLookTest {
         ScoreLook seconds = time(50, new double[] {40}, 30, 45, 70);
         ScoreLook scaled = time(50_000, new double[] {40_000}, 30_000, 45_000, 70_000);
         assertThat(scaled.place()).isEqualTo(seconds.place());
-        assertThat(scaled.perOthers().getAsDouble()).isCloseTo(seconds.perOthers().getAsDouble(), within(1e-12));
+        assertThat(scaled.perOthers().getAsDouble())
+                .isCloseTo(seconds.perOthers().getAsDouble(), within(1e-12));
     }
 }

@@ -11,7 +11,8 @@ import org.junit.jupiter.params.provider.ValueSource;
 class MeritTest {
     @Test
     void aRateAndItsTimeHaveTheSameMerit() {
-        assertThat(Merit.of(1 / 234.0, Direction.MORE_IS_BETTER)).isCloseTo(Merit.of(234, Direction.LESS_IS_BETTER), within(1e-15));
+        assertThat(Merit.of(1 / 234.0, Direction.MORE_IS_BETTER))
+                .isCloseTo(Merit.of(234, Direction.LESS_IS_BETTER), within(1e-15));
     }
 
     @Test
@@ -25,8 +26,8 @@ class MeritTest {
     @ValueSource(doubles = {0, -0.0, -3, Double.NaN, Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY})
     void whatHasNoMeritIsRefusedWithItsValue(double value) {
         assertThatThrownBy(() -> Merit.of(value, Direction.MORE_IS_BETTER))
-            .isInstanceOf(InvalidReadingException.class)
-            .hasMessageContaining(Double.toString(value));
+                .isInstanceOf(InvalidReadingException.class)
+                .hasMessageContaining(Double.toString(value));
     }
 
     @Test

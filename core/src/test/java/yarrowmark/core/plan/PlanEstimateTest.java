@@ -14,7 +14,9 @@ class PlanEstimateTest {
     void everyRunHasItsPauseButTheFirst() {
         assertThat(PlanEstimate.of(List.of(SHORT)).wholeMs()).isEqualTo(3 * 10_000 + 2 * 5_000);
         assertThat(PlanEstimate.of(List.of(SHORT, LONG))).isEqualTo(new PlanEstimate(40_000 + 660_000, 40_000, 1));
-        assertThat(PlanEstimate.of(List.of(LONG, SHORT)).wholeMs()).as("the first pause falls away, whichever it is").isEqualTo(600_000 + 45_000);
+        assertThat(PlanEstimate.of(List.of(LONG, SHORT)).wholeMs())
+                .as("the first pause falls away, whichever it is")
+                .isEqualTo(600_000 + 45_000);
         assertThat(PlanEstimate.of(List.of())).isEqualTo(new PlanEstimate(0, 0, 0));
     }
 

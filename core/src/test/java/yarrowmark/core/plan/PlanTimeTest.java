@@ -23,6 +23,7 @@ class PlanTimeTest {
 
     @Test
     void negativeTimesAreRefused() {
-        assertThatThrownBy(() -> new PlanTime(1, 0, Duration.ZERO, Duration.ZERO)).hasMessageContaining("runs");
+        assertThatThrownBy(() -> new PlanTime(1, 0, Duration.ZERO, Duration.ZERO))
+                .hasMessageContaining("runs");
     }
 }

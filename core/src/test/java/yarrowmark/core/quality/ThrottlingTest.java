@@ -26,7 +26,8 @@ class ThrottlingTest {
     @Test
     void anotherUnitChangesNothingButTheSlope() {
         Throttling t = Throttling.of(EXAMPLE);
-        Throttling scaled = Throttling.of(Arrays.stream(EXAMPLE).map(w -> w * 1e-3).toArray());
+        Throttling scaled =
+                Throttling.of(Arrays.stream(EXAMPLE).map(w -> w * 1e-3).toArray());
         assertThat(scaled.slope()).isCloseTo(t.slope() * 1e-3, within(1e-12));
         assertThat(scaled.s()).isEqualTo(t.s());
         assertThat(scaled.p()).isEqualTo(t.p());
@@ -35,7 +36,9 @@ class ThrottlingTest {
 
     @Test
     void backwardsItRisesAndIsNoThrottling() {
-        double[] rising = IntStream.range(0, EXAMPLE.length).mapToDouble(i -> EXAMPLE[EXAMPLE.length - 1 - i]).toArray();
+        double[] rising = IntStream.range(0, EXAMPLE.length)
+                .mapToDouble(i -> EXAMPLE[EXAMPLE.length - 1 - i])
+                .toArray();
         Throttling t = Throttling.of(rising);
         assertThat(t.s()).isEqualTo(60);
         assertThat(t.slope()).isCloseTo(6.375, within(1e-12));
@@ -44,9 +47,15 @@ class ThrottlingTest {
 
     @Test
     void fewLoopsOrASmallFallAreNone() {
-        assertThat(Throttling.of(new double[] {1000, 980, 960, 940, 920, 900, 880}).throttled()).isFalse();
-        assertThat(Throttling.of(new double[] {1000, 999, 998, 997, 996, 995, 994, 993}).throttled()).isFalse();
-        assertThat(Throttling.of(new double[] {1000, 980, 960, 940, 920, 900, 880, 860}).throttled()).isTrue();
+        assertThat(Throttling.of(new double[] {1000, 980, 960, 940, 920, 900, 880})
+                        .throttled())
+                .isFalse();
+        assertThat(Throttling.of(new double[] {1000, 999, 998, 997, 996, 995, 994, 993})
+                        .throttled())
+                .isFalse();
+        assertThat(Throttling.of(new double[] {1000, 980, 960, 940, 920, 900, 880, 860})
+                        .throttled())
+                .isTrue();
     }
 
     @Test
@@ -61,6 +70,7 @@ class ThrottlingTest {
     void oneLoopOrNoWorkIsRefused() {
         assertThatThrownBy(() -> Throttling.of(new double[] {5})).isInstanceOf(IllegalArgumentException.class);
         assertThatThrownBy(() -> Throttling.of(new double[] {5, 0})).isInstanceOf(IllegalArgumentException.class);
-        assertThatThrownBy(() -> Throttling.of(new double[] {5, Double.NaN})).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> Throttling.of(new double[] {5, Double.NaN}))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 }

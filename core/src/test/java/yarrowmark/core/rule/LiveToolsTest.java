@@ -19,9 +19,16 @@ class LiveToolsTest {
     Path dir;
 
     private String output(String tool, String command) throws IOException, InterruptedException {
-        assumeTrue(List.of("/usr/bin/", "/bin/", "/usr/local/bin/").stream().anyMatch(d -> Files.isExecutable(Path.of(d + tool))), tool + " is not installed");
+        assumeTrue(
+                List.of("/usr/bin/", "/bin/", "/usr/local/bin/").stream()
+                        .anyMatch(d -> Files.isExecutable(Path.of(d + tool))),
+                tool + " is not installed");
         Path to = dir.resolve("out");
-        Process process = new ProcessBuilder("bash", "-c", command).directory(dir.toFile()).redirectErrorStream(true).redirectOutput(to.toFile()).start();
+        Process process = new ProcessBuilder("bash", "-c", command)
+                .directory(dir.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(to.toFile())
+                .start();
         assertThat(process.waitFor(60, TimeUnit.SECONDS)).as(command).isTrue();
         String text = Files.readString(to, StandardCharsets.UTF_8);
         assumeTrue(process.exitValue() == 0, () -> command + " does not work here: " + text);
@@ -38,12 +45,19 @@ class LiveToolsTest {
     }
 
     private static List<ScoreReading.FoundScore> read(String key, String text) {
-        ShippedRules.Tool tool = ShippedRules.all().stream().filter(t -> t.key().equals(key)).findFirst().orElseThrow();
+        ShippedRules.Tool tool = ShippedRules.all().stream()
+                .filter(t -> t.key().equals(key))
+                .findFirst()
+                .orElseThrow();
         return ScoreReading.read(tool.patterns(), text).found();
     }
 
     private static void has(String key, String text, String test, int runs) {
-        assertThat(read(key, text)).as(text).filteredOn(f -> f.pattern().equals(test)).hasSize(runs).allSatisfy(f -> assertThat(f.value()).isGreaterThan(0));
+        assertThat(read(key, text))
+                .as(text)
+                .filteredOn(f -> f.pattern().equals(test))
+                .hasSize(runs)
+                .allSatisfy(f -> assertThat(f.value()).isGreaterThan(0));
     }
 
     @Test

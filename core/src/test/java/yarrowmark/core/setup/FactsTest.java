@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.IntStream;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -14,35 +14,45 @@ import org.junit.jupiter.params.provider.CsvSource;
 class FactsTest {
     @ParameterizedTest
     @CsvSource({
-        "memory.size, 34359738368, 32 GiB", "storage.size, 512000000000, 512 GB", "processor.base_clock, 3400000000, 3.4 GHz",
+        "memory.size, 34359738368, 32 GiB", "storage.size, 512000000000, 512 GB",
+                "processor.base_clock, 3400000000, 3.4 GHz",
         "display.refresh, 60, 60 Hz", "browser.clock_resolution, 0.000005, 5 µs", "room.temperature, 21.5, 21.5 °C",
         "power.sustained_limit, 28, 28 W", "browser.isolated, true, yes", "memory.speed, 5600000000, 5600 MT/s",
-        "processor.threads, 16, 16", "memory.size, a lot, a lot", "own.key, whatever, whatever"})
+        "processor.threads, 16, 16", "memory.size, a lot, a lot", "own.key, whatever, whatever"
+    })
     void aKeptValueIsShownAsPeopleWriteIt(String key, String value, String shown) {
         assertThat(FactText.of(FactVocabulary.entry(key), value)).isEqualTo(shown);
     }
 
     @Test
     void aCopyIsCalledByWhatChanged() {
-        Map<String, String> before = Map.of("firmware.version", "1.04", "memory.size", "17179869184", "os.name", "Fenland");
-        Map<String, String> after = Map.of("firmware.version", "1.11", "memory.size", "17179869184", "power.sustained_limit", "20");
+        Map<String, String> before =
+                Map.of("firmware.version", "1.04", "memory.size", "17179869184", "os.name", "Fenland");
+        Map<String, String> after =
+                Map.of("firmware.version", "1.11", "memory.size", "17179869184", "power.sustained_limit", "20");
         List<FactDifference> differences = FactDifference.between(before, after);
-        assertThat(differences).extracting(d -> d.key().key()).containsExactly("firmware.version", "os.name", "power.sustained_limit");
+        assertThat(differences)
+                .extracting(d -> d.key().key())
+                .containsExactly("firmware.version", "os.name", "power.sustained_limit");
         assertThat(FactDifference.name(differences)).isEqualTo("firmware 1.11, power limit 20 W");
     }
 
     @Test
     void whatChangedComesBeforeWhatWasNotKnown() {
         Map<String, String> before = Map.of("power.mode", "balanced");
-        Map<String, String> after = Map.of("power.mode", "quiet", "memory.size", "8589934592", "browser.isolated", "true");
-        assertThat(FactDifference.name(FactDifference.between(before, after))).isEqualTo("power mode quiet, memory 8 GiB");
-        assertThat(FactDifference.name(FactDifference.between(Map.of(), Map.of("browser.isolated", "true")))).isEmpty();
+        Map<String, String> after =
+                Map.of("power.mode", "quiet", "memory.size", "8589934592", "browser.isolated", "true");
+        assertThat(FactDifference.name(FactDifference.between(before, after)))
+                .isEqualTo("power mode quiet, memory 8 GiB");
+        assertThat(FactDifference.name(FactDifference.between(Map.of(), Map.of("browser.isolated", "true"))))
+                .isEmpty();
     }
 
     @Test
     void manyChangesAreCounted() {
         Map<String, String> after = IntStream.range(0, 5).boxed().collect(Collectors.toMap(i -> "own.k" + i, i -> "v"));
-        assertThat(FactDifference.name(FactDifference.between(Map.of(), after))).isEqualTo("own.k0 v, own.k1 v, own.k2 v and 2 more");
+        assertThat(FactDifference.name(FactDifference.between(Map.of(), after)))
+                .isEqualTo("own.k0 v, own.k1 v, own.k2 v and 2 more");
     }
 
     @Test
@@ -59,7 +69,8 @@ class FactsTest {
 
     @Test
     void everyKeyOfTheVocabularyIsFound() {
-        assertThat(FactVocabulary.all()).allSatisfy(k -> assertThat(FactVocabulary.find(k.key())).contains(k));
+        assertThat(FactVocabulary.all())
+                .allSatisfy(k -> assertThat(FactVocabulary.find(k.key())).contains(k));
         assertThat(FactVocabulary.find("no.such")).isEmpty();
         assertThat(FactVocabulary.entry("no.such").group()).isEqualTo(FactGroup.OTHER);
     }

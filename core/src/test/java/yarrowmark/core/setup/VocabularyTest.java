@@ -26,9 +26,13 @@ class VocabularyTest {
         assertThat(key.label()).isNotBlank().doesNotContain("_");
         assertThat(key.isQuantity()).isEqualTo(key.dimension() != Dimension.NONE);
         assertThat(key.type() == FactKey.Type.CHOICE).isEqualTo(!key.choices().isEmpty());
-        key.bareUnit().ifPresent(unit -> assertThat(key.dimension().factor(unit)).as("the unit a bare number has").isPresent());
+        key.bareUnit().ifPresent(unit -> assertThat(key.dimension().factor(unit))
+                .as("the unit a bare number has")
+                .isPresent());
         if (key.isQuantity()) {
-            assertThat(Double.isFinite(key.least()) && Double.isFinite(key.most())).as("a quantity has a range").isTrue();
+            assertThat(Double.isFinite(key.least()) && Double.isFinite(key.most()))
+                    .as("a quantity has a range")
+                    .isTrue();
         }
     }
 
@@ -37,7 +41,10 @@ class VocabularyTest {
     void noTwoChoicesAreCalledTheSame(FactKey key) {
         for (FactChoice choice : key.choices()) {
             for (String name : choice.alias()) {
-                assertThat(FactReader.read(key, name)).as(name).isInstanceOfSatisfying(FactReader.Understood.class, u -> assertThat(u.value()).isEqualTo(choice.name()));
+                assertThat(FactReader.read(key, name))
+                        .as(name)
+                        .isInstanceOfSatisfying(FactReader.Understood.class, u -> assertThat(u.value())
+                                .isEqualTo(choice.name()));
             }
         }
     }
@@ -46,8 +53,10 @@ class VocabularyTest {
     @MethodSource("entries")
     void theEndsOfARangeAreShownAndReadBack(FactKey key) {
         if (key.isQuantity() && key.least() > 0) {
-            String least = new java.math.BigDecimal(key.least()).stripTrailingZeros().toPlainString();
-            assertThat(FactReader.read(key, FactReader.exactText(key, least))).isInstanceOf(FactReader.Understood.class);
+            String least =
+                    new java.math.BigDecimal(key.least()).stripTrailingZeros().toPlainString();
+            assertThat(FactReader.read(key, FactReader.exactText(key, least)))
+                    .isInstanceOf(FactReader.Understood.class);
         }
     }
 
@@ -56,7 +65,8 @@ class VocabularyTest {
         assertThat(entries()).hasSizeGreaterThanOrEqualTo(60);
         Set<FactGroup> groups = entries().stream().map(FactKey::group).collect(Collectors.toSet());
         assertThat(groups).containsExactlyInAnyOrder(FactGroup.values());
-        Set<String> labels = entries().stream().map(k -> k.label().toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
+        Set<String> labels =
+                entries().stream().map(k -> k.label().toLowerCase(Locale.ROOT)).collect(Collectors.toSet());
         assertThat(labels).hasSameSizeAs(entries());
     }
 
@@ -68,8 +78,20 @@ class VocabularyTest {
     }
 
     @ParameterizedTest
-    @CsvSource({"FREQUENCY, GHz, 1e9", "FREQUENCY, ghz, 1e9", "POWER, mW, 0.001", "BYTES, GB, 1e9", "MEMORY, GB, 1073741824", "BYTES, GiB, 1073741824", "BYTES, gib, 1073741824",
-        "MEMORY, KiB, 1024", "BIT_RATE, Mbps, 1e6", "TIME, us, 1e-6", "LENGTH, inch, 0.0254", "MASS, lb, 453.59237"})
+    @CsvSource({
+        "FREQUENCY, GHz, 1e9",
+        "FREQUENCY, ghz, 1e9",
+        "POWER, mW, 0.001",
+        "BYTES, GB, 1e9",
+        "MEMORY, GB, 1073741824",
+        "BYTES, GiB, 1073741824",
+        "BYTES, gib, 1073741824",
+        "MEMORY, KiB, 1024",
+        "BIT_RATE, Mbps, 1e6",
+        "TIME, us, 1e-6",
+        "LENGTH, inch, 0.0254",
+        "MASS, lb, 453.59237"
+    })
     void aUnitIsWorthWhatItIsWorth(Dimension dimension, String unit, double factor) {
         assertThat(dimension.factor(unit).orElseThrow().doubleValue()).isCloseTo(factor, within(factor * 1e-12));
     }
@@ -83,13 +105,16 @@ class VocabularyTest {
     @Test
     void aBodyHasAVolumeAndAThicknessHoweverItsSidesAreCalled() {
         assertThat(new BodySize(0.312, 0.221, 0.0161).litres()).isCloseTo(1.1101272, within(1e-9));
-        for (BodySize size : List.of(new BodySize(0.3, 0.2, 0.016), new BodySize(0.016, 0.3, 0.2), new BodySize(0.2, 0.016, 0.3))) {
+        for (BodySize size :
+                List.of(new BodySize(0.3, 0.2, 0.016), new BodySize(0.016, 0.3, 0.2), new BodySize(0.2, 0.016, 0.3))) {
             assertThat(size.thickness()).isEqualTo(0.016);
             assertThat(size.litres()).isCloseTo(0.96, within(1e-12));
         }
         for (double bad : new double[] {0, -1, Double.NaN, Double.POSITIVE_INFINITY}) {
             assertThatThrownBy(() -> new BodySize(bad, 1, 1)).hasMessageContaining("above 0");
         }
-        assertThat(new BodySize(0.6, 0.4, 0.032).litres() / new BodySize(0.3, 0.2, 0.016).litres()).as("twice the sides, eight times the volume").isCloseTo(8, within(1e-12));
+        assertThat(new BodySize(0.6, 0.4, 0.032).litres() / new BodySize(0.3, 0.2, 0.016).litres())
+                .as("twice the sides, eight times the volume")
+                .isCloseTo(8, within(1e-12));
     }
 }

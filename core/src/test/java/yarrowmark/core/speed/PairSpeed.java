@@ -18,8 +18,7 @@ public final class PairSpeed {
     private static final int TESTS = 200;
     private static final int TRIES = 9;
 
-    private PairSpeed() {
-    }
+    private PairSpeed() {}
 
     public static void main(String[] arguments) {
         Random random = new Random(11);
@@ -42,12 +41,20 @@ public final class PairSpeed {
             pairs[round] = PAIRS / ((System.nanoTime() - start) / 1e9);
             start = System.nanoTime();
             for (int i = 0; i + TESTS <= PAIRS; i += TESTS) {
-                sum += OverallComparison.of(compared.subList(i, i + TESTS), weights, Materiality.USUAL).ratio();
+                sum += OverallComparison.of(compared.subList(i, i + TESTS), weights, Materiality.USUAL)
+                        .ratio();
             }
             overalls[round] = PAIRS / TESTS / ((System.nanoTime() - start) / 1e9);
         }
         Arrays.sort(pairs);
         Arrays.sort(overalls);
-        System.out.printf(Locale.ROOT, "Comparing in core, median of %d: %.0f pairs a second, %.0f overalls of %d tests a second (sum %.3f)%n", TRIES, pairs[TRIES / 2], overalls[TRIES / 2], TESTS, sum);
+        System.out.printf(
+                Locale.ROOT,
+                "Comparing in core, median of %d: %.0f pairs a second, %.0f overalls of %d tests a second (sum %.3f)%n",
+                TRIES,
+                pairs[TRIES / 2],
+                overalls[TRIES / 2],
+                TESTS,
+                sum);
     }
 }

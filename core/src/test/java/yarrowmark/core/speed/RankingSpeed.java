@@ -17,8 +17,7 @@ import yarrowmark.core.standing.TopFirmness;
 public final class RankingSpeed {
     private static final int TRIES = 15;
 
-    private RankingSpeed() {
-    }
+    private RankingSpeed() {}
 
     public static void main(String[] arguments) throws IOException, InterruptedException {
         System.out.println("Standings in core, a fifth of the cells missing");
@@ -35,7 +34,8 @@ public final class RankingSpeed {
         int[] part = java.util.stream.IntStream.range(0, 60).map(j -> j % 7).toArray();
         long start = System.nanoTime();
         TopFirmness.of(grid, weights, part, Reference.row(0));
-        System.out.printf(Locale.ROOT, "A thousand weightings of 2 000 x 60: %.0f ms%n", (System.nanoTime() - start) / 1e6);
+        System.out.printf(
+                Locale.ROOT, "A thousand weightings of 2 000 x 60: %.0f ms%n", (System.nanoTime() - start) / 1e6);
         againstR();
     }
 
@@ -51,8 +51,18 @@ public final class RankingSpeed {
         double first = ms[0];
         Arrays.sort(ms);
         long used = (Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory()) >> 20;
-        System.out.printf(Locale.ROOT, "  %5d x %3d  %8d cells  first %7.1f ms  median of %d %7.1f ms  %6.0f ns a cell  heap in use %d MiB  (%d entries)%n",
-            grid.rows(), grid.columns(), grid.cells(), first, tries, ms[tries / 2], 1e6 * ms[tries / 2] / grid.cells(), used, standing.entries().size());
+        System.out.printf(
+                Locale.ROOT,
+                "  %5d x %3d  %8d cells  first %7.1f ms  median of %d %7.1f ms  %6.0f ns a cell  heap in use %d MiB  (%d entries)%n",
+                grid.rows(),
+                grid.columns(),
+                grid.cells(),
+                first,
+                tries,
+                ms[tries / 2],
+                1e6 * ms[tries / 2] / grid.cells(),
+                used,
+                standing.entries().size());
     }
 
     private static void againstR() throws IOException, InterruptedException {
@@ -68,11 +78,20 @@ public final class RankingSpeed {
             ms[i] = (System.nanoTime() - start) / 1e6;
         }
         Arrays.sort(ms);
-        Process process = new ProcessBuilder("Rscript", Path.of("src", "test", "r", "standing.R").toString()).redirectErrorStream(true).start();
+        Process process = new ProcessBuilder(
+                        "Rscript", Path.of("src", "test", "r", "standing.R").toString())
+                .redirectErrorStream(true)
+                .start();
         String said = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8).strip();
         process.waitFor();
         double took = Double.parseDouble(said.substring(said.lastIndexOf('\n') + 1));
-        System.out.printf(Locale.ROOT, "400 x 40 by R's lm: %.0f ms; here, median of %d: %.2f ms; ratio %.4f%n", took, TRIES, ms[TRIES / 2], ms[TRIES / 2] / took);
+        System.out.printf(
+                Locale.ROOT,
+                "400 x 40 by R's lm: %.0f ms; here, median of %d: %.2f ms; ratio %.4f%n",
+                took,
+                TRIES,
+                ms[TRIES / 2],
+                ms[TRIES / 2] / took);
     }
 
     private static double[] alike(int columns) {

@@ -13,13 +13,16 @@ class ClearOrderTest {
         for (int seed = 0; seed < 40; seed++) {
             Random random = new Random(seed);
             int n = 1 + random.nextInt(120);
-            double[] level = random.doubles(n, 0, 2).map(x -> Math.round(x * 50) / 50.0).toArray();
+            double[] level =
+                    random.doubles(n, 0, 2).map(x -> Math.round(x * 50) / 50.0).toArray();
             Arrays.sort(level);
             double[] falling = new double[n];
             double[] variance = new double[n];
             for (int i = 0; i < n; i++) {
                 falling[i] = level[n - 1 - i];
-                variance[i] = random.nextInt(9) == 0 ? Double.NaN : random.nextInt(5) == 0 ? 0 : Math.pow(10, -4 + 4 * random.nextDouble());
+                variance[i] = random.nextInt(9) == 0
+                        ? Double.NaN
+                        : random.nextInt(5) == 0 ? 0 : Math.pow(10, -4 + 4 * random.nextDouble());
             }
             ClearOrder order = ClearOrder.of(falling, variance);
             for (int i = 0; i < n; i++) {
@@ -38,7 +41,8 @@ class ClearOrderTest {
 
     @Test
     void allEqualShareEveryPlace() {
-        assertThat(ClearOrder.of(new double[] {1, 1, 1}, new double[] {0, 0, 0}).place(1)).isEqualTo(new Place(1, 3));
+        assertThat(ClearOrder.of(new double[] {1, 1, 1}, new double[] {0, 0, 0}).place(1))
+                .isEqualTo(new Place(1, 3));
     }
 
     @Test

@@ -27,11 +27,13 @@ class FrontierTest {
 
     @Test
     void twinsAreOnItTogether() {
-        assertThat(Frontier.of(new double[] {300, 300, 500}, new double[] {1, 1, 1})).containsExactly(true, true, false);
+        assertThat(Frontier.of(new double[] {300, 300, 500}, new double[] {1, 1, 1}))
+                .containsExactly(true, true, false);
     }
 
     @Test
     void aPriceThatIsNotKnownIsRefused() {
-        assertThatThrownBy(() -> Frontier.of(new double[] {Double.NaN}, new double[] {1})).hasMessageContaining("finite");
+        assertThatThrownBy(() -> Frontier.of(new double[] {Double.NaN}, new double[] {1}))
+                .hasMessageContaining("finite");
     }
 }

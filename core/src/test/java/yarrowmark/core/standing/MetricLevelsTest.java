@@ -40,8 +40,11 @@ class MetricLevelsTest {
             int columns = 3 + seed * 4;
             MeritGrid grid = grid(seed, 20 * seed, columns, seed % 3 == 0 ? 0.15 : 0.7);
             double[] weights = weights(seed, columns);
-            MetricLevels levels = new MetricLevels(new FlatCells(grid, weights, new LinkedPart(grid, weights, LinkedPart.homeOfLargest(grid, weights))));
-            assertThat(levels.iterated(new double[levels.direct().length])).as("seed %d", seed).containsExactly(levels.direct(), within(NINE_DIGITS));
+            MetricLevels levels = new MetricLevels(new FlatCells(
+                    grid, weights, new LinkedPart(grid, weights, LinkedPart.homeOfLargest(grid, weights))));
+            assertThat(levels.iterated(new double[levels.direct().length]))
+                    .as("seed %d", seed)
+                    .containsExactly(levels.direct(), within(NINE_DIGITS));
         }
     }
 
@@ -57,7 +60,8 @@ class MetricLevelsTest {
             }
         }
         MeritGrid grid = builder.build();
-        double[] weights = Ranking.scaled(java.util.stream.DoubleStream.generate(() -> 1).limit(n).toArray(), n);
+        double[] weights = Ranking.scaled(
+                java.util.stream.DoubleStream.generate(() -> 1).limit(n).toArray(), n);
         MetricLevels levels = new MetricLevels(new FlatCells(grid, weights, new LinkedPart(grid, weights, 0)));
         assertThat(levels.iterated(new double[n])).containsExactly(levels.direct(), within(1e-8));
     }

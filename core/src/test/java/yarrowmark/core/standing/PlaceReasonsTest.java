@@ -25,7 +25,11 @@ class PlaceReasonsTest {
     }
 
     private static double sum(List<PlaceReasons.Reason> reasons) {
-        return reasons.stream().map(PlaceReasons.Reason::contribution).filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble).sum();
+        return reasons.stream()
+                .map(PlaceReasons.Reason::contribution)
+                .filter(OptionalDouble::isPresent)
+                .mapToDouble(OptionalDouble::getAsDouble)
+                .sum();
     }
 
     @Test
@@ -34,14 +38,21 @@ class PlaceReasonsTest {
         double[] weights = {1, 2, 1, 3, 1, 1, 2, 1, 1};
         for (Reference reference : List.of(Reference.row(4), Reference.typical())) {
             for (Standing.Entry e : Ranking.of(grid, weights, reference).entries()) {
-                assertThat(sum(PlaceReasons.of(grid, weights, reference, e.row()))).as("%s, row %d", reference, e.row()).isCloseTo(e.merit().orElseThrow(), within(TINY));
+                assertThat(sum(PlaceReasons.of(grid, weights, reference, e.row())))
+                        .as("%s, row %d", reference, e.row())
+                        .isCloseTo(e.merit().orElseThrow(), within(TINY));
             }
         }
     }
 
     @Test
     void onAFullGridEachIsItsWeightTimesTheLogRatio() {
-        MeritGrid grid = MeritGrid.builder(2, 2).cell(0, 0, 1.0, 1e-6).cell(0, 1, 2.0, 1e-6).cell(1, 0, 1.4, 1e-6).cell(1, 1, 1.9, 1e-6).build();
+        MeritGrid grid = MeritGrid.builder(2, 2)
+                .cell(0, 0, 1.0, 1e-6)
+                .cell(0, 1, 2.0, 1e-6)
+                .cell(1, 0, 1.4, 1e-6)
+                .cell(1, 1, 1.9, 1e-6)
+                .build();
         List<PlaceReasons.Reason> reasons = PlaceReasons.of(grid, new double[] {3, 1}, Reference.row(0), 1);
         assertThat(reasons.get(0).contribution().orElseThrow()).isCloseTo(0.75 * 0.4, within(TINY));
         assertThat(reasons.get(1).contribution().orElseThrow()).isCloseTo(-0.25 * 0.1, within(TINY));
@@ -56,18 +67,35 @@ class PlaceReasonsTest {
         }
         MeritGrid grid = builder.build();
         double[] weights = {1, 1};
-        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 8).get(0).third()).contains(Standing.Third.UPPER);
-        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 6).get(0).third()).contains(Standing.Third.UPPER);
-        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 5).get(0).third()).isEmpty();
-        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 2).get(0).third()).contains(Standing.Third.LOWER);
-        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 8).get(1).third()).as("noise hides it").isEmpty();
+        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 8).get(0).third())
+                .contains(Standing.Third.UPPER);
+        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 6).get(0).third())
+                .contains(Standing.Third.UPPER);
+        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 5).get(0).third())
+                .isEmpty();
+        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 2).get(0).third())
+                .contains(Standing.Third.LOWER);
+        assertThat(PlaceReasons.of(grid, weights, Reference.row(0), 8).get(1).third())
+                .as("noise hides it")
+                .isEmpty();
     }
 
     @Test
     void fewHaveNoThirdsAndWhatIsNotLinkedHasNoReasons() {
-        MeritGrid grid = MeritGrid.builder(3, 2).cell(0, 0, 1, 1e-6).cell(1, 0, 2, 1e-6).cell(2, 1, 3, 1e-6).build();
-        assertThat(PlaceReasons.of(grid, new double[] {1, 1}, Reference.row(0), 2)).isEmpty();
-        assertThat(PlaceReasons.of(grid, new double[] {1, 1}, Reference.row(0), 1).get(0).third()).isEmpty();
-        assertThat(PlaceReasons.of(grid, new double[] {1, 1}, Reference.row(0), 1).get(1).contribution()).isEmpty();
+        MeritGrid grid = MeritGrid.builder(3, 2)
+                .cell(0, 0, 1, 1e-6)
+                .cell(1, 0, 2, 1e-6)
+                .cell(2, 1, 3, 1e-6)
+                .build();
+        assertThat(PlaceReasons.of(grid, new double[] {1, 1}, Reference.row(0), 2))
+                .isEmpty();
+        assertThat(PlaceReasons.of(grid, new double[] {1, 1}, Reference.row(0), 1)
+                        .get(0)
+                        .third())
+                .isEmpty();
+        assertThat(PlaceReasons.of(grid, new double[] {1, 1}, Reference.row(0), 1)
+                        .get(1)
+                        .contribution())
+                .isEmpty();
     }
 }

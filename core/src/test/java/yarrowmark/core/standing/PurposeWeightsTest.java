@@ -11,38 +11,45 @@ import yarrowmark.core.standing.PurposeWeights.Weights;
 
 class PurposeWeightsTest {
     private static final List<MetricPlace> METRICS = List.of(
-        new MetricPlace("Processor", "s1", "one"), new MetricPlace("Processor", "s1", "all"),
-        new MetricPlace("Processor", "s2", "x"), new MetricPlace("Processor", "s2", "x"),
-        new MetricPlace("Graphics", "s1", "g"));
+            new MetricPlace("Processor", "s1", "one"),
+            new MetricPlace("Processor", "s1", "all"),
+            new MetricPlace("Processor", "s2", "x"),
+            new MetricPlace("Processor", "s2", "x"),
+            new MetricPlace("Graphics", "s1", "g"));
 
     @Test
     void groupsSuitesTestsAndMetricsShareEqually() {
-        assertThat(PurposeWeights.spread(Weights.ofGroups(Map.of("Processor", 1.0, "Graphics", 1.0, "Storage", 5.0)), METRICS))
-            .containsExactly(0.125, 0.125, 0.125, 0.125, 0.5);
+        assertThat(PurposeWeights.spread(
+                        Weights.ofGroups(Map.of("Processor", 1.0, "Graphics", 1.0, "Storage", 5.0)), METRICS))
+                .containsExactly(0.125, 0.125, 0.125, 0.125, 0.5);
     }
 
     @Test
     void suitesAndTestsWeighWhatThePurposeSaysInsideTheirGroup() {
         Map<String, Double> groups = Map.of("Processor", 1.0, "Graphics", 1.0);
         assertThat(PurposeWeights.spread(new Weights(groups, Map.of("s1", 3.0), Map.of("one", 4.0)), METRICS))
-            .containsExactly(0.3, 0.075, 0.0625, 0.0625, 0.5);
+                .containsExactly(0.3, 0.075, 0.0625, 0.0625, 0.5);
         assertThat(PurposeWeights.spread(new Weights(groups, Map.of("s2", 0.0), Map.of()), METRICS))
-            .containsExactly(0.25, 0.25, 0, 0, 0.5);
+                .containsExactly(0.25, 0.25, 0, 0, 0.5);
         assertThat(PurposeWeights.spread(new Weights(groups, Map.of(), Map.of("x", 0.0)), METRICS))
-            .as("a suite without any weighed test leaves its share to the others").containsExactly(0.25, 0.25, 0, 0, 0.5);
+                .as("a suite without any weighed test leaves its share to the others")
+                .containsExactly(0.25, 0.25, 0, 0, 0.5);
     }
 
     @Test
     void weightsThatDoNotAddUpAreScaled() {
         Map<String, Double> tenfold = Map.of("Processor", 170.0, "Graphics", 170.0);
-        assertThat(PurposeWeights.spread(Weights.ofGroups(tenfold), METRICS)).containsExactly(0.125, 0.125, 0.125, 0.125, 0.5);
+        assertThat(PurposeWeights.spread(Weights.ofGroups(tenfold), METRICS))
+                .containsExactly(0.125, 0.125, 0.125, 0.125, 0.5);
     }
 
     @Test
     void aPurposeThatWeighsNothingHereSaysSo() {
         List<MetricPlace> metrics = List.of(new MetricPlace("Processor", "s", "t"));
-        assertThatThrownBy(() -> PurposeWeights.spread(Weights.ofGroups(Map.of("Storage", 1.0)), metrics)).hasMessageContaining("no weight");
+        assertThatThrownBy(() -> PurposeWeights.spread(Weights.ofGroups(Map.of("Storage", 1.0)), metrics))
+                .hasMessageContaining("no weight");
         assertThatThrownBy(() -> Weights.ofGroups(Map.of("Processor", -1.0))).hasMessageContaining("Processor");
-        assertThatThrownBy(() -> new Weights(Map.of(), Map.of("s", Double.NaN), Map.of())).hasMessageContaining("suite s");
+        assertThatThrownBy(() -> new Weights(Map.of(), Map.of("s", Double.NaN), Map.of()))
+                .hasMessageContaining("suite s");
     }
 }

@@ -15,7 +15,8 @@ class RankingTest {
     private static final double GAP = Double.NaN;
     private static final double[][] D = {
         {388, 1540, 41.2, 3310, 94}, {406, 1791, 46.9, 3323, 97}, {512, 2604, 71.3, GAP, 131},
-        {291, 870, GAP, 1180, 70}, {610, 3920, 96.4, 5120, GAP}, {GAP, GAP, 38.0, GAP, GAP}};
+        {291, 870, GAP, 1180, 70}, {610, 3920, 96.4, 5120, GAP}, {GAP, GAP, 38.0, GAP, GAP}
+    };
     private static final double[] WEIGHTS = {0.125, 0.125, 0.25, 0.25, 0.25};
     private static final double NOISE = 0.01 * 0.01 / 3;
 
@@ -32,7 +33,9 @@ class RankingTest {
     }
 
     private static List<Standing.Entry> byRow(Standing standing) {
-        return standing.entries().stream().sorted(Comparator.comparingInt(Standing.Entry::row)).toList();
+        return standing.entries().stream()
+                .sorted(Comparator.comparingInt(Standing.Entry::row))
+                .toList();
     }
 
     @Test
@@ -40,7 +43,8 @@ class RankingTest {
         Standing standing = Ranking.of(grid(D, NOISE), WEIGHTS, 0);
         List<Standing.Entry> rows = byRow(standing);
         double[] index = {100, 106.79824359, 143.61488815, 57.70562832, 196.55427060, 82.94418721};
-        double[] error = {0.002700308624, 0.002700308624, 0.042613812865, 0.042613812865, 0.042613812865, 0.154742512675};
+        double[] error = {0.002700308624, 0.002700308624, 0.042613812865, 0.042613812865, 0.042613812865, 0.154742512675
+        };
         double[] coverage = {1, 1, 0.75, 0.75, 0.75, 0.25};
         for (int i = 0; i < index.length; i++) {
             assertThat(rows.get(i).index().orElseThrow()).isCloseTo(index[i], within(5e-9));
@@ -49,8 +53,9 @@ class RankingTest {
         }
         assertThat(standing.tauSquared()).isCloseTo(0.03060724723, within(5e-12));
         assertThat(standing.entries()).extracting(Standing.Entry::row).containsExactly(4, 2, 1, 0, 3, 5);
-        assertThat(rows).extracting(r -> r.place().map(Place::words).orElse("none"))
-            .containsExactly("4", "3", "2", "5", "1", "none");
+        assertThat(rows)
+                .extracting(r -> r.place().map(Place::words).orElse("none"))
+                .containsExactly("4", "3", "2", "5", "1", "none");
         assertThat(rows.get(5).status()).isEqualTo(Standing.Status.PROVISIONAL);
         assertThat(rows).allMatch(r -> r.percentile().isEmpty() && r.third().isEmpty());
     }
@@ -63,7 +68,11 @@ class RankingTest {
         for (int j = 0; j < 3; j++) {
             expected += weights[j] * Math.log(full[2][j] / full[0][j]);
         }
-        assertThat(byRow(Ranking.of(grid(full, NOISE), weights, 0)).get(2).merit().orElseThrow()).isCloseTo(expected, within(1e-13));
+        assertThat(byRow(Ranking.of(grid(full, NOISE), weights, 0))
+                        .get(2)
+                        .merit()
+                        .orElseThrow())
+                .isCloseTo(expected, within(1e-13));
     }
 
     @Test
@@ -77,7 +86,8 @@ class RankingTest {
         List<Standing.Entry> expected = byRow(Ranking.of(grid(D, NOISE), WEIGHTS, 0));
         List<Standing.Entry> got = byRow(Ranking.of(grid(inOtherUnits, NOISE), tenfold, 0));
         for (int i = 0; i < D.length; i++) {
-            assertThat(got.get(i).merit().orElseThrow()).isCloseTo(expected.get(i).merit().orElseThrow(), within(1e-10));
+            assertThat(got.get(i).merit().orElseThrow())
+                    .isCloseTo(expected.get(i).merit().orElseThrow(), within(1e-10));
             assertThat(got.get(i).place()).isEqualTo(expected.get(i).place());
         }
     }
@@ -88,7 +98,7 @@ class RankingTest {
         List<Standing.Entry> e = byRow(Ranking.of(grid(D, NOISE), WEIGHTS, 4));
         for (int i = 0; i < D.length; i++) {
             assertThat(e.get(i).merit().orElseThrow() - a.get(i).merit().orElseThrow())
-                .isCloseTo(-a.get(4).merit().orElseThrow(), within(1e-12));
+                    .isCloseTo(-a.get(4).merit().orElseThrow(), within(1e-12));
             assertThat(e.get(i).place()).isEqualTo(a.get(i).place());
         }
     }
@@ -97,8 +107,13 @@ class RankingTest {
     void islandsAreListedApart() {
         double[][] islands = {{1, 2, GAP, GAP}, {2, 3, GAP, GAP}, {GAP, GAP, 5, 6}, {GAP, GAP, GAP, 7}};
         List<Standing.Entry> rows = byRow(Ranking.of(grid(islands, NOISE), new double[] {1, 1, 1, 1}, 0));
-        assertThat(rows).extracting(Standing.Entry::status).containsExactly(Standing.Status.PLACED, Standing.Status.PLACED,
-            Standing.Status.NOT_LINKED, Standing.Status.NOT_LINKED);
+        assertThat(rows)
+                .extracting(Standing.Entry::status)
+                .containsExactly(
+                        Standing.Status.PLACED,
+                        Standing.Status.PLACED,
+                        Standing.Status.NOT_LINKED,
+                        Standing.Status.NOT_LINKED);
         assertThat(rows.get(2).merit()).isEmpty();
         assertThat(rows.get(0).coverage()).isCloseTo(0.5, within(1e-15));
     }
@@ -106,12 +121,19 @@ class RankingTest {
     @Test
     void aMetricWithoutWeightLinksNothing() {
         double[][] values = {{1, GAP}, {2, 5}, {GAP, 6}};
-        assertThat(byRow(Ranking.of(grid(values, NOISE), new double[] {1, 0}, 0)).get(2).status()).isEqualTo(Standing.Status.NOT_LINKED);
+        assertThat(byRow(Ranking.of(grid(values, NOISE), new double[] {1, 0}, 0))
+                        .get(2)
+                        .status())
+                .isEqualTo(Standing.Status.NOT_LINKED);
     }
 
     @Test
     void anUnknownNoiseSpansEveryPlace() {
-        MeritGrid grid = MeritGrid.builder(3, 1).cell(0, 0, 0, 1e-6).cellOfUnknownNoise(1, 0, 1).cell(2, 0, 2, 1e-6).build();
+        MeritGrid grid = MeritGrid.builder(3, 1)
+                .cell(0, 0, 0, 1e-6)
+                .cellOfUnknownNoise(1, 0, 1)
+                .cell(2, 0, 2, 1e-6)
+                .build();
         List<Standing.Entry> rows = byRow(Ranking.of(grid, new double[] {1}, 0));
         assertThat(rows.get(1).place()).isEqualTo(Optional.of(new Place(1, 3)));
         assertThat(rows.get(1).standardError()).isEmpty();
@@ -133,21 +155,32 @@ class RankingTest {
         for (double[] row : equal) {
             row[0] = 42;
         }
-        List<Standing.Entry> rows = Ranking.of(grid(equal, 0), new double[] {1}, 3).entries();
-        assertThat(rows).allMatch(r -> r.place().orElseThrow().equals(new Place(1, 8)) && r.percentile().orElseThrow() == 0.5);
+        List<Standing.Entry> rows =
+                Ranking.of(grid(equal, 0), new double[] {1}, 3).entries();
+        assertThat(rows)
+                .allMatch(r -> r.place().orElseThrow().equals(new Place(1, 8))
+                        && r.percentile().orElseThrow() == 0.5);
         assertThat(rows).extracting(r -> r.third().orElseThrow()).containsOnly(Standing.Third.MIDDLE);
     }
 
     @Test
     void percentilesFromFiveOthersAndThirdsFromSixPlaced() {
         double[][] five = {{1}, {2}, {3}, {4}, {5}};
-        assertThat(Ranking.of(grid(five, 0), new double[] {1}, 0).entries()).allMatch(r -> r.percentile().isEmpty());
+        assertThat(Ranking.of(grid(five, 0), new double[] {1}, 0).entries())
+                .allMatch(r -> r.percentile().isEmpty());
         double[][] six = {{1}, {2}, {3}, {4}, {5}, {6}};
         List<Standing.Entry> rows = byRow(Ranking.of(grid(six, 0), new double[] {1}, 0));
         assertThat(rows.get(5).percentile().orElseThrow()).isEqualTo(1);
         assertThat(rows.get(1).percentile().orElseThrow()).isCloseTo(0.2, within(1e-15));
-        assertThat(rows).extracting(r -> r.third().orElseThrow()).containsExactly(Standing.Third.LOWER, Standing.Third.LOWER,
-            Standing.Third.MIDDLE, Standing.Third.MIDDLE, Standing.Third.UPPER, Standing.Third.UPPER);
+        assertThat(rows)
+                .extracting(r -> r.third().orElseThrow())
+                .containsExactly(
+                        Standing.Third.LOWER,
+                        Standing.Third.LOWER,
+                        Standing.Third.MIDDLE,
+                        Standing.Third.MIDDLE,
+                        Standing.Third.UPPER,
+                        Standing.Third.UPPER);
     }
 
     @Test
@@ -157,7 +190,8 @@ class RankingTest {
         List<Standing.Entry> rows = byRow(Ranking.of(grid(values, NOISE), new double[] {1, 1, 1e-7, 1}, 0));
         double bridge = Math.log(11.0 / 10) + Math.log(6.0 / 5);
         double inBlock = (Math.log(33.0 / 30) * 1 + Math.log(7.0 / 6) * 1e-7) / (1 + 1e-7);
-        assertThat(rows.get(3).merit().orElseThrow() - rows.get(2).merit().orElseThrow()).isCloseTo(inBlock, within(1e-6));
+        assertThat(rows.get(3).merit().orElseThrow() - rows.get(2).merit().orElseThrow())
+                .isCloseTo(inBlock, within(1e-6));
         assertThat(rows.get(2).merit().orElseThrow()).isCloseTo(bridge, within(0.1));
     }
 
@@ -166,9 +200,15 @@ class RankingTest {
         MeritGrid grid = grid(D, NOISE);
         assertThatThrownBy(() -> Ranking.of(grid, new double[] {1, 1}, 0)).hasMessageContaining("2 for 5");
         assertThatThrownBy(() -> Ranking.of(grid, new double[5], 0)).hasMessageContaining("above 0");
-        assertThatThrownBy(() -> Ranking.of(grid, new double[] {1, 1, GAP, 1, 1}, 0)).hasMessageContaining("NaN");
-        assertThatThrownBy(() -> Ranking.of(grid, new double[] {1, 1, 0, 1, 1}, 5)).hasMessageContaining("row 5");
-        assertThatThrownBy(() -> MeritGrid.builder(1, 1).cell(0, 0, 1, 0).cell(0, 0, 2, 0).build()).hasMessageContaining("twice");
+        assertThatThrownBy(() -> Ranking.of(grid, new double[] {1, 1, GAP, 1, 1}, 0))
+                .hasMessageContaining("NaN");
+        assertThatThrownBy(() -> Ranking.of(grid, new double[] {1, 1, 0, 1, 1}, 5))
+                .hasMessageContaining("row 5");
+        assertThatThrownBy(() -> MeritGrid.builder(1, 1)
+                        .cell(0, 0, 1, 0)
+                        .cell(0, 0, 2, 0)
+                        .build())
+                .hasMessageContaining("twice");
         assertThatThrownBy(() -> MeritGrid.builder(1, 1).cell(0, 1, 1, 0)).hasMessageContaining("outside");
     }
 
@@ -191,7 +231,8 @@ class RankingTest {
             List<Standing.Entry> there = byRow(Ranking.of(grid(values, NOISE), weights, 0));
             List<Standing.Entry> back = byRow(Ranking.of(grid(turned, NOISE), weights, n - 1));
             for (int i = 0; i < n; i++) {
-                assertThat(back.get(n - 1 - i).merit().orElseThrow()).isCloseTo(there.get(i).merit().orElseThrow(), within(1e-11));
+                assertThat(back.get(n - 1 - i).merit().orElseThrow())
+                        .isCloseTo(there.get(i).merit().orElseThrow(), within(1e-11));
                 assertThat(back.get(n - 1 - i).place()).isEqualTo(there.get(i).place());
             }
         }

@@ -13,7 +13,8 @@ import org.junit.jupiter.api.Test;
 
 /** A grid of 400 × 40, a third missing, against R's weighted least squares to nine digits; R makes its numbers anew where it is installed. */
 class StandingAgainstRTest {
-    private static final Path EXPECTED = Path.of("src", "test", "resources", "yarrowmark", "core", "standing", "standing-expected.csv");
+    private static final Path EXPECTED =
+            Path.of("src", "test", "resources", "yarrowmark", "core", "standing", "standing-expected.csv");
     private static final double NINE_DIGITS = 1e-9;
 
     private static void agrees(List<String> expected) {
@@ -34,7 +35,10 @@ class StandingAgainstRTest {
     void theNumbersThatRMakesNow() throws IOException, InterruptedException {
         Assumptions.assumeTrue(Path.of("/usr/bin/Rscript").toFile().canExecute(), "R is not installed");
         Path made = Files.createTempFile("standing", ".csv");
-        Process r = new ProcessBuilder("Rscript", Path.of("src", "test", "r", "standing.R").toString(), made.toString()).redirectErrorStream(true).start();
+        Process r = new ProcessBuilder(
+                        "Rscript", Path.of("src", "test", "r", "standing.R").toString(), made.toString())
+                .redirectErrorStream(true)
+                .start();
         String said = new String(r.getInputStream().readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
         assertThat(r.waitFor(2, TimeUnit.MINUTES)).isTrue();
         assertThat(r.exitValue()).as(said).isZero();

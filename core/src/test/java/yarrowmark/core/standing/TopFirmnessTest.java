@@ -21,7 +21,11 @@ class TopFirmnessTest {
 
     @Test
     void whoIsBestInEveryPartComesFirstWhateverTheWeights() {
-        TopFirmness firmness = TopFirmness.of(grid(new double[][] {{1, 1, 1}, {2, 2, 2}, {0, 1, 0}}), new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.row(0));
+        TopFirmness firmness = TopFirmness.of(
+                grid(new double[][] {{1, 1, 1}, {2, 2, 2}, {0, 1, 0}}),
+                new double[] {1, 1, 1},
+                new int[] {0, 1, 2},
+                Reference.row(0));
         assertThat(firmness.shares()).containsExactly(new double[] {0, 1, 0}, within(1e-12));
         assertThat(firmness.weightings()).isEqualTo(1_000);
     }
@@ -29,7 +33,8 @@ class TopFirmnessTest {
     /** Each of two is better by as much in one of two parts of the same weight: the Dirichlet distribution is symmetric. */
     @Test
     void twoThatAreEachBetterInOneOfTwoPartsShareTheTop() {
-        TopFirmness firmness = TopFirmness.of(grid(new double[][] {{1, 0}, {0, 1}}), new double[] {1, 1}, new int[] {0, 1}, Reference.row(0));
+        TopFirmness firmness = TopFirmness.of(
+                grid(new double[][] {{1, 0}, {0, 1}}), new double[] {1, 1}, new int[] {0, 1}, Reference.row(0));
         // 1,000 draws have a standard error of 1.6 %.
         assertThat(firmness.shares()[0]).isCloseTo(0.5, within(0.06));
         assertThat(Arrays.stream(firmness.shares()).sum()).isCloseTo(1, within(1e-9));
@@ -41,21 +46,29 @@ class TopFirmnessTest {
      */
     @Test
     void sharesAreThoseOfTheBetaDistribution() {
-        TopFirmness firmness = TopFirmness.of(grid(new double[][] {{1, 0}, {0, 0.5}}), new double[] {0.25, 0.75}, new int[] {0, 1}, Reference.row(0));
+        TopFirmness firmness = TopFirmness.of(
+                grid(new double[][] {{1, 0}, {0, 0.5}}), new double[] {0.25, 0.75}, new int[] {0, 1}, Reference.row(0));
         assertThat(firmness.shares()[0]).isCloseTo(0.1879366, within(0.037));
     }
 
     @Test
     void provisionalOnesCannotComeFirstAndOnePartLeavesNothingToDraw() {
         MeritGrid grid = grid(new double[][] {{1, 1, 1}, {9, Double.NaN, Double.NaN}, {0, 0, 0}});
-        assertThat(TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.row(0)).shares()[1]).isZero();
-        assertThat(TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 0, 0}, Reference.row(0)).weightings()).isEqualTo(1);
+        assertThat(TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.row(0))
+                        .shares()[1])
+                .isZero();
+        assertThat(TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 0, 0}, Reference.row(0))
+                        .weightings())
+                .isEqualTo(1);
     }
 
     @Test
     void theSameQuestionHasTheSameAnswer() {
         MeritGrid grid = grid(new double[][] {{1, 0.2, 0.4}, {0.3, 0.9, 0.1}, {0.2, 0.5, 0.8}});
-        double[] first = TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.typical()).shares();
-        assertThat(TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.row(2)).shares()).containsExactly(first);
+        double[] first = TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.typical())
+                .shares();
+        assertThat(TopFirmness.of(grid, new double[] {1, 1, 1}, new int[] {0, 1, 2}, Reference.row(2))
+                        .shares())
+                .containsExactly(first);
     }
 }

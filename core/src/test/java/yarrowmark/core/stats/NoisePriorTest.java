@@ -20,7 +20,8 @@ class NoisePriorTest {
         assertThat(prior.variance()).isCloseTo(5.144374983e-05, within(5e-15));
         double[] expected = {0.006897952278, 0.006303386098, 0.009904635607, 0.005660772654, 0.006445020367};
         for (int i = 0; i < expected.length; i++) {
-            assertThat(prior.workingVariance(ExampleSamples.A.get(i)).deviation()).isCloseTo(expected[i], within(5e-13));
+            assertThat(prior.workingVariance(ExampleSamples.A.get(i)).deviation())
+                    .isCloseTo(expected[i], within(5e-13));
         }
     }
 
@@ -43,7 +44,8 @@ class NoisePriorTest {
     void theOrderOfSamplesAndTheUnitDoNotMatter() {
         NoisePrior prior = NoisePrior.fit(ExampleSamples.A2).orElseThrow();
         List<SampleMoments> shuffled = new ArrayList<>(ExampleSamples.A2.stream()
-            .map(s -> new SampleMoments(s.n(), s.mean() + Math.log(1e6), s.sumSquares(), s.resolutionVariance())).toList());
+                .map(s -> new SampleMoments(s.n(), s.mean() + Math.log(1e6), s.sumSquares(), s.resolutionVariance()))
+                .toList());
         Collections.shuffle(shuffled, new Random(4));
         NoisePrior other = NoisePrior.fit(shuffled).orElseThrow();
         assertThat(other.degreesOfFreedom()).isCloseTo(prior.degreesOfFreedom(), within(1e-10));
@@ -56,8 +58,12 @@ class NoisePriorTest {
         assertThat(NoisePrior.fit(two)).isEmpty();
         assertThat(NoisePrior.fitWithin(two, ExampleSamples.A)).isEqualTo(NoisePrior.fit(ExampleSamples.A));
         assertThat(NoisePrior.fitWithin(two, two)).isEmpty();
-        assertThat(NoisePrior.workingVariance(ExampleSamples.more(297), Optional.empty())).isEmpty();
-        assertThat(NoisePrior.workingVariance(two.get(0), Optional.empty()).orElseThrow().lentDegreesOfFreedom()).isZero();
+        assertThat(NoisePrior.workingVariance(ExampleSamples.more(297), Optional.empty()))
+                .isEmpty();
+        assertThat(NoisePrior.workingVariance(two.get(0), Optional.empty())
+                        .orElseThrow()
+                        .lentDegreesOfFreedom())
+                .isZero();
     }
 
     @Test

@@ -21,12 +21,20 @@ class SampleMomentsTest {
         assertThat(A.pooled(B).n()).isEqualTo(5);
         assertThat(A.pooled(B).mean()).isCloseTo(whole.mean(), within(1e-14));
         assertThat(A.pooled(B).sumSquares()).isCloseTo(whole.sumSquares(), within(1e-14));
-        assertThat(A.pooled(B).resolutionVariance()).isCloseTo((3 * A.resolutionVariance() + 2 * B.resolutionVariance()) / 5, within(1e-18));
+        assertThat(A.pooled(B).resolutionVariance())
+                .isCloseTo((3 * A.resolutionVariance() + 2 * B.resolutionVariance()) / 5, within(1e-18));
     }
 
     @Test
     void theSpreadIsThatOfTheSummary() {
-        assertThat(A.spreadPercent().getAsDouble()).isCloseTo(SampleSummary.of(List.of(new Measured(234, 1), new Measured(236, 1), new Measured(233, 1)), Scale.RATIO).spreadPercent().getAsDouble(), within(1e-12));
+        assertThat(A.spreadPercent().getAsDouble())
+                .isCloseTo(
+                        SampleSummary.of(
+                                        List.of(new Measured(234, 1), new Measured(236, 1), new Measured(233, 1)),
+                                        Scale.RATIO)
+                                .spreadPercent()
+                                .getAsDouble(),
+                        within(1e-12));
         assertThat(ExampleSamples.more(5).spreadPercent()).isEmpty();
     }
 
@@ -34,8 +42,10 @@ class SampleMomentsTest {
     void bothScalesHaveMeritsThatComeBack() {
         for (Scale scale : Scale.values()) {
             for (Direction direction : Direction.values()) {
-                assertThat(Merit.toValue(Merit.of(21.5, direction, scale), direction, scale)).isCloseTo(21.5, within(1e-12));
-                assertThat(Merit.of(22, direction, scale) > Merit.of(21, direction, scale)).isEqualTo(direction == Direction.MORE_IS_BETTER);
+                assertThat(Merit.toValue(Merit.of(21.5, direction, scale), direction, scale))
+                        .isCloseTo(21.5, within(1e-12));
+                assertThat(Merit.of(22, direction, scale) > Merit.of(21, direction, scale))
+                        .isEqualTo(direction == Direction.MORE_IS_BETTER);
             }
         }
     }

@@ -35,7 +35,7 @@ class SampleTest {
     @Test
     void theOrderOfReadingsDoesNotMatter() {
         assertThat(ExampleSamples.more(386.9, 388.1, 391.7).sumSquares())
-            .isCloseTo(ExampleSamples.more(391.7, 386.9, 388.1).sumSquares(), within(1e-18));
+                .isCloseTo(ExampleSamples.more(391.7, 386.9, 388.1).sumSquares(), within(1e-18));
     }
 
     @Test
@@ -49,14 +49,16 @@ class SampleTest {
     @Test
     void theCentreIsTheMeanThatTimesAndRatesAgreeOn() {
         List<Measured> times = DoubleStream.of(2, 8).mapToObj(Measured::exact).toList();
-        List<Measured> rates = DoubleStream.of(0.5, 0.125).mapToObj(Measured::exact).toList();
+        List<Measured> rates =
+                DoubleStream.of(0.5, 0.125).mapToObj(Measured::exact).toList();
         assertThat(SampleSummary.of(times, Scale.RATIO).centre()).isCloseTo(4, within(1e-14));
         assertThat(1 / SampleSummary.of(rates, Scale.RATIO).centre()).isCloseTo(4, within(1e-14));
     }
 
     @Test
     void aDifferenceMetricIsCentredByItsArithmeticMeanAndHasNoPercentage() {
-        List<Measured> degrees = DoubleStream.of(-1, 0, 4).mapToObj(Measured::exact).toList();
+        List<Measured> degrees =
+                DoubleStream.of(-1, 0, 4).mapToObj(Measured::exact).toList();
         SampleSummary summary = SampleSummary.of(degrees, Scale.DIFFERENCE);
         assertThat(summary.centre()).isCloseTo(1, within(1e-15));
         assertThat(summary.spreadPercent()).isEmpty();
@@ -76,6 +78,7 @@ class SampleTest {
 
     @Test
     void nothingMakesNoSample() {
-        assertThatThrownBy(() -> SampleMoments.of(List.of(), Direction.MORE_IS_BETTER, Scale.RATIO)).hasMessageContaining("at least one");
+        assertThatThrownBy(() -> SampleMoments.of(List.of(), Direction.MORE_IS_BETTER, Scale.RATIO))
+                .hasMessageContaining("at least one");
     }
 }

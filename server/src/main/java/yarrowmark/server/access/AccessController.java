@@ -34,18 +34,23 @@ import yarrowmark.server.platform.TryLimit;
 class AccessController {
     private static final int MOST_WRONG = 10;
 
-    enum State { NEEDS_OWNER, SIGNED_OUT, SIGNED_IN }
+    enum State {
+        NEEDS_OWNER,
+        SIGNED_OUT,
+        SIGNED_IN
+    }
 
-    record KnownSignIn(String name, String password) { }
+    record KnownSignIn(String name, String password) {}
 
-    record Access(State state, String lab, @Nullable String person, @Nullable String role, @Nullable KnownSignIn demo) { }
+    record Access(
+            State state, String lab, @Nullable String person, @Nullable String role, @Nullable KnownSignIn demo) {}
 
     record NewOwner(
-        @NotBlank @Size(max = 80) String name,
-        @NotBlank @Size(min = 10, max = 200, message = "must have 10 to 200 characters") String password,
-        @NotBlank @Size(max = 120) String lab) { }
+            @NotBlank @Size(max = 80) String name,
+            @NotBlank @Size(min = 10, max = 200, message = "must have 10 to 200 characters") String password,
+            @NotBlank @Size(max = 120) String lab) {}
 
-    record SignIn(@NotBlank @Size(max = 80) String name, @NotBlank @Size(max = 200) String password) { }
+    record SignIn(@NotBlank @Size(max = 80) String name, @NotBlank @Size(max = 200) String password) {}
 
     private final People people;
     private final AuthenticationManager manager;
@@ -53,7 +58,8 @@ class AccessController {
     private final TryLimit limit;
     private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
 
-    AccessController(People people, AuthenticationManager manager, Clock clock, @Value("${yarrowmark.demo}") boolean demo) {
+    AccessController(
+            People people, AuthenticationManager manager, Clock clock, @Value("${yarrowmark.demo}") boolean demo) {
         this.people = people;
         this.manager = manager;
         this.demo = demo;
@@ -76,10 +82,17 @@ class AccessController {
     }
 
     @PostMapping("/owner")
-    Access owner(@Valid @RequestBody NewOwner body, @Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
+    Access owner(
+            @Valid @RequestBody NewOwner body,
+            @Parameter(hidden = true) CsrfToken csrf,
+            HttpServletRequest request,
+            HttpServletResponse response) {
         // On a network, whoever came first would own the shelf. So the first one has to sit at the machine itself.
         if (!isLoopback(request.getRemoteAddr())) {
-            throw new Problem(HttpStatus.FORBIDDEN, "not-here", "The owner is named on the machine that Yarrowmark runs on. Open it there first.");
+            throw new Problem(
+                    HttpStatus.FORBIDDEN,
+                    "not-here",
+                    "The owner is named on the machine that Yarrowmark runs on. Open it there first.");
         }
         people.makeOwner(body.name(), body.password(), body.lab());
         return signIn(new SignIn(body.name(), body.password()), csrf, request, response);
@@ -94,14 +107,20 @@ class AccessController {
     }
 
     @PostMapping("/sign-in")
-    Access signIn(@Valid @RequestBody SignIn body, @Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
+    Access signIn(
+            @Valid @RequestBody SignIn body,
+            @Parameter(hidden = true) CsrfToken csrf,
+            HttpServletRequest request,
+            HttpServletResponse response) {
         limit.check(request.getRemoteAddr());
         Authentication who;
         try {
-            who = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(body.name().strip(), body.password()));
+            who = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
+                    body.name().strip(), body.password()));
         } catch (AuthenticationException e) {
             limit.wrong(request.getRemoteAddr());
-            throw new Problem(HttpStatus.UNAUTHORIZED, "wrong-sign-in", "This name and password do not belong together.");
+            throw new Problem(
+                    HttpStatus.UNAUTHORIZED, "wrong-sign-in", "This name and password do not belong together.");
         }
         // A session from before signing in may be known to somebody else.
         if (request.getSession(false) != null) {

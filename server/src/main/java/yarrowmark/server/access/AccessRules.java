@@ -26,39 +26,50 @@ class AccessRules {
     @Order(1)
     SecurityFilterChain deviceRules(HttpSecurity http) throws Exception {
         return http.securityMatcher("/api/device/**")
-            .csrf(c -> c.disable())
-            .requestCache(c -> c.disable())
-            .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-            .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives("default-src 'none'")).frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
-            .authorizeHttpRequests(r -> r.anyRequest().permitAll())
-            .build();
+                .csrf(c -> c.disable())
+                .requestCache(c -> c.disable())
+                .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives("default-src 'none'"))
+                        .frameOptions(f -> f.sameOrigin())
+                        .httpStrictTransportSecurity(t -> t.disable()))
+                .authorizeHttpRequests(r -> r.anyRequest().permitAll())
+                .build();
     }
 
     @Bean
     @Order(2)
     SecurityFilterChain peopleRules(HttpSecurity http) throws Exception {
-        AuthenticationEntryPoint signedOut = (request, response, e) -> problem(response, 401, "signed-out", "Sign in first.");
-        AccessDeniedHandler denied = (request, response, e) -> problem(response, 403, "not-allowed",
-            "This is not allowed: your role does not include it, or the page is older than your session. Reload the page and try again.");
-        return http
-            .csrf(c -> c.spa())
-            .requestCache(c -> c.disable())
-            .headers(h -> h.frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
-            .exceptionHandling(e -> e.authenticationEntryPoint(signedOut).accessDeniedHandler(denied))
-            .authorizeHttpRequests(r -> r
-                .requestMatchers("/api/access/**").permitAll()
-                .requestMatchers(HttpMethod.GET, "/api/kept/*").permitAll()
-                .requestMatchers(HttpMethod.GET, "/api/**").authenticated()
-                .requestMatchers("/api/**").hasAnyRole(Role.OWNER.name(), Role.REVIEWER.name())
-                .anyRequest().permitAll())
-            .build();
+        AuthenticationEntryPoint signedOut =
+                (request, response, e) -> problem(response, 401, "signed-out", "Sign in first.");
+        AccessDeniedHandler denied = (request, response, e) -> problem(
+                response,
+                403,
+                "not-allowed",
+                "This is not allowed: your role does not include it, or the page is older than your session. Reload the page and try again.");
+        return http.csrf(c -> c.spa())
+                .requestCache(c -> c.disable())
+                .headers(h -> h.frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
+                .exceptionHandling(e -> e.authenticationEntryPoint(signedOut).accessDeniedHandler(denied))
+                .authorizeHttpRequests(r -> r.requestMatchers("/api/access/**")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.GET, "/api/kept/*")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.GET, "/api/**")
+                        .authenticated()
+                        .requestMatchers("/api/**")
+                        .hasAnyRole(Role.OWNER.name(), Role.REVIEWER.name())
+                        .anyRequest()
+                        .permitAll())
+                .build();
     }
 
-    private static void problem(jakarta.servlet.http.HttpServletResponse response, int status, String code, String detail)
-        throws java.io.IOException {
+    private static void problem(
+            jakarta.servlet.http.HttpServletResponse response, int status, String code, String detail)
+            throws java.io.IOException {
         response.setStatus(status);
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getWriter().write("{\"status\":" + status + ",\"code\":\"" + code + "\",\"detail\":\"" + detail + "\"}");
+        response.getWriter()
+                .write("{\"status\":" + status + ",\"code\":\"" + code + "\",\"detail\":\"" + detail + "\"}");
     }
 
     @Bean

@@ -32,6 +32,6 @@ public class DemoAddressCheck implements InitializingBean {
             // Not an address of this machine, so not loopback.
         }
         throw new IllegalStateException("The demo has a known sign-in and listens on loopback only, not on \"" + address
-            + "\". Use bin/start for a shelf that others can reach.");
+                + "\". Use bin/start for a shelf that others can reach.");
     }
 }

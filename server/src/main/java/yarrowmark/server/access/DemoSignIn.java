@@ -5,6 +5,5 @@ public final class DemoSignIn {
     public static final String NAME = "wren";
     public static final String PASSWORD = "saltmarsh-demo";
 
-    private DemoSignIn() {
-    }
+    private DemoSignIn() {}
 }

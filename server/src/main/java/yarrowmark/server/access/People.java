@@ -42,7 +42,8 @@ public class People implements UserDetailsService {
     @Transactional
     public synchronized void makeOwner(String name, String password, String lab) {
         if (hasOwner()) {
-            throw Problem.conflict("owner-exists", "This shelf has an owner already. Sign in, or ask the owner for an account.");
+            throw Problem.conflict(
+                    "owner-exists", "This shelf has an owner already. Sign in, or ask the owner for an account.");
         }
         people.saveAndFlush(new Person(name.strip(), Role.OWNER, encoder.encode(password)));
         settings.put(LAB, lab.strip());
@@ -52,6 +53,9 @@ public class People implements UserDetailsService {
     @Transactional(readOnly = true)
     public UserDetails loadUserByUsername(String name) {
         Person person = people.findByName(name).orElseThrow(() -> new UsernameNotFoundException("no such person"));
-        return User.withUsername(person.name()).password(person.passwordHash()).roles(person.role().name()).build();
+        return User.withUsername(person.name())
+                .password(person.passwordHash())
+                .roles(person.role().name())
+                .build();
     }
 }

@@ -14,13 +14,15 @@ class Person {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
+
     @Enumerated(EnumType.STRING)
     private Role role;
+
     private String passwordHash;
 
-    protected Person() {
-    }
+    protected Person() {}
 
     Person(String name, Role role, String passwordHash) {
         this.name = name;

@@ -1,4 +1,8 @@
 package yarrowmark.server.access;
 
 /** What a person may do. */
-public enum Role { OWNER, REVIEWER, READER }
+public enum Role {
+    OWNER,
+    REVIEWER,
+    READER
+}

@@ -16,9 +16,9 @@ class BeforeAndAfter {
     private static final int MOST = 12;
 
     /** @param shared metrics that both have */
-    record Pair(ConfigurationRow before, ConfigurationRow after, int shared) { }
+    record Pair(ConfigurationRow before, ConfigurationRow after, int shared) {}
 
-    private record Found(long before, long after, int shared) { }
+    private record Found(long before, long after, int shared) {}
 
     private final JdbcTemplate jdbc;
     private final Shelf shelf;
@@ -31,10 +31,19 @@ class BeforeAndAfter {
     /** The latest made first. */
     @Transactional(readOnly = true)
     public List<Pair> all() {
-        List<Found> found = jdbc.query("select p.id, c.id, count(*), c.created_at from configuration c join configuration p on p.id = c.parent_id join sample s on s.configuration_id = c.id "
-            + "join sample b on b.configuration_id = p.id and b.metric_id = s.metric_id where c.retired_at is null and p.retired_at is null group by p.id, c.id, c.created_at order by c.created_at desc, c.id desc limit " + MOST,
-            (row, i) -> new Found(row.getLong(1), row.getLong(2), row.getInt(3)));
-        Map<Long, ConfigurationRow> rows = shelf.configurations(found.stream().flatMap(f -> Stream.of(f.before(), f.after())).collect(Collectors.toSet())).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
-        return found.stream().map(f -> new Pair(rows.get(f.before()), rows.get(f.after()), f.shared())).toList();
+        List<Found> found = jdbc.query(
+                "select p.id, c.id, count(*), c.created_at from configuration c join configuration p on p.id = c.parent_id join sample s on s.configuration_id = c.id "
+                        + "join sample b on b.configuration_id = p.id and b.metric_id = s.metric_id where c.retired_at is null and p.retired_at is null group by p.id, c.id, c.created_at order by c.created_at desc, c.id desc limit "
+                        + MOST,
+                (row, i) -> new Found(row.getLong(1), row.getLong(2), row.getInt(3)));
+        Map<Long, ConfigurationRow> rows = shelf
+                .configurations(found.stream()
+                        .flatMap(f -> Stream.of(f.before(), f.after()))
+                        .collect(Collectors.toSet()))
+                .stream()
+                .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        return found.stream()
+                .map(f -> new Pair(rows.get(f.before()), rows.get(f.after()), f.shared()))
+                .toList();
     }
 }

@@ -18,7 +18,7 @@ import yarrowmark.server.ledger.ReadingMarks;
 class CompareController {
     private static final int MOST_ASKED = 200;
 
-    record MarkedSample(long configurationId, long metricId, Set<ReadingMarks.MarkKind> kinds) { }
+    record MarkedSample(long configurationId, long metricId, Set<ReadingMarks.MarkKind> kinds) {}
 
     private final ComparisonService service;
     private final ComparedReadings readings;
@@ -27,7 +27,13 @@ class CompareController {
     private final SuiteTotals totals;
     private final FactorService factors;
 
-    CompareController(ComparisonService service, ComparedReadings readings, BeforeAndAfter pairs, Quantities quantities, SuiteTotals totals, FactorService factors) {
+    CompareController(
+            ComparisonService service,
+            ComparedReadings readings,
+            BeforeAndAfter pairs,
+            Quantities quantities,
+            SuiteTotals totals,
+            FactorService factors) {
         this.factors = factors;
         this.totals = totals;
         this.service = service;
@@ -37,20 +43,30 @@ class CompareController {
     }
 
     @GetMapping
-    Comparison compare(@RequestParam long base, @RequestParam("with") @Size(max = MOST_ASKED) List<Long> with, @RequestParam(required = false) @Nullable Long purpose, @RequestParam(required = false) @Nullable TestGroup group,
-                       @RequestParam(required = false) @Nullable Long suite, @RequestParam(defaultValue = "3") double materiality, @RequestParam(required = false) @Nullable String per) {
+    Comparison compare(
+            @RequestParam long base,
+            @RequestParam("with") @Size(max = MOST_ASKED) List<Long> with,
+            @RequestParam(required = false) @Nullable Long purpose,
+            @RequestParam(required = false) @Nullable TestGroup group,
+            @RequestParam(required = false) @Nullable Long suite,
+            @RequestParam(defaultValue = "3") double materiality,
+            @RequestParam(required = false) @Nullable String per) {
         return service.compare(new ComparisonService.Question(base, with, purpose, group, suite, materiality, per));
     }
 
     /** The single readings behind one line of a comparison. */
     @GetMapping("/metrics/{metricId}")
-    ComparedReadings.ComparedMetric metric(@PathVariable long metricId, @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+    ComparedReadings.ComparedMetric metric(
+            @PathVariable long metricId, @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
         return readings.of(metricId, ids);
     }
 
     /** Suites' own totals, from the parts that both have. */
     @GetMapping("/totals")
-    List<SuiteTotals.ComparedTotal> totals(@RequestParam long base, @RequestParam("with") long other, @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<Long> without) {
+    List<SuiteTotals.ComparedTotal> totals(
+            @RequestParam long base,
+            @RequestParam("with") long other,
+            @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<Long> without) {
         return totals.of(base, other, without);
     }
 
@@ -62,8 +78,12 @@ class CompareController {
 
     /** Configurations laid out by two facts. */
     @GetMapping("/factors")
-    FactorGrid factors(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids, @RequestParam(required = false) @Nullable String first, @RequestParam(required = false) @Nullable String second,
-                       @RequestParam(required = false) @Nullable Long metric, @RequestParam(required = false) @Nullable Long purpose) {
+    FactorGrid factors(
+            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids,
+            @RequestParam(required = false) @Nullable String first,
+            @RequestParam(required = false) @Nullable String second,
+            @RequestParam(required = false) @Nullable Long metric,
+            @RequestParam(required = false) @Nullable Long purpose) {
         return factors.grid(new FactorService.Question(ids, first, second, metric, purpose));
     }
 
@@ -75,7 +95,8 @@ class CompareController {
 
     /** What the scores of all of these can be divided by. */
     @GetMapping("/quantities")
-    List<Comparison.PerQuantity> quantities(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+    List<Comparison.PerQuantity> quantities(
+            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
         return quantities.offered(ids);
     }
 }

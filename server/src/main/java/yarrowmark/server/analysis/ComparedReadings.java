@@ -28,17 +28,27 @@ import yarrowmark.server.shelf.Shelf;
 @Service
 class ComparedReadings {
     /** @param others centres of all other configurations, for a rail */
-    record ComparedMetric(MetricRow metric, List<ReadingsOf> sides, List<Elsewhere> others) { }
+    record ComparedMetric(MetricRow metric, List<ReadingsOf> sides, List<Elsewhere> others) {}
 
-    record ReadingsOf(long configurationId, List<ReadingLines.ReadingLine> readings, @Nullable CurveOf curve, @Nullable FramesOf frames) { }
+    record ReadingsOf(
+            long configurationId,
+            List<ReadingLines.ReadingLine> readings,
+            @Nullable CurveOf curve,
+            @Nullable FramesOf frames) {}
 
-    record Elsewhere(ConfigurationRow configuration, double value) { }
+    record Elsewhere(ConfigurationRow configuration, double value) {}
 
     /** The latest curve that counts. @param overBase ratios where both cover an x; empty for the base itself */
-    record CurveOf(long readingId, List<Curve.Point> points, Curve.Point peak, double nearPeakFrom, List<Curve.Point> dents, List<Curve.Ratio> overBase) { }
+    record CurveOf(
+            long readingId,
+            List<Curve.Point> points,
+            Curve.Point peak,
+            double nearPeakFrom,
+            List<Curve.Point> dents,
+            List<Curve.Ratio> overBase) {}
 
     /** The latest frames that count, in ms. */
-    record FramesOf(long readingId, double[] times, FrameTimes numbers) { }
+    record FramesOf(long readingId, double[] times, FrameTimes numbers) {}
 
     private final Catalog catalog;
     private final ReadingLines lines;
@@ -56,20 +66,47 @@ class ComparedReadings {
     @Transactional(readOnly = true)
     public ComparedMetric of(long metricId, List<Long> ids) {
         List<MetricRow> all = catalog.metrics();
-        MetricRow metric = all.stream().filter(m -> m.id() == metricId).findFirst().orElseThrow(() -> Problem.notFound("metric", metricId));
+        MetricRow metric = all.stream()
+                .filter(m -> m.id() == metricId)
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("metric", metricId));
         Map<Long, Long> oldest = catalog.comparable(all);
-        Set<Long> members = all.stream().map(MetricRow::id).filter(id -> oldest.get(id).equals(oldest.get(metricId))).collect(Collectors.toSet());
+        Set<Long> members = all.stream()
+                .map(MetricRow::id)
+                .filter(id -> oldest.get(id).equals(oldest.get(metricId)))
+                .collect(Collectors.toSet());
         Map<Long, List<ReadingLines.ReadingLine>> found = lines.of(members, ids);
-        Map<Long, double[]> points = metric.kind().isSeries() ? lines.points(found.values().stream().flatMap(Collection::stream).map(ReadingLines.ReadingLine::id).toList()) : Map.of();
+        Map<Long, double[]> points = metric.kind().isSeries()
+                ? lines.points(found.values().stream()
+                        .flatMap(Collection::stream)
+                        .map(ReadingLines.ReadingLine::id)
+                        .toList())
+                : Map.of();
         List<ReadingsOf> sides = new ArrayList<>();
         Curve base = null;
         for (long id : ids) {
             List<ReadingLines.ReadingLine> own = found.getOrDefault(id, List.of());
-            ReadingLines.ReadingLine last = own.stream().filter(l -> l.asideReason() == null && points.containsKey(l.id())).max(Comparator.comparing(ReadingLines.ReadingLine::id)).orElse(null);
+            ReadingLines.ReadingLine last = own.stream()
+                    .filter(l -> l.asideReason() == null && points.containsKey(l.id()))
+                    .max(Comparator.comparing(ReadingLines.ReadingLine::id))
+                    .orElse(null);
             double[] values = last == null ? null : points.get(last.id());
             Curve curve = values != null && metric.kind() == Kind.CURVE ? curve(values) : null;
-            sides.add(new ReadingsOf(id, own, curve == null ? null : new CurveOf(last.id(), curve.points(), curve.peak(), curve.nearPeakFrom(), curve.dents(), base == null ? List.of() : curve.over(base)),
-                values != null && metric.kind() == Kind.FRAME_TIMES ? new FramesOf(last.id(), values, FrameTimes.of(values)) : null));
+            sides.add(new ReadingsOf(
+                    id,
+                    own,
+                    curve == null
+                            ? null
+                            : new CurveOf(
+                                    last.id(),
+                                    curve.points(),
+                                    curve.peak(),
+                                    curve.nearPeakFrom(),
+                                    curve.dents(),
+                                    base == null ? List.of() : curve.over(base)),
+                    values != null && metric.kind() == Kind.FRAME_TIMES
+                            ? new FramesOf(last.id(), values, FrameTimes.of(values))
+                            : null));
             base = base == null ? curve : base;
         }
         return new ComparedMetric(metric, sides, elsewhere(metric, members, Set.copyOf(ids)));
@@ -77,8 +114,13 @@ class ComparedReadings {
 
     private List<Elsewhere> elsewhere(MetricRow metric, Set<Long> members, Set<Long> here) {
         Map<Long, SampleMoments> pooled = new HashMap<>();
-        samples.ofMetrics(members).stream().filter(s -> !here.contains(s.configurationId())).forEach(s -> pooled.merge(s.configurationId(), s.moments(), SampleMoments::pooled));
-        return shelf.configurations(pooled.keySet()).stream().map(c -> new Elsewhere(c, Merit.toValue(pooled.get(c.id()).mean(), metric.direction(), metric.scale()))).toList();
+        samples.ofMetrics(members).stream()
+                .filter(s -> !here.contains(s.configurationId()))
+                .forEach(s -> pooled.merge(s.configurationId(), s.moments(), SampleMoments::pooled));
+        return shelf.configurations(pooled.keySet()).stream()
+                .map(c ->
+                        new Elsewhere(c, Merit.toValue(pooled.get(c.id()).mean(), metric.direction(), metric.scale())))
+                .toList();
     }
 
     private static Curve curve(double[] values) {

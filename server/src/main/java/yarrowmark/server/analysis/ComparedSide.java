@@ -27,7 +27,8 @@ import yarrowmark.server.shelf.ConfigurationRow;
 /** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
 final class ComparedSide {
     private static final String ENERGY = "energy";
-    private static final Map<String, String> QUANTITIES = Map.of("W", "power", "mW", "power", "J", ENERGY, "Wh", ENERGY, "mWh", ENERGY);
+    private static final Map<String, String> QUANTITIES =
+            Map.of("W", "power", "mW", "power", "J", ENERGY, "Wh", ENERGY, "mWh", ENERGY);
 
     private final ConfigurationRow configuration;
     private final ConfigurationRow base;
@@ -35,8 +36,15 @@ final class ComparedSide {
     private final Comparison.@Nullable Overall overall;
     private boolean noWeight;
 
-    ComparedSide(ConfigurationRow configuration, ConfigurationRow base, ComparisonService.Table table, Set<HeldSample> held, Map<Long, Double> weights,
-                 Map<Long, Optional<NoisePrior>> noise, Materiality materiality, ComparisonService.Left left) {
+    ComparedSide(
+            ConfigurationRow configuration,
+            ConfigurationRow base,
+            ComparisonService.Table table,
+            Set<HeldSample> held,
+            Map<Long, Double> weights,
+            Map<Long, Optional<NoisePrior>> noise,
+            Materiality materiality,
+            ComparisonService.Left left) {
         this.configuration = configuration;
         this.base = base;
         List<MetricRow> counted = new ArrayList<>();
@@ -87,7 +95,8 @@ final class ComparedSide {
         return null;
     }
 
-    private Comparison.@Nullable Overall overall(List<MetricRow> counted, List<PairComparison> pairs, Map<Long, Double> weights, Materiality materiality) {
+    private Comparison.@Nullable Overall overall(
+            List<MetricRow> counted, List<PairComparison> pairs, Map<Long, Double> weights, Materiality materiality) {
         if (pairs.isEmpty()) {
             return null;
         }
@@ -104,24 +113,63 @@ final class ComparedSide {
             cells.put(m.id(), counting(cells.get(m.id()), all.contributions().get(i)));
         }
         double whole = sum;
-        List<Comparison.GroupShare> shares = groups.entrySet().stream().map(e -> new Comparison.GroupShare(e.getKey(), e.getValue()[0] / whole, e.getValue()[1])).toList();
-        return new Comparison.Overall(all.ratio(), all.interval().map(PairComparison.Interval::low).orElse(null), all.interval().map(PairComparison.Interval::high).orElse(null), all.verdict(),
-            pairs.size(), all.counts(), extreme(counted, pairs, all.smallest()), extreme(counted, pairs, all.largest()), shares, SizeInWords.overall(names().get(0), names().get(1), all, pairs.size()));
+        List<Comparison.GroupShare> shares = groups.entrySet().stream()
+                .map(e -> new Comparison.GroupShare(e.getKey(), e.getValue()[0] / whole, e.getValue()[1]))
+                .toList();
+        return new Comparison.Overall(
+                all.ratio(),
+                all.interval().map(PairComparison.Interval::low).orElse(null),
+                all.interval().map(PairComparison.Interval::high).orElse(null),
+                all.verdict(),
+                pairs.size(),
+                all.counts(),
+                extreme(counted, pairs, all.smallest()),
+                extreme(counted, pairs, all.largest()),
+                shares,
+                SizeInWords.overall(names().get(0), names().get(1), all, pairs.size()));
     }
 
     private static Comparison.Extreme extreme(List<MetricRow> metrics, List<PairComparison> pairs, int at) {
-        return new Comparison.Extreme(metrics.get(at).id(), metrics.get(at).test(), pairs.get(at).ratio());
+        return new Comparison.Extreme(
+                metrics.get(at).id(), metrics.get(at).test(), pairs.get(at).ratio());
     }
 
     private Comparison.ComparedCell ratio(MetricRow m, double value, PairComparison pair, @Nullable String reason) {
         Integer each = pair.runsNeeded() instanceof RunsNeeded.Runs r ? r.runsEachSide() : null;
         Integer more = pair.runsNeeded() instanceof RunsNeeded.Runs r ? r.more() : null;
-        return new Comparison.ComparedCell(value, pair.runs(), pair.ratio(), null, pair.interval().map(PairComparison.Interval::low).orElse(null), pair.interval().map(PairComparison.Interval::high).orElse(null),
-            pair.verdict(), null, each, more, pair.runsNeeded() instanceof RunsNeeded.MoreThanMost, null, reason, SizeInWords.sentence(m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)));
+        return new Comparison.ComparedCell(
+                value,
+                pair.runs(),
+                pair.ratio(),
+                null,
+                pair.interval().map(PairComparison.Interval::low).orElse(null),
+                pair.interval().map(PairComparison.Interval::high).orElse(null),
+                pair.verdict(),
+                null,
+                each,
+                more,
+                pair.runsNeeded() instanceof RunsNeeded.MoreThanMost,
+                null,
+                reason,
+                SizeInWords.sentence(m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)));
     }
 
     private static Comparison.ComparedCell counting(Comparison.ComparedCell c, double percent) {
-        return new Comparison.ComparedCell(c.value(), c.runs(), c.ratio(), c.difference(), c.low(), c.high(), c.verdict(), c.reading(), c.runsEach(), c.moreRuns(), c.moreThanMost(), percent, null, c.sentence());
+        return new Comparison.ComparedCell(
+                c.value(),
+                c.runs(),
+                c.ratio(),
+                c.difference(),
+                c.low(),
+                c.high(),
+                c.verdict(),
+                c.reading(),
+                c.runsEach(),
+                c.moreRuns(),
+                c.moreThanMost(),
+                percent,
+                null,
+                c.sentence());
     }
 
     /** Shown as plain differences of the metric, whichever way is better. */
@@ -129,7 +177,21 @@ final class ComparedSide {
         double sign = m.direction().sign();
         Double low = d.interval().map(i -> sign > 0 ? i.low() : -i.high()).orElse(null);
         Double high = d.interval().map(i -> sign > 0 ? i.high() : -i.low()).orElse(null);
-        return new Comparison.ComparedCell(value, d.runs(), null, sign * d.difference(), low, high, null, d.reading(), null, null, false, null, "compared by differences", null);
+        return new Comparison.ComparedCell(
+                value,
+                d.runs(),
+                null,
+                sign * d.difference(),
+                low,
+                high,
+                null,
+                d.reading(),
+                null,
+                null,
+                false,
+                null,
+                "compared by differences",
+                null);
     }
 
     private static Optional<String> quantity(MetricRow m) {
@@ -139,7 +201,9 @@ final class ComparedSide {
     /** This one and the base, told apart by their configurations where the model is the same. */
     private List<String> names() {
         boolean same = configuration.modelId() == base.modelId();
-        return List.of(same ? name(configuration) + " (" + configuration.name() + ")" : name(configuration), same ? name(base) + " (" + base.name() + ")" : name(base));
+        return List.of(
+                same ? name(configuration) + " (" + configuration.name() + ")" : name(configuration),
+                same ? name(base) + " (" + base.name() + ")" : name(base));
     }
 
     private static String name(ConfigurationRow c) {

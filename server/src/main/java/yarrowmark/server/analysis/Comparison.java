@@ -21,9 +21,16 @@ import yarrowmark.server.shelf.DifferencePage;
  * @param rows        tests that the base and at least one other have, by group
  * @param leftOut     tests that take no part in an overall, and why
  */
-record Comparison(ConfigurationRow base, List<Side> sides, String purpose, double materiality, @Nullable PerQuantity per, List<ComparedRow> rows, List<NotCounted> leftOut) {
+record Comparison(
+        ConfigurationRow base,
+        List<Side> sides,
+        String purpose,
+        double materiality,
+        @Nullable PerQuantity per,
+        List<ComparedRow> rows,
+        List<NotCounted> leftOut) {
     /** @param unit of the quantity, such as GHz */
-    record PerQuantity(String key, String label, String unit) { }
+    record PerQuantity(String key, String label, String unit) {}
 
     /**
      * @param overall    absent where base and this one have nothing in common that counts
@@ -32,8 +39,15 @@ record Comparison(ConfigurationRow base, List<Side> sides, String purpose, doubl
      * @param unlikeUnits tests on which two units with the same facts differ clearly; empty where it is another configuration
      * @param quantity   what its values were divided by, in the unit shown
      */
-    record Side(ConfigurationRow configuration, @Nullable Overall overall, @Nullable String noOverall, DifferencePage changed,
-                List<SessionConditions.Difference> conditions, boolean clean, @Nullable Double quantity, List<String> unlikeUnits) { }
+    record Side(
+            ConfigurationRow configuration,
+            @Nullable Overall overall,
+            @Nullable String noOverall,
+            DifferencePage changed,
+            List<SessionConditions.Difference> conditions,
+            boolean clean,
+            @Nullable Double quantity,
+            List<String> unlikeUnits) {}
 
     /**
      * @param ratio    better above 1
@@ -44,18 +58,27 @@ record Comparison(ConfigurationRow base, List<Side> sides, String purpose, doubl
      * @param groups   what each group adds, in per cent; they add up to 100 (ratio − 1)
      * @param sentence to quote
      */
-    record Overall(double ratio, @Nullable Double low, @Nullable Double high, Verdict verdict, int shared, Map<Verdict, Integer> counts,
-                   Extreme smallest, Extreme largest, List<GroupShare> groups, String sentence) { }
+    record Overall(
+            double ratio,
+            @Nullable Double low,
+            @Nullable Double high,
+            Verdict verdict,
+            int shared,
+            Map<Verdict, Integer> counts,
+            Extreme smallest,
+            Extreme largest,
+            List<GroupShare> groups,
+            String sentence) {}
 
-    record Extreme(long metricId, String test, double ratio) { }
+    record Extreme(long metricId, String test, double ratio) {}
 
-    record GroupShare(TestGroup group, double weight, double percent) { }
+    record GroupShare(TestGroup group, double weight, double percent) {}
 
     /**
      * @param value centre of the base's readings, in the metric's unit
      * @param cells one for each side, in their order
      */
-    record ComparedRow(MetricRow metric, double value, int runs, List<ComparedCell> cells) { }
+    record ComparedRow(MetricRow metric, double value, int runs, List<ComparedCell> cells) {}
 
     /**
      * One test of one side against the base.
@@ -73,14 +96,27 @@ record Comparison(ConfigurationRow base, List<Side> sides, String purpose, doubl
      * @param outReason    why it does not count in the overall
      * @param sentence     to quote
      */
-    record ComparedCell(@Nullable Double value, @Nullable Integer runs, @Nullable Double ratio, @Nullable Double difference, @Nullable Double low, @Nullable Double high,
-                        @Nullable Verdict verdict, DifferenceComparison.@Nullable Reading reading, @Nullable Integer runsEach, @Nullable Integer moreRuns, boolean moreThanMost,
-                        @Nullable Double percent, @Nullable String outReason, @Nullable String sentence) {
+    record ComparedCell(
+            @Nullable Double value,
+            @Nullable Integer runs,
+            @Nullable Double ratio,
+            @Nullable Double difference,
+            @Nullable Double low,
+            @Nullable Double high,
+            @Nullable Verdict verdict,
+            DifferenceComparison.@Nullable Reading reading,
+            @Nullable Integer runsEach,
+            @Nullable Integer moreRuns,
+            boolean moreThanMost,
+            @Nullable Double percent,
+            @Nullable String outReason,
+            @Nullable String sentence) {
         static ComparedCell none(String reason) {
-            return new ComparedCell(null, null, null, null, null, null, null, null, null, null, false, null, reason, null);
+            return new ComparedCell(
+                    null, null, null, null, null, null, null, null, null, null, false, null, reason, null);
         }
     }
 
     /** @param tests some of them by name. @param count of all that are left out for this reason */
-    record NotCounted(String reason, List<String> tests, int count) { }
+    record NotCounted(String reason, List<String> tests, int count) {}
 }

@@ -41,6 +41,7 @@ import yarrowmark.server.shelf.Shelf;
 class ComparisonService {
     /** The base and seven others: as many as fit on the table. */
     static final int MOST = 8;
+
     private static final int NAMED = 5;
 
     /**
@@ -51,7 +52,14 @@ class ComparisonService {
      * @param materiality in per cent
      * @param per         a key of {@link Quantities}
      */
-    record Question(long base, Collection<Long> with, @Nullable Long purpose, @Nullable TestGroup group, @Nullable Long suite, double materiality, @Nullable String per) { }
+    record Question(
+            long base,
+            Collection<Long> with,
+            @Nullable Long purpose,
+            @Nullable TestGroup group,
+            @Nullable Long suite,
+            double materiality,
+            @Nullable String per) {}
 
     private final Catalog catalog;
     private final Purposes purposes;
@@ -63,7 +71,16 @@ class ComparisonService {
     private final Quantities quantities;
     private final Differences differences;
 
-    ComparisonService(Catalog catalog, Purposes purposes, Samples samples, LentNoise lent, ReadingMarks marks, LedgerSessions sessions, Shelf shelf, Quantities quantities, Differences differences) {
+    ComparisonService(
+            Catalog catalog,
+            Purposes purposes,
+            Samples samples,
+            LentNoise lent,
+            ReadingMarks marks,
+            LedgerSessions sessions,
+            Shelf shelf,
+            Quantities quantities,
+            Differences differences) {
         this.differences = differences;
         this.catalog = catalog;
         this.purposes = purposes;
@@ -77,20 +94,31 @@ class ComparisonService {
 
     @Transactional(readOnly = true)
     public Comparison compare(Question question) {
-        List<Long> others = question.with().stream().filter(id -> id != question.base()).distinct().toList();
+        List<Long> others = question.with().stream()
+                .filter(id -> id != question.base())
+                .distinct()
+                .toList();
         if (others.isEmpty() || others.size() >= MOST) {
-            throw Problem.invalid("not-two", "A comparison needs a base and one to " + (MOST - 1) + " other configurations, not " + others.size() + ".");
+            throw Problem.invalid(
+                    "not-two",
+                    "A comparison needs a base and one to " + (MOST - 1) + " other configurations, not " + others.size()
+                            + ".");
         }
         Set<Long> ids = new LinkedHashSet<>(List.of(question.base()));
         ids.addAll(others);
-        Map<Long, ConfigurationRow> rows = shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        Map<Long, ConfigurationRow> rows =
+                shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
         ids.stream().filter(id -> !rows.containsKey(id)).findFirst().ifPresent(id -> {
             throw Problem.notFound("configuration", id);
         });
         PurposeRow purpose = purposes.purpose(question.purpose());
         Materiality materiality = materiality(question.materiality());
         List<MetricRow> all = catalog.metricsInUse();
-        List<MetricRow> wanted = all.stream().filter(m -> listed(m) && (question.group() == null || m.group() == question.group()) && (question.suite() == null || m.suiteVersionId() == question.suite())).toList();
+        List<MetricRow> wanted = all.stream()
+                .filter(m -> listed(m)
+                        && (question.group() == null || m.group() == question.group())
+                        && (question.suite() == null || m.suiteVersionId() == question.suite()))
+                .toList();
         Quantities.Known quantity = question.per() == null ? null : quantities.of(question.per(), ids);
         Table table = table(ids, wanted, all, quantity);
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
@@ -98,30 +126,66 @@ class ComparisonService {
         Map<Long, Optional<NoisePrior>> noise = lent.of(table.metrics(), all);
         Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids);
         Left left = new Left();
-        List<ComparedSide> sides = others.stream().map(id -> new ComparedSide(rows.get(id), rows.get(question.base()), table, held, weights, noise, materiality, left)).toList();
+        List<ComparedSide> sides = others.stream()
+                .map(id -> new ComparedSide(
+                        rows.get(id), rows.get(question.base()), table, held, weights, noise, materiality, left))
+                .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
             SampleMoments base = table.sample(question.base(), m.id());
             if (base != null && others.stream().anyMatch(id -> table.sample(id, m.id()) != null)) {
-                compared.add(new Comparison.ComparedRow(m, Merit.toValue(base.mean(), m.direction(), m.scale()), base.n(), sides.stream().map(s -> s.cell(m)).toList()));
+                compared.add(new Comparison.ComparedRow(
+                        m,
+                        Merit.toValue(base.mean(), m.direction(), m.scale()),
+                        base.n(),
+                        sides.stream().map(s -> s.cell(m)).toList()));
             }
         }
         Map<Long, DifferencePage> differing = differences.each(question.base(), others);
-        List<Comparison.Side> shown = sides.stream().map(s -> {
-            DifferencePage changed = differing.get(s.configuration().id());
-            List<SessionConditions.Difference> elsewise = SessionConditions.between(conditions.getOrDefault(question.base(), List.of()), conditions.getOrDefault(s.configuration().id(), List.of()));
-            return new Comparison.Side(s.configuration(), s.overall(), s.overall() == null ? nothingInCommon(s, compared) : null, changed, elsewise, clean(changed, elsewise),
-                quantity == null ? null : quantity.shown(s.configuration().id()), unlike(rows.get(question.base()), s, changed, compared));
-        }).toList();
-        return new Comparison(rows.get(question.base()), shown, purpose.name(), question.materiality(), quantity == null ? null : quantity.quantity(), compared, left.out(NAMED));
+        List<Comparison.Side> shown = sides.stream()
+                .map(s -> {
+                    DifferencePage changed = differing.get(s.configuration().id());
+                    List<SessionConditions.Difference> elsewise = SessionConditions.between(
+                            conditions.getOrDefault(question.base(), List.of()),
+                            conditions.getOrDefault(s.configuration().id(), List.of()));
+                    return new Comparison.Side(
+                            s.configuration(),
+                            s.overall(),
+                            s.overall() == null ? nothingInCommon(s, compared) : null,
+                            changed,
+                            elsewise,
+                            clean(changed, elsewise),
+                            quantity == null
+                                    ? null
+                                    : quantity.shown(s.configuration().id()),
+                            unlike(rows.get(question.base()), s, changed, compared));
+                })
+                .toList();
+        return new Comparison(
+                rows.get(question.base()),
+                shown,
+                purpose.name(),
+                question.materiality(),
+                quantity == null ? null : quantity.quantity(),
+                compared,
+                left.out(NAMED));
     }
 
     /** Marks of what a comparison of these lists, by sample. */
     @Transactional(readOnly = true)
     public List<CompareController.MarkedSample> marks(List<Long> ids) {
-        Set<Long> wanted = catalog.metricsInUse().stream().filter(ComparisonService::listed).map(MetricRow::id).collect(Collectors.toSet());
-        Set<ReadingMarks.HeldSample> these = samples.ofConfigurations(ids).stream().filter(s -> wanted.contains(s.metricId())).map(s -> new ReadingMarks.HeldSample(s.configurationId(), s.metricId())).collect(Collectors.toSet());
-        return marks.kinds(these).entrySet().stream().map(e -> new CompareController.MarkedSample(e.getKey().configurationId(), e.getKey().metricId(), e.getValue())).toList();
+        Set<Long> wanted = catalog.metricsInUse().stream()
+                .filter(ComparisonService::listed)
+                .map(MetricRow::id)
+                .collect(Collectors.toSet());
+        Set<ReadingMarks.HeldSample> these = samples.ofConfigurations(ids).stream()
+                .filter(s -> wanted.contains(s.metricId()))
+                .map(s -> new ReadingMarks.HeldSample(s.configurationId(), s.metricId()))
+                .collect(Collectors.toSet());
+        return marks.kinds(these).entrySet().stream()
+                .map(e -> new CompareController.MarkedSample(
+                        e.getKey().configurationId(), e.getKey().metricId(), e.getValue()))
+                .toList();
     }
 
     /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd the list. */
@@ -133,24 +197,41 @@ class ComparisonService {
         try {
             return new Materiality(percent / 100);
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("not-a-materiality", "What matters is above 0 % and at most 1000 %, not " + percent + " %.");
+            throw Problem.invalid(
+                    "not-a-materiality", "What matters is above 0 % and at most 1000 %, not " + percent + " %.");
         }
     }
 
     private static boolean clean(DifferencePage changed, List<SessionConditions.Difference> conditions) {
-        return changed.differing().stream().anyMatch(r -> r.role() == SetupComparison.Role.UNDER_TEST) && changed.differing().stream().noneMatch(r -> r.role() == SetupComparison.Role.ALSO_CHANGED)
-            && changed.partly().isEmpty() && conditions.stream().noneMatch(SessionConditions.Difference::disturbs);
+        return changed.differing().stream().anyMatch(r -> r.role() == SetupComparison.Role.UNDER_TEST)
+                && changed.differing().stream().noneMatch(r -> r.role() == SetupComparison.Role.ALSO_CHANGED)
+                && changed.partly().isEmpty()
+                && conditions.stream().noneMatch(SessionConditions.Difference::disturbs);
     }
 
     /** Two units of one model with the same facts should do the same; where they do not, it is the units that differ. */
-    private static List<String> unlike(ConfigurationRow base, ComparedSide side, DifferencePage changed, List<Comparison.ComparedRow> rows) {
+    private static List<String> unlike(
+            ConfigurationRow base, ComparedSide side, DifferencePage changed, List<Comparison.ComparedRow> rows) {
         ConfigurationRow other = side.configuration();
-        boolean alike = base.modelId() == other.modelId() && !base.unit().equals(other.unit()) && changed.partly().isEmpty() && changed.differing().stream().allMatch(r -> r.role() == SetupComparison.Role.WITHIN_TOLERANCE);
-        return alike ? rows.stream().map(Comparison.ComparedRow::metric).filter(m -> UnlikeUnits.differ(side.cell(m).verdict())).map(MetricRow::test).toList() : List.of();
+        boolean alike = base.modelId() == other.modelId()
+                && !base.unit().equals(other.unit())
+                && changed.partly().isEmpty()
+                && changed.differing().stream().allMatch(r -> r.role() == SetupComparison.Role.WITHIN_TOLERANCE);
+        return alike
+                ? rows.stream()
+                        .map(Comparison.ComparedRow::metric)
+                        .filter(m -> UnlikeUnits.differ(side.cell(m).verdict()))
+                        .map(MetricRow::test)
+                        .toList()
+                : List.of();
     }
 
     private static String nothingInCommon(ComparedSide side, List<Comparison.ComparedRow> rows) {
-        return rows.isEmpty() ? "No test was run on both." : side.noWeight() ? "The purpose gives no weight to any test that both ran." : "None of the tests that both ran counts in an overall.";
+        return rows.isEmpty()
+                ? "No test was run on both."
+                : side.noWeight()
+                        ? "The purpose gives no weight to any test that both ran."
+                        : "None of the tests that both ran counts in an overall.";
     }
 
     /** Samples by configuration and metric, those of joined comparability groups as one, divided by the quantity where there is one. */
@@ -165,8 +246,11 @@ class ComparisonService {
             if (column == null || !columns.contains(column)) {
                 continue;
             }
-            SampleMoments moments = quantity == null || byId.get(column).scale() != Scale.RATIO ? row.moments() : row.moments().per(quantity.value(row.configurationId()));
-            cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>()).merge(column, moments, SampleMoments::pooled);
+            SampleMoments moments = quantity == null || byId.get(column).scale() != Scale.RATIO
+                    ? row.moments()
+                    : row.moments().per(quantity.value(row.configurationId()));
+            cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
+                    .merge(column, moments, SampleMoments::pooled);
             present.add(column);
         }
         return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells);
@@ -174,7 +258,9 @@ class ComparisonService {
 
     /** The purpose weighs what at least one of those compared has; what the others lack is scaled away for each pair. */
     static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
-        List<MetricRow> counted = metrics.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
+        List<MetricRow> counted = metrics.stream()
+                .filter(m -> m.main() && m.scale() == Scale.RATIO)
+                .toList();
         Map<Long, Double> weights = new HashMap<>();
         try {
             double[] spread = purpose.weighing().spread(counted);
@@ -189,7 +275,8 @@ class ComparisonService {
 
     /** @param metrics that one of those compared has, in catalogue order */
     record Table(List<MetricRow> metrics, Map<Long, Map<Long, SampleMoments>> cells) {
-        @Nullable SampleMoments sample(long configurationId, long metricId) {
+        @Nullable
+        SampleMoments sample(long configurationId, long metricId) {
             return cells.getOrDefault(configurationId, Map.of()).get(metricId);
         }
     }
@@ -203,7 +290,12 @@ class ComparisonService {
         }
 
         List<Comparison.NotCounted> out(int named) {
-            return byReason.entrySet().stream().map(e -> new Comparison.NotCounted(e.getKey(), e.getValue().stream().limit(named).toList(), e.getValue().size())).toList();
+            return byReason.entrySet().stream()
+                    .map(e -> new Comparison.NotCounted(
+                            e.getKey(),
+                            e.getValue().stream().limit(named).toList(),
+                            e.getValue().size()))
+                    .toList();
         }
     }
 }

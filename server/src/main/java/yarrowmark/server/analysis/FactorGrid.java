@@ -14,11 +14,18 @@ import yarrowmark.server.shelf.ConfigurationRow;
  * @param rows    one for each level of the first factor, cells in the order of the second one's levels
  * @param blocks  every two levels of each for which all four cells are there
  */
-record FactorGrid(List<FactorChoice> choices, @Nullable FactorChoice first, @Nullable FactorChoice second, @Nullable MetricRow metric, List<MetricRow> metrics, List<FactorRow> rows, List<FactorBlock> blocks) {
+record FactorGrid(
+        List<FactorChoice> choices,
+        @Nullable FactorChoice first,
+        @Nullable FactorChoice second,
+        @Nullable MetricRow metric,
+        List<MetricRow> metrics,
+        List<FactorRow> rows,
+        List<FactorBlock> blocks) {
     /** @param levels as people write them */
-    record FactorChoice(String key, String label, List<String> levels) { }
+    record FactorChoice(String key, String label, List<String> levels) {}
 
-    record FactorRow(String level, List<FactorCell> cells) { }
+    record FactorRow(String level, List<FactorCell> cells) {}
 
     /**
      * @param configuration absent where none has these levels
@@ -27,9 +34,21 @@ record FactorGrid(List<FactorChoice> choices, @Nullable FactorChoice first, @Nul
      * @param ratio         to the first cell that is there, better above 1; absent where there is nothing to hold against
      * @param from          a configuration that a missing one could be made from
      */
-    record FactorCell(@Nullable ConfigurationRow configuration, int others, @Nullable Double value, @Nullable Double ratio, @Nullable Long from) { }
+    record FactorCell(
+            @Nullable ConfigurationRow configuration,
+            int others,
+            @Nullable Double value,
+            @Nullable Double ratio,
+            @Nullable Long from) {}
 
-    record FactorEffect(double ratio, @Nullable Double low, @Nullable Double high, String words) { }
+    record FactorEffect(double ratio, @Nullable Double low, @Nullable Double high, String words) {}
 
-    record FactorBlock(String firstFrom, String firstTo, String secondFrom, String secondTo, FactorEffect first, FactorEffect second, FactorEffect interaction) { }
+    record FactorBlock(
+            String firstFrom,
+            String firstTo,
+            String secondFrom,
+            String secondTo,
+            FactorEffect first,
+            FactorEffect second,
+            FactorEffect interaction) {}
 }

@@ -38,7 +38,12 @@ class FactorService {
     private static final int MOST_BLOCKS = 20;
 
     /** @param first a fact's key, or "device"; absent: what differs first */
-    record Question(List<Long> ids, @Nullable String first, @Nullable String second, @Nullable Long metric, @Nullable Long purpose) { }
+    record Question(
+            List<Long> ids,
+            @Nullable String first,
+            @Nullable String second,
+            @Nullable Long metric,
+            @Nullable Long purpose) {}
 
     private final Shelf shelf;
     private final Catalog catalog;
@@ -48,7 +53,14 @@ class FactorService {
     private final ReadingMarks marks;
     private final Differences differences;
 
-    FactorService(Shelf shelf, Catalog catalog, Purposes purposes, ComparisonService comparisons, LentNoise lent, ReadingMarks marks, Differences differences) {
+    FactorService(
+            Shelf shelf,
+            Catalog catalog,
+            Purposes purposes,
+            ComparisonService comparisons,
+            LentNoise lent,
+            ReadingMarks marks,
+            Differences differences) {
         this.differences = differences;
         this.shelf = shelf;
         this.catalog = catalog;
@@ -59,46 +71,82 @@ class FactorService {
     }
 
     /** What a cell's configuration has in each metric, and with which noise. */
-    private record Measured(Map<Long, SampleMoments> samples, Map<Long, Optional<NoisePrior>> noise) { }
+    private record Measured(Map<Long, SampleMoments> samples, Map<Long, Optional<NoisePrior>> noise) {}
 
     @Transactional(readOnly = true)
     public FactorGrid grid(Question q) {
         List<Long> ids = q.ids().stream().distinct().toList();
         if (ids.size() < 2) {
-            throw Problem.invalid("not-two", "Two factors need configurations that differ: two at least, four for an answer.");
+            throw Problem.invalid(
+                    "not-two", "Two factors need configurations that differ: two at least, four for an answer.");
         }
         Map<Long, Map<String, String>> levels = new HashMap<>();
         List<FactorGrid.FactorChoice> choices = choices(ids, levels);
-        List<FactorGrid.FactorChoice> fullest = q.first() == null && q.second() == null ? fullest(choices, ids, levels) : List.of();
+        List<FactorGrid.FactorChoice> fullest =
+                q.first() == null && q.second() == null ? fullest(choices, ids, levels) : List.of();
         FactorGrid.FactorChoice first = fullest.isEmpty() ? chosen(choices, q.first(), null) : fullest.get(0);
         FactorGrid.FactorChoice second = fullest.isEmpty() ? chosen(choices, q.second(), first) : fullest.get(1);
         if (first == null || second == null) {
             return new FactorGrid(choices, first, second, null, List.of(), List.of(), List.of());
         }
-        Map<Long, ConfigurationRow> rows = shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        Map<Long, ConfigurationRow> rows =
+                shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
         List<List<ConfigurationRow>> cells = new ArrayList<>();
         for (String a : first.levels()) {
             for (String b : second.levels()) {
-                cells.add(ids.stream().filter(id -> a.equals(levels.get(id).get(first.key())) && b.equals(levels.get(id).get(second.key()))).map(rows::get).sorted(Comparator.comparingLong(ConfigurationRow::id).reversed()).toList());
+                cells.add(ids.stream()
+                        .filter(id -> a.equals(levels.get(id).get(first.key()))
+                                && b.equals(levels.get(id).get(second.key())))
+                        .map(rows::get)
+                        .sorted(Comparator.comparingLong(ConfigurationRow::id).reversed())
+                        .toList());
             }
         }
-        List<Long> taken = cells.stream().filter(c -> !c.isEmpty()).map(c -> c.get(0).id()).toList();
+        List<Long> taken =
+                cells.stream().filter(c -> !c.isEmpty()).map(c -> c.get(0).id()).toList();
         List<MetricRow> all = catalog.metricsInUse();
-        ComparisonService.Table table = comparisons.table(new LinkedHashSet<>(taken), all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList(), all, null);
-        List<MetricRow> shared = table.metrics().stream().filter(m -> taken.stream().allMatch(id -> table.sample(id, m.id()) != null)).toList();
-        MetricRow metric = q.metric() == null ? null : shared.stream().filter(m -> m.id() == q.metric()).findFirst()
-            .orElseThrow(() -> Problem.invalid("not-shared", "Not every cell of the grid has this test. Choose one that all of them ran."));
+        ComparisonService.Table table = comparisons.table(
+                new LinkedHashSet<>(taken),
+                all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList(),
+                all,
+                null);
+        List<MetricRow> shared = table.metrics().stream()
+                .filter(m -> taken.stream().allMatch(id -> table.sample(id, m.id()) != null))
+                .toList();
+        MetricRow metric = q.metric() == null
+                ? null
+                : shared.stream()
+                        .filter(m -> m.id() == q.metric())
+                        .findFirst()
+                        .orElseThrow(() -> Problem.invalid(
+                                "not-shared",
+                                "Not every cell of the grid has this test. Choose one that all of them ran."));
         List<MetricRow> used = metric == null ? counted(shared, taken) : List.of(metric);
-        Map<Long, Double> weights = metric == null ? ComparisonService.weights(purposes.purpose(q.purpose()), used) : Map.of(metric.id(), 1.0);
+        Map<Long, Double> weights = metric == null
+                ? ComparisonService.weights(purposes.purpose(q.purpose()), used)
+                : Map.of(metric.id(), 1.0);
         Map<Long, Optional<NoisePrior>> noise = lent.of(used, all);
-        List<TwoFactors.@Nullable Cell> merits = cells.stream().map(c -> c.isEmpty() || weights.isEmpty() ? null : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise), weights)).collect(Collectors.toCollection(ArrayList::new));
-        return new FactorGrid(choices, first, second, metric, shared, rows(first, second, cells, merits, metric), blocks(first, second, merits));
+        List<TwoFactors.@Nullable Cell> merits = cells.stream()
+                .map(c -> c.isEmpty() || weights.isEmpty()
+                        ? null
+                        : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise), weights))
+                .collect(Collectors.toCollection(ArrayList::new));
+        return new FactorGrid(
+                choices,
+                first,
+                second,
+                metric,
+                shared,
+                rows(first, second, cells, merits, metric),
+                blocks(first, second, merits));
     }
 
     /** Without what a display holds on any of them: that says nothing about what the factors do. */
     private List<MetricRow> counted(List<MetricRow> shared, List<Long> taken) {
         var held = marks.held(shared);
-        return shared.stream().filter(m -> taken.stream().noneMatch(id -> held.contains(new ReadingMarks.HeldSample(id, m.id())))).toList();
+        return shared.stream()
+                .filter(m -> taken.stream().noneMatch(id -> held.contains(new ReadingMarks.HeldSample(id, m.id()))))
+                .toList();
     }
 
     private List<FactorGrid.FactorChoice> choices(List<Long> ids, Map<Long, Map<String, String>> levels) {
@@ -106,7 +154,10 @@ class FactorService {
         List<FactorGrid.FactorChoice> choices = new ArrayList<>();
         List<ConfigurationRow> in = page.configurations();
         in.forEach(c -> levels.computeIfAbsent(c.id(), id -> new HashMap<>()).put(DEVICE, c.maker() + " " + c.model()));
-        choices.add(new FactorGrid.FactorChoice(DEVICE, "Device", in.stream().map(c -> c.maker() + " " + c.model()).distinct().toList()));
+        choices.add(new FactorGrid.FactorChoice(
+                DEVICE,
+                "Device",
+                in.stream().map(c -> c.maker() + " " + c.model()).distinct().toList()));
         for (DifferencePage.FactRow row : page.differing()) {
             for (int i = 0; i < in.size(); i++) {
                 String shown = row.cells().get(i).shown();
@@ -114,18 +165,33 @@ class FactorService {
                     levels.get(in.get(i).id()).put(row.key(), shown);
                 }
             }
-            choices.add(new FactorGrid.FactorChoice(row.key(), row.label(), row.cells().stream().map(DifferencePage.FactCell::shown).filter(Objects::nonNull).distinct().toList()));
+            choices.add(new FactorGrid.FactorChoice(
+                    row.key(),
+                    row.label(),
+                    row.cells().stream()
+                            .map(DifferencePage.FactCell::shown)
+                            .filter(Objects::nonNull)
+                            .distinct()
+                            .toList()));
         }
-        return choices.stream().filter(c -> c.levels().size() > 1 && c.levels().size() <= MOST_LEVELS).toList();
+        return choices.stream()
+                .filter(c -> c.levels().size() > 1 && c.levels().size() <= MOST_LEVELS)
+                .toList();
     }
 
     /** The two in which the grid has the fewest holes; of equal ones the first. Empty where there are no two. */
-    private static List<FactorGrid.FactorChoice> fullest(List<FactorGrid.FactorChoice> choices, List<Long> ids, Map<Long, Map<String, String>> levels) {
+    private static List<FactorGrid.FactorChoice> fullest(
+            List<FactorGrid.FactorChoice> choices, List<Long> ids, Map<Long, Map<String, String>> levels) {
         List<FactorGrid.FactorChoice> best = List.of();
         double most = 0;
         for (FactorGrid.FactorChoice a : choices) {
             for (FactorGrid.FactorChoice b : choices.subList(choices.indexOf(a) + 1, choices.size())) {
-                long cells = ids.stream().map(levels::get).filter(l -> l.containsKey(a.key()) && l.containsKey(b.key())).map(l -> List.of(l.get(a.key()), l.get(b.key()))).distinct().count();
+                long cells = ids.stream()
+                        .map(levels::get)
+                        .filter(l -> l.containsKey(a.key()) && l.containsKey(b.key()))
+                        .map(l -> List.of(l.get(a.key()), l.get(b.key())))
+                        .distinct()
+                        .count();
                 double share = (double) cells / (a.levels().size() * b.levels().size());
                 if (share > most) {
                     most = share;
@@ -136,41 +202,75 @@ class FactorService {
         return best;
     }
 
-    private static FactorGrid.@Nullable FactorChoice chosen(List<FactorGrid.FactorChoice> choices, @Nullable String key, FactorGrid.@Nullable FactorChoice other) {
+    private static FactorGrid.@Nullable FactorChoice chosen(
+            List<FactorGrid.FactorChoice> choices, @Nullable String key, FactorGrid.@Nullable FactorChoice other) {
         if (key != null) {
-            return choices.stream().filter(c -> c.key().equals(key)).findFirst()
-                .orElseThrow(() -> Problem.invalid("not-a-factor", "These configurations do not differ in \"" + key + "\", or in more than " + MOST_LEVELS + " ways. They differ in " + choices.stream().map(FactorGrid.FactorChoice::label).collect(Collectors.joining(", ")) + "."));
+            return choices.stream()
+                    .filter(c -> c.key().equals(key))
+                    .findFirst()
+                    .orElseThrow(() -> Problem.invalid(
+                            "not-a-factor",
+                            "These configurations do not differ in \"" + key + "\", or in more than " + MOST_LEVELS
+                                    + " ways. They differ in "
+                                    + choices.stream()
+                                            .map(FactorGrid.FactorChoice::label)
+                                            .collect(Collectors.joining(", "))
+                                    + "."));
         }
         return choices.stream().filter(c -> c != other).findFirst().orElse(null);
     }
 
     private static TwoFactors.Cell cell(Measured measured, Map<Long, Double> weights) {
-        return TwoFactors.Cell.of(weights.entrySet().stream().map(w -> {
-            SampleMoments sample = measured.samples().get(w.getKey());
-            return new TwoFactors.Part(w.getValue(), sample, NoisePrior.workingVariance(sample, measured.noise().getOrDefault(w.getKey(), Optional.empty())));
-        }).toList());
+        return TwoFactors.Cell.of(weights.entrySet().stream()
+                .map(w -> {
+                    SampleMoments sample = measured.samples().get(w.getKey());
+                    return new TwoFactors.Part(
+                            w.getValue(),
+                            sample,
+                            NoisePrior.workingVariance(
+                                    sample, measured.noise().getOrDefault(w.getKey(), Optional.empty())));
+                })
+                .toList());
     }
 
-    private static List<FactorGrid.FactorRow> rows(FactorGrid.FactorChoice first, FactorGrid.FactorChoice second, List<List<ConfigurationRow>> cells, List<TwoFactors.@Nullable Cell> merits, @Nullable MetricRow metric) {
-        Double origin = merits.stream().filter(Objects::nonNull).map(TwoFactors.Cell::mean).findFirst().orElse(null);
+    private static List<FactorGrid.FactorRow> rows(
+            FactorGrid.FactorChoice first,
+            FactorGrid.FactorChoice second,
+            List<List<ConfigurationRow>> cells,
+            List<TwoFactors.@Nullable Cell> merits,
+            @Nullable MetricRow metric) {
+        Double origin = merits.stream()
+                .filter(Objects::nonNull)
+                .map(TwoFactors.Cell::mean)
+                .findFirst()
+                .orElse(null);
         int width = second.levels().size();
         List<FactorGrid.FactorRow> rows = new ArrayList<>();
         for (int a = 0; a < first.levels().size(); a++) {
             List<List<ConfigurationRow>> line = cells.subList(a * width, (a + 1) * width);
-            Long from = line.stream().filter(c -> !c.isEmpty()).map(c -> c.get(0).id()).findFirst().orElse(null);
+            Long from = line.stream()
+                    .filter(c -> !c.isEmpty())
+                    .map(c -> c.get(0).id())
+                    .findFirst()
+                    .orElse(null);
             List<FactorGrid.FactorCell> shown = new ArrayList<>();
             for (int b = 0; b < width; b++) {
                 TwoFactors.Cell merit = merits.get(a * width + b);
                 boolean empty = line.get(b).isEmpty();
-                shown.add(new FactorGrid.FactorCell(empty ? null : line.get(b).get(0), Math.max(0, line.get(b).size() - 1), merit == null || metric == null ? null : Merit.toValue(merit.mean(), metric.direction()),
-                    merit == null ? null : Math.exp(merit.mean() - origin), empty ? from : null));
+                shown.add(new FactorGrid.FactorCell(
+                        empty ? null : line.get(b).get(0),
+                        Math.max(0, line.get(b).size() - 1),
+                        merit == null || metric == null ? null : Merit.toValue(merit.mean(), metric.direction()),
+                        merit == null ? null : Math.exp(merit.mean() - origin),
+                        empty ? from : null));
             }
             rows.add(new FactorGrid.FactorRow(first.levels().get(a), shown));
         }
         return rows;
     }
 
-    private static List<FactorGrid.FactorBlock> blocks(FactorGrid.FactorChoice first, FactorGrid.FactorChoice second, List<TwoFactors.@Nullable Cell> merits) {
+    private static List<FactorGrid.FactorBlock> blocks(
+            FactorGrid.FactorChoice first, FactorGrid.FactorChoice second, List<TwoFactors.@Nullable Cell> merits) {
         List<FactorGrid.FactorBlock> blocks = new ArrayList<>();
         List<String> as = first.levels();
         List<String> bs = second.levels();
@@ -184,8 +284,17 @@ class FactorService {
                         TwoFactors.Cell a2b2 = merits.get(a2 * bs.size() + b2);
                         if (a1b1 != null && a2b1 != null && a1b2 != null && a2b2 != null) {
                             TwoFactors t = TwoFactors.of(a1b1, a2b1, a1b2, a2b2);
-                            blocks.add(new FactorGrid.FactorBlock(as.get(a1), as.get(a2), bs.get(b1), bs.get(b2), effect(t.first(), FactorWords.effect(t.first(), as.get(a1), as.get(a2))),
-                                effect(t.second(), FactorWords.effect(t.second(), bs.get(b1), bs.get(b2))), effect(t.interaction(), FactorWords.interaction(t.interaction(), bs.get(b1), bs.get(b2), as.get(a2), as.get(a1)))));
+                            blocks.add(new FactorGrid.FactorBlock(
+                                    as.get(a1),
+                                    as.get(a2),
+                                    bs.get(b1),
+                                    bs.get(b2),
+                                    effect(t.first(), FactorWords.effect(t.first(), as.get(a1), as.get(a2))),
+                                    effect(t.second(), FactorWords.effect(t.second(), bs.get(b1), bs.get(b2))),
+                                    effect(
+                                            t.interaction(),
+                                            FactorWords.interaction(
+                                                    t.interaction(), bs.get(b1), bs.get(b2), as.get(a2), as.get(a1)))));
                         }
                     }
                 }
@@ -195,6 +304,10 @@ class FactorService {
     }
 
     private static FactorGrid.FactorEffect effect(TwoFactors.Effect e, String words) {
-        return new FactorGrid.FactorEffect(e.ratio(), e.interval().map(PairComparison.Interval::low).orElse(null), e.interval().map(PairComparison.Interval::high).orElse(null), words);
+        return new FactorGrid.FactorEffect(
+                e.ratio(),
+                e.interval().map(PairComparison.Interval::low).orElse(null),
+                e.interval().map(PairComparison.Interval::high).orElse(null),
+                words);
     }
 }

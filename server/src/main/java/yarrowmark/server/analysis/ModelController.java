@@ -23,8 +23,11 @@ class ModelController {
      * @param metricId where a score is claimed
      * @param text     as typed, with its unit
      */
-    record ClaimBody(@Nullable @Size(max = 80) String factKey, @Nullable Long metricId, @NotBlank @Size(max = 500) String text,
-                     @NotBlank(message = "must say where this is claimed") @Size(max = 300) String source) { }
+    record ClaimBody(
+            @Nullable @Size(max = 80) String factKey,
+            @Nullable Long metricId,
+            @NotBlank @Size(max = 500) String text,
+            @NotBlank(message = "must say where this is claimed") @Size(max = 300) String source) {}
 
     private final ModelOverview overview;
     private final Claims claims;

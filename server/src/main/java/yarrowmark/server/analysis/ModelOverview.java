@@ -29,7 +29,16 @@ class ModelOverview {
     private static final int MOST_PLACES = 5;
 
     /** @param of how many configurations have a place in it */
-    record BestPlace(long metricId, String test, String suite, TestGroup group, long configurationId, String configuration, int best, int worst, int of) { }
+    record BestPlace(
+            long metricId,
+            String test,
+            String suite,
+            TestGroup group,
+            long configurationId,
+            String configuration,
+            int best,
+            int worst,
+            int of) {}
 
     /**
      * A claim beside what was found.
@@ -38,7 +47,13 @@ class ModelOverview {
      * @param foundPerClaimed measured over claimed, turned so that above 1 is better than claimed; null for facts and open claims
      * @param kept            whether it was found to hold; null while it is open
      */
-    record ClaimCheck(Claims.ClaimRow claim, @Nullable String found, @Nullable Double measured, @Nullable Double foundPerClaimed, @Nullable Boolean kept, List<String> configurations) { }
+    record ClaimCheck(
+            Claims.ClaimRow claim,
+            @Nullable String found,
+            @Nullable Double measured,
+            @Nullable Double foundPerClaimed,
+            @Nullable Boolean kept,
+            List<String> configurations) {}
 
     private final Shelf shelf;
     private final Claims claims;
@@ -58,51 +73,92 @@ class ModelOverview {
     @Transactional(readOnly = true)
     public List<BestPlace> bestPlaces(long modelId) {
         Map<Long, String> own = configurations(modelId);
-        List<MetricRow> metrics = catalog.metrics().stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
-        Set<Long> measured = samples.ofMetrics(metrics.stream().map(MetricRow::id).toList()).stream()
-            .filter(s -> own.containsKey(s.configurationId())).map(Samples.SampleRow::metricId).collect(Collectors.toSet());
+        List<MetricRow> metrics = catalog.metrics().stream()
+                .filter(m -> m.main() && m.scale() == Scale.RATIO)
+                .toList();
+        Set<Long> measured = samples
+                .ofMetrics(metrics.stream().map(MetricRow::id).toList())
+                .stream()
+                .filter(s -> own.containsKey(s.configurationId()))
+                .map(Samples.SampleRow::metricId)
+                .collect(Collectors.toSet());
         List<BestPlace> places = new ArrayList<>();
         for (MetricRow m : metrics) {
             if (measured.contains(m.id())) {
                 List<StandingPlaces.Placed> placed = standings.inMetric(m.id());
-                placed.stream().filter(r -> own.containsKey(r.configurationId())).min(Comparator.comparing(StandingPlaces.Placed::best).thenComparing(StandingPlaces.Placed::worst))
-                    .ifPresent(r -> places.add(new BestPlace(m.id(), m.test(), m.suite(), m.group(), r.configurationId(), r.configuration(), r.best(), r.worst(), placed.size())));
+                placed.stream()
+                        .filter(r -> own.containsKey(r.configurationId()))
+                        .min(Comparator.comparing(StandingPlaces.Placed::best)
+                                .thenComparing(StandingPlaces.Placed::worst))
+                        .ifPresent(r -> places.add(new BestPlace(
+                                m.id(),
+                                m.test(),
+                                m.suite(),
+                                m.group(),
+                                r.configurationId(),
+                                r.configuration(),
+                                r.best(),
+                                r.worst(),
+                                placed.size())));
             }
         }
-        return places.stream().sorted(Comparator.comparingDouble((BestPlace p) -> (p.best() + p.worst()) / 2.0 / p.of())).limit(MOST_PLACES).toList();
+        return places.stream()
+                .sorted(Comparator.comparingDouble((BestPlace p) -> (p.best() + p.worst()) / 2.0 / p.of()))
+                .limit(MOST_PLACES)
+                .toList();
     }
 
     @Transactional(readOnly = true)
     public List<ClaimCheck> claims(long modelId) {
         Map<Long, String> own = configurations(modelId);
-        return claims.of(modelId).stream().map(c -> c.metric() == null ? fact(c, own) : score(c, c.metric(), own)).toList();
+        return claims.of(modelId).stream()
+                .map(c -> c.metric() == null ? fact(c, own) : score(c, c.metric(), own))
+                .toList();
     }
 
     private ClaimCheck score(Claims.ClaimRow claim, MetricRow metric, Map<Long, String> own) {
-        return samples.ofMetrics(List.of(metric.id())).stream().filter(s -> own.containsKey(s.configurationId()))
-            .max(Comparator.comparingDouble(s -> s.moments().mean()))
-            .map(s -> {
-                double value = Merit.toValue(s.moments().mean(), metric.direction(), metric.scale());
-                double ratio = value / Double.parseDouble(claim.value());
-                double better = metric.direction() == Direction.MORE_IS_BETTER ? ratio : 1 / ratio;
-                return new ClaimCheck(claim, null, value, better, better >= 1, List.of(own.get(s.configurationId())));
-            }).orElseGet(() -> new ClaimCheck(claim, null, null, null, null, List.of()));
+        return samples.ofMetrics(List.of(metric.id())).stream()
+                .filter(s -> own.containsKey(s.configurationId()))
+                .max(Comparator.comparingDouble(s -> s.moments().mean()))
+                .map(s -> {
+                    double value = Merit.toValue(s.moments().mean(), metric.direction(), metric.scale());
+                    double ratio = value / Double.parseDouble(claim.value());
+                    double better = metric.direction() == Direction.MORE_IS_BETTER ? ratio : 1 / ratio;
+                    return new ClaimCheck(
+                            claim, null, value, better, better >= 1, List.of(own.get(s.configurationId())));
+                })
+                .orElseGet(() -> new ClaimCheck(claim, null, null, null, null, List.of()));
     }
 
     private ClaimCheck fact(Claims.ClaimRow claim, Map<Long, String> own) {
-        Map<String, List<String>> found = own.keySet().stream().map(shelf::configuration)
-            .flatMap(c -> c.facts().stream().filter(f -> f.key().equals(claim.factKey())).map(f -> Map.entry(f.value(), c.configuration().name())))
-            .collect(Collectors.groupingBy(Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
+        Map<String, List<String>> found = own.keySet().stream()
+                .map(shelf::configuration)
+                .flatMap(c -> c.facts().stream()
+                        .filter(f -> f.key().equals(claim.factKey()))
+                        .map(f -> Map.entry(f.value(), c.configuration().name())))
+                .collect(Collectors.groupingBy(
+                        Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
         if (found.isEmpty()) {
             return new ClaimCheck(claim, null, null, null, null, List.of());
         }
-        String shown = found.keySet().stream().sorted().map(v -> FactText.of(FactVocabulary.entry(claim.factKey()), v)).collect(Collectors.joining(", "));
-        return new ClaimCheck(claim, shown, null, null, found.keySet().equals(Set.of(claim.value())), found.values().stream().flatMap(List::stream).toList());
+        String shown = found.keySet().stream()
+                .sorted()
+                .map(v -> FactText.of(FactVocabulary.entry(claim.factKey()), v))
+                .collect(Collectors.joining(", "));
+        return new ClaimCheck(
+                claim,
+                shown,
+                null,
+                null,
+                found.keySet().equals(Set.of(claim.value())),
+                found.values().stream().flatMap(List::stream).toList());
     }
 
     private Map<Long, String> configurations(long modelId) {
         ModelPage page = shelf.model(modelId);
-        return page.units().stream().flatMap(u -> u.configurations().stream()).filter(c -> c.mergedInto() == null)
-            .collect(Collectors.toMap(ModelPage.ConfigurationPart::id, ModelPage.ConfigurationPart::name));
+        return page.units().stream()
+                .flatMap(u -> u.configurations().stream())
+                .filter(c -> c.mergedInto() == null)
+                .collect(Collectors.toMap(ModelPage.ConfigurationPart::id, ModelPage.ConfigurationPart::name));
     }
 }

@@ -25,7 +25,8 @@ class Quantities {
     private static final String MASS = "mass";
 
     private enum Fact {
-        CLOCK("clock", "processor.boost_clock", "GHz of the highest clock", "GHz", 1e9), CORES("cores", "processor.cores", "core", "cores", 1),
+        CLOCK("clock", "processor.boost_clock", "GHz of the highest clock", "GHz", 1e9),
+        CORES("cores", "processor.cores", "core", "cores", 1),
         POWER("power", "power.sustained_limit", "watt of the sustained power limit", "W", 1);
 
         private final String key;
@@ -49,7 +50,8 @@ class Quantities {
             return values.get(configurationId);
         }
 
-        @Nullable Double shown(long configurationId) {
+        @Nullable
+        Double shown(long configurationId) {
             return values.get(configurationId);
         }
     }
@@ -65,29 +67,47 @@ class Quantities {
     /** @throws Problem where there is no such quantity, or it is not known of all of them */
     Known of(String key, Set<Long> ids) {
         Known known = key.equals(PRICE) ? price(ids) : key.equals(MASS) ? mass(ids) : fact(key, ids);
-        List<ConfigurationRow> missing = shelf.configurations(ids).stream().filter(c -> !known.values().containsKey(c.id())).toList();
+        List<ConfigurationRow> missing = shelf.configurations(ids).stream()
+                .filter(c -> !known.values().containsKey(c.id()))
+                .toList();
         if (!missing.isEmpty()) {
-            throw Problem.invalid("quantity-unknown", "The " + known.quantity().label() + " is not known of " + missing.stream().map(c -> c.maker() + " " + c.model() + " (" + c.name() + ")").collect(Collectors.joining(", "))
-                + ", so nothing can be divided by it. Enter it on the shelf, or compare without it.");
+            throw Problem.invalid(
+                    "quantity-unknown",
+                    "The " + known.quantity().label() + " is not known of "
+                            + missing.stream()
+                                    .map(c -> c.maker() + " " + c.model() + " (" + c.name() + ")")
+                                    .collect(Collectors.joining(", "))
+                            + ", so nothing can be divided by it. Enter it on the shelf, or compare without it.");
         }
         return known;
     }
 
     /** Those that are known of all of these. */
     List<Comparison.PerQuantity> offered(Collection<Long> ids) {
-        List<Known> all = new ArrayList<>(Arrays.stream(Fact.values()).map(f -> fact(f.key, Set.copyOf(ids))).toList());
+        List<Known> all = new ArrayList<>(Arrays.stream(Fact.values())
+                .map(f -> fact(f.key, Set.copyOf(ids)))
+                .toList());
         all.add(mass(Set.copyOf(ids)));
         try {
             all.add(price(Set.copyOf(ids)));
         } catch (Problem several) {
             // Prices in several currencies cannot be divided by.
         }
-        return all.stream().filter(k -> k.values().size() == Set.copyOf(ids).size()).map(Known::quantity).toList();
+        return all.stream()
+                .filter(k -> k.values().size() == Set.copyOf(ids).size())
+                .map(Known::quantity)
+                .toList();
     }
 
     private Known fact(String key, Set<Long> ids) {
-        Fact fact = Arrays.stream(Fact.values()).filter(f -> f.key.equals(key)).findFirst()
-            .orElseThrow(() -> Problem.invalid("unknown-quantity", "Scores can be divided by " + Arrays.stream(Fact.values()).map(f -> f.key).collect(Collectors.joining(", ")) + ", mass or price, not by \"" + key + "\"."));
+        Fact fact = Arrays.stream(Fact.values())
+                .filter(f -> f.key.equals(key))
+                .findFirst()
+                .orElseThrow(() -> Problem.invalid(
+                        "unknown-quantity",
+                        "Scores can be divided by "
+                                + Arrays.stream(Fact.values()).map(f -> f.key).collect(Collectors.joining(", "))
+                                + ", mass or price, not by \"" + key + "\"."));
         Map<Long, Double> values = new HashMap<>();
         facts.of(ids).forEach((id, own) -> {
             Double value = KnownFacts.number(own.get(fact.fact));
@@ -101,7 +121,11 @@ class Quantities {
     private Known mass(Set<Long> ids) {
         Map<Long, Double> values = new LinkedHashMap<>();
         for (ConfigurationRow c : shelf.configurations(ids)) {
-            Double grams = shelf.model(c.modelId()).fields().stream().filter(f -> f.name().equals("weight")).findFirst().map(f -> KnownFacts.number(f.value())).orElse(null);
+            Double grams = shelf.model(c.modelId()).fields().stream()
+                    .filter(f -> f.name().equals("weight"))
+                    .findFirst()
+                    .map(f -> KnownFacts.number(f.value()))
+                    .orElse(null);
             if (grams != null && grams > 0) {
                 values.put(c.id(), grams);
             }
@@ -120,8 +144,18 @@ class Quantities {
             }
         }
         if (currencies.size() > 1) {
-            throw Problem.invalid("several-currencies", "The prices are in " + String.join(" and ", currencies) + ", and rates between them are not known here.");
+            throw Problem.invalid(
+                    "several-currencies",
+                    "The prices are in " + String.join(" and ", currencies)
+                            + ", and rates between them are not known here.");
         }
-        return new Known(new Comparison.PerQuantity(PRICE, currencies.isEmpty() ? "unit of price" : currencies.iterator().next() + " of its price", currencies.isEmpty() ? "" : currencies.iterator().next()), values);
+        return new Known(
+                new Comparison.PerQuantity(
+                        PRICE,
+                        currencies.isEmpty()
+                                ? "unit of price"
+                                : currencies.iterator().next() + " of its price",
+                        currencies.isEmpty() ? "" : currencies.iterator().next()),
+                values);
     }
 }

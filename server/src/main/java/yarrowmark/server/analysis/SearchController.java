@@ -20,7 +20,7 @@ import yarrowmark.server.shelf.ShelfIndex;
 class SearchController {
     private static final int MOST = 8;
 
-    record Found(List<ModelRow> models, List<ConfigurationRow> configurations, List<TestRow> tests) { }
+    record Found(List<ModelRow> models, List<ConfigurationRow> configurations, List<TestRow> tests) {}
 
     private final Shelf shelf;
     private final Catalog catalog;
@@ -33,7 +33,12 @@ class SearchController {
     @GetMapping
     Found search(@RequestParam @Size(max = 120) String q) {
         String words = q.strip().toLowerCase(Locale.ROOT);
-        return new Found(shelf.search(ShelfIndex.Question.words(q), 0, MOST).rows(), shelf.searchConfigurations(q, MOST),
-            catalog.tests().stream().filter(t -> t.name().toLowerCase(Locale.ROOT).contains(words)).limit(MOST).toList());
+        return new Found(
+                shelf.search(ShelfIndex.Question.words(q), 0, MOST).rows(),
+                shelf.searchConfigurations(q, MOST),
+                catalog.tests().stream()
+                        .filter(t -> t.name().toLowerCase(Locale.ROOT).contains(words))
+                        .limit(MOST)
+                        .toList());
     }
 }

@@ -34,14 +34,34 @@ class SuiteTotals {
      * @param label        what the recomputed ones are; absent where they are made of every part, as the suite's own
      * @param how          how the contributions were found
      */
-    record ComparedTotal(long metricId, String name, String suite, String version, String unit, List<TotalPart> parts, @Nullable Double baseStated, @Nullable Double stated,
-                         double base, double total, double ratio, int used, @Nullable String label, TotalContributions.How how) { }
+    record ComparedTotal(
+            long metricId,
+            String name,
+            String suite,
+            String version,
+            String unit,
+            List<TotalPart> parts,
+            @Nullable Double baseStated,
+            @Nullable Double stated,
+            double base,
+            double total,
+            double ratio,
+            int used,
+            @Nullable String label,
+            TotalContributions.How how) {}
 
     /**
      * @param takenOut     by whoever asks
      * @param contribution to the difference of the recomputed totals, in the total's unit; absent where it is not used
      */
-    record TotalPart(long metricId, String test, String unit, @Nullable Double base, @Nullable Double value, boolean takenOut, @Nullable Double contribution) { }
+    record TotalPart(
+            long metricId,
+            String test,
+            String unit,
+            @Nullable Double base,
+            @Nullable Double value,
+            boolean takenOut,
+            @Nullable Double contribution) {}
 
     private final Catalog catalog;
     private final Samples samples;
@@ -59,7 +79,8 @@ class SuiteTotals {
         for (Samples.SampleRow row : samples.ofConfigurations(List.of(base, other))) {
             MetricRow m = metrics.get(row.metricId());
             if (m != null) {
-                values.computeIfAbsent(row.configurationId(), c -> new HashMap<>()).put(m.id(), Merit.toValue(row.moments().mean(), m.direction(), m.scale()));
+                values.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
+                        .put(m.id(), Merit.toValue(row.moments().mean(), m.direction(), m.scale()));
             }
         }
         without.stream().filter(id -> !metrics.containsKey(id)).findFirst().ifPresent(id -> {
@@ -68,14 +89,26 @@ class SuiteTotals {
         Map<Long, Double> ofBase = values.getOrDefault(base, Map.of());
         Map<Long, Double> ofOther = values.getOrDefault(other, Map.of());
         List<ComparedTotal> totals = new ArrayList<>();
-        for (MetricRow m : metrics.values().stream().filter(m -> !m.given()).sorted(Comparator.comparingLong(MetricRow::id)).toList()) {
+        for (MetricRow m : metrics.values().stream()
+                .filter(m -> !m.given())
+                .sorted(Comparator.comparingLong(MetricRow::id))
+                .toList()) {
             // A formula over one part is a conversion, not a total.
-            TotalShape.read(m.formula()).filter(s -> s.parts().size() > 1 && m.facts().isEmpty()).flatMap(s -> total(m, s, metrics, ofBase, ofOther, without)).ifPresent(totals::add);
+            TotalShape.read(m.formula())
+                    .filter(s -> s.parts().size() > 1 && m.facts().isEmpty())
+                    .flatMap(s -> total(m, s, metrics, ofBase, ofOther, without))
+                    .ifPresent(totals::add);
         }
         return totals;
     }
 
-    private static Optional<ComparedTotal> total(MetricRow m, TotalShape shape, Map<Long, MetricRow> metrics, Map<Long, Double> base, Map<Long, Double> other, Collection<Long> without) {
+    private static Optional<ComparedTotal> total(
+            MetricRow m,
+            TotalShape shape,
+            Map<Long, MetricRow> metrics,
+            Map<Long, Double> base,
+            Map<Long, Double> other,
+            Collection<Long> without) {
         Optional<TotalShape.Recomputed> found = shape.recompute(inputs(m, base, without), inputs(m, other, without));
         if (found.isEmpty()) {
             return Optional.empty();
@@ -85,14 +118,43 @@ class SuiteTotals {
         for (int i = 0; i < r.used().size(); i++) {
             contributions.put(r.used().get(i), r.contributions().parts().get(i));
         }
-        List<TotalPart> parts = shape.parts().stream().map(p -> {
-            MetricRow part = metrics.get(m.inputs().get(p.input()));
-            return part == null ? null : new TotalPart(part.id(), part.name(), part.unit(), base.get(part.id()), other.get(part.id()), without.contains(part.id()), contributions.get(p.input()));
-        }).filter(Objects::nonNull).toList();
+        List<TotalPart> parts = shape.parts().stream()
+                .map(p -> {
+                    MetricRow part = metrics.get(m.inputs().get(p.input()));
+                    return part == null
+                            ? null
+                            : new TotalPart(
+                                    part.id(),
+                                    part.name(),
+                                    part.unit(),
+                                    base.get(part.id()),
+                                    other.get(part.id()),
+                                    without.contains(part.id()),
+                                    contributions.get(p.input()));
+                })
+                .filter(Objects::nonNull)
+                .toList();
         int all = shape.parts().size();
-        String label = r.used().size() == all ? null : "Recomputed by Yarrowmark from " + r.used().size() + " of " + all + " parts; not the suite's own total.";
+        String label = r.used().size() == all
+                ? null
+                : "Recomputed by Yarrowmark from " + r.used().size() + " of " + all
+                        + " parts; not the suite's own total.";
         double ratio = m.direction().sign() > 0 ? r.total() / r.base() : r.base() / r.total();
-        return Optional.of(new ComparedTotal(m.id(), m.name(), m.suite(), m.version(), m.unit(), parts, base.get(m.id()), other.get(m.id()), r.base(), r.total(), ratio, r.used().size(), label, r.contributions().how()));
+        return Optional.of(new ComparedTotal(
+                m.id(),
+                m.name(),
+                m.suite(),
+                m.version(),
+                m.unit(),
+                parts,
+                base.get(m.id()),
+                other.get(m.id()),
+                r.base(),
+                r.total(),
+                ratio,
+                r.used().size(),
+                label,
+                r.contributions().how()));
     }
 
     private static Map<String, Double> inputs(MetricRow m, Map<Long, Double> values, Collection<Long> without) {

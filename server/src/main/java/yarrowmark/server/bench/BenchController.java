@@ -5,9 +5,9 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
 import java.time.Clock;
 import java.time.Instant;
-import java.security.Principal;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
@@ -29,16 +29,16 @@ class BenchController {
      * @param cursor where to start reading events so that nothing is missed
      * @param now    the server's time, against which the others are shown
      */
-    record Bench(List<Lane> lanes, String cursor, Instant now) { }
+    record Bench(List<Lane> lanes, String cursor, Instant now) {}
 
     record Invitation(
-        @Min(1) long planId,
-        @Min(value = 1, message = "must be 1 or more") @Max(50) int runs,
-        @Min(value = 20, message = "must be at least 20 ms, or no clock can time it") @Max(60_000) int timedMs,
-        @Min(0) @Max(3_600_000) int pauseMs,
-        @Nullable Boolean mustOnly) { }
+            @Min(1) long planId,
+            @Min(value = 1, message = "must be 1 or more") @Max(50) int runs,
+            @Min(value = 20, message = "must be at least 20 ms, or no clock can time it") @Max(60_000) int timedMs,
+            @Min(0) @Max(3_600_000) int pauseMs,
+            @Nullable Boolean mustOnly) {}
 
-    record Order(@NotNull Command command) { }
+    record Order(@NotNull Command command) {}
 
     private final Seats seats;
     private final LiveFeed feed;
@@ -59,7 +59,14 @@ class BenchController {
 
     @PostMapping("/seats")
     Lane invite(@Valid @RequestBody Invitation body, Principal who) {
-        return seats.invite(new Seats.Settings(body.planId(), body.runs(), body.timedMs(), body.pauseMs(), Boolean.TRUE.equals(body.mustOnly())), who.getName());
+        return seats.invite(
+                new Seats.Settings(
+                        body.planId(),
+                        body.runs(),
+                        body.timedMs(),
+                        body.pauseMs(),
+                        Boolean.TRUE.equals(body.mustOnly())),
+                who.getName());
     }
 
     @PostMapping("/seats/{id}/command")
@@ -78,8 +85,10 @@ class BenchController {
     }
 
     @GetMapping(path = "/events", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
-    SseEmitter events(@RequestParam(required = false) @Nullable String after,
-                      @RequestHeader(name = "Last-Event-ID", required = false) @Nullable String lastSeen, HttpServletResponse response) {
+    SseEmitter events(
+            @RequestParam(required = false) @Nullable String after,
+            @RequestHeader(name = "Last-Event-ID", required = false) @Nullable String lastSeen,
+            HttpServletResponse response) {
         response.setHeader("X-Accel-Buffering", "no");
         return feed.read(lastSeen != null ? lastSeen : after);
     }

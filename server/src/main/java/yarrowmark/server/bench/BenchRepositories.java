@@ -25,11 +25,11 @@ interface SeatRepository extends JpaRepository<Seat, Long> {
     Optional<Seat> lockById(long id);
 
     /** What the bench shows: seats that are not cleared, and codes that can still be used. */
-    @Query("""
+    @Query(
+            """
         select s from Seat s where s.phase <> CLEARED and s.createdAt > :since
         and (s.phase <> WAITING or s.expiresAt > :now) order by s.createdAt desc limit 40""")
     List<Seat> findOnBench(Instant since, Instant now);
 }
 
-interface DeliveryRepository extends JpaRepository<Delivery, Delivery.Key> {
-}
+interface DeliveryRepository extends JpaRepository<Delivery, Delivery.Key> {}

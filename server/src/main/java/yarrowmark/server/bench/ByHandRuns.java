@@ -17,7 +17,16 @@ class ByHandRuns {
     }
 
     boolean areDone(Seat seat, long testId) {
-        int planned = plans.plan(seat.planId()).items().stream().filter(i -> i.testId() == testId).findFirst().map(i -> i.runs() == null ? seat.runs() : i.runs()).orElse(seat.runs());
-        return ledger.runs(List.of(seat.sessionId())).stream().filter(r -> r.testId() == testId).map(Ledger.RunPart::runNumber).distinct().count() >= planned;
+        int planned = plans.plan(seat.planId()).items().stream()
+                .filter(i -> i.testId() == testId)
+                .findFirst()
+                .map(i -> i.runs() == null ? seat.runs() : i.runs())
+                .orElse(seat.runs());
+        return ledger.runs(List.of(seat.sessionId())).stream()
+                        .filter(r -> r.testId() == testId)
+                        .map(Ledger.RunPart::runNumber)
+                        .distinct()
+                        .count()
+                >= planned;
     }
 }

@@ -24,11 +24,17 @@ class ByHandWatch {
     @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
     @Transactional(propagation = Propagation.REQUIRES_NEW)
     public void stored(RunStored run) {
-        seats.findBySessionId(run.sessionId()).filter(s -> s.phase() == Phase.BY_HAND).flatMap(s -> seats.lockById(s.id())).ifPresent(seat -> {
-            if (seat.phase() == Phase.BY_HAND && seat.phaseTestId() != null && seat.phaseTestId() == run.testId() && runs.areDone(seat, run.testId())) {
-                seat.order(Command.GO);
-            }
-            events.publishEvent(new SeatChanged(seat.id()));
-        });
+        seats.findBySessionId(run.sessionId())
+                .filter(s -> s.phase() == Phase.BY_HAND)
+                .flatMap(s -> seats.lockById(s.id()))
+                .ifPresent(seat -> {
+                    if (seat.phase() == Phase.BY_HAND
+                            && seat.phaseTestId() != null
+                            && seat.phaseTestId() == run.testId()
+                            && runs.areDone(seat, run.testId())) {
+                        seat.order(Command.GO);
+                    }
+                    events.publishEvent(new SeatChanged(seat.id()));
+                });
     }
 }

@@ -1,4 +1,8 @@
 package yarrowmark.server.bench;
 
 /** What the reviewer wants a device to do. */
-public enum Command { GO, PAUSE, STOP }
+public enum Command {
+    GO,
+    PAUSE,
+    STOP
+}

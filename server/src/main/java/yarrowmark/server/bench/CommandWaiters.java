@@ -13,9 +13,9 @@ class CommandWaiters {
     private static final long LONGEST_MS = 55_000;
 
     /** @param revision grows with each command */
-    record CommandState(Command command, int revision) { }
+    record CommandState(Command command, int revision) {}
 
-    private record Waiter(DeferredResult<CommandState> answer, int known) { }
+    private record Waiter(DeferredResult<CommandState> answer, int known) {}
 
     private final Map<Long, List<Waiter>> waiting = new ConcurrentHashMap<>();
 
@@ -29,7 +29,8 @@ class CommandWaiters {
     }
 
     void tell(long seatId, CommandState state) {
-        waiting.getOrDefault(seatId, List.of()).stream().filter(w -> state.revision() > w.known())
-            .forEach(w -> w.answer().setResult(state));
+        waiting.getOrDefault(seatId, List.of()).stream()
+                .filter(w -> state.revision() > w.known())
+                .forEach(w -> w.answer().setResult(state));
     }
 }

@@ -16,12 +16,12 @@ class Delivery {
     static class Key implements Serializable {
         private static final long serialVersionUID = 1;
         private long seatId;
+
         @JdbcTypeCode(SqlTypes.CHAR)
         @Column(length = 36)
         private String deliveryKey;
 
-        protected Key() {
-        }
+        protected Key() {}
 
         Key(long seatId, String deliveryKey) {
             this.seatId = seatId;
@@ -41,12 +41,13 @@ class Delivery {
 
     @EmbeddedId
     private Key key;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     private String bodyHash;
+
     private Long runId;
 
-    protected Delivery() {
-    }
+    protected Delivery() {}
 
     Delivery(Key key, String bodyHash, long runId) {
         this.key = key;

@@ -36,10 +36,10 @@ import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.TryLimit;
+import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.ModelRow;
-import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfIndex;
 
@@ -51,36 +51,63 @@ class DeviceController {
     private static final int MODELS_SHOWN = 30;
     private static final Duration OLDEST_RUN = Duration.ofDays(30);
 
-    record JoinBody(@NotBlank @Size(max = 60) String code, @Nullable @Size(max = 200) String device) { }
+    record JoinBody(@NotBlank @Size(max = 60) String code, @Nullable @Size(max = 200) String device) {}
 
-    record JoinAnswer(String token) { }
+    record JoinAnswer(String token) {}
 
-    record NewModelBody(@NotBlank @Size(max = 120) String maker, @NotBlank @Size(max = 120) String name, @NotNull DeviceClass deviceClass) { }
+    record NewModelBody(
+            @NotBlank @Size(max = 120) String maker,
+            @NotBlank @Size(max = 120) String name,
+            @NotNull DeviceClass deviceClass) {}
 
     record FactBody(
-        @NotNull @Pattern(regexp = "[a-z][a-z0-9_.]{0,79}", message = "must be lower-case letters, digits, dots and underscores, at most 80") String key,
-        @NotBlank @Size(max = 500) String value,
-        boolean detected) { }
+            @NotNull
+                    @Pattern(
+                            regexp = "[a-z][a-z0-9_.]{0,79}",
+                            message = "must be lower-case letters, digits, dots and underscores, at most 80")
+                    String key,
+            @NotBlank @Size(max = 500) String value,
+            boolean detected) {}
 
-    record StartBody(@Nullable Long modelId, @Nullable @Valid NewModelBody newModel, @Nullable Long unitId,
-                     @NotNull @Size(max = 100) List<@Valid @NotNull FactBody> facts, @Nullable Boolean onMains,
-                     @Nullable @DecimalMin("0") @DecimalMax("1") Double batteryLevel,
-                     @Nullable @Size(max = 40) List<@Valid @NotNull CheckBody> checks) { }
+    record StartBody(
+            @Nullable Long modelId,
+            @Nullable @Valid NewModelBody newModel,
+            @Nullable Long unitId,
+            @NotNull @Size(max = 100) List<@Valid @NotNull FactBody> facts,
+            @Nullable Boolean onMains,
+            @Nullable @DecimalMin("0") @DecimalMax("1") Double batteryLevel,
+            @Nullable @Size(max = 40) List<@Valid @NotNull CheckBody> checks) {}
 
     /** One line of the checklist, and whether whoever holds the device ticked it. */
-    record CheckBody(@NotBlank @Size(max = 200) String text, boolean ticked) { }
+    record CheckBody(@NotBlank @Size(max = 200) String text, boolean ticked) {}
 
-    record ProgressBody(@NotNull Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable @Min(0) @Max(86_400_000) Long untilMs) { }
+    record ProgressBody(
+            @NotNull Phase phase,
+            @Nullable Long testId,
+            @Nullable Integer run,
+            @Nullable @Min(0) @Max(86_400_000) Long untilMs) {}
 
-    record ReadingBody(@NotBlank @Size(max = 80) String metric, double value, double resolution, @NotNull @Size(max = 20_000) List<Double> samples) { }
+    record ReadingBody(
+            @NotBlank @Size(max = 80) String metric,
+            double value,
+            double resolution,
+            @NotNull @Size(max = 20_000) List<Double> samples) {}
 
-    record RunBody(long testId, @Min(1) int runNumber, @Min(1) @Max(1_000) int attempt, @NotNull RunState state, @Nullable Reason reason,
-                   @Nullable @Size(max = 500) String reasonWords, @Min(0) @Max(86_400_000) int durationMs,
-                   @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings, @Nullable @Size(max = 200) String disturbed, @Nullable @Min(0) @Max(86_400_000) Integer timedMs) { }
+    record RunBody(
+            long testId,
+            @Min(1) int runNumber,
+            @Min(1) @Max(1_000) int attempt,
+            @NotNull RunState state,
+            @Nullable Reason reason,
+            @Nullable @Size(max = 500) String reasonWords,
+            @Min(0) @Max(86_400_000) int durationMs,
+            @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings,
+            @Nullable @Size(max = 200) String disturbed,
+            @Nullable @Min(0) @Max(86_400_000) Integer timedMs) {}
 
-    record Stored(long runId) { }
+    record Stored(long runId) {}
 
-    record EndBody(@NotNull SessionState how) { }
+    record EndBody(@NotNull SessionState how) {}
 
     /**
      * @param metric     key of its main metric
@@ -90,12 +117,36 @@ class DeviceController {
      * @param timedMs    timed part of each run, where it has one of its own
      * @param byHand     whether the reviewer carries it out, and the device waits
      */
-    record DeviceTest(long id, String key, String name, String summary, String metric, int runs, int pauseMs, @Nullable Double pauseUntil, @Nullable Integer allowedMs, boolean byHand, @Nullable Integer timedMs) { }
+    record DeviceTest(
+            long id,
+            String key,
+            String name,
+            String summary,
+            String metric,
+            int runs,
+            int pauseMs,
+            @Nullable Double pauseUntil,
+            @Nullable Integer allowedMs,
+            boolean byHand,
+            @Nullable Integer timedMs) {}
 
-    record DoneRun(long testId, int runNumber, int attempt, RunState state) { }
+    record DoneRun(long testId, int runNumber, int attempt, RunState state) {}
 
-    record DeviceSeat(long seatId, String planName, int runs, int timedMs, int pauseMs, boolean stopOnFailure, boolean coolByProbe, List<DeviceTest> tests, @Nullable Long sessionId,
-                      @Nullable SessionState sessionState, List<DoneRun> done, Phase phase, Command command, int commandRevision) { }
+    record DeviceSeat(
+            long seatId,
+            String planName,
+            int runs,
+            int timedMs,
+            int pauseMs,
+            boolean stopOnFailure,
+            boolean coolByProbe,
+            List<DeviceTest> tests,
+            @Nullable Long sessionId,
+            @Nullable SessionState sessionState,
+            List<DoneRun> done,
+            Phase phase,
+            Command command,
+            int commandRevision) {}
 
     private final Seats seats;
     private final DeviceWork work;
@@ -106,7 +157,14 @@ class DeviceController {
     private final Clock clock;
     private final TryLimit limit;
 
-    DeviceController(Seats seats, DeviceWork work, Shelf shelf, Checklists checklists, CommandWaiters waiters, JsonMapper json, Clock clock) {
+    DeviceController(
+            Seats seats,
+            DeviceWork work,
+            Shelf shelf,
+            Checklists checklists,
+            CommandWaiters waiters,
+            JsonMapper json,
+            Clock clock) {
         this.seats = seats;
         this.work = work;
         this.shelf = shelf;
@@ -134,65 +192,106 @@ class DeviceController {
     }
 
     @GetMapping("/models")
-    Page<ModelRow> models(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
-                          @RequestParam(defaultValue = "") @Size(max = 120) String q) {
+    Page<ModelRow> models(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @RequestParam(defaultValue = "") @Size(max = 120) String q) {
         work.seatOf(authorization);
         return shelf.search(ShelfIndex.Question.words(q), 0, MODELS_SHOWN);
     }
 
     @GetMapping("/models/{id}")
-    ModelPage model(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization, @PathVariable long id) {
+    ModelPage model(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @PathVariable long id) {
         work.seatOf(authorization);
         return shelf.model(id);
     }
 
     /** What to do before the first run, for this class of device. */
     @GetMapping("/checklist")
-    List<String> checklist(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization, @RequestParam DeviceClass deviceClass) {
+    List<String> checklist(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @RequestParam DeviceClass deviceClass) {
         work.seatOf(authorization);
         return checklists.items(deviceClass);
     }
 
     @PostMapping("/start")
-    DeviceSeat start(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
-                     @Valid @RequestBody StartBody body) {
+    DeviceSeat start(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @Valid @RequestBody StartBody body) {
         long seat = work.seatOf(authorization);
         NewModelBody made = body.newModel();
-        work.start(seat, new DeviceWork.Start(body.modelId(),
-            made == null ? null : new Shelf.ModelFacts(made.maker(), made.name(), made.deviceClass(), null, null, null),
-            body.unitId(), body.facts().stream().map(f -> new DeviceWork.ToldFact(f.key(), f.value(), f.detected())).toList(),
-            body.onMains(), body.batteryLevel(), body.checks() == null ? List.of()
-                : body.checks().stream().map(c -> new Ledger.Check(c.text(), c.ticked())).toList()));
+        work.start(
+                seat,
+                new DeviceWork.Start(
+                        body.modelId(),
+                        made == null
+                                ? null
+                                : new Shelf.ModelFacts(made.maker(), made.name(), made.deviceClass(), null, null, null),
+                        body.unitId(),
+                        body.facts().stream()
+                                .map(f -> new DeviceWork.ToldFact(f.key(), f.value(), f.detected()))
+                                .toList(),
+                        body.onMains(),
+                        body.batteryLevel(),
+                        body.checks() == null
+                                ? List.of()
+                                : body.checks().stream()
+                                        .map(c -> new Ledger.Check(c.text(), c.ticked()))
+                                        .toList()));
         return answer(seat);
     }
 
     @PostMapping("/progress")
-    CommandWaiters.CommandState progress(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
-                                         @Valid @RequestBody ProgressBody body) {
+    CommandWaiters.CommandState progress(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @Valid @RequestBody ProgressBody body) {
         long seat = work.seatOf(authorization);
         if (body.phase().isOver() || body.phase() == Phase.WAITING) {
-            throw Problem.invalid("not-a-progress", "A device ends by /end, not by telling the phase " + body.phase() + ".");
+            throw Problem.invalid(
+                    "not-a-progress", "A device ends by /end, not by telling the phase " + body.phase() + ".");
         }
         work.progress(seat, body.phase(), body.testId(), body.run(), body.untilMs());
         return command(seat);
     }
 
     @PostMapping("/runs")
-    Stored deliver(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
-                   @RequestHeader(name = "Idempotency-Key") @Pattern(regexp = "[0-9a-f-]{36}", message = "must be a UUID") String key,
-                   @RequestHeader(name = "Age-Ms", defaultValue = "0") @Min(0) long ageMs, @Valid @RequestBody RunBody body) {
+    Stored deliver(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @RequestHeader(name = "Idempotency-Key") @Pattern(regexp = "[0-9a-f-]{36}", message = "must be a UUID")
+                    String key,
+            @RequestHeader(name = "Age-Ms", defaultValue = "0") @Min(0) long ageMs,
+            @Valid @RequestBody RunBody body) {
         long seat = work.seatOf(authorization);
         List<Ledger.NewReading> readings = body.readings().stream()
-            .map(r -> new Ledger.NewReading(r.metric(), r.value(), r.resolution(), r.samples())).toList();
+                .map(r -> new Ledger.NewReading(r.metric(), r.value(), r.resolution(), r.samples()))
+                .toList();
         // The device says how long ago the run ended: its date need not be right, but its seconds are.
         Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
-        return new Stored(work.deliver(seat, key, Seats.hash(json.writeValueAsString(body)), new Ledger.NewRun(body.testId(), body.runNumber(),
-            body.attempt(), body.state(), body.reason(), body.reasonWords(), body.durationMs(), finished, readings, null, body.disturbed(), body.timedMs())));
+        return new Stored(work.deliver(
+                seat,
+                key,
+                Seats.hash(json.writeValueAsString(body)),
+                new Ledger.NewRun(
+                        body.testId(),
+                        body.runNumber(),
+                        body.attempt(),
+                        body.state(),
+                        body.reason(),
+                        body.reasonWords(),
+                        body.durationMs(),
+                        finished,
+                        readings,
+                        null,
+                        body.disturbed(),
+                        body.timedMs())));
     }
 
     @PostMapping("/end")
-    DeviceSeat end(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
-                   @Valid @RequestBody EndBody body) {
+    DeviceSeat end(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @Valid @RequestBody EndBody body) {
         long seat = work.seatOf(authorization);
         if (body.how() == SessionState.OPEN) {
             throw Problem.invalid("not-an-end", "A session ends as DONE or STOPPED.");
@@ -203,8 +302,9 @@ class DeviceController {
 
     /** Answers at once where the device does not know the newest command, else as soon as there is one. */
     @GetMapping("/command")
-    DeferredResult<CommandWaiters.CommandState> command(@RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
-                                                        @RequestParam int after) {
+    DeferredResult<CommandWaiters.CommandState> command(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
+            @RequestParam int after) {
         long seat = work.seatOf(authorization);
         DeferredResult<CommandWaiters.CommandState> answer = waiters.wait(seat, after, command(seat));
         // Asked after joining the waiters: a command given in between is then answered now or told later, never lost.
@@ -223,16 +323,41 @@ class DeviceController {
     private DeviceSeat answer(long seatId) {
         DeviceWork.Work w = work.work(seatId);
         Seat s = w.seat();
-        return new DeviceSeat(seatId, w.plan().name(), s.runs(), s.timedMs(), s.pauseMs(), w.plan().stopOnFailure(), w.plan().coolByProbe(),
-            w.tests().stream().map(t -> test(t, s, w.plan())).toList(),
-            s.sessionId(), w.sessionState(),
-            w.runs().stream().map(r -> new DoneRun(r.testId(), r.runNumber(), r.attempt(), r.state())).toList(),
-            s.phase(), s.command(), s.commandRevision());
+        return new DeviceSeat(
+                seatId,
+                w.plan().name(),
+                s.runs(),
+                s.timedMs(),
+                s.pauseMs(),
+                w.plan().stopOnFailure(),
+                w.plan().coolByProbe(),
+                w.tests().stream().map(t -> test(t, s, w.plan())).toList(),
+                s.sessionId(),
+                w.sessionState(),
+                w.runs().stream()
+                        .map(r -> new DoneRun(r.testId(), r.runNumber(), r.attempt(), r.state()))
+                        .toList(),
+                s.phase(),
+                s.command(),
+                s.commandRevision());
     }
 
     private static DeviceTest test(TestRow t, Seat s, PlanRow plan) {
-        PlanItem item = plan.items().stream().filter(i -> i.testId() == t.id()).findFirst().orElseThrow();
-        return new DeviceTest(t.id(), t.key(), t.name(), item.todo() == null ? t.summary() : item.todo(), t.metrics().get(0).key(), item.runs() == null ? s.runs() : item.runs(),
-            item.pauseMs() == null ? s.pauseMs() : item.pauseMs(), item.pauseUntil(), item.allowedMs(), !t.builtIn(), t.builtIn() ? item.timedMs() : null);
+        PlanItem item = plan.items().stream()
+                .filter(i -> i.testId() == t.id())
+                .findFirst()
+                .orElseThrow();
+        return new DeviceTest(
+                t.id(),
+                t.key(),
+                t.name(),
+                item.todo() == null ? t.summary() : item.todo(),
+                t.metrics().get(0).key(),
+                item.runs() == null ? s.runs() : item.runs(),
+                item.pauseMs() == null ? s.pauseMs() : item.pauseMs(),
+                item.pauseUntil(),
+                item.allowedMs(),
+                !t.builtIn(),
+                t.builtIn() ? item.timedMs() : null);
     }
 }

@@ -19,10 +19,10 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.SessionState;
 import yarrowmark.server.ledger.TestByHand;
-import yarrowmark.server.platform.Problem;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
+import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.FactSource;
 import yarrowmark.server.shelf.GivenFact;
@@ -35,14 +35,25 @@ class DeviceWork {
     private static final String DEVICE = "device at the bench";
 
     /** What the device is, as its page found out and its holder said. Exactly one of modelId and newModel. */
-    record Start(@Nullable Long modelId, Shelf.@Nullable ModelFacts newModel, @Nullable Long unitId, List<ToldFact> facts,
-                 @Nullable Boolean onMains, @Nullable Double batteryLevel, List<Ledger.Check> checks) { }
+    record Start(
+            @Nullable Long modelId,
+            Shelf.@Nullable ModelFacts newModel,
+            @Nullable Long unitId,
+            List<ToldFact> facts,
+            @Nullable Boolean onMains,
+            @Nullable Double batteryLevel,
+            List<Ledger.Check> checks) {}
 
     /** @param value in the base unit where the page detected it, else as somebody typed it */
-    record ToldFact(String key, String value, boolean detected) { }
+    record ToldFact(String key, String value, boolean detected) {}
 
     /** Everything the device needs to go on, also after a reload. */
-    record Work(Seat seat, PlanRow plan, List<TestRow> tests, List<Ledger.RunPart> runs, @Nullable SessionState sessionState) { }
+    record Work(
+            Seat seat,
+            PlanRow plan,
+            List<TestRow> tests,
+            List<Ledger.RunPart> runs,
+            @Nullable SessionState sessionState) {}
 
     private final SeatRepository seats;
     private final DeliveryRepository deliveries;
@@ -55,8 +66,17 @@ class DeviceWork {
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    DeviceWork(SeatRepository seats, DeliveryRepository deliveries, Plans plans, Catalog catalog, Shelf shelf, Configurations configurations, Ledger ledger,
-               ByHandRuns byHand, ApplicationEventPublisher events, Clock clock) {
+    DeviceWork(
+            SeatRepository seats,
+            DeliveryRepository deliveries,
+            Plans plans,
+            Catalog catalog,
+            Shelf shelf,
+            Configurations configurations,
+            Ledger ledger,
+            ByHandRuns byHand,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.byHand = byHand;
         this.seats = seats;
         this.deliveries = deliveries;
@@ -73,22 +93,31 @@ class DeviceWork {
     @Transactional(readOnly = true)
     public long seatOf(@Nullable String authorization) {
         if (authorization != null && authorization.startsWith("Bearer ")) {
-            var seat = seats.findByTokenHash(Seats.hash(authorization.substring("Bearer ".length()).strip()));
+            var seat = seats.findByTokenHash(
+                    Seats.hash(authorization.substring("Bearer ".length()).strip()));
             if (seat.isPresent()) {
                 return seat.get().id();
             }
         }
-        throw new Problem(HttpStatus.UNAUTHORIZED, "no-seat", "This device is not at the bench. Join with a code first.");
+        throw new Problem(
+                HttpStatus.UNAUTHORIZED, "no-seat", "This device is not at the bench. Join with a code first.");
     }
 
     @Transactional(readOnly = true)
     public Work work(long seatId) {
         Seat seat = seats.findById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
         PlanRow plan = plans.plan(seat.planId());
-        List<Long> ids = plan.items(seat.mustOnly()).stream().map(PlanItem::testId).toList();
-        List<TestRow> tests = catalog.tests(ids).stream().sorted(Comparator.comparingInt(t -> ids.indexOf(t.id()))).toList();
-        return new Work(seat, plan, tests, seat.sessionId() == null ? List.of() : ledger.runs(List.of(seat.sessionId())),
-            seat.sessionId() == null ? null : ledger.state(seat.sessionId()));
+        List<Long> ids =
+                plan.items(seat.mustOnly()).stream().map(PlanItem::testId).toList();
+        List<TestRow> tests = catalog.tests(ids).stream()
+                .sorted(Comparator.comparingInt(t -> ids.indexOf(t.id())))
+                .toList();
+        return new Work(
+                seat,
+                plan,
+                tests,
+                seat.sessionId() == null ? List.of() : ledger.runs(List.of(seat.sessionId())),
+                seat.sessionId() == null ? null : ledger.state(seat.sessionId()));
     }
 
     /** Starting twice gives the session that is there: the first answer may have been lost on the way. */
@@ -102,9 +131,12 @@ class DeviceWork {
             throw Problem.conflict("seat-over", "The reviewer took this device off the bench. Join with a new code.");
         }
         if ((start.modelId() == null) == (start.newModel() == null)) {
-            throw Problem.invalid("which-model", "Say which model this is: one from the shelf, or a new one, not both.");
+            throw Problem.invalid(
+                    "which-model", "Say which model this is: one from the shelf, or a new one, not both.");
         }
-        long model = start.modelId() != null ? shelf.model(start.modelId()).model().id() : shelf.make(start.newModel(), DEVICE);
+        long model = start.modelId() != null
+                ? shelf.model(start.modelId()).model().id()
+                : shelf.make(start.newModel(), DEVICE);
         if (start.unitId() != null) {
             shelf.checkUnit(start.unitId(), model);
         }
@@ -112,12 +144,25 @@ class DeviceWork {
         long configuration = configurations.configure(unit, facts(start.facts()), null, DEVICE);
         PlanRow plan = plans.plan(seat.planId());
         List<PlanItem> items = plan.items(seat.mustOnly());
-        Set<Long> builtIn = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream().filter(TestRow::builtIn).map(TestRow::id).collect(Collectors.toSet());
-        List<TestByHand> byHand = items.stream().filter(i -> !builtIn.contains(i.testId())).map(i -> new TestByHand(i.testId(), i.runs(), i.todo())).toList();
-        long session = ledger.open(new Ledger.NewSession(configuration, plan.name(), seat.runs(), seat.timedMs(),
-            start.onMains(), start.batteryLevel(), clock.instant(), start.checks(),
-            seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy(),
-            new Ledger.ByHand(byHand, null, null, null)));
+        Set<Long> builtIn = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream()
+                .filter(TestRow::builtIn)
+                .map(TestRow::id)
+                .collect(Collectors.toSet());
+        List<TestByHand> byHand = items.stream()
+                .filter(i -> !builtIn.contains(i.testId()))
+                .map(i -> new TestByHand(i.testId(), i.runs(), i.todo()))
+                .toList();
+        long session = ledger.open(new Ledger.NewSession(
+                configuration,
+                plan.name(),
+                seat.runs(),
+                seat.timedMs(),
+                start.onMains(),
+                start.batteryLevel(),
+                clock.instant(),
+                start.checks(),
+                seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy(),
+                new Ledger.ByHand(byHand, null, null, null)));
         seat.start(session);
         events.publishEvent(new SeatChanged(seatId));
     }
@@ -128,7 +173,8 @@ class DeviceWork {
         List<GivenFact> facts = new ArrayList<>();
         for (ToldFact t : told) {
             FactKey key = FactVocabulary.entry(t.key());
-            FactReader.Reading reading = t.detected() && key.type() != FactKey.Type.CHOICE ? null : FactReader.read(key, t.value());
+            FactReader.Reading reading =
+                    t.detected() && key.type() != FactKey.Type.CHOICE ? null : FactReader.read(key, t.value());
             if (reading instanceof FactReader.Understood u) {
                 facts.add(new GivenFact(t.key(), u.value(), t.detected() ? FactSource.DETECTED : FactSource.TYPED));
             } else if (t.detected()) {
@@ -145,10 +191,12 @@ class DeviceWork {
 
     /** @param untilMs how long the phase is expected to last from now, in ms; null where it is not known */
     @Transactional
-    public void progress(long seatId, Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable Long untilMs) {
+    public void progress(
+            long seatId, Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable Long untilMs) {
         Seat seat = heard(seatId);
         if (!seat.phase().isOver() && seat.sessionId() != null) {
-            seat.enter(phase, testId, run, untilMs == null ? null : clock.instant().plusMillis(untilMs));
+            seat.enter(
+                    phase, testId, run, untilMs == null ? null : clock.instant().plusMillis(untilMs));
             if (phase == Phase.BY_HAND && testId != null && byHand.areDone(seat, testId)) {
                 // The scores were typed before the device came to wait for them.
                 seat.order(Command.GO);
@@ -175,11 +223,16 @@ class DeviceWork {
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
-        PlanItem item = plans.plan(seat.planId()).items(seat.mustOnly()).stream().filter(i -> i.testId() == run.testId()).findFirst()
-            .orElseThrow(() -> Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan."));
+        PlanItem item = plans.plan(seat.planId()).items(seat.mustOnly()).stream()
+                .filter(i -> i.testId() == run.testId())
+                .findFirst()
+                .orElseThrow(() ->
+                        Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan."));
         int planned = item.runs() == null ? seat.runs() : item.runs();
         if (run.runNumber() > planned) {
-            throw Problem.invalid("run-not-planned", "The plan has " + planned + " runs of each test, so there is no run " + run.runNumber() + ".");
+            throw Problem.invalid(
+                    "run-not-planned",
+                    "The plan has " + planned + " runs of each test, so there is no run " + run.runNumber() + ".");
         }
         long stored = ledger.record(seat.sessionId(), run);
         deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));

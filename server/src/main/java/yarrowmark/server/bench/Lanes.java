@@ -38,42 +38,100 @@ class Lanes {
     }
 
     List<Lane> of(Collection<Seat> seats) {
-        List<Long> sessionIds = seats.stream().map(Seat::sessionId).filter(Objects::nonNull).toList();
-        Map<Long, List<Ledger.RunPart>> runs = ledger.runs(sessionIds).stream().collect(Collectors.groupingBy(Ledger.RunPart::sessionId));
+        List<Long> sessionIds =
+                seats.stream().map(Seat::sessionId).filter(Objects::nonNull).toList();
+        Map<Long, List<Ledger.RunPart>> runs =
+                ledger.runs(sessionIds).stream().collect(Collectors.groupingBy(Ledger.RunPart::sessionId));
         Map<Long, Long> configurationOf = sessions.configurations(sessionIds);
         Map<Long, ConfigurationRow> configurations = shelf.configurations(configurationOf.values()).stream()
-            .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
-        Map<Long, PlanRow> planById = plans.plans(seats.stream().map(Seat::planId).distinct().toList()).stream().collect(Collectors.toMap(PlanRow::id, p -> p));
-        Map<Long, TestRow> known = catalog.tests(planById.values().stream().flatMap(p -> p.items().stream()).map(PlanItem::testId).distinct().toList()).stream().collect(Collectors.toMap(TestRow::id, t -> t));
-        return seats.stream().map(seat -> lane(seat, planById.get(seat.planId()), known,
-            runs.getOrDefault(seat.sessionId(), List.of()),
-            configurations.get(configurationOf.get(seat.sessionId())))).toList();
+                .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        Map<Long, PlanRow> planById = plans
+                .plans(seats.stream().map(Seat::planId).distinct().toList())
+                .stream()
+                .collect(Collectors.toMap(PlanRow::id, p -> p));
+        Map<Long, TestRow> known = catalog
+                .tests(planById.values().stream()
+                        .flatMap(p -> p.items().stream())
+                        .map(PlanItem::testId)
+                        .distinct()
+                        .toList())
+                .stream()
+                .collect(Collectors.toMap(TestRow::id, t -> t));
+        return seats.stream()
+                .map(seat -> lane(
+                        seat,
+                        planById.get(seat.planId()),
+                        known,
+                        runs.getOrDefault(seat.sessionId(), List.of()),
+                        configurations.get(configurationOf.get(seat.sessionId()))))
+                .toList();
     }
 
-    private static Lane lane(Seat seat, PlanRow plan, Map<Long, TestRow> known, List<Ledger.RunPart> runs, ConfigurationRow configuration) {
-        List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream().map(i -> test(i, known.get(i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs)).toList();
-        int left = (int) tests.stream().flatMap(t -> t.runs().stream())
-            .filter(r -> r.state() == null || r.state() == RunState.STOPPED).count();
-        List<Long> durations = runs.stream().filter(r -> r.state() == RunState.OK).map(r -> (long) r.durationMs()).toList();
-        long msLeft = seat.phase().isOver() ? 0
-            : new PlanTime(tests.size(), seat.runs(), Duration.ofMillis(seat.timedMs()), Duration.ofMillis(seat.pauseMs()))
-                .left(left, durations).toMillis();
-        return new Lane(seat.id(), seat.code(), seat.createdAt(), seat.expiresAt(), plan.name(), seat.runs(), seat.timedMs(), seat.pauseMs(),
-            seat.device(), seat.sessionId(), configuration, tests, seat.phase(), seat.phaseTestId(), seat.phaseRun(), seat.phaseUntil(),
-            seat.command(), seat.lastHeardAt(), msLeft);
+    private static Lane lane(
+            Seat seat,
+            PlanRow plan,
+            Map<Long, TestRow> known,
+            List<Ledger.RunPart> runs,
+            ConfigurationRow configuration) {
+        List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream()
+                .map(i -> test(i, known.get(i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs))
+                .toList();
+        int left = (int) tests.stream()
+                .flatMap(t -> t.runs().stream())
+                .filter(r -> r.state() == null || r.state() == RunState.STOPPED)
+                .count();
+        List<Long> durations = runs.stream()
+                .filter(r -> r.state() == RunState.OK)
+                .map(r -> (long) r.durationMs())
+                .toList();
+        long msLeft = seat.phase().isOver()
+                ? 0
+                : new PlanTime(
+                                tests.size(),
+                                seat.runs(),
+                                Duration.ofMillis(seat.timedMs()),
+                                Duration.ofMillis(seat.pauseMs()))
+                        .left(left, durations)
+                        .toMillis();
+        return new Lane(
+                seat.id(),
+                seat.code(),
+                seat.createdAt(),
+                seat.expiresAt(),
+                plan.name(),
+                seat.runs(),
+                seat.timedMs(),
+                seat.pauseMs(),
+                seat.device(),
+                seat.sessionId(),
+                configuration,
+                tests,
+                seat.phase(),
+                seat.phaseTestId(),
+                seat.phaseRun(),
+                seat.phaseUntil(),
+                seat.command(),
+                seat.lastHeardAt(),
+                msLeft);
     }
 
     /** The last attempt speaks for a run; a test that cannot run fills all its places with its one answer. */
     private static Lane.LaneTest test(PlanItem item, TestRow test, int planned, List<Ledger.RunPart> runs) {
-        List<Ledger.RunPart> mine = runs.stream().filter(r -> r.testId() == item.testId()).toList();
-        var cannot = mine.stream().filter(r -> r.state() == RunState.COULD_NOT_RUN).findFirst();
+        List<Ledger.RunPart> mine =
+                runs.stream().filter(r -> r.testId() == item.testId()).toList();
+        var cannot =
+                mine.stream().filter(r -> r.state() == RunState.COULD_NOT_RUN).findFirst();
         List<Lane.LaneRun> places = new ArrayList<>();
         for (int number = 1; number <= planned; number++) {
             int n = number;
-            List<Ledger.RunPart> attempts = mine.stream().filter(r -> r.runNumber() == n).toList();
+            List<Ledger.RunPart> attempts =
+                    mine.stream().filter(r -> r.runNumber() == n).toList();
             Ledger.RunPart last = attempts.isEmpty() ? cannot.orElse(null) : attempts.get(attempts.size() - 1);
-            places.add(last == null ? new Lane.LaneRun(number, null, null, null, 0)
-                : new Lane.LaneRun(number, last.state(), last.reason(), last.reasonWords(), attempts.size()));
+            places.add(
+                    last == null
+                            ? new Lane.LaneRun(number, null, null, null, 0)
+                            : new Lane.LaneRun(
+                                    number, last.state(), last.reason(), last.reasonWords(), attempts.size()));
         }
         return new Lane.LaneTest(item.testId(), test.name(), places, !test.builtIn(), item.todo(), item.pauseUntil());
     }

@@ -23,7 +23,7 @@ class LiveFeed {
     private static final int KEPT = 500;
     private static final Duration LONGEST = Duration.ofHours(6);
 
-    record Event(long number, String name, Object data) { }
+    record Event(long number, String name, Object data) {}
 
     private final String start = UUID.randomUUID().toString().substring(0, 8);
     private final List<SseEmitter> readers = new CopyOnWriteArrayList<>();
@@ -75,7 +75,10 @@ class LiveFeed {
 
     private void send(SseEmitter reader, Event event) {
         try {
-            reader.send(SseEmitter.event().id(start + "-" + event.number()).name(event.name()).data(event.data()));
+            reader.send(SseEmitter.event()
+                    .id(start + "-" + event.number())
+                    .name(event.name())
+                    .data(event.data()));
         } catch (IOException | IllegalStateException e) {
             // The reader went away; it comes back with the last id it saw.
             readers.remove(reader);

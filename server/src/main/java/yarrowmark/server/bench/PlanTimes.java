@@ -31,10 +31,10 @@ class PlanTimes {
     private static final double COOL_UNTIL_MS = 180_000;
 
     /** @param runMs one run, in ms. @param known runs behind it; 0 where it is a guess */
-    record TestTime(long testId, double runMs, long known) { }
+    record TestTime(long testId, double runMs, long known) {}
 
     /** @param wholeMs on one device, in ms. @param mustMs without what is only nice to have */
-    record TimeAnswer(long wholeMs, long mustMs, int guessed, List<TestTime> tests) { }
+    record TimeAnswer(long wholeMs, long mustMs, int guessed, List<TestTime> tests) {}
 
     private final Plans plans;
     private final Catalog catalog;
@@ -48,8 +48,12 @@ class PlanTimes {
 
     /** Runs of self-running tests are timed for another while here than they were; what the ledger knows is scaled to it. */
     @GetMapping("/{id}/time")
-    TimeAnswer time(@PathVariable long id, @RequestParam(required = false) @Nullable DeviceClass deviceClass, @RequestParam(required = false) @Nullable @Min(1) @Max(50) Integer runs,
-                    @RequestParam(required = false) @Nullable @Min(0) @Max(60_000) Integer timedMs, @RequestParam(required = false) @Nullable @Min(0) @Max(3_600_000) Integer pauseMs) {
+    TimeAnswer time(
+            @PathVariable long id,
+            @RequestParam(required = false) @Nullable DeviceClass deviceClass,
+            @RequestParam(required = false) @Nullable @Min(1) @Max(50) Integer runs,
+            @RequestParam(required = false) @Nullable @Min(0) @Max(60_000) Integer timedMs,
+            @RequestParam(required = false) @Nullable @Min(0) @Max(3_600_000) Integer pauseMs) {
         PlanRow plan = plans.plan(id);
         List<Long> ids = plan.items().stream().map(PlanItem::testId).toList();
         Map<Long, TestRow> tests = catalog.tests(ids).stream().collect(Collectors.toMap(TestRow::id, t -> t));
@@ -60,10 +64,21 @@ class PlanTimes {
         for (PlanItem item : plan.items()) {
             RunDurations.Known k = known.get(item.testId());
             boolean byItself = tests.get(item.testId()).builtIn();
-            double runMs = byItself && item.timedMs() != null ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs())) : byItself && timedMs != null && timedMs != plan.timedMs() ? guess : k != null ? k.ms() : byItself ? guess : PlanTime.GUESSED_BY_HAND_MS;
+            double runMs = byItself && item.timedMs() != null
+                    ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs()))
+                    : byItself && timedMs != null && timedMs != plan.timedMs()
+                            ? guess
+                            : k != null ? k.ms() : byItself ? guess : PlanTime.GUESSED_BY_HAND_MS;
             times.add(new TestTime(item.testId(), runMs, k == null ? 0 : k.runs()));
-            double pause = item.pauseUntil() != null ? COOL_UNTIL_MS : item.pauseMs() != null ? item.pauseMs() : pauseMs == null ? plan.pauseMs() : pauseMs;
-            items.add(new PlanEstimate.Item(item.runs() != null ? item.runs() : runs == null ? plan.runs() : runs, runMs, pause, !item.nice(), k == null));
+            double pause = item.pauseUntil() != null
+                    ? COOL_UNTIL_MS
+                    : item.pauseMs() != null ? item.pauseMs() : pauseMs == null ? plan.pauseMs() : pauseMs;
+            items.add(new PlanEstimate.Item(
+                    item.runs() != null ? item.runs() : runs == null ? plan.runs() : runs,
+                    runMs,
+                    pause,
+                    !item.nice(),
+                    k == null));
         }
         PlanEstimate estimate = PlanEstimate.of(items);
         return new TimeAnswer(estimate.wholeMs(), estimate.mustMs(), estimate.guessed(), times);

@@ -17,6 +17,7 @@ class Seat {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String code;
     private long planId;
     private int runs;
@@ -24,28 +25,34 @@ class Seat {
     private int pauseMs;
     /** Without what is only nice to have. */
     private boolean mustOnly;
+
     private Instant createdAt;
     private Instant expiresAt;
     private Instant joinedAt;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     private String tokenHash;
+
     private String device;
     private Long sessionId;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Command command = Command.GO;
+
     private int commandRevision;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Phase phase = Phase.WAITING;
+
     private Long phaseTestId;
     private Integer phaseRun;
     private Instant phaseUntil;
     private Instant lastHeardAt;
     private String invitedBy;
 
-    protected Seat() {
-    }
+    protected Seat() {}
 
     Seat(String code, Seats.Settings settings, String invitedBy, Instant now, Duration valid) {
         this.invitedBy = invitedBy;

@@ -1,4 +1,4 @@
 package yarrowmark.server.bench;
 
 /** Something about a seat changed; told to the bench's readers once the change is stored. */
-record SeatChanged(long seatId) { }
+record SeatChanged(long seatId) {}

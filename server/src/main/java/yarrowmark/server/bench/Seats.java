@@ -16,8 +16,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.Ledger;
 import yarrowmark.server.ledger.SessionState;
-import yarrowmark.server.platform.Problem;
 import yarrowmark.server.plan.Plans;
+import yarrowmark.server.platform.Problem;
 
 /** The reviewer's side of the bench: codes, commands, and the list of seats; and letting a device in. */
 @Service
@@ -27,10 +27,10 @@ class Seats {
     private static final SecureRandom RANDOM = new SecureRandom();
 
     /** What a round is to be like on one device. */
-    record Settings(long planId, int runs, int timedMs, int pauseMs, boolean mustOnly) { }
+    record Settings(long planId, int runs, int timedMs, int pauseMs, boolean mustOnly) {}
 
     /** A device that was let in. The token is told once and kept only as a hash. */
-    record Joined(long seatId, String token) { }
+    record Joined(long seatId, String token) {}
 
     private final SeatRepository seats;
     private final Lanes lanes;
@@ -39,7 +39,13 @@ class Seats {
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Seats(SeatRepository seats, Lanes lanes, Plans plans, Ledger ledger, ApplicationEventPublisher events, Clock clock) {
+    Seats(
+            SeatRepository seats,
+            Lanes lanes,
+            Plans plans,
+            Ledger ledger,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.seats = seats;
         this.lanes = lanes;
         this.plans = plans;
@@ -67,13 +73,20 @@ class Seats {
     @Transactional
     public Joined join(String typedCode, @Nullable String device) {
         Seat seat = seats.lockNewestByCode(PairingCode.normalised(typedCode))
-            .orElseThrow(() -> new Problem(HttpStatus.NOT_FOUND, "code-unknown",
-                "No device is expected under this code. Check the words and the two digits on the bench."));
+                .orElseThrow(() -> new Problem(
+                        HttpStatus.NOT_FOUND,
+                        "code-unknown",
+                        "No device is expected under this code. Check the words and the two digits on the bench."));
         if (seat.joinedAt() != null) {
-            throw Problem.conflict("code-used", "This code was used already. Each code lets in one device: ask for a new one at the bench.");
+            throw Problem.conflict(
+                    "code-used",
+                    "This code was used already. Each code lets in one device: ask for a new one at the bench.");
         }
         if (seat.phase() != Phase.WAITING || !clock.instant().isBefore(seat.expiresAt())) {
-            throw new Problem(HttpStatus.GONE, "code-expired", "This code is no longer valid. A code works for 10 minutes: ask for a new one at the bench.");
+            throw new Problem(
+                    HttpStatus.GONE,
+                    "code-expired",
+                    "This code is no longer valid. A code works for 10 minutes: ask for a new one at the bench.");
         }
         byte[] bytes = new byte[32];
         RANDOM.nextBytes(bytes);
@@ -133,7 +146,8 @@ class Seats {
 
     static String hash(String text) {
         try {
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException("every Java platform has SHA-256", e);
         }

@@ -32,14 +32,25 @@ public class BuiltInSuites implements BeforeOpening {
     /** The key of a test's main metric, unless it has many points. */
     public static final String RATE = "rate";
     /** A first look at any device: five tests of two suites. */
-    private static final List<String> FIRST_ROUND = List.of("weir-hash-one", "weir-hash-all", "map-tile-crush", "species-list", "transect-sketch");
+    private static final List<String> FIRST_ROUND =
+            List.of("weir-hash-one", "weir-hash-all", "map-tile-crush", "species-list", "transect-sketch");
+
     private static final String TOTAL = "total";
     private static final String COMPUTED = "computed";
     private static final String CALIBRATED = "calibrated";
     private static final int CALIBRATION = 1;
 
     /** @param main whether its tests take part in overall rankings; null: they do. @param total whether it has one. @param byChoice whether it takes so long that only a plan of one's own has it */
-    record SuiteEntry(String name, String version, @Nullable String mode, TestGroup group, @Nullable Boolean main, @Nullable Boolean total, @Nullable Boolean byChoice, List<TestEntry> tests, @Nullable List<ComputedEntry> computed) { }
+    record SuiteEntry(
+            String name,
+            String version,
+            @Nullable String mode,
+            TestGroup group,
+            @Nullable Boolean main,
+            @Nullable Boolean total,
+            @Nullable Boolean byChoice,
+            List<TestEntry> tests,
+            @Nullable List<ComputedEntry> computed) {}
 
     /** @param aside whether it takes no part in the total and in overall rankings, because it says what limits the device rather than how fast it is */
     record TestEntry(String key, String name, String summary, @Nullable Boolean aside, List<MetricEntry> metrics) {
@@ -49,16 +60,31 @@ public class BuiltInSuites implements BeforeOpening {
     }
 
     /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit. @param main null: the first one of a test is its main metric */
-    record MetricEntry(String key, @Nullable String words, String unit, @Nullable Direction direction, @Nullable Kind kind, @Nullable String xUnit, @Nullable List<String> choices, @Nullable Boolean main) { }
+    record MetricEntry(
+            String key,
+            @Nullable String words,
+            String unit,
+            @Nullable Direction direction,
+            @Nullable Kind kind,
+            @Nullable String xUnit,
+            @Nullable List<String> choices,
+            @Nullable Boolean main) {}
 
     /**
      * @param formula where it says "calibrated", the total of the inputs by the calibration table is meant
      * @param inputs  by the formula's names: test and metric with a dot between
      * @param facts   by the formula's names: what it needs to know of the configuration
      */
-    record ComputedEntry(String key, String name, String summary, String unit, String formula, Map<String, String> inputs, @Nullable Map<String, String> facts) { }
+    record ComputedEntry(
+            String key,
+            String name,
+            String summary,
+            String unit,
+            String formula,
+            Map<String, String> inputs,
+            @Nullable Map<String, String> facts) {}
 
-    record SuitesFile(List<SuiteEntry> suites) { }
+    record SuitesFile(List<SuiteEntry> suites) {}
 
     private final Catalog catalog;
     private final Purposes purposes;
@@ -67,7 +93,9 @@ public class BuiltInSuites implements BeforeOpening {
     BuiltInSuites(Catalog catalog, Purposes purposes, JsonMapper json) {
         this.catalog = catalog;
         this.purposes = purposes;
-        try (InputStream in = Objects.requireNonNull(BuiltInSuites.class.getResourceAsStream("/yarrowmark/workloads/suites.json"), "the server was built without suites.json")) {
+        try (InputStream in = Objects.requireNonNull(
+                BuiltInSuites.class.getResourceAsStream("/yarrowmark/workloads/suites.json"),
+                "the server was built without suites.json")) {
             this.suites = json.readValue(in, SuitesFile.class).suites();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -90,10 +118,17 @@ public class BuiltInSuites implements BeforeOpening {
     /** By key, in the order of the suites: the versions of now alone, as old ones stay in the catalogue with the same keys. */
     private Map<String, Long> current() {
         Map<String, Long> ids = new HashMap<>();
-        Set<String> versions = suites.stream().map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
-        catalog.tests().stream().filter(t -> t.builtIn() && !t.retired() && versions.contains(t.suite() + " " + t.number())).forEach(t -> ids.put(t.key(), t.id()));
+        Set<String> versions =
+                suites.stream().map(s -> s.name() + " " + s.version()).collect(Collectors.toSet());
+        catalog.tests().stream()
+                .filter(t -> t.builtIn() && !t.retired() && versions.contains(t.suite() + " " + t.number()))
+                .forEach(t -> ids.put(t.key(), t.id()));
         Map<String, Long> ordered = new LinkedHashMap<>();
-        suites.stream().filter(s -> !Boolean.TRUE.equals(s.byChoice())).flatMap(s -> s.tests().stream()).filter(t -> ids.containsKey(t.key())).forEach(t -> ordered.put(t.key(), ids.get(t.key())));
+        suites.stream()
+                .filter(s -> !Boolean.TRUE.equals(s.byChoice()))
+                .flatMap(s -> s.tests().stream())
+                .filter(t -> ids.containsKey(t.key()))
+                .forEach(t -> ordered.put(t.key(), ids.get(t.key())));
         return ordered;
     }
 
@@ -111,7 +146,10 @@ public class BuiltInSuites implements BeforeOpening {
 
     private void ensure(SuiteEntry suite) {
         boolean main = !Boolean.FALSE.equals(suite.main());
-        List<Catalog.NewTest> tests = suite.tests().stream().map(t -> new Catalog.NewTest(t.key(), t.name(), t.summary(), suite.group(), metrics(t, main && t.counts()))).toList();
+        List<Catalog.NewTest> tests = suite.tests().stream()
+                .map(t -> new Catalog.NewTest(
+                        t.key(), t.name(), t.summary(), suite.group(), metrics(t, main && t.counts())))
+                .toList();
         String mode = suite.mode() == null ? "" : suite.mode();
         Map<String, TestRow> made = catalog.ensureBuiltIn(suite.name(), suite.version(), mode, tests);
         List<Catalog.NewTest> more = new ArrayList<>();
@@ -124,8 +162,19 @@ public class BuiltInSuites implements BeforeOpening {
                 inputs.put(name, input.id());
                 parts.add(new Calibration.Part(test, name, input.direction()));
             });
-            String formula = c.formula().contains(CALIBRATED) ? c.formula().replace(CALIBRATED, Calibration.load(CALIBRATION).total(parts)) : c.formula();
-            more.add(computed(c.key(), c.name(), c.summary(), suite.group(), c.unit(), formula, inputs, c.facts() == null ? Map.of() : c.facts()));
+            String formula = c.formula().contains(CALIBRATED)
+                    ? c.formula()
+                            .replace(CALIBRATED, Calibration.load(CALIBRATION).total(parts))
+                    : c.formula();
+            more.add(computed(
+                    c.key(),
+                    c.name(),
+                    c.summary(),
+                    suite.group(),
+                    c.unit(),
+                    formula,
+                    inputs,
+                    c.facts() == null ? Map.of() : c.facts()));
         }
         if (Boolean.TRUE.equals(suite.total())) {
             Map<String, Long> inputs = new LinkedHashMap<>();
@@ -136,26 +185,63 @@ public class BuiltInSuites implements BeforeOpening {
                 inputs.put(input, first.id());
                 parts.add(new Calibration.Part(t.key(), input, first.direction()));
             }
-            more.add(computed(TOTAL, suite.name() + (mode.isEmpty() ? "" : " " + mode) + ", total",
-                "Geometric mean of the ratios to calibration table " + CALIBRATION + ", times 1000. Only where every part was measured.", suite.group(), "points", Calibration.load(CALIBRATION).total(parts), inputs, Map.of()));
+            more.add(computed(
+                    TOTAL,
+                    suite.name() + (mode.isEmpty() ? "" : " " + mode) + ", total",
+                    "Geometric mean of the ratios to calibration table " + CALIBRATION
+                            + ", times 1000. Only where every part was measured.",
+                    suite.group(),
+                    "points",
+                    Calibration.load(CALIBRATION).total(parts),
+                    inputs,
+                    Map.of()));
         }
         catalog.ensureBuiltIn(suite.name(), suite.version(), mode, more);
     }
 
     private static MetricRow metric(Map<String, TestRow> tests, String test, String metric) {
-        return tests.get(test).metrics().stream().filter(m -> m.key().equals(metric)).findFirst().orElseThrow(() -> new IllegalStateException("there is no " + test + "." + metric));
+        return tests.get(test).metrics().stream()
+                .filter(m -> m.key().equals(metric))
+                .findFirst()
+                .orElseThrow(() -> new IllegalStateException("there is no " + test + "." + metric));
     }
 
     /** What is computed says in other words what was measured, so it takes no part in overall rankings. */
-    private static Catalog.NewTest computed(String key, String name, String summary, TestGroup group, String unit, String formula, Map<String, Long> inputs, Map<String, String> facts) {
-        return new Catalog.NewTest(key, name, summary, group, List.of(new Catalog.NewMetric(COMPUTED, name, unit, Direction.MORE_IS_BETTER, Scale.RATIO, false,
-            new Catalog.More(TestLines.kind(unit), List.of(), null, false, null, formula, inputs, facts))));
+    private static Catalog.NewTest computed(
+            String key,
+            String name,
+            String summary,
+            TestGroup group,
+            String unit,
+            String formula,
+            Map<String, Long> inputs,
+            Map<String, String> facts) {
+        return new Catalog.NewTest(
+                key,
+                name,
+                summary,
+                group,
+                List.of(new Catalog.NewMetric(
+                        COMPUTED,
+                        name,
+                        unit,
+                        Direction.MORE_IS_BETTER,
+                        Scale.RATIO,
+                        false,
+                        new Catalog.More(TestLines.kind(unit), List.of(), null, false, null, formula, inputs, facts))));
     }
 
     /** The metric that stands for the test in its suite's total. */
     private static MetricRow counted(TestEntry entry, TestRow test) {
-        String key = entry.metrics().stream().filter(m -> Boolean.TRUE.equals(m.main())).findFirst().map(MetricEntry::key).orElse(test.metrics().get(0).key());
-        return test.metrics().stream().filter(m -> m.key().equals(key)).findFirst().orElseThrow();
+        String key = entry.metrics().stream()
+                .filter(m -> Boolean.TRUE.equals(m.main()))
+                .findFirst()
+                .map(MetricEntry::key)
+                .orElse(test.metrics().get(0).key());
+        return test.metrics().stream()
+                .filter(m -> m.key().equals(key))
+                .findFirst()
+                .orElseThrow();
     }
 
     private static List<Catalog.NewMetric> metrics(TestEntry test, boolean main) {
@@ -166,11 +252,18 @@ public class BuiltInSuites implements BeforeOpening {
             Kind kind = m.kind() == null ? TestLines.kind(m.unit()) : m.kind();
             Direction direction = m.direction() == null ? Direction.MORE_IS_BETTER : m.direction();
             if (kind.isSeries()) {
-                metrics.addAll(SeriesMetrics.of(test.name(), m.unit(), m.xUnit(), kind, direction, first && main, kind == Kind.FRAME_TIMES));
+                metrics.addAll(SeriesMetrics.of(
+                        test.name(), m.unit(), m.xUnit(), kind, direction, first && main, kind == Kind.FRAME_TIMES));
             } else {
                 List<String> choices = m.choices() == null ? List.of() : m.choices();
-                metrics.add(new Catalog.NewMetric(m.key(), test.name() + (m.words() == null ? "" : ", " + m.words()), m.unit(), direction,
-                    choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE, first && main && choices.isEmpty(), new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
+                metrics.add(new Catalog.NewMetric(
+                        m.key(),
+                        test.name() + (m.words() == null ? "" : ", " + m.words()),
+                        m.unit(),
+                        direction,
+                        choices.isEmpty() ? TestLines.scale(m.unit()) : Scale.DIFFERENCE,
+                        first && main && choices.isEmpty(),
+                        new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
             }
         }
         return metrics;

@@ -29,8 +29,12 @@ public class Catalog {
     private final TestDefinitionRepository tests;
     private final ChangeLog changes;
 
-    Catalog(SuiteRepository suites, SuiteVersionRepository versions, ComparabilityGroupRepository comparability,
-            TestDefinitionRepository tests, ChangeLog changes) {
+    Catalog(
+            SuiteRepository suites,
+            SuiteVersionRepository versions,
+            ComparabilityGroupRepository comparability,
+            TestDefinitionRepository tests,
+            ChangeLog changes) {
         this.suites = suites;
         this.versions = versions;
         this.comparability = comparability;
@@ -39,15 +43,31 @@ public class Catalog {
     }
 
     /** @param main whether it takes part in overall rankings */
-    public record NewMetric(String key, String name, String unit, Direction direction, Scale scale, boolean main, More more) {
+    public record NewMetric(
+            String key, String name, String unit, Direction direction, Scale scale, boolean main, More more) {
         public NewMetric(String key, String name, String unit, Direction direction, Scale scale, boolean main) {
             this(key, name, unit, direction, scale, main, More.of(TestLines.kind(unit)));
         }
     }
 
     /** What only some metrics have; see {@link MetricRow}. */
-    public record More(Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs, Map<String, String> facts) {
-        public More(Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs) {
+    public record More(
+            Kind kind,
+            List<String> choices,
+            @Nullable String xUnit,
+            boolean capped,
+            @Nullable SeriesNumber series,
+            @Nullable String formula,
+            Map<String, Long> inputs,
+            Map<String, String> facts) {
+        public More(
+                Kind kind,
+                List<String> choices,
+                @Nullable String xUnit,
+                boolean capped,
+                @Nullable SeriesNumber series,
+                @Nullable String formula,
+                Map<String, Long> inputs) {
             this(kind, choices, xUnit, capped, series, formula, inputs, Map.of());
         }
 
@@ -56,14 +76,16 @@ public class Catalog {
         }
     }
 
-    public record NewTest(String key, String name, String summary, TestGroup group, List<NewMetric> metrics) { }
+    public record NewTest(String key, String name, String summary, TestGroup group, List<NewMetric> metrics) {}
 
     /** Makes a suite version with its tests and its own comparability group, unless it is there. Returns the test ids in order. */
     @Transactional
     public List<Long> ensure(String suite, String version, List<NewTest> newTests) {
         var known = versions.findBySuiteNameAndVersionAndMode(suite, version, "");
         if (known.isPresent()) {
-            return tests.findBySuiteVersionIdOrderByPosition(known.get().id()).stream().map(TestDefinition::id).toList();
+            return tests.findBySuiteVersionIdOrderByPosition(known.get().id()).stream()
+                    .map(TestDefinition::id)
+                    .toList();
         }
         return make(suite, version, "", false, newTests);
     }
@@ -83,12 +105,21 @@ public class Catalog {
             }
             own.rename(name);
             suites.flush();
-            changes.note("yarrowmark", "suite", own.id(), "name", suite, name, "There is a built-in suite of this name now.");
+            changes.note(
+                    "yarrowmark",
+                    "suite",
+                    own.id(),
+                    "name",
+                    suite,
+                    name,
+                    "There is a built-in suite of this name now.");
         });
-        SuiteVersion made = versions.findBySuiteNameAndVersionAndMode(suite, version, mode).orElseGet(() -> {
-            make(suite, version, mode, true, List.of());
-            return versions.findBySuiteNameAndVersionAndMode(suite, version, mode).orElseThrow();
-        });
+        SuiteVersion made = versions.findBySuiteNameAndVersionAndMode(suite, version, mode)
+                .orElseGet(() -> {
+                    make(suite, version, mode, true, List.of());
+                    return versions.findBySuiteNameAndVersionAndMode(suite, version, mode)
+                            .orElseThrow();
+                });
         List<TestDefinition> there = tests.findBySuiteVersionIdOrderByPosition(made.id());
         Set<String> known = there.stream().map(TestDefinition::key).collect(Collectors.toSet());
         int position = there.stream().mapToInt(TestDefinition::position).max().orElse(-1);
@@ -99,7 +130,8 @@ public class Catalog {
             }
         }
         tests.flush();
-        return tests.findBySuiteVersionIdOrderByPosition(made.id()).stream().collect(Collectors.toMap(TestDefinition::key, TestRow::of));
+        return tests.findBySuiteVersionIdOrderByPosition(made.id()).stream()
+                .collect(Collectors.toMap(TestDefinition::key, TestRow::of));
     }
 
     private List<Long> make(String suite, String version, String mode, boolean builtIn, List<NewTest> newTests) {
@@ -108,7 +140,8 @@ public class Catalog {
         ComparabilityGroup group = comparability.save(new ComparabilityGroup(made));
         List<Long> ids = new ArrayList<>();
         for (NewTest test : newTests) {
-            ids.add(tests.save(new TestDefinition(made, group, test, ids.size())).id());
+            ids.add(tests.save(new TestDefinition(made, group, test, ids.size()))
+                    .id());
         }
         return ids;
     }
@@ -117,13 +150,22 @@ public class Catalog {
     @Transactional
     public List<Long> makeOwn(String suite, String version, String mode, List<NewTest> newTests, String person) {
         suites.findByName(suite).filter(Suite::builtIn).ifPresent(s -> {
-            throw Problem.conflict("built-in-suite", "\"" + suite + "\" is built in and cannot be changed. Choose another name.");
+            throw Problem.conflict(
+                    "built-in-suite", "\"" + suite + "\" is built in and cannot be changed. Choose another name.");
         });
         if (versions.findBySuiteNameAndVersionAndMode(suite, version, mode).isPresent()) {
-            throw Problem.conflict("version-exists", suite + " " + version + (mode.isEmpty() ? "" : ", " + mode) + " is in the catalogue already.");
+            throw Problem.conflict(
+                    "version-exists",
+                    suite + " " + version + (mode.isEmpty() ? "" : ", " + mode) + " is in the catalogue already.");
         }
         List<Long> ids = make(suite, version, mode, false, newTests);
-        changes.note(person, "suite", ids.get(0), ChangeLog.MADE, null, suite + " " + version + (mode.isEmpty() ? "" : ", " + mode));
+        changes.note(
+                person,
+                "suite",
+                ids.get(0),
+                ChangeLog.MADE,
+                null,
+                suite + " " + version + (mode.isEmpty() ? "" : ", " + mode));
         return ids;
     }
 
@@ -147,7 +189,13 @@ public class Catalog {
             while (joined.containsKey(group)) {
                 group = joined.get(group);
             }
-            List<Object> key = List.of(group, m.test().toLowerCase(Locale.ROOT), m.series() == null ? "" : m.series(), m.unit(), m.direction(), m.scale());
+            List<Object> key = List.of(
+                    group,
+                    m.test().toLowerCase(Locale.ROOT),
+                    m.series() == null ? "" : m.series(),
+                    m.unit(),
+                    m.direction(),
+                    m.scale());
             comparedBy.put(m.id(), key);
             oldest.merge(key, m.id(), Math::min);
         }
@@ -161,8 +209,10 @@ public class Catalog {
     /** Every test, by group, suite and position. */
     @Transactional(readOnly = true)
     public List<TestRow> tests() {
-        return tests.findAllInOrder().stream().map(TestRow::of)
-            .sorted(Comparator.comparing(TestRow::group)).toList();
+        return tests.findAllInOrder().stream()
+                .map(TestRow::of)
+                .sorted(Comparator.comparing(TestRow::group))
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -174,7 +224,12 @@ public class Catalog {
     @Transactional(readOnly = true)
     public List<MetricRow> computed() {
         List<Long> ids = tests.findComputed();
-        return ids.isEmpty() ? List.of() : tests(ids).stream().flatMap(t -> t.metrics().stream()).sorted(Comparator.comparingLong(MetricRow::id)).toList();
+        return ids.isEmpty()
+                ? List.of()
+                : tests(ids).stream()
+                        .flatMap(t -> t.metrics().stream())
+                        .sorted(Comparator.comparingLong(MetricRow::id))
+                        .toList();
     }
 
     /** Every metric, in the order of its test. */
@@ -186,7 +241,10 @@ public class Catalog {
     /** Every metric of tests that were not retired. */
     @Transactional(readOnly = true)
     public List<MetricRow> metricsInUse() {
-        return tests().stream().filter(t -> !t.retired()).flatMap(t -> t.metrics().stream()).toList();
+        return tests().stream()
+                .filter(t -> !t.retired())
+                .flatMap(t -> t.metrics().stream())
+                .toList();
     }
 
     /** Suite versions that a newer one of the same suite and mode has taken the place of. */
@@ -195,6 +253,9 @@ public class Catalog {
         List<SuiteVersion> all = versions.findAllInOrder();
         Map<List<Object>, Long> newest = new HashMap<>();
         all.forEach(v -> newest.merge(List.of(v.suite().id(), v.mode()), v.id(), Math::max));
-        return all.stream().filter(v -> newest.get(List.of(v.suite().id(), v.mode())) > v.id()).map(SuiteVersion::id).collect(Collectors.toSet());
+        return all.stream()
+                .filter(v -> newest.get(List.of(v.suite().id(), v.mode())) > v.id())
+                .map(SuiteVersion::id)
+                .collect(Collectors.toSet());
     }
 }

@@ -42,7 +42,8 @@ interface TestDefinitionRepository extends JpaRepository<TestDefinition, Long> {
     List<Object[]> findGroups();
 
     /** Ids of the tests whose value the server computes. */
-    @Query("select t.id from TestDefinition t where t.retiredAt is null and exists (select 1 from Metric m where m.test = t and m.formula is not null)")
+    @Query(
+            "select t.id from TestDefinition t where t.retiredAt is null and exists (select 1 from Metric m where m.test = t and m.formula is not null)")
     List<Long> findComputed();
 
     List<TestDefinition> findBySuiteVersionIdOrderByPosition(long suiteVersionId);

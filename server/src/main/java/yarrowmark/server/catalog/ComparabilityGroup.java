@@ -15,16 +15,18 @@ class ComparabilityGroup {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @OneToOne(fetch = FetchType.LAZY, optional = false)
     private SuiteVersion suiteVersion;
+
     @ManyToOne(fetch = FetchType.LAZY)
     private ComparabilityGroup joinedInto;
+
     private String joinedReason;
     private String joinedBy;
     private Instant joinedAt;
 
-    protected ComparabilityGroup() {
-    }
+    protected ComparabilityGroup() {}
 
     ComparabilityGroup(SuiteVersion suiteVersion) {
         this.suiteVersion = suiteVersion;

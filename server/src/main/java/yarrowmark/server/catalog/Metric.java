@@ -28,14 +28,18 @@ class Metric {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private TestDefinition test;
+
     private String metricKey;
     private String name;
     private String unit;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Direction direction;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Scale scale;
@@ -47,25 +51,29 @@ class Metric {
     private Kind kind = Kind.NUMBER;
     /** From worst to best, one a line. */
     private String choices;
+
     private String xUnit;
     private boolean capped;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private SeriesNumber series;
+
     private String formula;
+
     @ElementCollection
     @CollectionTable(name = "metric_input", joinColumns = @JoinColumn(name = "metric_id"))
     @MapKeyColumn(name = "name")
     @Column(name = "input_id")
     private Map<String, Long> inputs = new HashMap<>();
+
     @ElementCollection
     @CollectionTable(name = "metric_fact", joinColumns = @JoinColumn(name = "metric_id"))
     @MapKeyColumn(name = "name")
     @Column(name = "fact_key")
     private Map<String, String> facts = new HashMap<>();
 
-    protected Metric() {
-    }
+    protected Metric() {}
 
     Metric(TestDefinition test, Catalog.NewMetric metric) {
         this.test = test;
@@ -76,7 +84,9 @@ class Metric {
         this.scale = metric.scale();
         this.main = metric.main();
         this.kind = metric.more().kind();
-        this.choices = metric.more().choices().isEmpty() ? null : String.join("\n", metric.more().choices());
+        this.choices = metric.more().choices().isEmpty()
+                ? null
+                : String.join("\n", metric.more().choices());
         this.xUnit = metric.more().xUnit();
         this.capped = metric.more().capped();
         this.series = metric.more().series();

@@ -20,19 +20,63 @@ import yarrowmark.core.measure.Scale;
  * @param facts   of the configuration that the formula needs as well: keys by name, in base units
  * @param builtIn whether a device measures it by itself
  */
-public record MetricRow(long id, String key, String name, String unit, Direction direction, Scale scale, boolean main,
-                        long testId, String test, TestGroup group, long suiteId, String suite, String version, long suiteVersionId,
-                        Kind kind, List<String> choices, @Nullable String xUnit, boolean capped, @Nullable SeriesNumber series, @Nullable String formula, Map<String, Long> inputs, Map<String, String> facts, boolean builtIn) {
+public record MetricRow(
+        long id,
+        String key,
+        String name,
+        String unit,
+        Direction direction,
+        Scale scale,
+        boolean main,
+        long testId,
+        String test,
+        TestGroup group,
+        long suiteId,
+        String suite,
+        String version,
+        long suiteVersionId,
+        Kind kind,
+        List<String> choices,
+        @Nullable String xUnit,
+        boolean capped,
+        @Nullable SeriesNumber series,
+        @Nullable String formula,
+        Map<String, Long> inputs,
+        Map<String, String> facts,
+        boolean builtIn) {
     static MetricRow of(Metric m) {
         TestDefinition t = m.test();
-        return new MetricRow(m.id(), m.key(), m.name(), m.unit(), m.direction(), m.scale(), m.main(), t.id(), t.name(), t.group(),
-            t.suiteVersion().suite().id(), t.suiteVersion().suite().name(), t.suiteVersion().version(), t.suiteVersion().id(),
-            m.kind(), m.choices(), m.xUnit(), m.capped(), m.series(), m.formula(), Map.copyOf(m.inputs()), Map.copyOf(m.facts()), t.suiteVersion().suite().builtIn());
+        return new MetricRow(
+                m.id(),
+                m.key(),
+                m.name(),
+                m.unit(),
+                m.direction(),
+                m.scale(),
+                m.main(),
+                t.id(),
+                t.name(),
+                t.group(),
+                t.suiteVersion().suite().id(),
+                t.suiteVersion().suite().name(),
+                t.suiteVersion().version(),
+                t.suiteVersion().id(),
+                m.kind(),
+                m.choices(),
+                m.xUnit(),
+                m.capped(),
+                m.series(),
+                m.formula(),
+                Map.copyOf(m.inputs()),
+                Map.copyOf(m.facts()),
+                t.suiteVersion().suite().builtIn());
     }
 
     /** Why this can be no value of the metric; null where it can. */
     public @Nullable String unusable(double value) {
-        return scale == Scale.RATIO && !(value > 0) ? "A score in " + (unit.equals("1") ? "points" : unit) + " is above 0." : null;
+        return scale == Scale.RATIO && !(value > 0)
+                ? "A score in " + (unit.equals("1") ? "points" : unit) + " is above 0."
+                : null;
     }
 
     /** Whether a person types, pastes or measures it, rather than the server computing it. */

@@ -25,7 +25,9 @@ class Purpose {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
+
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "purpose_weight", joinColumns = @JoinColumn(name = "purpose_id"))
     @MapKeyColumn(name = "test_group")
@@ -46,10 +48,10 @@ class Purpose {
     @MapKeyColumn(name = "test_id")
     @Column(name = "weight")
     private Map<Long, Double> tests = new HashMap<>();
+
     private Instant retiredAt;
 
-    protected Purpose() {
-    }
+    protected Purpose() {}
 
     Purpose(String name, Map<TestGroup, Double> weights) {
         this.name = name;

@@ -18,7 +18,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/purposes")
 class PurposeController {
-    record PurposeBody(@NotBlank @Size(max = 100) String name, @NotNull PurposeWeighing weighing) { }
+    record PurposeBody(@NotBlank @Size(max = 100) String name, @NotNull PurposeWeighing weighing) {}
 
     private final Purposes purposes;
 

@@ -31,11 +31,14 @@ public record PurposeWeighing(Map<TestGroup, Double> groups, Map<Long, Double> s
         tests.forEach((t, w) -> all.put("test " + t, w));
         all.forEach((what, weight) -> {
             if (!(weight >= 0 && weight <= MOST)) {
-                throw Problem.invalid("not-a-weight", "A weight is a number from 0 to 1 000 000; that of " + what + " is " + weight + ".");
+                throw Problem.invalid(
+                        "not-a-weight",
+                        "A weight is a number from 0 to 1 000 000; that of " + what + " is " + weight + ".");
             }
         });
         if (groups.values().stream().noneMatch(w -> w > 0)) {
-            throw Problem.invalid("all-weights-zero", "A purpose needs a weight above 0 for at least one group of tests.");
+            throw Problem.invalid(
+                    "all-weights-zero", "A purpose needs a weight above 0 for at least one group of tests.");
         }
         return this;
     }
@@ -46,11 +49,16 @@ public record PurposeWeighing(Map<TestGroup, Double> groups, Map<Long, Double> s
      * @throws IllegalArgumentException where none of them gets any weight
      */
     public double[] spread(List<MetricRow> metrics) {
-        return PurposeWeights.spread(new PurposeWeights.Weights(named(groups), named(suites), named(tests)),
-            metrics.stream().map(m -> new PurposeWeights.MetricPlace(m.group().name(), Long.toString(m.suiteId()), Long.toString(m.testId()))).toList());
+        return PurposeWeights.spread(
+                new PurposeWeights.Weights(named(groups), named(suites), named(tests)),
+                metrics.stream()
+                        .map(m -> new PurposeWeights.MetricPlace(
+                                m.group().name(), Long.toString(m.suiteId()), Long.toString(m.testId())))
+                        .toList());
     }
 
     private static Map<String, Double> named(Map<?, Double> weights) {
-        return weights.entrySet().stream().collect(Collectors.toMap(e -> e.getKey().toString(), Map.Entry::getValue));
+        return weights.entrySet().stream()
+                .collect(Collectors.toMap(e -> e.getKey().toString(), Map.Entry::getValue));
     }
 }

@@ -18,6 +18,7 @@ import yarrowmark.server.platform.Problem;
 public class Purposes {
     /** The purpose everybody has: every group weighs the same. */
     public static final String ALL_ROUND = "all-round use";
+
     private static final String SUBJECT = "purpose";
 
     private final PurposeRepository purposes;
@@ -26,7 +27,12 @@ public class Purposes {
     private final ChangeLog changes;
     private final Clock clock;
 
-    Purposes(PurposeRepository purposes, SuiteRepository suites, TestDefinitionRepository tests, ChangeLog changes, Clock clock) {
+    Purposes(
+            PurposeRepository purposes,
+            SuiteRepository suites,
+            TestDefinitionRepository tests,
+            ChangeLog changes,
+            Clock clock) {
         this.purposes = purposes;
         this.suites = suites;
         this.tests = tests;
@@ -37,7 +43,9 @@ public class Purposes {
     /** The usual one first. */
     @Transactional(readOnly = true)
     public List<PurposeRow> all() {
-        return purposes.findByRetiredAtIsNullOrderById().stream().map(PurposeRow::of).toList();
+        return purposes.findByRetiredAtIsNullOrderById().stream()
+                .map(PurposeRow::of)
+                .toList();
     }
 
     /** @param id null for the usual one */
@@ -89,34 +97,52 @@ public class Purposes {
     private Purpose own(long id) {
         Purpose purpose = find(id);
         if (purpose.name().equals(ALL_ROUND)) {
-            throw Problem.conflict("the-usual-purpose", "\"" + ALL_ROUND + "\" is what everybody has and stays as it is. Save these weights under a name of their own.");
+            throw Problem.conflict(
+                    "the-usual-purpose",
+                    "\"" + ALL_ROUND
+                            + "\" is what everybody has and stays as it is. Save these weights under a name of their own.");
         }
         return purpose;
     }
 
     private void refuseTwin(String name, @Nullable Long id) {
         purposes.findByName(name).filter(p -> !p.id().equals(id)).ifPresent(p -> {
-            throw Problem.conflict("purpose-exists", "There is a purpose called \"" + name + "\" already. Choose another name, or change that one.");
+            throw Problem.conflict(
+                    "purpose-exists",
+                    "There is a purpose called \"" + name + "\" already. Choose another name, or change that one.");
         });
     }
 
     /** What weighs 1 beside the others need not be kept. */
     private PurposeWeighing known(PurposeWeighing w) {
-        Set<Long> unknownSuites = w.suites().keySet().stream().filter(id -> !suites.existsById(id)).collect(Collectors.toSet());
-        Set<Long> unknownTests = w.tests().keySet().stream().filter(id -> !tests.existsById(id)).collect(Collectors.toSet());
+        Set<Long> unknownSuites = w.suites().keySet().stream()
+                .filter(id -> !suites.existsById(id))
+                .collect(Collectors.toSet());
+        Set<Long> unknownTests =
+                w.tests().keySet().stream().filter(id -> !tests.existsById(id)).collect(Collectors.toSet());
         if (!unknownSuites.isEmpty() || !unknownTests.isEmpty()) {
-            throw Problem.invalid("unknown-in-catalogue", "The catalogue has no " + (unknownSuites.isEmpty() ? "test " + unknownTests.iterator().next() : "suite " + unknownSuites.iterator().next()) + ".");
+            throw Problem.invalid(
+                    "unknown-in-catalogue",
+                    "The catalogue has no "
+                            + (unknownSuites.isEmpty()
+                                    ? "test " + unknownTests.iterator().next()
+                                    : "suite " + unknownSuites.iterator().next())
+                            + ".");
         }
         return new PurposeWeighing(w.groups(), withoutOnes(w.suites()), withoutOnes(w.tests()));
     }
 
     private static Map<Long, Double> withoutOnes(Map<Long, Double> weights) {
-        return weights.entrySet().stream().filter(e -> e.getValue() != 1).collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
+        return weights.entrySet().stream()
+                .filter(e -> e.getValue() != 1)
+                .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
     }
 
     private static String words(Purpose p) {
         PurposeWeighing w = p.weighing();
-        return p.name() + ": " + new TreeMap<>(w.groups()) + (w.suites().isEmpty() ? "" : ", suites " + new TreeMap<>(w.suites())) + (w.tests().isEmpty() ? "" : ", tests " + new TreeMap<>(w.tests()));
+        return p.name() + ": " + new TreeMap<>(w.groups())
+                + (w.suites().isEmpty() ? "" : ", suites " + new TreeMap<>(w.suites()))
+                + (w.tests().isEmpty() ? "" : ", tests " + new TreeMap<>(w.tests()));
     }
 
     static Map<TestGroup, Double> alike() {

@@ -12,18 +12,36 @@ import yarrowmark.core.measure.Scale;
 
 /** The metrics of a test whose runs have many points: one for each number of its curve or frame times. */
 final class SeriesMetrics {
-    private SeriesMetrics() {
-    }
+    private SeriesMetrics() {}
 
     /** @param direction of the number that stands for the series. @param xUnit of a curve */
-    static List<Catalog.NewMetric> of(String name, String unit, @Nullable String xUnit, Kind kind, Direction direction, boolean main, boolean capped) {
+    static List<Catalog.NewMetric> of(
+            String name,
+            String unit,
+            @Nullable String xUnit,
+            Kind kind,
+            Direction direction,
+            boolean main,
+            boolean capped) {
         List<Catalog.NewMetric> metrics = new ArrayList<>();
         for (SeriesNumber number : SeriesNumber.of(kind)) {
             boolean first = metrics.isEmpty();
             String own = number == SeriesNumber.NEAR_PEAK_FROM ? xUnit : number.counts() ? "1" : unit;
-            metrics.add(new Catalog.NewMetric(number.name().toLowerCase(Locale.ROOT).replace('_', '-'), name + ", " + number.words(), own, first ? direction : number.direction(),
-                number.counts() ? Scale.DIFFERENCE : Scale.RATIO, first && main,
-                new Catalog.More(first ? kind : Kind.NUMBER, List.of(), xUnit, capped && !number.counts(), number, null, Map.of())));
+            metrics.add(new Catalog.NewMetric(
+                    number.name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                    name + ", " + number.words(),
+                    own,
+                    first ? direction : number.direction(),
+                    number.counts() ? Scale.DIFFERENCE : Scale.RATIO,
+                    first && main,
+                    new Catalog.More(
+                            first ? kind : Kind.NUMBER,
+                            List.of(),
+                            xUnit,
+                            capped && !number.counts(),
+                            number,
+                            null,
+                            Map.of())));
         }
         return metrics;
     }

@@ -10,11 +10,11 @@ class Suite {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
     private boolean builtIn;
 
-    protected Suite() {
-    }
+    protected Suite() {}
 
     Suite(String name, boolean builtIn) {
         this.name = name;

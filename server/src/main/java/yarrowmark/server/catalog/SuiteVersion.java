@@ -12,14 +12,15 @@ class SuiteVersion {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Suite suite;
+
     private String version;
     /** Empty where the version has only one. */
     private String mode;
 
-    protected SuiteVersion() {
-    }
+    protected SuiteVersion() {}
 
     SuiteVersion(Suite suite, String version, String mode) {
         this.mode = mode;

@@ -23,21 +23,31 @@ import yarrowmark.core.measure.Scale;
 @RestController
 @RequestMapping("/api")
 class SuiteVersionController {
-    record JoinBody(long into, @NotBlank @Size(max = 500) String reason) { }
+    record JoinBody(long into, @NotBlank @Size(max = 500) String reason) {}
 
-    record FormulaBody(@NotNull @Size(max = 600) String formula) { }
+    record FormulaBody(@NotNull @Size(max = 600) String formula) {}
 
     /** @param inputs the names that have to be told */
-    record FormulaAnswer(List<String> inputs) { }
+    record FormulaAnswer(List<String> inputs) {}
 
     /** @param main whether it takes part in overall rankings. @param inputs metric ids by the formula's names */
-    record ComputedBody(@NotBlank @Size(max = 120) String name, @NotBlank @Size(max = 30) String unit, @NotNull Direction direction, @NotNull Scale scale, @NotNull TestGroup group, boolean main,
-                        @NotBlank @Size(max = 500) String formula, @NotNull @Size(max = 40) Map<String, Long> inputs) { }
+    record ComputedBody(
+            @NotBlank @Size(max = 120) String name,
+            @NotBlank @Size(max = 30) String unit,
+            @NotNull Direction direction,
+            @NotNull Scale scale,
+            @NotNull TestGroup group,
+            boolean main,
+            @NotBlank @Size(max = 500) String formula,
+            @NotNull @Size(max = 40) Map<String, Long> inputs) {}
 
     /** @param weights by metric id */
-    record TotalBody(@NotNull SuiteTotal.Kind kind, @NotBlank @Size(max = 30) String unit, @NotEmpty @Size(max = 40) Map<Long, @NotNull Double> weights) { }
+    record TotalBody(
+            @NotNull SuiteTotal.Kind kind,
+            @NotBlank @Size(max = 30) String unit,
+            @NotEmpty @Size(max = 40) Map<Long, @NotNull Double> weights) {}
 
-    record RetireBody(boolean retired) { }
+    record RetireBody(boolean retired) {}
 
     private final SuiteVersions versions;
 
@@ -65,13 +75,25 @@ class SuiteVersionController {
     /** Which inputs a formula needs. Nothing is stored. */
     @PostMapping("/formulas/read")
     FormulaAnswer read(@Valid @RequestBody FormulaBody body) {
-        return new FormulaAnswer(SuiteVersions.parsed(body.formula()).inputs().stream().sorted().toList());
+        return new FormulaAnswer(
+                SuiteVersions.parsed(body.formula()).inputs().stream().sorted().toList());
     }
 
     /** @return the id of the test that was made */
     @PostMapping("/suite-versions/{id}/computed")
     long addComputed(@PathVariable long id, @Valid @RequestBody ComputedBody body, Principal who) {
-        return versions.addComputed(id, new SuiteVersions.Computed(body.name(), body.unit().strip(), body.direction(), body.scale(), body.group(), body.main(), body.formula(), body.inputs()), who.getName());
+        return versions.addComputed(
+                id,
+                new SuiteVersions.Computed(
+                        body.name(),
+                        body.unit().strip(),
+                        body.direction(),
+                        body.scale(),
+                        body.group(),
+                        body.main(),
+                        body.formula(),
+                        body.inputs()),
+                who.getName());
     }
 
     /** @return the id of the test that was made */

@@ -29,13 +29,21 @@ import yarrowmark.server.platform.Problem;
 @Service
 public class SuiteVersions {
     /** @param into the version whose scores these are held against */
-    record Joined(long into, String intoName, String reason, String person, Instant at) { }
+    record Joined(long into, String intoName, String reason, String person, Instant at) {}
 
     /** @param joined absent where its scores stand alone, or where others were joined into it */
-    record VersionRow(long id, String suite, String version, boolean builtIn, int tests, @Nullable Joined joined) { }
+    record VersionRow(long id, String suite, String version, boolean builtIn, int tests, @Nullable Joined joined) {}
 
     /** @param inputs metric ids by the formula's names */
-    public record Computed(String name, String unit, Direction direction, Scale scale, TestGroup group, boolean main, String formula, Map<String, Long> inputs) { }
+    public record Computed(
+            String name,
+            String unit,
+            Direction direction,
+            Scale scale,
+            TestGroup group,
+            boolean main,
+            String formula,
+            Map<String, Long> inputs) {}
 
     private final SuiteVersionRepository versions;
     private final ComparabilityGroupRepository groups;
@@ -45,7 +53,14 @@ public class SuiteVersions {
     private final EntityManager entities;
     private final Clock clock;
 
-    SuiteVersions(SuiteVersionRepository versions, ComparabilityGroupRepository groups, TestDefinitionRepository tests, Catalog catalog, ChangeLog changes, EntityManager entities, Clock clock) {
+    SuiteVersions(
+            SuiteVersionRepository versions,
+            ComparabilityGroupRepository groups,
+            TestDefinitionRepository tests,
+            Catalog catalog,
+            ChangeLog changes,
+            EntityManager entities,
+            Clock clock) {
         this.versions = versions;
         this.groups = groups;
         this.tests = tests;
@@ -57,13 +72,29 @@ public class SuiteVersions {
 
     @Transactional(readOnly = true)
     List<VersionRow> all() {
-        Map<Long, Long> counts = tests.findAllInOrder().stream().collect(Collectors.groupingBy(t -> t.suiteVersion().id(), Collectors.counting()));
-        Map<Long, ComparabilityGroup> joined = groups.findByJoinedIntoIsNotNull().stream().collect(Collectors.toMap(g -> g.suiteVersion().id(), g -> g));
-        return versions.findAllInOrder().stream().map(v -> {
-            ComparabilityGroup g = joined.get(v.id());
-            return new VersionRow(v.id(), v.suite().name(), v.version(), v.suite().builtIn(), counts.getOrDefault(v.id(), 0L).intValue(),
-                g == null ? null : new Joined(g.joinedInto().suiteVersion().id(), named(g.joinedInto().suiteVersion()), g.joinedReason(), g.joinedBy(), g.joinedAt()));
-        }).toList();
+        Map<Long, Long> counts = tests.findAllInOrder().stream()
+                .collect(Collectors.groupingBy(t -> t.suiteVersion().id(), Collectors.counting()));
+        Map<Long, ComparabilityGroup> joined = groups.findByJoinedIntoIsNotNull().stream()
+                .collect(Collectors.toMap(g -> g.suiteVersion().id(), g -> g));
+        return versions.findAllInOrder().stream()
+                .map(v -> {
+                    ComparabilityGroup g = joined.get(v.id());
+                    return new VersionRow(
+                            v.id(),
+                            v.suite().name(),
+                            v.version(),
+                            v.suite().builtIn(),
+                            counts.getOrDefault(v.id(), 0L).intValue(),
+                            g == null
+                                    ? null
+                                    : new Joined(
+                                            g.joinedInto().suiteVersion().id(),
+                                            named(g.joinedInto().suiteVersion()),
+                                            g.joinedReason(),
+                                            g.joinedBy(),
+                                            g.joinedAt()));
+                })
+                .toList();
     }
 
     /** From now on scores of the one are compared with those of the other, test by test where name, unit and direction agree. */
@@ -72,16 +103,28 @@ public class SuiteVersions {
         ComparabilityGroup group = group(versionId);
         ComparabilityGroup into = group(intoId);
         if (group.root().id().equals(into.root().id())) {
-            throw Problem.conflict("joined-already", named(version(versionId)) + " and " + named(version(intoId)) + " are compared already.");
+            throw Problem.conflict(
+                    "joined-already",
+                    named(version(versionId)) + " and " + named(version(intoId)) + " are compared already.");
         }
         Set<String> here = names(versionId);
         if (names(intoId).stream().noneMatch(here::contains)) {
-            throw Problem.invalid("nothing-in-common", named(version(versionId)) + " and " + named(version(intoId)) + " have no test of the same name, unit and direction, so nothing would be compared.");
+            throw Problem.invalid(
+                    "nothing-in-common",
+                    named(version(versionId)) + " and " + named(version(intoId))
+                            + " have no test of the same name, unit and direction, so nothing would be compared.");
         }
         // The end of this chain is joined, so that whatever was joined here before comes along.
         ComparabilityGroup end = group.root();
         end.join(into.root(), reason.strip(), person, clock.instant());
-        changes.note(person, "suite version", end.suiteVersion().id(), "compared with", null, named(into.root().suiteVersion()), reason.strip());
+        changes.note(
+                person,
+                "suite version",
+                end.suiteVersion().id(),
+                "compared with",
+                null,
+                named(into.root().suiteVersion()),
+                reason.strip());
     }
 
     @Transactional
@@ -90,13 +133,21 @@ public class SuiteVersions {
         if (group.joinedInto() == null) {
             throw Problem.conflict("not-joined", named(version(versionId)) + " was not joined with another version.");
         }
-        changes.note(person, "suite version", versionId, "compared with", named(group.joinedInto().suiteVersion()), null);
+        changes.note(
+                person,
+                "suite version",
+                versionId,
+                "compared with",
+                named(group.joinedInto().suiteVersion()),
+                null);
         group.part();
     }
 
     private Set<String> names(long versionId) {
         Set<String> names = new HashSet<>();
-        tests.findBySuiteVersionIdOrderByPosition(versionId).forEach(t -> t.metrics().forEach(m -> names.add(t.name().toLowerCase(Locale.ROOT) + "|" + m.series() + "|" + m.unit() + "|" + m.direction())));
+        tests.findBySuiteVersionIdOrderByPosition(versionId).forEach(t -> t.metrics()
+                .forEach(m -> names.add(
+                        t.name().toLowerCase(Locale.ROOT) + "|" + m.series() + "|" + m.unit() + "|" + m.direction())));
         return names;
     }
 
@@ -105,7 +156,10 @@ public class SuiteVersions {
     public long addComputed(long versionId, Computed c, String person) {
         SuiteVersion version = version(versionId);
         if (version.suite().builtIn()) {
-            throw Problem.conflict("built-in-suite", "\"" + version.suite().name() + "\" is built in and cannot be changed. Add the value to a suite of your own; its inputs may be anywhere.");
+            throw Problem.conflict(
+                    "built-in-suite",
+                    "\"" + version.suite().name()
+                            + "\" is built in and cannot be changed. Add the value to a suite of your own; its inputs may be anywhere.");
         }
         String name = c.name().strip();
         List<TestDefinition> there = tests.findBySuiteVersionIdOrderByPosition(versionId);
@@ -129,9 +183,20 @@ public class SuiteVersions {
         }
         // A formula can only name what is in the catalogue before it, and is never changed: so none can loop.
         int position = there.stream().mapToInt(TestDefinition::position).max().orElse(-1) + 1;
-        Catalog.NewMetric metric = new Catalog.NewMetric("computed", name, c.unit(), c.direction(), c.scale(), c.main(),
-            new Catalog.More(TestLines.kind(c.unit()), List.of(), null, false, null, formula.text(), inputs));
-        long id = tests.save(new TestDefinition(version, group(versionId), new Catalog.NewTest("computed-" + (position + 1), name, "", c.group(), List.of(metric)), position)).id();
+        Catalog.NewMetric metric = new Catalog.NewMetric(
+                "computed",
+                name,
+                c.unit(),
+                c.direction(),
+                c.scale(),
+                c.main(),
+                new Catalog.More(TestLines.kind(c.unit()), List.of(), null, false, null, formula.text(), inputs));
+        long id = tests.save(new TestDefinition(
+                        version,
+                        group(versionId),
+                        new Catalog.NewTest("computed-" + (position + 1), name, "", c.group(), List.of(metric)),
+                        position))
+                .id();
         changes.note(person, "suite version", versionId, "computed value", null, name + " = " + formula.text());
         entities.flush();
         return id;
@@ -140,8 +205,12 @@ public class SuiteVersions {
     /** The total that the suite computes from its parts. Each is weighed; what has no weight takes no part. */
     @Transactional
     public long addTotal(long versionId, SuiteTotal.Kind kind, Map<Long, Double> weights, String unit, String person) {
-        List<MetricRow> parts = tests.findBySuiteVersionIdOrderByPosition(versionId).stream().filter(t -> t.retiredAt() == null)
-            .flatMap(t -> t.metrics().stream()).filter(m -> weights.containsKey(m.id())).map(MetricRow::of).toList();
+        List<MetricRow> parts = tests.findBySuiteVersionIdOrderByPosition(versionId).stream()
+                .filter(t -> t.retiredAt() == null)
+                .flatMap(t -> t.metrics().stream())
+                .filter(m -> weights.containsKey(m.id()))
+                .map(MetricRow::of)
+                .toList();
         if (parts.size() != weights.size() || parts.isEmpty()) {
             throw Problem.invalid("not-a-part", "A total is made of tests of its own version, one or more.");
         }
@@ -149,7 +218,10 @@ public class SuiteVersions {
         Map<String, Long> inputs = new LinkedHashMap<>();
         for (MetricRow part : parts) {
             if (part.scale() != Scale.RATIO || part.direction() != parts.get(0).direction()) {
-                throw Problem.invalid("not-a-part", "\"" + part.test() + "\" cannot be a part: all parts of a total are ratios and get better the same way.");
+                throw Problem.invalid(
+                        "not-a-part",
+                        "\"" + part.test()
+                                + "\" cannot be a part: all parts of a total are ratios and get better the same way.");
             }
             String input = "p" + (weighed.size() + 1);
             try {
@@ -159,7 +231,18 @@ public class SuiteVersions {
             }
             inputs.put(input, part.id());
         }
-        return addComputed(versionId, new Computed("Total", unit, parts.get(0).direction(), Scale.RATIO, parts.get(0).group(), false, SuiteTotal.formula(kind, weighed), inputs), person);
+        return addComputed(
+                versionId,
+                new Computed(
+                        "Total",
+                        unit,
+                        parts.get(0).direction(),
+                        Scale.RATIO,
+                        parts.get(0).group(),
+                        false,
+                        SuiteTotal.formula(kind, weighed),
+                        inputs),
+                person);
     }
 
     /** Its scores stay in the ledger; it is no longer offered, computed or ranked. */
@@ -171,7 +254,13 @@ public class SuiteVersions {
         }
         if (retired != (test.retiredAt() != null)) {
             test.retire(retired ? clock.instant() : null);
-            changes.note(person, "suite version", test.suiteVersion().id(), "retired", retired ? null : test.name(), retired ? test.name() : null);
+            changes.note(
+                    person,
+                    "suite version",
+                    test.suiteVersion().id(),
+                    "retired",
+                    retired ? null : test.name(),
+                    retired ? test.name() : null);
         }
     }
 

@@ -25,26 +25,33 @@ class TestDefinition {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private SuiteVersion suiteVersion;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private ComparabilityGroup comparabilityGroup;
+
     private String testKey;
     private String name;
     private String summary;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private TestGroup testGroup;
+
     private int position;
+
     @OneToMany(mappedBy = "test", cascade = CascadeType.PERSIST)
     @OrderBy("id")
     private Set<Metric> metrics = new LinkedHashSet<>();
+
     private Instant retiredAt;
 
-    protected TestDefinition() {
-    }
+    protected TestDefinition() {}
 
-    TestDefinition(SuiteVersion suiteVersion, ComparabilityGroup comparabilityGroup, Catalog.NewTest test, int position) {
+    TestDefinition(
+            SuiteVersion suiteVersion, ComparabilityGroup comparabilityGroup, Catalog.NewTest test, int position) {
         this.suiteVersion = suiteVersion;
         this.comparabilityGroup = comparabilityGroup;
         this.testKey = test.key();

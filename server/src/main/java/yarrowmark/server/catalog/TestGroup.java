@@ -2,8 +2,15 @@ package yarrowmark.server.catalog;
 
 /** Groups of tests, in the order they are shown. */
 public enum TestGroup {
-    PROCESSOR("Processor"), MEMORY("Memory"), GRAPHICS("Graphics"), STORAGE("Storage"), BROWSER("Browser"),
-    NETWORK("Network"), VIDEO("Video"), EVERYDAY("Everyday tasks"), BODY("Body");
+    PROCESSOR("Processor"),
+    MEMORY("Memory"),
+    GRAPHICS("Graphics"),
+    STORAGE("Storage"),
+    BROWSER("Browser"),
+    NETWORK("Network"),
+    VIDEO("Video"),
+    EVERYDAY("Everyday tasks"),
+    BODY("Body");
 
     private final String label;
 

@@ -9,12 +9,35 @@ import java.util.List;
  * @param mode    empty where the version has only one
  * @param retired nobody runs it any more: its scores stay, but it is not offered, computed or ranked
  */
-public record TestRow(long id, String key, String name, String summary, TestGroup group, String suite, String version,
-                      List<MetricRow> metrics, long suiteVersionId, String number, String mode, boolean builtIn, boolean retired) {
+public record TestRow(
+        long id,
+        String key,
+        String name,
+        String summary,
+        TestGroup group,
+        String suite,
+        String version,
+        List<MetricRow> metrics,
+        long suiteVersionId,
+        String number,
+        String mode,
+        boolean builtIn,
+        boolean retired) {
     static TestRow of(TestDefinition t) {
-        return new TestRow(t.id(), t.key(), t.name(), t.summary(), t.group(), t.suiteVersion().suite().name(),
-            t.suiteVersion().version(), t.metrics().stream().map(MetricRow::of).toList(),
-            t.suiteVersion().id(), t.suiteVersion().number(), t.suiteVersion().mode(), t.suiteVersion().suite().builtIn(), t.retiredAt() != null);
+        return new TestRow(
+                t.id(),
+                t.key(),
+                t.name(),
+                t.summary(),
+                t.group(),
+                t.suiteVersion().suite().name(),
+                t.suiteVersion().version(),
+                t.metrics().stream().map(MetricRow::of).toList(),
+                t.suiteVersion().id(),
+                t.suiteVersion().number(),
+                t.suiteVersion().mode(),
+                t.suiteVersion().suite().builtIn(),
+                t.retiredAt() != null);
     }
 
     /** Whether somebody carries it out, rather than the server computing it from other tests. */

@@ -10,8 +10,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
-import java.util.stream.Collectors;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -60,7 +60,20 @@ class DemoLoader implements BeforeOpening {
     private final Settings settings;
     private final EntityManager entities;
 
-    DemoLoader(People people, Shelf shelf, Claims claims, Clock clock, Checklists checklists, Configurations configurations, Catalog catalog, Purposes purposes, BuiltInSuites builtIn, Ledger ledger, DemoPlans plans, Settings settings, EntityManager entities) {
+    DemoLoader(
+            People people,
+            Shelf shelf,
+            Claims claims,
+            Clock clock,
+            Checklists checklists,
+            Configurations configurations,
+            Catalog catalog,
+            Purposes purposes,
+            BuiltInSuites builtIn,
+            Ledger ledger,
+            DemoPlans plans,
+            Settings settings,
+            EntityManager entities) {
         this.plans = plans;
         this.people = people;
         this.shelf = shelf;
@@ -79,7 +92,7 @@ class DemoLoader implements BeforeOpening {
     private static final double CHANGED_LIKING = 0.15;
 
     /** A test with how it behaves, and the id it was stored under. */
-    private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less, boolean own) { }
+    private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less, boolean own) {}
 
     @Override
     public int getPhase() {
@@ -94,20 +107,42 @@ class DemoLoader implements BeforeOpening {
         }
         LOG.info("Loading the demo shelf");
         people.makeOwner(DemoSignIn.NAME, DemoSignIn.PASSWORD, "Saltmarsh Kit Review");
-        purposes.ensure("field survey work", Map.of(TestGroup.PROCESSOR, 2.0, TestGroup.GRAPHICS, 1.0, TestGroup.STORAGE, 1.0,
-            TestGroup.BROWSER, 2.0, TestGroup.BODY, 2.0));
+        purposes.ensure(
+                "field survey work",
+                Map.of(
+                        TestGroup.PROCESSOR,
+                        2.0,
+                        TestGroup.GRAPHICS,
+                        1.0,
+                        TestGroup.STORAGE,
+                        1.0,
+                        TestGroup.BROWSER,
+                        2.0,
+                        TestGroup.BODY,
+                        2.0));
         Random random = new Random(SEED);
         int number = 0;
         for (DemoDevices.Device device : DemoDevices.all()) {
-            long model = shelf.make(new Shelf.ModelFacts(device.maker(), device.model(), device.deviceClass(),
-                BigDecimal.valueOf(device.price()), "EUR", LocalDate.parse(device.released())), DemoSignIn.NAME);
+            long model = shelf.make(
+                    new Shelf.ModelFacts(
+                            device.maker(),
+                            device.model(),
+                            device.deviceClass(),
+                            BigDecimal.valueOf(device.price()),
+                            "EUR",
+                            LocalDate.parse(device.released())),
+                    DemoSignIn.NAME);
             long unit = shelf.firstUnit(model, DemoSignIn.NAME);
             describe(device, model, unit);
             for (DemoDevices.Setup setup : device.setups()) {
                 List<GivenFact> facts = setup.facts().entrySet().stream()
-                    .map(f -> new GivenFact(f.getKey(), f.getValue(),
-                        f.getKey().startsWith("room.") || f.getKey().startsWith("power.") ? FactSource.TYPED : FactSource.DETECTED))
-                    .toList();
+                        .map(f -> new GivenFact(
+                                f.getKey(),
+                                f.getValue(),
+                                f.getKey().startsWith("room.") || f.getKey().startsWith("power.")
+                                        ? FactSource.TYPED
+                                        : FactSource.DETECTED))
+                        .toList();
                 long configuration = configurations.configure(unit, facts, setup.name(), DemoSignIn.NAME);
                 if (setup != device.setups().get(0)) {
                     configurations.test(configuration, underTest(device.setups().get(0), setup), DemoSignIn.NAME);
@@ -126,7 +161,9 @@ class DemoLoader implements BeforeOpening {
 
     /** A new firmware is what a lab sets out to test; whatever came with it is what also changed. */
     private static Set<String> underTest(DemoDevices.Setup before, DemoDevices.Setup after) {
-        Set<String> changed = after.facts().keySet().stream().filter(key -> !after.facts().get(key).equals(before.facts().get(key))).collect(Collectors.toSet());
+        Set<String> changed = after.facts().keySet().stream()
+                .filter(key -> !after.facts().get(key).equals(before.facts().get(key)))
+                .collect(Collectors.toSet());
         return changed.contains("firmware.version") ? Set.of("firmware.version") : changed;
     }
 
@@ -134,11 +171,12 @@ class DemoLoader implements BeforeOpening {
     private void lines() {
         for (DemoDevices.Device device : DemoDevices.all()) {
             long model = shelf.findModel(device.maker(), device.model()).orElseThrow();
-            Map.of("predecessor", DemoNotes.FOLLOWS, "review", DemoNotes.REVIEWS, "weight", DemoNotes.WEIGHTS).forEach((field, of) -> {
-                if (of.containsKey(device.model())) {
-                    shelf.changeModel(model, field, null, of.get(device.model()), DemoSignIn.NAME);
-                }
-            });
+            Map.of("predecessor", DemoNotes.FOLLOWS, "review", DemoNotes.REVIEWS, "weight", DemoNotes.WEIGHTS)
+                    .forEach((field, of) -> {
+                        if (of.containsKey(device.model())) {
+                            shelf.changeModel(model, field, null, of.get(device.model()), DemoSignIn.NAME);
+                        }
+                    });
         }
     }
 
@@ -147,21 +185,43 @@ class DemoLoader implements BeforeOpening {
         DemoNotes.Note note = DemoNotes.of(device.model());
         note.fields().forEach((field, text) -> shelf.changeModel(model, field, null, text, DemoSignIn.NAME));
         note.unit().forEach((field, text) -> shelf.changeUnit(unit, field, null, text, DemoSignIn.NAME));
-        note.daysLeft().ifPresent(days -> shelf.changeUnit(unit, "dueBack", null, LocalDate.now(clock).plusDays(days).toString(), DemoSignIn.NAME));
+        note.daysLeft()
+                .ifPresent(days -> shelf.changeUnit(
+                        unit,
+                        "dueBack",
+                        null,
+                        LocalDate.now(clock).plusDays(days).toString(),
+                        DemoSignIn.NAME));
         // The tests a claim may be about exist from the first device that runs them.
         tests(device);
         for (DemoNotes.Promise promise : note.claims()) {
-            Long metric = promise.test() == null ? null
-                : catalog.metrics().stream().filter(m -> m.test().equals(promise.test())).findFirst().map(MetricRow::id).orElseThrow();
+            Long metric = promise.test() == null
+                    ? null
+                    : catalog.metrics().stream()
+                            .filter(m -> m.test().equals(promise.test()))
+                            .findFirst()
+                            .map(MetricRow::id)
+                            .orElseThrow();
             claims.add(model, promise.factKey(), metric, promise.text(), promise.source(), DemoSignIn.NAME);
         }
     }
 
-    private void sitting(long configuration, DemoDevices.Device device, DemoDevices.Setup setup, int number, Random random) {
+    private void sitting(
+            long configuration, DemoDevices.Device device, DemoDevices.Setup setup, int number, Random random) {
         Instant start = FIRST_DAY.plusDays(number * 7L).atTime(9, 10).toInstant(ZoneOffset.UTC);
         boolean mains = "mains".equals(setup.facts().get("power.source"));
-        long session = ledger.open(new Ledger.NewSession(configuration, "Field round", 3, 3_000, mains, mains ? null : 0.83, start,
-            checklists.items(device.deviceClass()).stream().map(text -> new Ledger.Check(text, number != 3 || !text.contains("records"))).toList(), DemoSignIn.NAME));
+        long session = ledger.open(new Ledger.NewSession(
+                configuration,
+                "Field round",
+                3,
+                3_000,
+                mains,
+                mains ? null : 0.83,
+                start,
+                checklists.items(device.deviceClass()).stream()
+                        .map(text -> new Ledger.Check(text, number != 3 || !text.contains("records")))
+                        .toList(),
+                DemoSignIn.NAME));
         Instant now = start;
         List<Playable> tests = tests(device);
         // What a device likes more than others stays mostly the same in all its configurations.
@@ -170,7 +230,8 @@ class DemoLoader implements BeforeOpening {
             Playable test = tests.get(t);
             int runs = 3 + (random.nextInt(6) == 0 ? 2 : 0);
             double speed = test.behaviour().speed().applyAsDouble(setup.speed());
-            double own = Math.exp(test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()));
+            double own = Math.exp(
+                    test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()));
             for (int run = 1; run <= runs; run++) {
                 now = now.plusSeconds(40 + random.nextInt(30));
                 double noise = Math.exp(test.behaviour().noise() * random.nextGaussian());
@@ -179,14 +240,36 @@ class DemoLoader implements BeforeOpening {
                     continue;
                 }
                 double merit = speed * own * noise;
-                double value = rounded(test.less() ? test.behaviour().level() / merit : test.behaviour().level() * merit, test.behaviour().resolution());
+                double value = rounded(
+                        test.less()
+                                ? test.behaviour().level() / merit
+                                : test.behaviour().level() * merit,
+                        test.behaviour().resolution());
                 // Two readings that a reviewer would not count: something else was running.
                 boolean disturbed = run == 2 && (number == 3 && t == 1 || number == 12 && t == 3);
-                long stored = ledger.record(session, new Ledger.NewRun(test.testId(), run, 1, RunState.OK, null, null, 6_000 + random.nextInt(900), now,
-                    List.of(new Ledger.NewReading(test.metric(), disturbed ? value * 0.71 : value, test.behaviour().resolution(),
-                        test.own() ? samples(disturbed ? value * 0.71 : value, test.behaviour(), random) : List.of()))));
+                long stored = ledger.record(
+                        session,
+                        new Ledger.NewRun(
+                                test.testId(),
+                                run,
+                                1,
+                                RunState.OK,
+                                null,
+                                null,
+                                6_000 + random.nextInt(900),
+                                now,
+                                List.of(new Ledger.NewReading(
+                                        test.metric(),
+                                        disturbed ? value * 0.71 : value,
+                                        test.behaviour().resolution(),
+                                        test.own()
+                                                ? samples(disturbed ? value * 0.71 : value, test.behaviour(), random)
+                                                : List.of()))));
                 if (disturbed) {
-                    ledger.setAside(ledger.readingOf(stored), number == 3 ? "The screen was being recorded" : "An update was downloading", DemoSignIn.NAME);
+                    ledger.setAside(
+                            ledger.readingOf(stored),
+                            number == 3 ? "The screen was being recorded" : "An update was downloading",
+                            DemoSignIn.NAME);
                 }
             }
         }
@@ -205,7 +288,12 @@ class DemoLoader implements BeforeOpening {
             if (!suite.without().contains(device.deviceClass())) {
                 for (int i = 0; i < ids.size(); i++) {
                     Catalog.NewMetric metric = suite.tests().get(i).metrics().get(0);
-                    tests.add(new Playable(ids.get(i), metric.key(), suite.behaviours().get(i), metric.direction().sign() < 0, false));
+                    tests.add(new Playable(
+                            ids.get(i),
+                            metric.key(),
+                            suite.behaviours().get(i),
+                            metric.direction().sign() < 0,
+                            false));
                 }
             }
         }
@@ -214,8 +302,26 @@ class DemoLoader implements BeforeOpening {
 
     private static Ledger.NewRun failed(Playable test, int run, Instant now, Random random) {
         return random.nextBoolean()
-            ? new Ledger.NewRun(test.testId(), run, 1, RunState.FAILED, Reason.ERROR, "The test closed before it showed a score", 2_100, now, List.of())
-            : new Ledger.NewRun(test.testId(), run, 1, RunState.STOPPED, Reason.HIDDEN, "The screen slept at 0:41", 4_100, now, List.of());
+                ? new Ledger.NewRun(
+                        test.testId(),
+                        run,
+                        1,
+                        RunState.FAILED,
+                        Reason.ERROR,
+                        "The test closed before it showed a score",
+                        2_100,
+                        now,
+                        List.of())
+                : new Ledger.NewRun(
+                        test.testId(),
+                        run,
+                        1,
+                        RunState.STOPPED,
+                        Reason.HIDDEN,
+                        "The screen slept at 0:41",
+                        4_100,
+                        now,
+                        List.of());
     }
 
     private static List<Double> samples(double value, DemoTests.Behaviour behaviour, Random random) {
@@ -227,6 +333,10 @@ class DemoLoader implements BeforeOpening {
     }
 
     private static double rounded(double value, double step) {
-        return Math.max(step, BigDecimal.valueOf(Math.round(value / step)).multiply(BigDecimal.valueOf(step)).doubleValue());
+        return Math.max(
+                step,
+                BigDecimal.valueOf(Math.round(value / step))
+                        .multiply(BigDecimal.valueOf(step))
+                        .doubleValue());
     }
 }

@@ -13,10 +13,13 @@ class Evidence {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
+
     long sessionId;
     Long runId;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     String hash;
+
     String name;
     long sizeBytes;
     String person;

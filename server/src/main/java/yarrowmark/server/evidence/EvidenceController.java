@@ -34,8 +34,12 @@ class EvidenceController {
 
     /** @param run to which it belongs; the whole session where there is none */
     @PostMapping("/sessions/{id}/evidence")
-    List<EvidenceShelf.EvidenceRow> keep(@PathVariable long id, @RequestParam @NotBlank @Size(max = 1000) String name, @RequestParam(required = false) @Nullable Long run,
-                                         @RequestBody byte[] file, Principal who) {
+    List<EvidenceShelf.EvidenceRow> keep(
+            @PathVariable long id,
+            @RequestParam @NotBlank @Size(max = 1000) String name,
+            @RequestParam(required = false) @Nullable Long run,
+            @RequestBody byte[] file,
+            Principal who) {
         shelf.keep(id, run, name, file, who.getName());
         return shelf.of(id);
     }
@@ -45,10 +49,17 @@ class EvidenceController {
     ResponseEntity<byte[]> open(@PathVariable long id) {
         EvidenceShelf.Opened opened = shelf.open(id);
         String type = opened.row().contentType();
-        ContentDisposition how = (type.startsWith("image/") || type.startsWith("text/plain") ? ContentDisposition.inline() : ContentDisposition.attachment())
-            .filename(opened.row().name(), StandardCharsets.UTF_8).build();
-        return ResponseEntity.ok().header(HttpHeaders.CONTENT_TYPE, type).header(HttpHeaders.CONTENT_DISPOSITION, how.toString())
-            .header(HttpHeaders.CACHE_CONTROL, "private, max-age=3600").header("Content-Security-Policy", "default-src 'none'; sandbox").body(opened.bytes());
+        ContentDisposition how = (type.startsWith("image/") || type.startsWith("text/plain")
+                        ? ContentDisposition.inline()
+                        : ContentDisposition.attachment())
+                .filename(opened.row().name(), StandardCharsets.UTF_8)
+                .build();
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_TYPE, type)
+                .header(HttpHeaders.CONTENT_DISPOSITION, how.toString())
+                .header(HttpHeaders.CACHE_CONTROL, "private, max-age=3600")
+                .header("Content-Security-Policy", "default-src 'none'; sandbox")
+                .body(opened.bytes());
     }
 
     @DeleteMapping("/evidence/{id}")

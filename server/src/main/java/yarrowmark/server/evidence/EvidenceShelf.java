@@ -19,9 +19,18 @@ public class EvidenceShelf {
     private static final int MOST_PER_SESSION = 500;
 
     /** @param runId absent where it belongs to the whole session. @param contentType as the file's beginning tells */
-    record EvidenceRow(long id, long sessionId, @Nullable Long runId, String name, String contentType, long sizeBytes, String person, Instant at, boolean removed) { }
+    record EvidenceRow(
+            long id,
+            long sessionId,
+            @Nullable Long runId,
+            String name,
+            String contentType,
+            long sizeBytes,
+            String person,
+            Instant at,
+            boolean removed) {}
 
-    record Opened(EvidenceRow row, byte[] bytes) { }
+    record Opened(EvidenceRow row, byte[] bytes) {}
 
     private final EntityManager entities;
     private final Files files;
@@ -67,8 +76,15 @@ public class EvidenceShelf {
 
     @Transactional(readOnly = true)
     List<EvidenceRow> of(long sessionId) {
-        return entities.createQuery("select e from Evidence e where e.sessionId = :session and e.removedAt is null order by e.id", Evidence.class)
-            .setParameter("session", sessionId).getResultList().stream().map(this::row).toList();
+        return entities
+                .createQuery(
+                        "select e from Evidence e where e.sessionId = :session and e.removedAt is null order by e.id",
+                        Evidence.class)
+                .setParameter("session", sessionId)
+                .getResultList()
+                .stream()
+                .map(this::row)
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -88,7 +104,16 @@ public class EvidenceShelf {
     }
 
     private EvidenceRow row(Evidence e) {
-        return new EvidenceRow(e.id, e.sessionId, e.runId, e.name, files.contentType(e.hash), e.sizeBytes, e.person, e.at, e.removedAt != null);
+        return new EvidenceRow(
+                e.id,
+                e.sessionId,
+                e.runId,
+                e.name,
+                files.contentType(e.hash),
+                e.sizeBytes,
+                e.person,
+                e.at,
+                e.removedAt != null);
     }
 
     private Evidence evidence(long id) {

@@ -26,8 +26,7 @@ final class FileTypes {
         BEGINNINGS.put("fd377a585a00", "application/x-xz");
     }
 
-    private FileTypes() {
-    }
+    private FileTypes() {}
 
     /** @throws Problem where it is none of those that are kept */
     static String of(byte[] bytes) {
@@ -46,7 +45,9 @@ final class FileTypes {
         if (isText(bytes)) {
             return "text/plain;charset=utf-8";
         }
-        throw Problem.invalid("file-type", "This kind of file is not kept. Photos (PNG, JPEG, GIF, WebP), text and logs in UTF-8, PDF, ZIP, gzip and xz are.");
+        throw Problem.invalid(
+                "file-type",
+                "This kind of file is not kept. Photos (PNG, JPEG, GIF, WebP), text and logs in UTF-8, PDF, ZIP, gzip and xz are.");
     }
 
     private static boolean isText(byte[] bytes) {

@@ -12,7 +12,7 @@ import yarrowmark.server.platform.Problem;
 /** Keeps each content once, under its SHA-256. */
 @Service
 public class Files {
-    public record Served(String contentType, byte[] bytes) { }
+    public record Served(String contentType, byte[] bytes) {}
 
     private final EntityManager entities;
     private final Clock clock;
@@ -58,7 +58,9 @@ public class Files {
 
     @Transactional(readOnly = true)
     public String contentType(String hash) {
-        return entities.createQuery("select f.contentType from StoredFile f where f.hash = :hash", String.class).setParameter("hash", hash).getSingleResult();
+        return entities.createQuery("select f.contentType from StoredFile f where f.hash = :hash", String.class)
+                .setParameter("hash", hash)
+                .getSingleResult();
     }
 
     private static String hash(byte[] bytes) {

@@ -17,9 +17,13 @@ class FilesController {
 
     /** A content never changes under its hash. Were it opened on its own, nothing in it could act. */
     @GetMapping("/api/files/{hash}")
-    ResponseEntity<byte[]> file(@PathVariable @Pattern(regexp = "[0-9a-f]{64}", message = "must be a hash") String hash) {
+    ResponseEntity<byte[]> file(
+            @PathVariable @Pattern(regexp = "[0-9a-f]{64}", message = "must be a hash") String hash) {
         Files.Served file = files.file(hash);
-        return ResponseEntity.ok().header(HttpHeaders.CONTENT_TYPE, file.contentType()).header(HttpHeaders.CACHE_CONTROL, "private, max-age=31536000, immutable")
-            .header("Content-Security-Policy", "default-src 'none'; sandbox").body(file.bytes());
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_TYPE, file.contentType())
+                .header(HttpHeaders.CACHE_CONTROL, "private, max-age=31536000, immutable")
+                .header("Content-Security-Policy", "default-src 'none'; sandbox")
+                .body(file.bytes());
     }
 }

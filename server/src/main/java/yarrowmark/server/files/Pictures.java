@@ -21,8 +21,7 @@ final class Pictures {
     static final int LONGEST_SIDE = 1600;
     private static final long MOST_PIXELS = 60_000_000;
 
-    private Pictures() {
-    }
+    private Pictures() {}
 
     /** @return a JPEG */
     static byte[] redrawn(byte[] upload) {
@@ -39,11 +38,15 @@ final class Pictures {
                 reader.setInput(in, true, true);
                 long pixels = (long) reader.getWidth(0) * reader.getHeight(0);
                 if (pixels > MOST_PIXELS) {
-                    throw Problem.invalid("photo-too-large", "The photo has " + pixels / 1_000_000 + " million pixels; "
-                        + MOST_PIXELS / 1_000_000 + " million are the most that are read.");
+                    throw Problem.invalid(
+                            "photo-too-large",
+                            "The photo has " + pixels / 1_000_000 + " million pixels; " + MOST_PIXELS / 1_000_000
+                                    + " million are the most that are read.");
                 }
                 if (reader.getWidth(0) < 16 || reader.getHeight(0) < 16) {
-                    throw Problem.invalid("photo-too-small", "The photo is only " + reader.getWidth(0) + " × " + reader.getHeight(0) + " pixels.");
+                    throw Problem.invalid(
+                            "photo-too-small",
+                            "The photo is only " + reader.getWidth(0) + " × " + reader.getHeight(0) + " pixels.");
                 }
             } finally {
                 reader.dispose();
@@ -53,20 +56,25 @@ final class Pictures {
             if (e instanceof Problem p) {
                 throw p;
             }
-            throw Problem.invalid("not-a-photo", "The file begins like a photo but cannot be read to its end. It may be damaged.");
+            throw Problem.invalid(
+                    "not-a-photo", "The file begins like a photo but cannot be read to its end. It may be damaged.");
         }
     }
 
     private static byte[] drawn(byte[] upload) throws IOException {
         // Turned upright by what the camera noted; that note itself is not kept.
-        BufferedImage small = Thumbnails.of(new ByteArrayInputStream(upload)).size(LONGEST_SIDE, LONGEST_SIDE).imageType(BufferedImage.TYPE_INT_RGB).asBufferedImage();
+        BufferedImage small = Thumbnails.of(new ByteArrayInputStream(upload))
+                .size(LONGEST_SIDE, LONGEST_SIDE)
+                .imageType(BufferedImage.TYPE_INT_RGB)
+                .asBufferedImage();
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         Thumbnails.of(small).scale(1).outputFormat("jpg").outputQuality(0.86).toOutputStream(out);
         return out.toByteArray();
     }
 
     private static String notAPhoto(byte[] upload) {
-        String start = new String(upload, 0, Math.min(upload.length, 400), StandardCharsets.UTF_8).toLowerCase(Locale.ROOT);
+        String start =
+                new String(upload, 0, Math.min(upload.length, 400), StandardCharsets.UTF_8).toLowerCase(Locale.ROOT);
         if (start.contains("<svg")) {
             return "Drawings in SVG may hold programs and are not taken as photos. Save it as PNG or JPEG.";
         }

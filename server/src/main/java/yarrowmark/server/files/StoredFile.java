@@ -11,6 +11,7 @@ class StoredFile {
     @Id
     @JdbcTypeCode(SqlTypes.CHAR)
     String hash;
+
     String contentType;
     byte[] bytes;
     Instant madeAt;

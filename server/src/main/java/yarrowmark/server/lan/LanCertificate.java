@@ -31,6 +31,7 @@ final class LanCertificate {
     static final String ALIAS = "lan";
     /** Browsers refuse certificates that are valid for longer than 398 days. */
     private static final int VALID_DAYS = 397;
+
     static final Duration RENEWED_BEFORE = Duration.ofDays(30);
 
     private final Path directory;
@@ -61,14 +62,16 @@ final class LanCertificate {
     boolean ensure(MachineNames names, Instant now) {
         try {
             if (!Files.exists(directory)) {
-                Files.createDirectories(directory, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
+                Files.createDirectories(
+                        directory, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rwx------")));
             }
             if (isOwn()) {
                 return false;
             }
             if (Files.exists(keyStore())) {
                 X509Certificate there = read();
-                if (there.getNotAfter().toInstant().minus(RENEWED_BEFORE).isAfter(now) && namesIn(there).containsAll(wanted(names))) {
+                if (there.getNotAfter().toInstant().minus(RENEWED_BEFORE).isAfter(now)
+                        && namesIn(there).containsAll(wanted(names))) {
                     return false;
                 }
             }
@@ -83,7 +86,8 @@ final class LanCertificate {
         try {
             if (isOwn()) {
                 try (InputStream in = Files.newInputStream(ownCertificate())) {
-                    return (X509Certificate) CertificateFactory.getInstance("X.509").generateCertificate(in);
+                    return (X509Certificate)
+                            CertificateFactory.getInstance("X.509").generateCertificate(in);
                 }
             }
             KeyStore store = KeyStore.getInstance("PKCS12");
@@ -92,14 +96,19 @@ final class LanCertificate {
             }
             return (X509Certificate) store.getCertificate(ALIAS);
         } catch (IOException | GeneralSecurityException e) {
-            throw new IllegalStateException("The certificate in " + directory + " cannot be read: " + e.getMessage() + " Take it away to have a new one made.", e);
+            throw new IllegalStateException(
+                    "The certificate in " + directory + " cannot be read: " + e.getMessage()
+                            + " Take it away to have a new one made.",
+                    e);
         }
     }
 
     /** As a browser shows it: SHA-256, two digits at a time. */
     static String fingerprint(X509Certificate certificate) {
         try {
-            return HexFormat.ofDelimiter(":").withUpperCase().formatHex(MessageDigest.getInstance("SHA-256").digest(certificate.getEncoded()));
+            return HexFormat.ofDelimiter(":")
+                    .withUpperCase()
+                    .formatHex(MessageDigest.getInstance("SHA-256").digest(certificate.getEncoded()));
         } catch (GeneralSecurityException e) {
             throw new IllegalStateException(e);
         }
@@ -127,7 +136,9 @@ final class LanCertificate {
     private static String normal(String name) {
         String plain = name.replaceAll("%.*$", "");
         try {
-            return plain.matches("[0-9.]+") || plain.contains(":") ? InetAddress.getByName(plain).getHostAddress() : plain;
+            return plain.matches("[0-9.]+") || plain.contains(":")
+                    ? InetAddress.getByName(plain).getHostAddress()
+                    : plain;
         } catch (IOException e) {
             return plain;
         }
@@ -141,9 +152,32 @@ final class LanCertificate {
         for (String name : wanted(names)) {
             also.add((name.matches("[0-9.]+") || name.contains(":") ? "ip:" : "dns:") + name);
         }
-        Process made = new ProcessBuilder(Path.of(System.getProperty("java.home"), "bin", "keytool").toString(), "-genkeypair", "-alias", ALIAS, "-keyalg", "EC", "-groupname", "secp256r1",
-            "-dname", "CN=Yarrowmark on " + names.name(), "-validity", String.valueOf(VALID_DAYS), "-ext", "san=" + String.join(",", also), "-ext", "eku=serverAuth",
-            "-storetype", "PKCS12", "-keystore", fresh.toString(), "-storepass", PASSWORD).redirectErrorStream(true).start();
+        Process made = new ProcessBuilder(
+                        Path.of(System.getProperty("java.home"), "bin", "keytool")
+                                .toString(),
+                        "-genkeypair",
+                        "-alias",
+                        ALIAS,
+                        "-keyalg",
+                        "EC",
+                        "-groupname",
+                        "secp256r1",
+                        "-dname",
+                        "CN=Yarrowmark on " + names.name(),
+                        "-validity",
+                        String.valueOf(VALID_DAYS),
+                        "-ext",
+                        "san=" + String.join(",", also),
+                        "-ext",
+                        "eku=serverAuth",
+                        "-storetype",
+                        "PKCS12",
+                        "-keystore",
+                        fresh.toString(),
+                        "-storepass",
+                        PASSWORD)
+                .redirectErrorStream(true)
+                .start();
         try {
             String said = new String(made.getInputStream().readAllBytes());
             if (!made.waitFor(60, TimeUnit.SECONDS) || made.exitValue() != 0) {

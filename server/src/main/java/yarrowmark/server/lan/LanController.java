@@ -20,7 +20,7 @@ class LanController {
      * @param fingerprint SHA-256 of the certificate, as a browser shows it
      * @param own         whether the certificate is the reviewer's own
      */
-    record Reach(List<String> addresses, @Nullable String fingerprint, @Nullable Instant validUntil, boolean own) { }
+    record Reach(List<String> addresses, @Nullable String fingerprint, @Nullable Instant validUntil, boolean own) {}
 
     private final ObjectProvider<LanCertificate> certificate;
     private final ApplicationContext context;
@@ -38,7 +38,12 @@ class LanController {
         }
         int port = ((WebServerApplicationContext) context).getWebServer().getPort();
         X509Certificate seen = lan.read();
-        return new Reach(MachineNames.now().addresses().stream().map(a -> "https://" + MachineNames.plain(a) + ":" + port).toList(),
-            LanCertificate.fingerprint(seen), seen.getNotAfter().toInstant(), lan.isOwn());
+        return new Reach(
+                MachineNames.now().addresses().stream()
+                        .map(a -> "https://" + MachineNames.plain(a) + ":" + port)
+                        .toList(),
+                LanCertificate.fingerprint(seen),
+                seen.getNotAfter().toInstant(),
+                lan.isOwn());
     }
 }

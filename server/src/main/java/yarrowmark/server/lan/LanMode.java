@@ -43,7 +43,8 @@ class LanMode {
 
     /** A second door for those who type the address without its https. */
     @Bean
-    WebServerFactoryCustomizer<TomcatServletWebServerFactory> plainDoor(@Value("${yarrowmark.http-port:8080}") int port, @Value("${server.address}") String address) {
+    WebServerFactoryCustomizer<TomcatServletWebServerFactory> plainDoor(
+            @Value("${yarrowmark.http-port:8080}") int port, @Value("${server.address}") String address) {
         return factory -> {
             Connector plain = new Connector();
             plain.setPort(port);
@@ -57,12 +58,14 @@ class LanMode {
     OncePerRequestFilter toHttps(ApplicationContext context) {
         return new OncePerRequestFilter() {
             @Override
-            protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain) throws ServletException, IOException {
+            protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+                    throws ServletException, IOException {
                 if (request.isSecure()) {
                     chain.doFilter(request, response);
                     return;
                 }
-                // The name is the one that was asked for, so it leads to this machine; what it may not be is another address in disguise.
+                // The name is the one that was asked for, so it leads to this machine; what it may not be is another
+                // address in disguise.
                 String host = request.getServerName();
                 if (!host.matches("[A-Za-z0-9.:\\[\\]-]{1,255}")) {
                     response.sendError(HttpServletResponse.SC_BAD_REQUEST);
@@ -70,7 +73,12 @@ class LanMode {
                 }
                 String query = request.getQueryString();
                 response.setStatus(308);
-                response.setHeader("Location", "https://" + host + ":" + ((WebServerApplicationContext) context).getWebServer().getPort() + request.getRequestURI() + (query == null ? "" : "?" + query));
+                response.setHeader(
+                        "Location",
+                        "https://" + host + ":"
+                                + ((WebServerApplicationContext) context)
+                                        .getWebServer()
+                                        .getPort() + request.getRequestURI() + (query == null ? "" : "?" + query));
             }
         };
     }

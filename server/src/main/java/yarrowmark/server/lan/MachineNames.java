@@ -21,13 +21,17 @@ record MachineNames(String name, List<InetAddress> addresses) {
         try {
             for (NetworkInterface network : NetworkInterface.networkInterfaces().toList()) {
                 if (network.isUp() && !network.isLoopback()) {
-                    network.inetAddresses().filter(a -> !a.isLinkLocalAddress() && !a.isMulticastAddress()).forEach(found::add);
+                    network.inetAddresses()
+                            .filter(a -> !a.isLinkLocalAddress() && !a.isMulticastAddress())
+                            .forEach(found::add);
                 }
             }
         } catch (SocketException e) {
             throw new IllegalStateException("this machine's addresses cannot be found out", e);
         }
-        found.sort(Comparator.comparingInt((InetAddress a) -> a instanceof Inet4Address ? a.isSiteLocalAddress() ? 0 : 1 : 2).thenComparing(InetAddress::getHostAddress));
+        found.sort(Comparator.comparingInt(
+                        (InetAddress a) -> a instanceof Inet4Address ? a.isSiteLocalAddress() ? 0 : 1 : 2)
+                .thenComparing(InetAddress::getHostAddress));
         return new MachineNames(ownName(), List.copyOf(found));
     }
 

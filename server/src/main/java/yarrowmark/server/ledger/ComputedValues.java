@@ -22,8 +22,8 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.FactCorrected;
+import yarrowmark.server.shelf.KnownFacts;
 
 /**
  * Keeps the values that are computed from others of the same session: when an input changes, the value is computed anew,
@@ -34,10 +34,10 @@ class ComputedValues {
     static final String BY = "Yarrowmark";
 
     /** A counted reading of a session. */
-    record Input(long readingId, long metricId, int run, double value, double resolution) { }
+    record Input(long readingId, long metricId, int run, double value, double resolution) {}
 
     /** The values of one metric in one session. @param reasons why there is none, by run, or under 0 where there is none at all */
-    record Outcome(Map<Integer, Formula.Value> values, Map<Integer, Double> steps, Map<Integer, String> reasons) { }
+    record Outcome(Map<Integer, Formula.Value> values, Map<Integer, Double> steps, Map<Integer, String> reasons) {}
 
     private final ReadingRepository readings;
     private final RunRepository runs;
@@ -49,7 +49,16 @@ class ComputedValues {
     private final KnownFacts knownFacts;
     private final Clock clock;
 
-    ComputedValues(ReadingRepository readings, RunRepository runs, SetAsideRepository asides, Samples samples, Catalog catalog, EntityManager entities, SessionRepository sessions, KnownFacts knownFacts, Clock clock) {
+    ComputedValues(
+            ReadingRepository readings,
+            RunRepository runs,
+            SetAsideRepository asides,
+            Samples samples,
+            Catalog catalog,
+            EntityManager entities,
+            SessionRepository sessions,
+            KnownFacts knownFacts,
+            Clock clock) {
         this.sessions = sessions;
         this.knownFacts = knownFacts;
         this.clock = clock;
@@ -76,20 +85,26 @@ class ComputedValues {
     @EventListener
     @Transactional(propagation = Propagation.MANDATORY)
     public void corrected(FactCorrected event) {
-        List<MetricRow> needing = catalog.computed().stream().filter(m -> m.facts().containsValue(event.key())).toList();
+        List<MetricRow> needing = catalog.computed().stream()
+                .filter(m -> m.facts().containsValue(event.key()))
+                .toList();
         if (needing.isEmpty()) {
             return;
         }
         samples.lock(event.configurationId());
         for (Session session : sessions.findByConfigurationIdOrderByStartedAtDesc(event.configurationId())) {
-            Set<Long> changed = needing.stream().filter(m -> refresh(session, m, clock.instant())).map(MetricRow::id).collect(Collectors.toSet());
+            Set<Long> changed = needing.stream()
+                    .filter(m -> refresh(session, m, clock.instant()))
+                    .map(MetricRow::id)
+                    .collect(Collectors.toSet());
             refresh(session, changed, clock.instant());
         }
     }
 
     private boolean refresh(Session session, MetricRow metric, Instant at) {
         Outcome outcome = compute(session, metric);
-        Map<Integer, Input> stored = readings.findCountedInSession(session.id(), List.of(metric.id())).stream().collect(Collectors.toMap(Input::run, i -> i, (a, b) -> b));
+        Map<Integer, Input> stored = readings.findCountedInSession(session.id(), List.of(metric.id())).stream()
+                .collect(Collectors.toMap(Input::run, i -> i, (a, b) -> b));
         boolean changed = false;
         Set<Integer> all = new TreeSet<>(stored.keySet());
         all.addAll(outcome.values().keySet());
@@ -101,7 +116,13 @@ class ComputedValues {
             }
             changed = true;
             if (there != null) {
-                asides.save(new SetAside(there.readingId(), wanted == null ? outcome.reasons().getOrDefault(run, "An input is missing now.") : "An input changed.", BY, at));
+                asides.save(new SetAside(
+                        there.readingId(),
+                        wanted == null
+                                ? outcome.reasons().getOrDefault(run, "An input is missing now.")
+                                : "An input changed.",
+                        BY,
+                        at));
             }
             if (wanted != null) {
                 add(session, metric, run, wanted.value(), outcome.steps().get(run), at);
@@ -115,8 +136,14 @@ class ComputedValues {
     }
 
     private void add(Session session, MetricRow metric, int number, double value, double step, Instant at) {
-        int attempt = runs.findBySessionIdAndTestIdAndRunNumber(session.id(), metric.testId(), number).stream().mapToInt(Run::attempt).max().orElse(0) + 1;
-        Run run = runs.save(new Run(session, new Ledger.NewRun(metric.testId(), number, attempt, RunState.OK, null, null, 0, at, List.of(), BY)));
+        int attempt = runs.findBySessionIdAndTestIdAndRunNumber(session.id(), metric.testId(), number).stream()
+                        .mapToInt(Run::attempt)
+                        .max()
+                        .orElse(0)
+                + 1;
+        Run run = runs.save(new Run(
+                session,
+                new Ledger.NewRun(metric.testId(), number, attempt, RunState.OK, null, null, 0, at, List.of(), BY)));
         readings.save(new Reading(run.id(), metric.id(), session.configurationId(), value, step, null));
     }
 
@@ -128,19 +155,32 @@ class ComputedValues {
         for (Map.Entry<String, String> fact : metric.facts().entrySet()) {
             Double known = knownFacts.quantity(session.configurationId(), fact.getValue());
             if (known == null) {
-                return new Outcome(Map.of(), Map.of(), Map.of(0, "The " + FactVocabulary.entry(fact.getValue()).label().toLowerCase(Locale.ROOT) + " of this configuration is not known."));
+                return new Outcome(
+                        Map.of(),
+                        Map.of(),
+                        Map.of(
+                                0,
+                                "The "
+                                        + FactVocabulary.entry(fact.getValue())
+                                                .label()
+                                                .toLowerCase(Locale.ROOT) + " of this configuration is not known."));
             }
             facts.put(fact.getKey(), known);
         }
         Map<Long, Map<Integer, Input>> byMetric = new HashMap<>();
-        readings.findCountedInSession(session.id(), metric.inputs().values()).forEach(i -> byMetric.computeIfAbsent(i.metricId(), m -> new TreeMap<>()).put(i.run(), i));
+        readings.findCountedInSession(session.id(), metric.inputs().values())
+                .forEach(i -> byMetric.computeIfAbsent(i.metricId(), m -> new TreeMap<>())
+                        .put(i.run(), i));
         Map<Integer, Formula.Value> values = new TreeMap<>();
         Map<Integer, Double> steps = new HashMap<>();
         Map<Integer, String> reasons = new TreeMap<>();
         Set<Integer> numbers = new TreeSet<>();
         byMetric.values().stream().filter(m -> m.size() > 1).forEach(m -> numbers.addAll(m.keySet()));
         if (numbers.isEmpty()) {
-            byMetric.values().stream().flatMap(m -> m.keySet().stream()).min(Integer::compare).ifPresent(numbers::add);
+            byMetric.values().stream()
+                    .flatMap(m -> m.keySet().stream())
+                    .min(Integer::compare)
+                    .ifPresent(numbers::add);
         }
         for (int run : numbers) {
             Map<String, Double> inputs = new HashMap<>(facts);
@@ -158,7 +198,12 @@ class ComputedValues {
                 values.put(run, v);
                 steps.put(run, formula.step(inputs, inputSteps));
             } else {
-                reasons.put(run, result instanceof Formula.NoValue none ? none.reason() : "The result, " + ((Formula.Value) result).value() + ", is not above 0, which a ratio needs.");
+                reasons.put(
+                        run,
+                        result instanceof Formula.NoValue none
+                                ? none.reason()
+                                : "The result, " + ((Formula.Value) result).value()
+                                        + ", is not above 0, which a ratio needs.");
             }
         }
         if (numbers.isEmpty()) {

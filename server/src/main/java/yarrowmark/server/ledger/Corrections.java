@@ -28,11 +28,17 @@ class Corrections {
             throw Problem.invalid("not-understood", not.reason());
         }
         if (!(read.said() instanceof ScoreText.Value v)) {
-            throw Problem.invalid("not-a-value", "A reading is corrected by a value. If there is none, set it aside and say why.");
+            throw Problem.invalid(
+                    "not-a-value", "A reading is corrected by a value. If there is none, set it aside and say why.");
         }
         if (metric.unusable(v.value()) != null) {
             throw Problem.invalid("not-a-score", metric.unusable(v.value()));
         }
-        return ledger.correct(readingId, new Measured(v.value(), v.resolution()), read.note().isEmpty() ? null : read.note(), reason, person);
+        return ledger.correct(
+                readingId,
+                new Measured(v.value(), v.resolution()),
+                read.note().isEmpty() ? null : read.note(),
+                reason,
+                person);
     }
 }

@@ -41,7 +41,9 @@ final class ImportCells {
     }
 
     /** What the records hold, by column; facts have a limit of their own, and so have all others. */
-    private static final Map<String, Integer> LIMITS = Map.of("measure unit", 30, "version", 40, "unit", 80, "configuration", 200, "note", 500, "choices", 2_000);
+    private static final Map<String, Integer> LIMITS =
+            Map.of("measure unit", 30, "version", 40, "unit", 80, "configuration", 200, "note", 500, "choices", 2_000);
+
     private static final int LIMIT = 120;
     private static final int FACT_LIMIT = 500;
     private static final int LEAST_LIMIT = 30;
@@ -70,15 +72,22 @@ final class ImportCells {
         if (PLAIN.matcher(text).matches()) {
             BigDecimal number = new BigDecimal(text);
             if (m.scale() == Scale.DIFFERENCE || number.signum() > 0) {
-                return new ScoreText.Value(number.doubleValue(), BigDecimal.ONE.movePointLeft(number.scale()).doubleValue());
+                return new ScoreText.Value(
+                        number.doubleValue(),
+                        BigDecimal.ONE.movePointLeft(number.scale()).doubleValue());
             }
         }
-        boolean words = (m.kind() == Kind.CHECK || m.kind() == Kind.CHOICE) && !PLAIN.matcher(text).matches();
-        ScoreText.Said said = words ? KindText.read(text, m.kind(), m.unit(), m.choices()).said() : ScoreText.read(text, m.unit());
+        boolean words = (m.kind() == Kind.CHECK || m.kind() == Kind.CHOICE)
+                && !PLAIN.matcher(text).matches();
+        ScoreText.Said said =
+                words ? KindText.read(text, m.kind(), m.unit(), m.choices()).said() : ScoreText.read(text, m.unit());
         if (said instanceof ScoreText.Value v && (m.scale() == Scale.DIFFERENCE || v.value() > 0)) {
             return v;
         }
-        throw new Refused("value", text, "This is no value in " + (m.unit().equals("1") ? "points" : m.unit()) + ", or not above 0.");
+        throw new Refused(
+                "value",
+                text,
+                "This is no value in " + (m.unit().equals("1") ? "points" : m.unit()) + ", or not above 0.");
     }
 
     static <E extends Enum<E>> E one(E[] all, CsvFile.Row row, String column, E otherwise) throws Refused {
@@ -86,8 +95,21 @@ final class ImportCells {
         if (typed.isEmpty()) {
             return otherwise;
         }
-        return Arrays.stream(all).filter(e -> e.name().replace('_', ' ').equalsIgnoreCase(typed)).findFirst()
-            .orElseThrow(() -> new Refused(column, typed, "This is one of: " + String.join(", ", Arrays.stream(all).map(e -> e.name().toLowerCase(Locale.ROOT).replace('_', ' ')).toList()) + "."));
+        return Arrays.stream(all)
+                .filter(e -> e.name().replace('_', ' ').equalsIgnoreCase(typed))
+                .findFirst()
+                .orElseThrow(() -> new Refused(
+                        column,
+                        typed,
+                        "This is one of: "
+                                + String.join(
+                                        ", ",
+                                        Arrays.stream(all)
+                                                .map(e -> e.name()
+                                                        .toLowerCase(Locale.ROOT)
+                                                        .replace('_', ' '))
+                                                .toList())
+                                + "."));
     }
 
     static Optional<Direction> direction(CsvFile.Row row) {

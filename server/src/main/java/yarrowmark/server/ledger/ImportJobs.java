@@ -25,7 +25,14 @@ class ImportJobs {
      * @param outcome present once it is done well
      * @param problem present once it has failed or was cancelled, in words; its code beside it
      */
-    record ImportState(String id, ImportProgress.Step step, int done, int of, LedgerImport.@Nullable ImportOutcome outcome, @Nullable String code, @Nullable String problem) { }
+    record ImportState(
+            String id,
+            ImportProgress.Step step,
+            int done,
+            int of,
+            LedgerImport.@Nullable ImportOutcome outcome,
+            @Nullable String code,
+            @Nullable String problem) {}
 
     private static final class Job {
         private final String person;
@@ -56,12 +63,22 @@ class ImportJobs {
         String id = UUID.randomUUID().toString();
         synchronized (jobs) {
             if (jobs.values().stream().filter(j -> !j.isOver()).count() >= MOST_WAITING) {
-                throw Problem.conflict("imports-waiting", "Several files are being read already. Wait until one of them is done.");
+                throw Problem.conflict(
+                        "imports-waiting", "Several files are being read already. Wait until one of them is done.");
             }
             jobs.put(id, job);
-            jobs.entrySet().stream().filter(e -> e.getValue().isOver()).limit(Math.max(0, jobs.size() - MOST_KEPT)).map(Map.Entry::getKey).toList().forEach(jobs::remove);
+            jobs.entrySet().stream()
+                    .filter(e -> e.getValue().isOver())
+                    .limit(Math.max(0, jobs.size() - MOST_KEPT))
+                    .map(Map.Entry::getKey)
+                    .toList()
+                    .forEach(jobs::remove);
         }
-        worker.execute(() -> run(job, () -> store ? imports.store(file, make, person, job.progress) : imports.preview(file, make, job.progress)));
+        worker.execute(() -> run(
+                job,
+                () -> store
+                        ? imports.store(file, make, person, job.progress)
+                        : imports.preview(file, make, job.progress)));
         return state(id, job);
     }
 
@@ -73,7 +90,9 @@ class ImportJobs {
             job.problem = e;
         } catch (RuntimeException e) {
             LOG.error("An import failed", e);
-            job.problem = Problem.invalid("import-failed", "Something unexpected happened while the file was read. Nothing of it was stored.");
+            job.problem = Problem.invalid(
+                    "import-failed",
+                    "Something unexpected happened while the file was read. Nothing of it was stored.");
         }
     }
 
@@ -101,8 +120,14 @@ class ImportJobs {
     private static ImportState state(String id, Job job) {
         Problem problem = job.problem;
         LedgerImport.ImportOutcome outcome = job.outcome;
-        return new ImportState(id, outcome != null ? ImportProgress.Step.DONE : job.progress.step(), job.progress.done(), job.progress.of(), outcome,
-            problem == null ? null : problem.code(), problem == null ? null : problem.getMessage());
+        return new ImportState(
+                id,
+                outcome != null ? ImportProgress.Step.DONE : job.progress.step(),
+                job.progress.done(),
+                job.progress.of(),
+                outcome,
+                problem == null ? null : problem.code(),
+                problem == null ? null : problem.getMessage());
     }
 
     @PreDestroy

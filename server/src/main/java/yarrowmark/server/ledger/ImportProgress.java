@@ -5,7 +5,12 @@ import yarrowmark.server.platform.Problem;
 /** How far an import has come, and whether it is to go on. Written by the import, read and cancelled by others. */
 class ImportProgress {
     /** What an import does. */
-    enum Step { READING, STORING, SAMPLES, DONE }
+    enum Step {
+        READING,
+        STORING,
+        SAMPLES,
+        DONE
+    }
 
     private volatile Step step = Step.READING;
     private volatile int done;

@@ -38,8 +38,18 @@ public class Ledger {
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Ledger(SessionRepository sessions, RunRepository runs, ReadingRepository readings, ReadingSamplesRepository timings,
-           SetAsideRepository asides, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
+    Ledger(
+            SessionRepository sessions,
+            RunRepository runs,
+            ReadingRepository readings,
+            ReadingSamplesRepository timings,
+            SetAsideRepository asides,
+            Samples samples,
+            ComputedValues computed,
+            Catalog catalog,
+            ChangeLog changes,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.events = events;
         this.sessions = sessions;
         this.runs = runs;
@@ -54,12 +64,38 @@ public class Ledger {
     }
 
     /** @param batteryLevel 0 to 1 */
-    public record NewSession(long configurationId, String planName, int runs, int timedMs, @Nullable Boolean onMains,
-                             @Nullable Double batteryLevel, Instant startedAt, List<Check> checks, String checkedBy,
-                             ByHand byHand) {
-        public NewSession(long configurationId, String planName, int runs, int timedMs, @Nullable Boolean onMains, @Nullable Double batteryLevel,
-                          Instant startedAt, List<Check> checks, String checkedBy) {
-            this(configurationId, planName, runs, timedMs, onMains, batteryLevel, startedAt, checks, checkedBy, ByHand.NOTHING);
+    public record NewSession(
+            long configurationId,
+            String planName,
+            int runs,
+            int timedMs,
+            @Nullable Boolean onMains,
+            @Nullable Double batteryLevel,
+            Instant startedAt,
+            List<Check> checks,
+            String checkedBy,
+            ByHand byHand) {
+        public NewSession(
+                long configurationId,
+                String planName,
+                int runs,
+                int timedMs,
+                @Nullable Boolean onMains,
+                @Nullable Double batteryLevel,
+                Instant startedAt,
+                List<Check> checks,
+                String checkedBy) {
+            this(
+                    configurationId,
+                    planName,
+                    runs,
+                    timedMs,
+                    onMains,
+                    batteryLevel,
+                    startedAt,
+                    checks,
+                    checkedBy,
+                    ByHand.NOTHING);
         }
     }
 
@@ -69,18 +105,22 @@ public class Ledger {
      * @param roomTemperature in °C
      * @param recording       whether the screen was being recorded
      */
-    public record ByHand(List<TestByHand> tests, @Nullable Double roomTemperature, @Nullable Boolean recording, @Nullable String remarks) {
+    public record ByHand(
+            List<TestByHand> tests,
+            @Nullable Double roomTemperature,
+            @Nullable Boolean recording,
+            @Nullable String remarks) {
         static final ByHand NOTHING = new ByHand(List.of(), null, null, null);
     }
 
     /** One line of the checklist before the first run. */
-    public record Check(String text, boolean ticked) { }
+    public record Check(String text, boolean ticked) {}
 
     /**
      * @param resolution smallest step the value could show, in its unit
      * @param samples    the timing samples behind it, may be empty
      */
-    public record NewReading(String metric, double value, double resolution, List<Double> samples) { }
+    public record NewReading(String metric, double value, double resolution, List<Double> samples) {}
 
     /**
      * @param reason      present unless the state is OK
@@ -89,20 +129,81 @@ public class Ledger {
      * @param disturbed   what the device noticed meanwhile; null where it noticed nothing
      * @param timedMs     how much of the duration was timed; the rest prepared, warmed up and checked. Null where nobody timed parts
      */
-    public record NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords,
-                         int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person, @Nullable String disturbed, @Nullable Integer timedMs) {
-        public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings, @Nullable String person) {
-            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, person, null, null);
+    public record NewRun(
+            long testId,
+            int runNumber,
+            int attempt,
+            RunState state,
+            @Nullable Reason reason,
+            @Nullable String reasonWords,
+            int durationMs,
+            Instant finishedAt,
+            List<NewReading> readings,
+            @Nullable String person,
+            @Nullable String disturbed,
+            @Nullable Integer timedMs) {
+        public NewRun(
+                long testId,
+                int runNumber,
+                int attempt,
+                RunState state,
+                @Nullable Reason reason,
+                @Nullable String reasonWords,
+                int durationMs,
+                Instant finishedAt,
+                List<NewReading> readings,
+                @Nullable String person) {
+            this(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    person,
+                    null,
+                    null);
         }
 
-        public NewRun(long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String reasonWords, int durationMs, Instant finishedAt, List<NewReading> readings) {
-            this(testId, runNumber, attempt, state, reason, reasonWords, durationMs, finishedAt, readings, null, null, null);
+        public NewRun(
+                long testId,
+                int runNumber,
+                int attempt,
+                RunState state,
+                @Nullable Reason reason,
+                @Nullable String reasonWords,
+                int durationMs,
+                Instant finishedAt,
+                List<NewReading> readings) {
+            this(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    null,
+                    null,
+                    null);
         }
     }
 
     /** A run of a session, as the bench shows it. */
-    public record RunPart(long sessionId, long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason,
-                          @Nullable String reasonWords, int durationMs) { }
+    public record RunPart(
+            long sessionId,
+            long testId,
+            int runNumber,
+            int attempt,
+            RunState state,
+            @Nullable Reason reason,
+            @Nullable String reasonWords,
+            int durationMs) {}
 
     @Transactional
     public long open(NewSession session) {
@@ -137,8 +238,10 @@ public class Ledger {
     public long record(long sessionId, NewRun run) {
         Session session = session(sessionId);
         if (session.state() != SessionState.OPEN) {
-            throw Problem.conflict("session-over", "This session ended at " + session.endedAt()
-                + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
+            throw Problem.conflict(
+                    "session-over",
+                    "This session ended at " + session.endedAt()
+                            + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
         }
         TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
         return store(session, test == null ? run : SeriesReadings.completed(test, run), Map.of());
@@ -146,22 +249,35 @@ public class Ledger {
 
     /** @param corrects by metric, the readings that those of this run stand for */
     private long store(Session session, NewRun run, Map<String, Long> corrects) {
-        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst()
-            .orElseThrow(() -> Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
+        TestRow test = catalog.tests(List.of(run.testId())).stream()
+                .findFirst()
+                .orElseThrow(() ->
+                        Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
         if (!test.given()) {
-            throw Problem.invalid("computed", test.name() + " is computed from other tests and is not measured itself.");
+            throw Problem.invalid(
+                    "computed", test.name() + " is computed from other tests and is not measured itself.");
         }
         checkShape(run, test);
         samples.lock(session.configurationId());
         Run stored = runs.saveAndFlush(new Run(session, run));
-        Map<String, MetricRow> metrics = test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
+        Map<String, MetricRow> metrics =
+                test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
         for (NewReading given : run.readings()) {
             MetricRow metric = metrics.get(given.metric());
             new Measured(given.value(), given.resolution()).checkedFor(metric.scale());
-            Reading reading = readings.saveAndFlush(
-                new Reading(stored.id(), metric.id(), session.configurationId(), given.value(), given.resolution(), corrects.get(given.metric())));
+            Reading reading = readings.saveAndFlush(new Reading(
+                    stored.id(),
+                    metric.id(),
+                    session.configurationId(),
+                    given.value(),
+                    given.resolution(),
+                    corrects.get(given.metric())));
             if (!given.samples().isEmpty()) {
-                timings.save(new ReadingSamples(reading.id(), given.samples().stream().mapToDouble(Double::doubleValue).toArray()));
+                timings.save(new ReadingSamples(
+                        reading.id(),
+                        given.samples().stream()
+                                .mapToDouble(Double::doubleValue)
+                                .toArray()));
             }
             samples.refresh(session.configurationId(), metric);
         }
@@ -182,15 +298,20 @@ public class Ledger {
         Run run = runs.findById(reading.runId()).orElseThrow();
         MetricRow metric = metric(reading.metricId());
         if (metric.kind().isSeries() || metric.series() != null) {
-            throw Problem.invalid("many-points", "A reading of many points is not corrected by one number. Put the points into the session anew.");
+            throw Problem.invalid(
+                    "many-points",
+                    "A reading of many points is not corrected by one number. Put the points into the session anew.");
         }
         List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(run.sessionId(), run.testId(), run.runNumber());
         List<Reading> counted = counted(attempts);
-        if (counted.stream().anyMatch(r -> r.metricId() == metric.id()) && counted.stream().noneMatch(r -> r.id().equals(readingId))) {
+        if (counted.stream().anyMatch(r -> r.metricId() == metric.id())
+                && counted.stream().noneMatch(r -> r.id().equals(readingId))) {
             throw Problem.conflict("corrected-already", "Another reading stands for this run now. Correct that one.");
         }
-        Map<Long, MetricRow> metrics = catalog.tests(List.of(run.testId())).get(0).metrics().stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
-        List<NewReading> whole = new ArrayList<>(List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())));
+        Map<Long, MetricRow> metrics = catalog.tests(List.of(run.testId())).get(0).metrics().stream()
+                .collect(Collectors.toMap(MetricRow::id, Function.identity()));
+        List<NewReading> whole =
+                new ArrayList<>(List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())));
         Map<String, Long> corrects = new HashMap<>(Map.of(metric.key(), readingId));
         for (Reading r : counted) {
             setAside(r.id(), "Corrected: " + reason.strip(), person);
@@ -200,15 +321,34 @@ public class Ledger {
             }
         }
         int attempt = attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1;
-        long stored = store(session(run.sessionId()), new NewRun(run.testId(), run.runNumber(), attempt, RunState.OK, null, note, run.durationMs(), run.finishedAt(), whole, person), corrects);
+        long stored = store(
+                session(run.sessionId()),
+                new NewRun(
+                        run.testId(),
+                        run.runNumber(),
+                        attempt,
+                        RunState.OK,
+                        null,
+                        note,
+                        run.durationMs(),
+                        run.finishedAt(),
+                        whole,
+                        person),
+                corrects);
         changes.note(person, "reading", readingId, "value", reading.value(), value.value(), reason.strip());
-        return readings.findByRuns(List.of(stored)).stream().filter(r -> r.metricId() == metric.id()).findFirst().orElseThrow().id();
+        return readings.findByRuns(List.of(stored)).stream()
+                .filter(r -> r.metricId() == metric.id())
+                .findFirst()
+                .orElseThrow()
+                .id();
     }
 
     /** Readings of these runs that count. */
     private List<Reading> counted(List<Run> attempts) {
         List<Reading> all = readings.findByRuns(attempts.stream().map(Run::id).toList());
-        List<Long> out = all.isEmpty() ? List.of() : asides.findOpen(all.stream().map(Reading::id).toList());
+        List<Long> out = all.isEmpty()
+                ? List.of()
+                : asides.findOpen(all.stream().map(Reading::id).toList());
         return all.stream().filter(r -> !out.contains(r.id())).toList();
     }
 
@@ -216,23 +356,34 @@ public class Ledger {
         List<String> known = test.metrics().stream().map(MetricRow::key).toList();
         for (NewReading given : run.readings()) {
             if (!known.contains(given.metric())) {
-                throw Problem.invalid("unknown-metric",
-                    "The test " + test.name() + " has no metric \"" + given.metric() + "\". It has: " + String.join(", ", known) + ".");
+                throw Problem.invalid(
+                        "unknown-metric",
+                        "The test " + test.name() + " has no metric \"" + given.metric() + "\". It has: "
+                                + String.join(", ", known) + ".");
             }
-            int most = test.metrics().stream().anyMatch(m -> m.kind().isSeries()) ? 2 * SeriesText.MOST_POINTS : MOST_SAMPLES;
-            if (given.samples().size() > most || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
-                throw Problem.invalid("invalid-samples",
-                    "Timing samples must be finite numbers, at most " + most + " of them.");
+            int most = test.metrics().stream().anyMatch(m -> m.kind().isSeries())
+                    ? 2 * SeriesText.MOST_POINTS
+                    : MOST_SAMPLES;
+            if (given.samples().size() > most
+                    || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
+                throw Problem.invalid(
+                        "invalid-samples", "Timing samples must be finite numbers, at most " + most + " of them.");
             }
         }
-        if (run.readings().stream().map(NewReading::metric).distinct().count() != run.readings().size()) {
+        if (run.readings().stream().map(NewReading::metric).distinct().count()
+                != run.readings().size()) {
             throw Problem.invalid("twice", "A run has at most one reading of each metric.");
         }
         if (run.state() == RunState.OK) {
-            List<String> missing = test.metrics().stream().filter(MetricRow::main).map(MetricRow::key)
-                .filter(k -> run.readings().stream().noneMatch(r -> r.metric().equals(k))).toList();
+            List<String> missing = test.metrics().stream()
+                    .filter(MetricRow::main)
+                    .map(MetricRow::key)
+                    .filter(k ->
+                            run.readings().stream().noneMatch(r -> r.metric().equals(k)))
+                    .toList();
             if (!missing.isEmpty()) {
-                throw Problem.invalid("reading-missing", "A run that is ok needs a reading of: " + String.join(", ", missing) + ".");
+                throw Problem.invalid(
+                        "reading-missing", "A run that is ok needs a reading of: " + String.join(", ", missing) + ".");
             }
         } else if (run.reason() == null || !run.readings().isEmpty()) {
             throw Problem.invalid("reason-missing", "A run that is not ok needs a reason and has no readings.");
@@ -242,8 +393,10 @@ public class Ledger {
     /** The first reading of a run. */
     @Transactional(readOnly = true)
     public long readingOf(long runId) {
-        return readings.findByRuns(List.of(runId)).stream().findFirst().map(Reading::id)
-            .orElseThrow(() -> Problem.notFound("reading of run", runId));
+        return readings.findByRuns(List.of(runId)).stream()
+                .findFirst()
+                .map(Reading::id)
+                .orElseThrow(() -> Problem.notFound("reading of run", runId));
     }
 
     /** The reading stays; it only stops counting. */
@@ -261,14 +414,17 @@ public class Ledger {
     /** A reading counts no longer, or again: its sample follows, and what is computed from it. */
     private void changed(Reading reading) {
         samples.refresh(reading.configurationId(), metric(reading.metricId()));
-        computed.refresh(session(runs.findById(reading.runId()).orElseThrow().sessionId()), List.of(reading.metricId()), clock.instant());
+        computed.refresh(
+                session(runs.findById(reading.runId()).orElseThrow().sessionId()),
+                List.of(reading.metricId()),
+                clock.instant());
     }
 
     @Transactional
     public void takeBack(long readingId, String person) {
         Reading reading = lockedReading(readingId);
         SetAside aside = asides.findByReadingIdAndTakenBackAtIsNull(readingId)
-            .orElseThrow(() -> Problem.conflict("not-set-aside", "This reading counts already."));
+                .orElseThrow(() -> Problem.conflict("not-set-aside", "This reading counts already."));
         aside.takeBack(person, clock.instant());
         asides.saveAndFlush(aside);
         changes.note(person, "reading", readingId, "set aside", aside.reason(), null);
@@ -282,8 +438,16 @@ public class Ledger {
             return List.of();
         }
         return runs.findBySessionIdInOrderById(sessionIds).stream()
-            .map(r -> new RunPart(r.sessionId(), r.testId(), r.runNumber(), r.attempt(), r.state(), r.reason(), r.reasonWords(), r.durationMs()))
-            .toList();
+                .map(r -> new RunPart(
+                        r.sessionId(),
+                        r.testId(),
+                        r.runNumber(),
+                        r.attempt(),
+                        r.state(),
+                        r.reason(),
+                        r.reasonWords(),
+                        r.durationMs()))
+                .toList();
     }
 
     private Reading lockedReading(long readingId) {
@@ -293,7 +457,10 @@ public class Ledger {
     }
 
     private MetricRow metric(long id) {
-        return catalog.metrics().stream().filter(m -> m.id() == id).findFirst().orElseThrow(() -> Problem.notFound("metric", id));
+        return catalog.metrics().stream()
+                .filter(m -> m.id() == id)
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("metric", id));
     }
 
     private Session session(long id) {

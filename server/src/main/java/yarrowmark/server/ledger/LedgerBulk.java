@@ -34,10 +34,19 @@ class LedgerBulk {
     private static final int AT_ONCE = 1_000;
 
     /** @param asideReason why the reading does not count; null where it does */
-    record BulkReading(MetricRow metric, double value, double resolution, @Nullable String asideReason) { }
+    record BulkReading(MetricRow metric, double value, double resolution, @Nullable String asideReason) {}
 
-    record BulkRun(long sessionId, long configurationId, long testId, int runNumber, int attempt, RunState state, @Nullable Reason reason, @Nullable String words, Instant finishedAt,
-                   List<BulkReading> readings) { }
+    record BulkRun(
+            long sessionId,
+            long configurationId,
+            long testId,
+            int runNumber,
+            int attempt,
+            RunState state,
+            @Nullable Reason reason,
+            @Nullable String words,
+            Instant finishedAt,
+            List<BulkReading> readings) {}
 
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
@@ -47,7 +56,14 @@ class LedgerBulk {
     private final Catalog catalog;
     private final Clock clock;
 
-    LedgerBulk(EntityManager entities, JdbcTemplate jdbc, Samples samples, ComputedValues computed, SessionRepository sessions, Catalog catalog, Clock clock) {
+    LedgerBulk(
+            EntityManager entities,
+            JdbcTemplate jdbc,
+            Samples samples,
+            ComputedValues computed,
+            SessionRepository sessions,
+            Catalog catalog,
+            Clock clock) {
         this.entities = entities;
         this.jdbc = jdbc;
         this.samples = samples;
@@ -63,7 +79,8 @@ class LedgerBulk {
         entities.flush();
         entities.clear();
         runs.stream().map(BulkRun::configurationId).distinct().sorted().forEach(samples::lock);
-        // Everything these rows point to was read or made in this transaction, and the configurations are locked: to look
+        // Everything these rows point to was read or made in this transaction, and the configurations are locked: to
+        // look
         // each of seven keys up again for each row would take as long as all the rest.
         jdbc.execute("set session foreign_key_checks = 0");
         try {
@@ -75,7 +92,8 @@ class LedgerBulk {
             jdbc.execute("set session foreign_key_checks = 1");
         }
         Map<Long, Map<Long, MetricRow>> touched = new TreeMap<>();
-        runs.forEach(r -> r.readings().forEach(x -> touched.computeIfAbsent(r.configurationId(), c -> new TreeMap<>()).put(x.metric().id(), x.metric())));
+        runs.forEach(r -> r.readings().forEach(x -> touched.computeIfAbsent(r.configurationId(), c -> new TreeMap<>())
+                .put(x.metric().id(), x.metric())));
         int done = 0;
         for (Map.Entry<Long, Map<Long, MetricRow>> of : touched.entrySet()) {
             progress.at(ImportProgress.Step.SAMPLES, done++, touched.size());
@@ -91,26 +109,52 @@ class LedgerBulk {
             return;
         }
         Map<Long, Set<Long>> touched = new TreeMap<>();
-        runs.forEach(r -> r.readings().stream().filter(x -> inputs.contains(x.metric().id())).forEach(x -> touched.computeIfAbsent(r.sessionId(), s -> new HashSet<>()).add(x.metric().id())));
-        touched.forEach((session, metrics) -> computed.refresh(sessions.findById(session).orElseThrow(), metrics, clock.instant()));
+        runs.forEach(r -> r.readings().stream()
+                .filter(x -> inputs.contains(x.metric().id()))
+                .forEach(x -> touched.computeIfAbsent(r.sessionId(), s -> new HashSet<>())
+                        .add(x.metric().id())));
+        touched.forEach((session, metrics) ->
+                computed.refresh(sessions.findById(session).orElseThrow(), metrics, clock.instant()));
     }
 
     private void storeSome(List<BulkRun> runs, String person) {
         List<Object> values = new ArrayList<>();
         for (BulkRun r : runs) {
-            Collections.addAll(values, r.sessionId(), r.configurationId(), r.testId(), r.runNumber(), r.attempt(), r.state().name(), r.reason() == null ? null : r.reason().name(),
-                r.words(), 0, utc(r.finishedAt()), person);
+            Collections.addAll(
+                    values,
+                    r.sessionId(),
+                    r.configurationId(),
+                    r.testId(),
+                    r.runNumber(),
+                    r.attempt(),
+                    r.state().name(),
+                    r.reason() == null ? null : r.reason().name(),
+                    r.words(),
+                    0,
+                    utc(r.finishedAt()),
+                    person);
         }
-        List<Long> runIds = insert("run (session_id, configuration_id, test_id, run_number, attempt, state, reason, reason_words, duration_ms, finished_at, person)", 11, values);
+        List<Long> runIds = insert(
+                "run (session_id, configuration_id, test_id, run_number, attempt, state, reason, reason_words, duration_ms, finished_at, person)",
+                11,
+                values);
         List<Object> readings = new ArrayList<>();
         List<BulkReading> flat = new ArrayList<>();
         for (int i = 0; i < runs.size(); i++) {
             for (BulkReading reading : runs.get(i).readings()) {
-                Collections.addAll(readings, runIds.get(i), reading.metric().id(), runs.get(i).configurationId(), reading.value(), reading.resolution());
+                Collections.addAll(
+                        readings,
+                        runIds.get(i),
+                        reading.metric().id(),
+                        runs.get(i).configurationId(),
+                        reading.value(),
+                        reading.resolution());
                 flat.add(reading);
             }
         }
-        List<Long> readingIds = readings.isEmpty() ? List.of() : insert("reading (run_id, metric_id, configuration_id, value, resolution)", 5, readings);
+        List<Long> readingIds = readings.isEmpty()
+                ? List.of()
+                : insert("reading (run_id, metric_id, configuration_id, value, resolution)", 5, readings);
         List<Object> asides = new ArrayList<>();
         for (int i = 0; i < flat.size(); i++) {
             if (flat.get(i).asideReason() != null) {
@@ -131,9 +175,11 @@ class LedgerBulk {
     private List<Long> insert(String into, int columns, List<Object> values) {
         String row = "(" + String.join(",", Collections.nCopies(columns, "?")) + ")";
         String rows = Collections.nCopies(values.size() / columns, row).stream().collect(Collectors.joining(","));
-        // Past the template's own way to set values: it asks the driver for the type of each null, which costs more than the row.
+        // Past the template's own way to set values: it asks the driver for the type of each null, which costs more
+        // than the row.
         return jdbc.execute((ConnectionCallback<List<Long>>) connection -> {
-            try (PreparedStatement statement = connection.prepareStatement("insert into " + into + " values " + rows + " returning id")) {
+            try (PreparedStatement statement =
+                    connection.prepareStatement("insert into " + into + " values " + rows + " returning id")) {
                 for (int i = 0; i < values.size(); i++) {
                     if (values.get(i) == null) {
                         statement.setNull(i + 1, Types.VARCHAR);

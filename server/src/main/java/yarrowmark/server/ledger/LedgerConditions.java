@@ -93,10 +93,19 @@ class LedgerConditions {
             found = Set.of(f.configuration());
         }
         if (f.model() != null) {
-            found = both(found, entities.createQuery("select c.id from Configuration c where c.unit.model.id = :model", Long.class).setParameter("model", f.model()).getResultList());
+            found = both(
+                    found,
+                    entities.createQuery("select c.id from Configuration c where c.unit.model.id = :model", Long.class)
+                            .setParameter("model", f.model())
+                            .getResultList());
         }
         if (f.fact() != null) {
-            found = both(found, ofFact(FactCondition.read(f.fact(), f.relation() == null ? Relation.KNOWN : f.relation(), f.value() == null ? "" : f.value())));
+            found = both(
+                    found,
+                    ofFact(FactCondition.read(
+                            f.fact(),
+                            f.relation() == null ? Relation.KNOWN : f.relation(),
+                            f.value() == null ? "" : f.value())));
         }
         return found;
     }
@@ -104,8 +113,17 @@ class LedgerConditions {
     private List<Long> ofFact(FactCondition f) {
         boolean known = f.relation() == Relation.KNOWN || f.value() == null;
         boolean is = f.relation() == Relation.IS;
-        TypedQuery<Long> query = entities.createQuery("select f.configuration.id from Fact f where f.factKey = :fact"
-            + (known ? "" : is ? " and f.factValue = :value" : " and cast(f.factValue as double) " + (f.relation() == Relation.AT_LEAST ? ">=" : "<=") + " :value"), Long.class).setParameter("fact", f.key());
+        TypedQuery<Long> query = entities.createQuery(
+                        "select f.configuration.id from Fact f where f.factKey = :fact"
+                                + (known
+                                        ? ""
+                                        : is
+                                                ? " and f.factValue = :value"
+                                                : " and cast(f.factValue as double) "
+                                                        + (f.relation() == Relation.AT_LEAST ? ">=" : "<=")
+                                                        + " :value"),
+                        Long.class)
+                .setParameter("fact", f.key());
         if (!known) {
             query.setParameter("value", is ? f.value() : (Object) Double.valueOf(f.value()));
         }
@@ -114,8 +132,15 @@ class LedgerConditions {
 
     private @Nullable Set<Long> tests(LedgerFilter f) {
         Set<Long> found = f.test() == null ? null : Set.of(f.test());
-        return f.version() == null ? found
-            : both(found, entities.createQuery("select t.id from TestDefinition t where t.suiteVersion.id = :version", Long.class).setParameter("version", f.version()).getResultList());
+        return f.version() == null
+                ? found
+                : both(
+                        found,
+                        entities.createQuery(
+                                        "select t.id from TestDefinition t where t.suiteVersion.id = :version",
+                                        Long.class)
+                                .setParameter("version", f.version())
+                                .getResultList());
     }
 
     private static Set<Long> both(@Nullable Set<Long> before, List<Long> now) {
@@ -126,7 +151,8 @@ class LedgerConditions {
         return both;
     }
 
-    private static void in(String path, String name, @Nullable Set<Long> ids, List<String> conditions, Map<String, Object> values) {
+    private static void in(
+            String path, String name, @Nullable Set<Long> ids, List<String> conditions, Map<String, Object> values) {
         if (ids != null && ids.isEmpty()) {
             conditions.add("1 = 0");
         } else if (ids != null) {
@@ -135,7 +161,8 @@ class LedgerConditions {
         }
     }
 
-    private static void equal(String path, String name, @Nullable Object value, List<String> conditions, Map<String, Object> values) {
+    private static void equal(
+            String path, String name, @Nullable Object value, List<String> conditions, Map<String, Object> values) {
         if (value != null) {
             conditions.add(path + " = :" + name);
             values.put(name, value);

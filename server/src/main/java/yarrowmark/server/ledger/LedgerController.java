@@ -26,15 +26,15 @@ import yarrowmark.server.platform.Page;
 @RestController
 @RequestMapping("/api")
 class LedgerController {
-    record SetAsideBody(@NotBlank @Size(max = 500) String reason) { }
+    record SetAsideBody(@NotBlank @Size(max = 500) String reason) {}
 
     /** @param expected how many readings the person saw counting */
-    record SetAsideAllBody(@NotBlank @Size(max = 500) String reason, int expected) { }
+    record SetAsideAllBody(@NotBlank @Size(max = 500) String reason, int expected) {}
 
     /** @param text the right value, as a person writes it */
-    record CorrectBody(@NotBlank @Size(max = 400) String text, @NotBlank @Size(max = 400) String reason) { }
+    record CorrectBody(@NotBlank @Size(max = 400) String text, @NotBlank @Size(max = 400) String reason) {}
 
-    record MergeBody(long into) { }
+    record MergeBody(long into) {}
 
     private final Ledger ledger;
     private final LedgerQuery query;
@@ -47,7 +47,17 @@ class LedgerController {
     private final ReadingMarks marks;
     private final LedgerConditions conditions;
 
-    LedgerController(Ledger ledger, LedgerQuery query, LedgerPages pages, Merging merging, LedgerCsv csv, ImportJobs imports, SetAsides setAsides, Corrections corrections, ReadingMarks marks, LedgerConditions conditions) {
+    LedgerController(
+            Ledger ledger,
+            LedgerQuery query,
+            LedgerPages pages,
+            Merging merging,
+            LedgerCsv csv,
+            ImportJobs imports,
+            SetAsides setAsides,
+            Corrections corrections,
+            ReadingMarks marks,
+            LedgerConditions conditions) {
         this.conditions = conditions;
         this.setAsides = setAsides;
         this.corrections = corrections;
@@ -61,8 +71,10 @@ class LedgerController {
     }
 
     @GetMapping("/ledger")
-    Page<LedgerRow> ledger(@Valid @ParameterObject LedgerFilter filter, @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
-                           @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
+    Page<LedgerRow> ledger(
+            @Valid @ParameterObject LedgerFilter filter,
+            @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
+            @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         return marks.marked(query.page(filter, page, size));
     }
 
@@ -71,8 +83,10 @@ class LedgerController {
     ResponseEntity<StreamingResponseBody> csv(@Valid @ParameterObject LedgerFilter filter) {
         // Asked now, so that a filter that makes no sense is an answer and not half a file.
         conditions.of(filter);
-        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
-            .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8)).body(to -> csv.write(filter, to));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"yarrowmark-ledger.csv\"")
+                .contentType(new MediaType("text", "csv", StandardCharsets.UTF_8))
+                .body(to -> csv.write(filter, to));
     }
 
     /** Everybody who carried something out. */
@@ -83,7 +97,8 @@ class LedgerController {
 
     /** Sets everything aside that counts in a view of the ledger. */
     @PostMapping("/ledger/set-aside")
-    SetAsides.Done setAsideAll(@Valid @ParameterObject LedgerFilter filter, @Valid @RequestBody SetAsideAllBody body, Principal who) {
+    SetAsides.Done setAsideAll(
+            @Valid @ParameterObject LedgerFilter filter, @Valid @RequestBody SetAsideAllBody body, Principal who) {
         return setAsides.setAside(filter, body.expected(), body.reason(), who.getName());
     }
 
@@ -105,7 +120,11 @@ class LedgerController {
      * @param store whether the whole file is stored, or nothing and only looked at
      */
     @PostMapping(path = "/ledger/import")
-    ImportJobs.ImportState beginImport(@RequestBody byte[] file, @RequestParam(defaultValue = "false") boolean make, @RequestParam(defaultValue = "false") boolean store, Principal who) {
+    ImportJobs.ImportState beginImport(
+            @RequestBody byte[] file,
+            @RequestParam(defaultValue = "false") boolean make,
+            @RequestParam(defaultValue = "false") boolean store,
+            Principal who) {
         return imports.begin(file, make, store, who.getName());
     }
 

@@ -26,9 +26,31 @@ import yarrowmark.server.ledger.LedgerConditions.Condition;
 @Service
 class LedgerCsv {
     private static final List<String> BEFORE_FACTS = List.of("maker", "model", "class", "unit", "configuration");
-    private static final List<String> AFTER_FACTS = List.of("suite", "version", "mode", "test", "metric", "measure unit", "direction", "group", "kind", "scale", "choices", "session", "started", "run", "attempt",
-        "finished", "state", "reason", "value", "resolution", "counted", "note");
-    private static final String FROM = """
+    private static final List<String> AFTER_FACTS = List.of(
+            "suite",
+            "version",
+            "mode",
+            "test",
+            "metric",
+            "measure unit",
+            "direction",
+            "group",
+            "kind",
+            "scale",
+            "choices",
+            "session",
+            "started",
+            "run",
+            "attempt",
+            "finished",
+            "state",
+            "reason",
+            "value",
+            "resolution",
+            "counted",
+            "note");
+    private static final String FROM =
+            """
         from Run r join TestDefinition t on t.id = r.testId join t.suiteVersion v join v.suite s join Session se on se.id = r.sessionId
         join Configuration c on c.id = r.configurationId join c.unit u join u.model m join m.maker k
         left join Reading rd on rd.runId = r.id left join Metric x on x.id = rd.metricId
@@ -47,15 +69,22 @@ class LedgerCsv {
     public void write(LedgerFilter filter, OutputStream to) {
         Condition condition = conditions.of(filter);
         Map<Long, Map<String, String>> facts = facts(condition);
-        List<String> keys = facts.values().stream().flatMap(f -> f.keySet().stream()).distinct().sorted().toList();
+        List<String> keys = facts.values().stream()
+                .flatMap(f -> f.keySet().stream())
+                .distinct()
+                .sorted()
+                .toList();
         List<String> header = new ArrayList<>(BEFORE_FACTS);
         keys.forEach(k -> header.add("fact:" + k));
         header.addAll(AFTER_FACTS);
-        TypedQuery<Object[]> query = condition.bound(entities.createQuery("select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
-            + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices "
-            + FROM + condition.where() + " order by r.finishedAt, r.id, rd.id", Object[].class));
+        TypedQuery<Object[]> query = condition.bound(entities.createQuery(
+                "select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
+                        + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices "
+                        + FROM + condition.where() + " order by r.finishedAt, r.id, rd.id",
+                Object[].class));
         query.setHint("org.hibernate.fetchSize", 2_000);
-        try (CSVPrinter csv = new CSVPrinter(new OutputStreamWriter(to, StandardCharsets.UTF_8), CSVFormat.RFC4180); Stream<Object[]> rows = query.getResultStream()) {
+        try (CSVPrinter csv = new CSVPrinter(new OutputStreamWriter(to, StandardCharsets.UTF_8), CSVFormat.RFC4180);
+                Stream<Object[]> rows = query.getResultStream()) {
             csv.printRecord(header.stream().map(LedgerCsv::safe).toList());
             rows.forEach(row -> print(csv, row, facts.getOrDefault((Long) row[5], Map.of()), keys));
         } catch (IOException e) {
@@ -64,10 +93,13 @@ class LedgerCsv {
     }
 
     private Map<Long, Map<String, String>> facts(Condition condition) {
-        TypedQuery<Object[]> query = condition.bound(entities.createQuery("select f.configuration.id, f.factKey, f.factValue from Fact f where f.configuration.id in (select r.configurationId "
-            + FROM + condition.where() + ")", Object[].class));
+        TypedQuery<Object[]> query = condition.bound(entities.createQuery(
+                "select f.configuration.id, f.factKey, f.factValue from Fact f where f.configuration.id in (select r.configurationId "
+                        + FROM + condition.where() + ")",
+                Object[].class));
         Map<Long, Map<String, String>> facts = new HashMap<>();
-        query.getResultList().forEach(r -> facts.computeIfAbsent((Long) r[0], id -> new HashMap<>()).put((String) r[1], (String) r[2]));
+        query.getResultList().forEach(r -> facts.computeIfAbsent((Long) r[0], id -> new HashMap<>())
+                .put((String) r[1], (String) r[2]));
         return facts;
     }
 
@@ -82,7 +114,8 @@ class LedgerCsv {
         }
         cells.add(r[12] == null ? null : r[12] == Direction.MORE_IS_BETTER ? "more" : "less");
         cells.add(r[24].toString().toLowerCase(Locale.ROOT));
-        cells.add(r[25] == null ? null : r[25].toString().toLowerCase(Locale.ROOT).replace('_', ' '));
+        cells.add(
+                r[25] == null ? null : r[25].toString().toLowerCase(Locale.ROOT).replace('_', ' '));
         cells.add(r[26] == null ? null : r[26].toString().toLowerCase(Locale.ROOT));
         cells.add(r[27] == null ? null : safe(r[27].toString().replace("\n", " < ")));
         cells.add(safe((String) r[13]));
@@ -90,7 +123,8 @@ class LedgerCsv {
             cells.add(r[i]);
         }
         cells.add(r[18].toString().toLowerCase(Locale.ROOT).replace('_', ' '));
-        cells.add(r[19] == null ? null : r[19].toString().toLowerCase(Locale.ROOT).replace('_', ' '));
+        cells.add(
+                r[19] == null ? null : r[19].toString().toLowerCase(Locale.ROOT).replace('_', ' '));
         cells.add(number((Double) r[21]));
         cells.add(number((Double) r[22]));
         cells.add(r[21] == null ? null : r[23] == null ? "yes" : "no");

@@ -16,6 +16,16 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param relation how
  * @param value    to what
  */
-record LedgerFilter(@Nullable Long model, @Nullable Long configuration, @Nullable Long test, @Nullable Long session, @Nullable LedgerState state, @Nullable Long version,
-                    @Nullable @Size(max = 80) String person, @Nullable LocalDate from, @Nullable LocalDate to, @Nullable @Size(max = 80) String fact, @Nullable Relation relation,
-                    @Nullable @Size(max = 200) String value) { }
+record LedgerFilter(
+        @Nullable Long model,
+        @Nullable Long configuration,
+        @Nullable Long test,
+        @Nullable Long session,
+        @Nullable LedgerState state,
+        @Nullable Long version,
+        @Nullable @Size(max = 80) String person,
+        @Nullable LocalDate from,
+        @Nullable LocalDate to,
+        @Nullable @Size(max = 80) String fact,
+        @Nullable Relation relation,
+        @Nullable @Size(max = 200) String value) {}

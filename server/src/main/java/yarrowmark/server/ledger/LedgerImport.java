@@ -38,8 +38,21 @@ class LedgerImport {
      * @param refused  the first of them; refusedTotal counts all
      * @param ignored  columns that nothing is known about
      */
-    record ImportOutcome(int rows, int readings, int withoutValue, int there, int computed, List<String> newModels, int newConfigurations, List<String> newSuites, int newTests, int newSessions,
-                         List<ImportReading.RefusedCell> refused, int refusedTotal, List<String> ignored, boolean stored) { }
+    record ImportOutcome(
+            int rows,
+            int readings,
+            int withoutValue,
+            int there,
+            int computed,
+            List<String> newModels,
+            int newConfigurations,
+            List<String> newSuites,
+            int newTests,
+            int newSessions,
+            List<ImportReading.RefusedCell> refused,
+            int refusedTotal,
+            List<String> ignored,
+            boolean stored) {}
 
     private static final int CLEAR_EVERY = 20;
 
@@ -50,7 +63,13 @@ class LedgerImport {
     private final EntityManager entities;
     private final LedgerBulk bulkStore;
 
-    LedgerImport(Shelf shelf, Configurations configurations, Catalog catalog, Ledger ledger, EntityManager entities, LedgerBulk bulkStore) {
+    LedgerImport(
+            Shelf shelf,
+            Configurations configurations,
+            Catalog catalog,
+            Ledger ledger,
+            EntityManager entities,
+            LedgerBulk bulkStore) {
         this.shelf = shelf;
         this.configurations = configurations;
         this.catalog = catalog;
@@ -68,8 +87,11 @@ class LedgerImport {
     public ImportOutcome store(byte[] file, boolean make, String person, ImportProgress progress) {
         ImportReading reading = read(file, make, progress);
         if (reading.refusedTotal() > 0) {
-            throw Problem.invalid("rows-refused", reading.refusedTotal() + " rows cannot be taken, so nothing was stored. The first is on line " + reading.refused().get(0).line() + ": "
-                + reading.refused().get(0).reason());
+            throw Problem.invalid(
+                    "rows-refused",
+                    reading.refusedTotal() + " rows cannot be taken, so nothing was stored. The first is on line "
+                            + reading.refused().get(0).line() + ": "
+                            + reading.refused().get(0).reason());
         }
         store(reading, person, progress);
         return reading.outcome(true);
@@ -93,12 +115,29 @@ class LedgerImport {
         r.runs().forEach((key, rows) -> {
             ImportRow first = rows.get(0);
             TestRow test = tests.get(first.suite()).get(key.test());
-            Map<String, MetricRow> metrics = test.metrics().stream().collect(Collectors.toMap(m -> m.name().toLowerCase(Locale.ROOT), m -> m, (a, b) -> a));
-            List<LedgerBulk.BulkReading> readings = rows.stream().filter(t -> t.value() != null)
-                .map(t -> new LedgerBulk.BulkReading(metrics.getOrDefault(t.measure().name().toLowerCase(Locale.ROOT), test.metrics().get(0)), t.value(), t.resolution(),
-                    t.counted() ? null : t.words() == null ? "Set aside where it comes from" : t.words())).toList();
-            bulk.add(new LedgerBulk.BulkRun(sessions.get(key.place()), known.get(key.place().setup()).orElseThrow(), test.id(), first.run(), first.attempt(), first.state(), first.reason(),
-                first.value() == null || first.counted() ? first.words() : null, first.finished(), readings));
+            Map<String, MetricRow> metrics = test.metrics().stream()
+                    .collect(Collectors.toMap(m -> m.name().toLowerCase(Locale.ROOT), m -> m, (a, b) -> a));
+            List<LedgerBulk.BulkReading> readings = rows.stream()
+                    .filter(t -> t.value() != null)
+                    .map(t -> new LedgerBulk.BulkReading(
+                            metrics.getOrDefault(
+                                    t.measure().name().toLowerCase(Locale.ROOT),
+                                    test.metrics().get(0)),
+                            t.value(),
+                            t.resolution(),
+                            t.counted() ? null : t.words() == null ? "Set aside where it comes from" : t.words()))
+                    .toList();
+            bulk.add(new LedgerBulk.BulkRun(
+                    sessions.get(key.place()),
+                    known.get(key.place().setup()).orElseThrow(),
+                    test.id(),
+                    first.run(),
+                    first.attempt(),
+                    first.state(),
+                    first.reason(),
+                    first.value() == null || first.counted() ? first.words() : null,
+                    first.finished(),
+                    readings));
         });
         bulkStore.store(bulk, person, progress);
     }
@@ -115,9 +154,20 @@ class LedgerImport {
         Map<Place, Long> sessions = new HashMap<>();
         first.forEach((place, row) -> {
             if (known.get(place.setup()).isEmpty()) {
-                known.set(place.setup(), Optional.of(makeConfiguration(r, r.setups().get(place.setup()), row, person)));
+                known.set(
+                        place.setup(),
+                        Optional.of(makeConfiguration(r, r.setups().get(place.setup()), row, person)));
             }
-            long session = ledger.open(new Ledger.NewSession(known.get(place.setup()).orElseThrow(), place.session(), runs.get(place), 0, null, null, place.started(), List.of(), person));
+            long session = ledger.open(new Ledger.NewSession(
+                    known.get(place.setup()).orElseThrow(),
+                    place.session(),
+                    runs.get(place),
+                    0,
+                    null,
+                    null,
+                    place.started(),
+                    List.of(),
+                    person));
             ledger.end(session, SessionState.DONE, ends.get(place));
             sessions.put(place, session);
             if (sessions.size() % CLEAR_EVERY == 0) {
@@ -135,18 +185,33 @@ class LedgerImport {
             List<Catalog.NewMetric> all = new ArrayList<>();
             for (ImportRow t : metrics.values()) {
                 Measure m = t.measure();
-                all.add(new Catalog.NewMetric("value" + (all.isEmpty() ? "" : "-" + (all.size() + 1)), m.name(), m.unit(), m.direction(), m.scale(), m.main(),
-                    new Catalog.More(m.kind(), m.choices(), null, false, null, null, Map.of())));
+                all.add(new Catalog.NewMetric(
+                        "value" + (all.isEmpty() ? "" : "-" + (all.size() + 1)),
+                        m.name(),
+                        m.unit(),
+                        m.direction(),
+                        m.scale(),
+                        m.main(),
+                        new Catalog.More(m.kind(), m.choices(), null, false, null, null, Map.of())));
             }
             ImportRow first = metrics.values().iterator().next();
-            made.add(new Catalog.NewTest("imported-" + (made.size() + 1), first.test(), "", first.measure().group(), all));
+            made.add(new Catalog.NewTest(
+                    "imported-" + (made.size() + 1),
+                    first.test(),
+                    "",
+                    first.measure().group(),
+                    all));
         }
         catalog.makeOwn(suite.suite(), suite.version(), suite.mode(), made, person);
     }
 
     private long makeConfiguration(ImportReading r, Setup s, ImportRow t, String person) {
-        long model = shelf.findModel(s.maker(), s.model()).orElseGet(() -> shelf.make(new Shelf.ModelFacts(s.maker(), s.model(), r.deviceClass(s), null, null, null), person));
+        long model = shelf.findModel(s.maker(), s.model())
+                .orElseGet(() -> shelf.make(
+                        new Shelf.ModelFacts(s.maker(), s.model(), r.deviceClass(s), null, null, null), person));
         long unit = shelf.findUnit(model, s.unit()).orElseGet(() -> shelf.addUnit(model, s.unit(), person));
-        return configurations.find(unit, s.facts()).orElseGet(() -> configurations.makeDescribed(unit, t.configurationName(), s.facts(), person));
+        return configurations
+                .find(unit, s.facts())
+                .orElseGet(() -> configurations.makeDescribed(unit, t.configurationName(), s.facts(), person));
     }
 }

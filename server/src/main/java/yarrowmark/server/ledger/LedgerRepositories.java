@@ -12,11 +12,13 @@ interface SessionRepository extends JpaRepository<Session, Long> {
     List<Session> findByConfigurationIdInOrderByStartedAtDesc(Collection<Long> configurationIds);
 
     /** Sessions with a run that was completed. */
-    @Query("select s from Session s where s.configurationId in :configurationIds and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK) order by s.id")
+    @Query(
+            "select s from Session s where s.configurationId in :configurationIds and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK) order by s.id")
     List<Session> findMeasured(Collection<Long> configurationIds);
 
     /** Configuration, and whether a session with a completed run was on mains, where somebody said. */
-    @Query("select distinct s.configurationId, s.onMains from Session s where s.onMains is not null and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK)")
+    @Query(
+            "select distinct s.configurationId, s.onMains from Session s where s.onMains is not null and exists (select 1 from Run r where r.sessionId = s.id and r.state = yarrowmark.server.ledger.RunState.OK)")
     List<Object[]> findPower();
 }
 
@@ -31,7 +33,8 @@ interface ReadingRepository extends JpaRepository<Reading, Long> {
     List<Reading> findByCorrectsIdOrderById(long readingId);
 
     /** What counts of a session, of these metrics. */
-    @Query("""
+    @Query(
+            """
         select new yarrowmark.server.ledger.ComputedValues$Input(rd.id, rd.metricId, r.runNumber, rd.value, rd.resolution) from Reading rd join Run r on r.id = rd.runId
         where r.sessionId = :sessionId and rd.metricId in :metrics
         and not exists (select 1 from SetAside a where a.readingId = rd.id and a.takenBackAt is null) order by rd.id""")
@@ -41,14 +44,14 @@ interface ReadingRepository extends JpaRepository<Reading, Long> {
     List<Reading> findByRuns(Collection<Long> runs);
 
     /** What counts: readings of this metric on this configuration that are not set aside. */
-    @Query("""
+    @Query(
+            """
         select r from Reading r where r.configurationId = :configurationId and r.metricId = :metricId
         and not exists (select 1 from SetAside a where a.readingId = r.id and a.takenBackAt is null)""")
     List<Reading> findCounted(long configurationId, long metricId);
 }
 
-interface ReadingSamplesRepository extends JpaRepository<ReadingSamples, Long> {
-}
+interface ReadingSamplesRepository extends JpaRepository<ReadingSamples, Long> {}
 
 interface MarkOverruleRepository extends JpaRepository<MarkOverrule, Long> {
     List<MarkOverrule> findByTakenBackAtIsNull();

@@ -57,7 +57,9 @@ public class LentNoise {
     private Map<Long, Optional<NoisePrior>> found(List<MetricRow> missing, Collection<MetricRow> all) {
         Set<Long> versions = missing.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet());
         Map<Long, Long> before = versions.stream().collect(Collectors.toMap(v -> v, v -> changes.getOrDefault(v, 0L)));
-        Map<Long, MetricRow> near = all.stream().filter(m -> versions.contains(m.suiteVersionId())).collect(Collectors.toMap(MetricRow::id, m -> m));
+        Map<Long, MetricRow> near = all.stream()
+                .filter(m -> versions.contains(m.suiteVersionId()))
+                .collect(Collectors.toMap(MetricRow::id, m -> m));
         Map<Long, List<SampleMoments>> ofMetric = new HashMap<>();
         // Ratios and differences have noise of different kinds, so neither lends to the other.
         Map<Long, List<SampleMoments>> ofVersion = new HashMap<>();
@@ -65,13 +67,19 @@ public class LentNoise {
             MetricRow m = near.get(row.metricId());
             ofMetric.computeIfAbsent(m.id(), id -> new ArrayList<>()).add(row.moments());
             if (m.scale() == Scale.RATIO) {
-                ofVersion.computeIfAbsent(m.suiteVersionId(), v -> new ArrayList<>()).add(row.moments());
+                ofVersion
+                        .computeIfAbsent(m.suiteVersionId(), v -> new ArrayList<>())
+                        .add(row.moments());
             }
         }
         Map<Long, Optional<NoisePrior>> found = new HashMap<>();
         for (MetricRow m : missing) {
             List<SampleMoments> own = ofMetric.getOrDefault(m.id(), List.of());
-            found.put(m.id(), m.scale() == Scale.RATIO ? NoisePrior.fitWithin(own, ofVersion.getOrDefault(m.suiteVersionId(), List.of())) : NoisePrior.fit(own));
+            found.put(
+                    m.id(),
+                    m.scale() == Scale.RATIO
+                            ? NoisePrior.fitWithin(own, ofVersion.getOrDefault(m.suiteVersionId(), List.of()))
+                            : NoisePrior.fit(own));
             versionOf.put(m.id(), m.suiteVersionId());
             known.put(m.id(), found.get(m.id()));
             if (!changes.getOrDefault(m.suiteVersionId(), 0L).equals(before.get(m.suiteVersionId()))) {

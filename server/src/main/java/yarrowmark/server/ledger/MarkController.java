@@ -19,7 +19,7 @@ import yarrowmark.server.shelf.Shelf;
 @RestController
 @RequestMapping("/api/configurations/{configurationId}/metrics/{metricId}/held-counts")
 class MarkController {
-    record OverruleBody(@NotBlank @Size(max = 400) String reason) { }
+    record OverruleBody(@NotBlank @Size(max = 400) String reason) {}
 
     private final MarkOverrules overrules;
     private final Shelf shelf;
@@ -32,7 +32,11 @@ class MarkController {
     }
 
     @PutMapping
-    void overrule(@PathVariable long configurationId, @PathVariable long metricId, @RequestBody @Valid OverruleBody body, Principal who) {
+    void overrule(
+            @PathVariable long configurationId,
+            @PathVariable long metricId,
+            @RequestBody @Valid OverruleBody body,
+            Principal who) {
         overrules.overrule(sample(configurationId, metricId), body.reason(), who.getName());
     }
 

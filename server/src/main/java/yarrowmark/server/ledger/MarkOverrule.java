@@ -12,6 +12,7 @@ class MarkOverrule {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
+
     long configurationId;
     long metricId;
     String reason;

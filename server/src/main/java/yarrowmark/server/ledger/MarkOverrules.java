@@ -28,13 +28,18 @@ class MarkOverrules {
     @Transactional(readOnly = true)
     public Map<ReadingMarks.HeldSample, String> open() {
         Map<ReadingMarks.HeldSample, String> open = new HashMap<>();
-        overrules.findByTakenBackAtIsNull().forEach(o -> open.put(new ReadingMarks.HeldSample(o.configurationId, o.metricId), o.reason + " (" + o.person + ")"));
+        overrules
+                .findByTakenBackAtIsNull()
+                .forEach(o -> open.put(
+                        new ReadingMarks.HeldSample(o.configurationId, o.metricId), o.reason + " (" + o.person + ")"));
         return open;
     }
 
     @Transactional
     void overrule(ReadingMarks.HeldSample sample, String reason, String person) {
-        if (!overrules.findByConfigurationIdAndMetricIdAndTakenBackAtIsNull(sample.configurationId(), sample.metricId()).isEmpty()) {
+        if (!overrules
+                .findByConfigurationIdAndMetricIdAndTakenBackAtIsNull(sample.configurationId(), sample.metricId())
+                .isEmpty()) {
             throw Problem.conflict("overruled-already", "This mark is overruled already.");
         }
         MarkOverrule o = new MarkOverrule();
@@ -44,12 +49,20 @@ class MarkOverrules {
         o.person = person;
         o.at = clock.instant();
         overrules.save(o);
-        changes.note(person, SUBJECT, sample.configurationId(), "mark overruled", "held at the display's rate", "metric " + sample.metricId() + " counts", o.reason);
+        changes.note(
+                person,
+                SUBJECT,
+                sample.configurationId(),
+                "mark overruled",
+                "held at the display's rate",
+                "metric " + sample.metricId() + " counts",
+                o.reason);
     }
 
     @Transactional
     void takeBack(ReadingMarks.HeldSample sample, String person) {
-        List<MarkOverrule> open = overrules.findByConfigurationIdAndMetricIdAndTakenBackAtIsNull(sample.configurationId(), sample.metricId());
+        List<MarkOverrule> open = overrules.findByConfigurationIdAndMetricIdAndTakenBackAtIsNull(
+                sample.configurationId(), sample.metricId());
         if (open.isEmpty()) {
             throw Problem.conflict("not-overruled", "This mark is not overruled.");
         }
@@ -57,6 +70,12 @@ class MarkOverrules {
             o.takenBackAt = clock.instant();
             o.takenBackBy = person;
         });
-        changes.note(person, SUBJECT, sample.configurationId(), "mark overruled", "metric " + sample.metricId() + " counts", null);
+        changes.note(
+                person,
+                SUBJECT,
+                sample.configurationId(),
+                "mark overruled",
+                "metric " + sample.metricId() + " counts",
+                null);
     }
 }

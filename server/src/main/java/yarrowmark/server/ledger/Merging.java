@@ -30,8 +30,14 @@ class Merging implements ConfigurationUse {
     @Override
     @Transactional(readOnly = true)
     public Map<Long, Integer> sessions(Collection<Long> configurationIds) {
-        return entities.createQuery("select s.configurationId, count(s) from Session s where s.configurationId in :ids group by s.configurationId", Object[].class)
-            .setParameter("ids", configurationIds).getResultList().stream().collect(Collectors.toMap(r -> (Long) r[0], r -> ((Number) r[1]).intValue()));
+        return entities
+                .createQuery(
+                        "select s.configurationId, count(s) from Session s where s.configurationId in :ids group by s.configurationId",
+                        Object[].class)
+                .setParameter("ids", configurationIds)
+                .getResultList()
+                .stream()
+                .collect(Collectors.toMap(r -> (Long) r[0], r -> ((Number) r[1]).intValue()));
     }
 
     @Transactional
@@ -40,12 +46,17 @@ class Merging implements ConfigurationUse {
         samples.lock(Math.min(from, into));
         samples.lock(Math.max(from, into));
         configurations.checkSame(from, into);
-        List<Long> metrics = entities.createQuery("select distinct r.metricId from Reading r where r.configurationId = :from", Long.class)
-            .setParameter("from", from).getResultList();
+        List<Long> metrics = entities.createQuery(
+                        "select distinct r.metricId from Reading r where r.configurationId = :from", Long.class)
+                .setParameter("from", from)
+                .getResultList();
         // Past the entities on purpose: a reading never changes, only the way to the configuration of its session does.
         for (String table : List.of("session", "run", "reading")) {
-            entities.createNativeQuery("update " + table + " set configuration_id = :into where configuration_id = :from")
-                .setParameter("into", into).setParameter("from", from).executeUpdate();
+            entities.createNativeQuery(
+                            "update " + table + " set configuration_id = :into where configuration_id = :from")
+                    .setParameter("into", into)
+                    .setParameter("from", from)
+                    .executeUpdate();
         }
         entities.clear();
         for (MetricRow metric : catalog.metrics()) {

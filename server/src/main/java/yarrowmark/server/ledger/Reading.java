@@ -13,17 +13,18 @@ class Reading {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private long runId;
     private long metricId;
     /** Also in the run; kept here so that a sample is found by one index. */
     private long configurationId;
+
     private double value;
     private double resolution;
     /** The reading it stands for; that one is set aside. */
     private Long correctsId;
 
-    protected Reading() {
-    }
+    protected Reading() {}
 
     Reading(long runId, long metricId, long configurationId, double value, double resolution, Long correctsId) {
         this.correctsId = correctsId;

@@ -30,8 +30,19 @@ public class ReadingLines {
      * @param evidence    files that were kept with its session
      * @param conditions  under which the session ran, in words; empty where nothing is known
      */
-    public record ReadingLine(long id, long configurationId, long sessionId, int runNumber, double value, double resolution, Instant finishedAt, @Nullable String person,
-                              @Nullable String asideReason, int evidence, List<String> conditions, List<ReadingMarks.ReadingMark> marks) { }
+    public record ReadingLine(
+            long id,
+            long configurationId,
+            long sessionId,
+            int runNumber,
+            double value,
+            double resolution,
+            Instant finishedAt,
+            @Nullable String person,
+            @Nullable String asideReason,
+            int evidence,
+            List<String> conditions,
+            List<ReadingMarks.ReadingMark> marks) {}
 
     private final NamedParameterJdbcTemplate jdbc;
     private final ReadingMarks marks;
@@ -50,19 +61,33 @@ public class ReadingLines {
         configurationIds.forEach(c -> metricIds.forEach(m -> wanted.add(new ReadingMarks.HeldSample(c, m))));
         Map<Long, List<ReadingMarks.ReadingMark>> marked = marks.ofSamples(wanted);
         Map<Long, List<ReadingLine>> lines = new HashMap<>();
-        jdbc.query("""
+        jdbc.query(
+                """
                 select rd.id, rd.configuration_id, r.session_id, r.run_number, rd.value, rd.resolution, r.finished_at, r.person, a.reason, r.disturbed,
                 (select count(*) from evidence e where e.session_id = r.session_id and e.removed_at is null) files,
                 se.on_mains, se.battery_level, se.recording, se.room_temperature
                 from reading rd join run r on r.id = rd.run_id join session se on se.id = r.session_id left join set_aside a on a.reading_id = rd.id and a.taken_back_at is null
                 where rd.configuration_id in (:configurations) and rd.metric_id in (:metrics) order by rd.id""",
-            new MapSqlParameterSource("configurations", configurationIds).addValue("metrics", metricIds), row -> {
-                long id = row.getLong("id");
-                Timestamp at = row.getTimestamp("finished_at");
-                lines.computeIfAbsent(row.getLong("configuration_id"), c -> new ArrayList<>()).add(new ReadingLine(id, row.getLong("configuration_id"), row.getLong("session_id"), row.getInt("run_number"),
-                    row.getDouble("value"), row.getDouble("resolution"), at.toInstant(), row.getString("person"), row.getString("reason"), row.getInt("files"), conditions(row),
-                    ReadingMarks.withDisturbance(marked.getOrDefault(id, List.of()), row.getString("disturbed"))));
-            });
+                new MapSqlParameterSource("configurations", configurationIds).addValue("metrics", metricIds),
+                row -> {
+                    long id = row.getLong("id");
+                    Timestamp at = row.getTimestamp("finished_at");
+                    lines.computeIfAbsent(row.getLong("configuration_id"), c -> new ArrayList<>())
+                            .add(new ReadingLine(
+                                    id,
+                                    row.getLong("configuration_id"),
+                                    row.getLong("session_id"),
+                                    row.getInt("run_number"),
+                                    row.getDouble("value"),
+                                    row.getDouble("resolution"),
+                                    at.toInstant(),
+                                    row.getString("person"),
+                                    row.getString("reason"),
+                                    row.getInt("files"),
+                                    conditions(row),
+                                    ReadingMarks.withDisturbance(
+                                            marked.getOrDefault(id, List.of()), row.getString("disturbed"))));
+                });
         lines.replaceAll((c, all) -> all.size() <= MOST ? all : all.subList(all.size() - MOST, all.size()));
         return lines;
     }
@@ -71,7 +96,12 @@ public class ReadingLines {
         List<String> words = new ArrayList<>();
         if (row.getObject("on_mains") != null) {
             double level = row.getDouble("battery_level");
-            words.add(row.getBoolean("on_mains") ? "on mains" : level > 0 ? String.format(Locale.ROOT, "on battery, %.0f %%", 100 * level) : "on battery");
+            words.add(
+                    row.getBoolean("on_mains")
+                            ? "on mains"
+                            : level > 0
+                                    ? String.format(Locale.ROOT, "on battery, %.0f %%", 100 * level)
+                                    : "on battery");
         }
         if (row.getBoolean("recording")) {
             words.add("recording the screen");
@@ -85,6 +115,7 @@ public class ReadingLines {
     /** The points behind readings, as they are kept: x and y in turn, or the times of frames. */
     @Transactional(readOnly = true)
     public Map<Long, double[]> points(Collection<Long> readingIds) {
-        return points.findAllById(readingIds).stream().collect(Collectors.toMap(ReadingSamples::readingId, ReadingSamples::values));
+        return points.findAllById(readingIds).stream()
+                .collect(Collectors.toMap(ReadingSamples::readingId, ReadingSamples::values));
     }
 }

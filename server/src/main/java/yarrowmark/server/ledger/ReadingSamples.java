@@ -18,11 +18,11 @@ import org.hibernate.annotations.Immutable;
 class ReadingSamples {
     @Id
     private Long readingId;
+
     private int points;
     private byte[] packed;
 
-    protected ReadingSamples() {
-    }
+    protected ReadingSamples() {}
 
     ReadingSamples(long readingId, double[] values) {
         this.readingId = readingId;

@@ -16,17 +16,21 @@ class Run {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private long sessionId;
     private long configurationId;
     private long testId;
     private int runNumber;
     private int attempt;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private RunState state;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Reason reason;
+
     private String reasonWords;
     private int durationMs;
     private Instant finishedAt;
@@ -36,8 +40,7 @@ class Run {
     /** Of the whole duration; null where nobody timed parts. */
     private Integer timedMs;
 
-    protected Run() {
-    }
+    protected Run() {}
 
     Run(Session session, Ledger.NewRun run) {
         this.sessionId = session.id();

@@ -13,16 +13,20 @@ import yarrowmark.server.shelf.DeviceClass;
 @Service
 public class RunDurations {
     /** @param ms mean of one run, in ms. @param runs behind it */
-    public record Known(double ms, long runs) { }
+    public record Known(double ms, long runs) {}
 
-    private static final String FROM_RUNS = """
+    private static final String FROM_RUNS =
+            """
         select r.testId, avg(r.durationMs), count(r) from Run r where r.testId in :tests and r.durationMs > 0 and r.state = OK""";
     /** A stopped time is as long as the run was. */
-    private static final String FROM_TIMES = """
+    private static final String FROM_TIMES =
+            """
         select r.testId, avg(rd.value * case x.unit when 'ms' then 1 when 'min' then 60000 when 'h' then 3600000 else 1000 end), count(r)
         from Run r join Reading rd on rd.runId = r.id join Metric x on x.id = rd.metricId
         where r.testId in :tests and r.durationMs = 0 and x.kind = DURATION and x.unit in ('ms', 's', 'min', 'h')""";
-    private static final String OF_CLASS = " and r.configurationId in (select c.id from Configuration c where c.unit.model.deviceClass = :class)";
+
+    private static final String OF_CLASS =
+            " and r.configurationId in (select c.id from Configuration c where c.unit.model.deviceClass = :class)";
 
     private final EntityManager entities;
 
@@ -38,11 +42,14 @@ public class RunDurations {
             return known;
         }
         for (String from : new String[] {FROM_TIMES, FROM_RUNS}) {
-            var query = entities.createQuery(from + (deviceClass == null ? "" : OF_CLASS) + " group by r.testId", Object[].class).setParameter("tests", testIds);
+            var query = entities.createQuery(
+                            from + (deviceClass == null ? "" : OF_CLASS) + " group by r.testId", Object[].class)
+                    .setParameter("tests", testIds);
             if (deviceClass != null) {
                 query.setParameter("class", deviceClass);
             }
-            query.getResultList().forEach(r -> known.put((Long) r[0], new Known(((Number) r[1]).doubleValue(), (Long) r[2])));
+            query.getResultList()
+                    .forEach(r -> known.put((Long) r[0], new Known(((Number) r[1]).doubleValue(), (Long) r[2])));
         }
         return known;
     }

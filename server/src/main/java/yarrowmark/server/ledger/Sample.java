@@ -16,8 +16,7 @@ class Sample {
         private long configurationId;
         private long metricId;
 
-        protected Key() {
-        }
+        protected Key() {}
 
         Key(long configurationId, long metricId) {
             this.configurationId = configurationId;
@@ -37,13 +36,13 @@ class Sample {
 
     @EmbeddedId
     private Key key;
+
     private int n;
     private double mean;
     private double sumSquares;
     private double resolutionVariance;
 
-    protected Sample() {
-    }
+    protected Sample() {}
 
     Sample(Key key, SampleMoments moments) {
         this.key = key;

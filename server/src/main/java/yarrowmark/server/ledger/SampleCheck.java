@@ -34,7 +34,10 @@ class SampleCheck {
         }
 
         String words() {
-            return checked + " samples checked against their readings: " + (sound() ? "all are sound." : missing + " missing, " + different + " different, " + left + " without readings.");
+            return checked + " samples checked against their readings: "
+                    + (sound()
+                            ? "all are sound."
+                            : missing + " missing, " + different + " different, " + left + " without readings.");
         }
     }
 
@@ -58,7 +61,8 @@ class SampleCheck {
     public Report rebuild() {
         Map<Long, Set<Long>> wrong = new HashMap<>();
         Report before = look(wrong);
-        Map<Long, MetricRow> metrics = catalog.metrics().stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
+        Map<Long, MetricRow> metrics =
+                catalog.metrics().stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
         wrong.forEach((configuration, ids) -> {
             samples.lock(configuration);
             samples.refreshAll(configuration, ids.stream().map(metrics::get).toList());
@@ -67,14 +71,20 @@ class SampleCheck {
     }
 
     private Report look(Map<Long, Set<Long>> wrong) {
-        Map<Long, MetricRow> metrics = catalog.metrics().stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
+        Map<Long, MetricRow> metrics =
+                catalog.metrics().stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
         long[] counts = new long[4];
-        for (long configuration : jdbc.queryForList("select configuration_id from reading union select configuration_id from sample", Long.class)) {
+        for (long configuration : jdbc.queryForList(
+                "select configuration_id from reading union select configuration_id from sample", Long.class)) {
             Map<Long, SampleMoments> stored = new HashMap<>();
-            jdbc.query("select metric_id, n, mean, sum_squares, resolution_variance from sample where configuration_id = ?",
-                (java.sql.ResultSet row) -> {
-                    stored.put(row.getLong(1), new SampleMoments(row.getInt(2), row.getDouble(3), row.getDouble(4), row.getDouble(5)));
-                }, configuration);
+            jdbc.query(
+                    "select metric_id, n, mean, sum_squares, resolution_variance from sample where configuration_id = ?",
+                    (java.sql.ResultSet row) -> {
+                        stored.put(
+                                row.getLong(1),
+                                new SampleMoments(row.getInt(2), row.getDouble(3), row.getDouble(4), row.getDouble(5)));
+                    },
+                    configuration);
             Map<Long, SampleMoments> should = made(configuration, metrics);
             Set<Long> all = new HashSet<>(stored.keySet());
             all.addAll(should.keySet());
@@ -94,17 +104,28 @@ class SampleCheck {
 
     private Map<Long, SampleMoments> made(long configuration, Map<Long, MetricRow> metrics) {
         Map<Long, List<Measured>> counted = new HashMap<>();
-        jdbc.query("select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
-            (java.sql.ResultSet row) -> {
-                counted.computeIfAbsent(row.getLong(1), m -> new ArrayList<>()).add(new Measured(row.getDouble(2), row.getDouble(3)));
-            }, configuration);
+        jdbc.query(
+                "select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
+                (java.sql.ResultSet row) -> {
+                    counted.computeIfAbsent(row.getLong(1), m -> new ArrayList<>())
+                            .add(new Measured(row.getDouble(2), row.getDouble(3)));
+                },
+                configuration);
         Map<Long, SampleMoments> made = new HashMap<>();
-        counted.forEach((metric, readings) -> made.put(metric, SampleMoments.of(readings, metrics.get(metric).direction(), metrics.get(metric).scale())));
+        counted.forEach((metric, readings) -> made.put(
+                metric,
+                SampleMoments.of(
+                        readings,
+                        metrics.get(metric).direction(),
+                        metrics.get(metric).scale())));
         return made;
     }
 
     private static boolean same(SampleMoments a, SampleMoments b) {
-        return a.n() == b.n() && near(a.mean(), b.mean()) && near(a.sumSquares(), b.sumSquares()) && near(a.resolutionVariance(), b.resolutionVariance());
+        return a.n() == b.n()
+                && near(a.mean(), b.mean())
+                && near(a.sumSquares(), b.sumSquares())
+                && near(a.resolutionVariance(), b.resolutionVariance());
     }
 
     private static boolean near(double a, double b) {

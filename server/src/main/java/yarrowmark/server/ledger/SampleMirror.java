@@ -27,12 +27,13 @@ import yarrowmark.server.ledger.Samples.SampleRow;
  */
 @Service
 public class SampleMirror {
-    private static final String COLUMNS = "select configuration_id, metric_id, n, mean, sum_squares, resolution_variance from sample";
+    private static final String COLUMNS =
+            "select configuration_id, metric_id, n, mean, sum_squares, resolution_variance from sample";
     /** From so many on, everything is read anew at once. */
     private static final int MANY = 500;
 
     /** Samples of a configuration; the metrics once more by themselves, so that looking for some of them touches nothing else. */
-    private record Own(int[] metrics, SampleRow[] rows) { }
+    private record Own(int[] metrics, SampleRow[] rows) {}
 
     private final JdbcTemplate jdbc;
     private final Set<Long> changed = new HashSet<>();
@@ -68,7 +69,8 @@ public class SampleMirror {
             if (byConfiguration == null || stale.size() >= MANY) {
                 byConfiguration = new TreeMap<>(read(""));
             } else if (!stale.isEmpty()) {
-                Map<Long, Own> read = read(" where configuration_id in (" + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")");
+                Map<Long, Own> read = read(" where configuration_id in ("
+                        + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")");
                 for (Long id : stale) {
                     if (read.containsKey(id)) {
                         byConfiguration.put(id, read.get(id));
@@ -87,11 +89,21 @@ public class SampleMirror {
 
     private Map<Long, Own> read(String where) {
         Map<Long, List<SampleRow>> rows = new HashMap<>();
-        jdbc.query(COLUMNS + where, statement -> { }, (java.sql.ResultSet row) -> {
-            rows.computeIfAbsent(row.getLong(1), c -> new ArrayList<>()).add(new SampleRow(row.getLong(1), row.getLong(2), new SampleMoments(row.getInt(3), row.getDouble(4), row.getDouble(5), row.getDouble(6))));
+        jdbc.query(COLUMNS + where, statement -> {}, (java.sql.ResultSet row) -> {
+            rows.computeIfAbsent(row.getLong(1), c -> new ArrayList<>())
+                    .add(new SampleRow(
+                            row.getLong(1),
+                            row.getLong(2),
+                            new SampleMoments(row.getInt(3), row.getDouble(4), row.getDouble(5), row.getDouble(6))));
         });
         Map<Long, Own> own = new HashMap<>();
-        rows.forEach((id, list) -> own.put(id, new Own(list.stream().mapToInt(r -> Math.toIntExact(r.metricId())).toArray(), list.toArray(SampleRow[]::new))));
+        rows.forEach((id, list) -> own.put(
+                id,
+                new Own(
+                        list.stream()
+                                .mapToInt(r -> Math.toIntExact(r.metricId()))
+                                .toArray(),
+                        list.toArray(SampleRow[]::new))));
         return own;
     }
 

@@ -36,13 +36,14 @@ public class Samples {
     }
 
     /** A stored sample with its place. */
-    public record SampleRow(long configurationId, long metricId, SampleMoments moments) { }
+    public record SampleRow(long configurationId, long metricId, SampleMoments moments) {}
 
     /** Waits until no other transaction changes readings of this configuration. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void lock(long configurationId) {
         entities.createNativeQuery("select id from configuration where id = ? for update", Long.class)
-            .setParameter(1, configurationId).getSingleResult();
+                .setParameter(1, configurationId)
+                .getSingleResult();
     }
 
     /** Recomputes one sample. The caller holds the configuration's lock and has flushed its changes. */
@@ -50,7 +51,8 @@ public class Samples {
     public void refresh(long configurationId, MetricRow metric) {
         events.publishEvent(new SamplesChanged(configurationId, Set.of(metric.suiteVersionId())));
         List<Measured> counted = readings.findCounted(configurationId, metric.id()).stream()
-            .map(r -> new Measured(r.value(), r.resolution())).toList();
+                .map(r -> new Measured(r.value(), r.resolution()))
+                .toList();
         Sample.Key key = new Sample.Key(configurationId, metric.id());
         if (counted.isEmpty()) {
             Sample gone = entities.find(Sample.class, key);
@@ -65,24 +67,35 @@ public class Samples {
     /** The same for many metrics at once, past the entities. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void refreshAll(long configurationId, Collection<MetricRow> metrics) {
-        events.publishEvent(new SamplesChanged(configurationId, metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
+        events.publishEvent(new SamplesChanged(
+                configurationId, metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
         Map<Long, List<Measured>> counted = new HashMap<>();
-        jdbc.query("select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
-            (java.sql.ResultSet row) -> {
-                counted.computeIfAbsent(row.getLong(1), m -> new ArrayList<>()).add(new Measured(row.getDouble(2), row.getDouble(3)));
-            }, configurationId);
+        jdbc.query(
+                "select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
+                (java.sql.ResultSet row) -> {
+                    counted.computeIfAbsent(row.getLong(1), m -> new ArrayList<>())
+                            .add(new Measured(row.getDouble(2), row.getDouble(3)));
+                },
+                configurationId);
         List<Object[]> rows = new ArrayList<>();
         for (MetricRow metric : metrics) {
             List<Measured> readings = counted.getOrDefault(metric.id(), List.of());
             if (readings.isEmpty()) {
-                jdbc.update("delete from sample where configuration_id = ? and metric_id = ?", configurationId, metric.id());
+                jdbc.update(
+                        "delete from sample where configuration_id = ? and metric_id = ?",
+                        configurationId,
+                        metric.id());
             } else {
                 SampleMoments m = SampleMoments.of(readings, metric.direction(), metric.scale());
-                rows.add(new Object[] {configurationId, metric.id(), m.n(), m.mean(), m.sumSquares(), m.resolutionVariance()});
+                rows.add(new Object[] {
+                    configurationId, metric.id(), m.n(), m.mean(), m.sumSquares(), m.resolutionVariance()
+                });
             }
         }
-        jdbc.batchUpdate("insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) values (?, ?, ?, ?, ?, ?) "
-            + "on duplicate key update n = values(n), mean = values(mean), sum_squares = values(sum_squares), resolution_variance = values(resolution_variance)", rows);
+        jdbc.batchUpdate(
+                "insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) values (?, ?, ?, ?, ?, ?) "
+                        + "on duplicate key update n = values(n), mean = values(mean), sum_squares = values(sum_squares), resolution_variance = values(resolution_variance)",
+                rows);
     }
 
     /** Every sample of these metrics. */
@@ -98,10 +111,18 @@ public class Samples {
     }
 
     private List<SampleRow> where(String condition, Collection<Long> ids) {
-        return entities.createQuery("select s.key.configurationId, s.key.metricId, s.n, s.mean, s.sumSquares, s.resolutionVariance from Sample s where " + condition, Object[].class)
-            .setParameter("ids", ids).getResultList().stream()
-            .map(r -> new SampleRow((Long) r[0], (Long) r[1],
-                new SampleMoments((Integer) r[2], (Double) r[3], (Double) r[4], (Double) r[5])))
-            .toList();
+        return entities
+                .createQuery(
+                        "select s.key.configurationId, s.key.metricId, s.n, s.mean, s.sumSquares, s.resolutionVariance from Sample s where "
+                                + condition,
+                        Object[].class)
+                .setParameter("ids", ids)
+                .getResultList()
+                .stream()
+                .map(r -> new SampleRow(
+                        (Long) r[0],
+                        (Long) r[1],
+                        new SampleMoments((Integer) r[2], (Double) r[3], (Double) r[4], (Double) r[5])))
+                .toList();
     }
 }

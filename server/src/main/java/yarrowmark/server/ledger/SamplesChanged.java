@@ -4,4 +4,4 @@ import java.util.Set;
 import yarrowmark.server.platform.RecordsChanged;
 
 /** Samples of a configuration, of metrics of these suite versions, are others now. */
-record SamplesChanged(long configurationId, Set<Long> suiteVersions) implements RecordsChanged { }
+record SamplesChanged(long configurationId, Set<Long> suiteVersions) implements RecordsChanged {}

@@ -19,7 +19,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/ledger/views")
 class SavedViewController {
-    record ViewBody(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) @Pattern(regexp = "[A-Za-z0-9%&=_.~+:*-]*", message = "must be the part of an address behind the question mark") String address) { }
+    record ViewBody(
+            @NotBlank @Size(max = 80) String name,
+            @NotNull
+                    @Size(max = 2000)
+                    @Pattern(
+                            regexp = "[A-Za-z0-9%&=_.~+:*-]*",
+                            message = "must be the part of an address behind the question mark")
+                    String address) {}
 
     private final SavedViews views;
 

@@ -22,6 +22,7 @@ class SavedViews {
         @Id
         @GeneratedValue(strategy = GenerationType.IDENTITY)
         Long id;
+
         String person;
         String name;
         String address;
@@ -29,7 +30,7 @@ class SavedViews {
     }
 
     /** @param address the part of the view's address behind the question mark */
-    record View(long id, String name, String address) { }
+    record View(long id, String name, String address) {}
 
     private final EntityManager entities;
     private final Clock clock;
@@ -48,7 +49,10 @@ class SavedViews {
     @Transactional
     List<View> save(String name, String address, String person) {
         List<SavedView> all = all(person);
-        SavedView view = all.stream().filter(v -> v.name.equalsIgnoreCase(name.strip())).findFirst().orElseGet(SavedView::new);
+        SavedView view = all.stream()
+                .filter(v -> v.name.equalsIgnoreCase(name.strip()))
+                .findFirst()
+                .orElseGet(SavedView::new);
         if (view.id == null && all.size() >= MOST) {
             throw Problem.conflict("too-many-views", "There are " + MOST + " saved views already. Remove one first.");
         }
@@ -71,6 +75,9 @@ class SavedViews {
     }
 
     private List<SavedView> all(String person) {
-        return entities.createQuery("select v from SavedView v where v.person = :person order by v.name", SavedView.class).setParameter("person", person).getResultList();
+        return entities.createQuery(
+                        "select v from SavedView v where v.person = :person order by v.name", SavedView.class)
+                .setParameter("person", person)
+                .getResultList();
     }
 }

@@ -23,7 +23,7 @@ class ScoreEntry {
     private static final int MOST_RUNS = 30;
 
     /** @param would what the value would be without the slip, in the metric's unit; for FAR the median of the others */
-    record DoubtPart(ScoreDoubt.Kind kind, double would) { }
+    record DoubtPart(ScoreDoubt.Kind kind, double would) {}
 
     /**
      * How a typed text is understood, before it is stored.
@@ -32,8 +32,16 @@ class ScoreEntry {
      * @param perOthers value over the mean of the other runs; absent where there are none
      * @param place     where the value would stand alone among the configurations that have this metric
      */
-    record Look(@Nullable Double value, @Nullable Double resolution, @Nullable Boolean ran, @Nullable String words, @Nullable String reason, @Nullable Double perOthers,
-                List<DoubtPart> doubts, @Nullable Integer place, @Nullable Integer of) { }
+    record Look(
+            @Nullable Double value,
+            @Nullable Double resolution,
+            @Nullable Boolean ran,
+            @Nullable String words,
+            @Nullable String reason,
+            @Nullable Double perOthers,
+            List<DoubtPart> doubts,
+            @Nullable Integer place,
+            @Nullable Integer of) {}
 
     private final ScoreSheet sheets;
     private final Ledger ledger;
@@ -44,7 +52,15 @@ class ScoreEntry {
     private final Samples samples;
     private final Clock clock;
 
-    ScoreEntry(ScoreSheet sheets, Ledger ledger, SessionRepository sessions, RunRepository runs, ReadingRepository readings, SetAsideRepository asides, Samples samples, Clock clock) {
+    ScoreEntry(
+            ScoreSheet sheets,
+            Ledger ledger,
+            SessionRepository sessions,
+            RunRepository runs,
+            ReadingRepository readings,
+            SetAsideRepository asides,
+            Samples samples,
+            Clock clock) {
         this.sheets = sheets;
         this.ledger = ledger;
         this.sessions = sessions;
@@ -59,7 +75,8 @@ class ScoreEntry {
     Look look(long sessionId, long testId, int runNumber, String text) {
         long configuration = session(sessionId).configurationId();
         MetricRow metric = ScoreSheet.main(sheets.test(testId));
-        ScoreText.Said said = KindText.read(text, metric.kind(), metric.unit(), metric.choices()).said();
+        ScoreText.Said said = KindText.read(text, metric.kind(), metric.unit(), metric.choices())
+                .said();
         if (said instanceof ScoreText.NotUnderstood not) {
             return new Look(null, null, null, null, not.reason(), null, List.of(), null, null);
         }
@@ -67,18 +84,45 @@ class ScoreEntry {
             return new Look(null, null, none.ran(), none.words(), null, null, List.of(), null, null);
         }
         ScoreText.Value v = (ScoreText.Value) said;
-        double[] merits = samples.ofMetrics(List.of(metric.id())).stream().filter(s -> s.configurationId() != configuration).mapToDouble(s -> s.moments().mean()).toArray();
-        ScoreLook look = ScoreLook.of(v.value(), metric.unit(), metric.direction(), metric.scale(), others(sessionId, testId, runNumber, metric), merits);
+        double[] merits = samples.ofMetrics(List.of(metric.id())).stream()
+                .filter(s -> s.configurationId() != configuration)
+                .mapToDouble(s -> s.moments().mean())
+                .toArray();
+        ScoreLook look = ScoreLook.of(
+                v.value(),
+                metric.unit(),
+                metric.direction(),
+                metric.scale(),
+                others(sessionId, testId, runNumber, metric),
+                merits);
         OptionalDouble perOthers = look.perOthers();
         boolean placed = look.place().isPresent();
-        return new Look(v.value(), v.resolution(), null, null, metric.unusable(v.value()), perOthers.isPresent() ? perOthers.getAsDouble() : null,
-            look.doubts().stream().map(d -> new DoubtPart(d.kind(), d.would())).toList(), placed ? look.place().getAsInt() : null, placed ? look.of() : null);
+        return new Look(
+                v.value(),
+                v.resolution(),
+                null,
+                null,
+                metric.unusable(v.value()),
+                perOthers.isPresent() ? perOthers.getAsDouble() : null,
+                look.doubts().stream()
+                        .map(d -> new DoubtPart(d.kind(), d.would()))
+                        .toList(),
+                placed ? look.place().getAsInt() : null,
+                placed ? look.of() : null);
     }
 
     /** Values of the other runs of this session that count as done. */
     private double[] others(long sessionId, long testId, int runNumber, MetricRow metric) {
-        List<Long> ids = sheets.latest(sessionId).getOrDefault(testId, Map.of()).values().stream().filter(r -> r.runNumber() != runNumber && r.state() == RunState.OK).map(Run::id).toList();
-        return ids.isEmpty() ? new double[0] : readings.findByRuns(ids).stream().filter(r -> r.metricId() == metric.id()).mapToDouble(Reading::value).toArray();
+        List<Long> ids = sheets.latest(sessionId).getOrDefault(testId, Map.of()).values().stream()
+                .filter(r -> r.runNumber() != runNumber && r.state() == RunState.OK)
+                .map(Run::id)
+                .toList();
+        return ids.isEmpty()
+                ? new double[0]
+                : readings.findByRuns(ids).stream()
+                        .filter(r -> r.metricId() == metric.id())
+                        .mapToDouble(Reading::value)
+                        .toArray();
     }
 
     /**
@@ -97,13 +141,44 @@ class ScoreEntry {
             if (metric.unusable(v.value()) != null) {
                 throw Problem.invalid("not-a-score", metric.unusable(v.value()));
             }
-            double resolution = byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();
-            return put(sessionId, testId, runNumber, "Typed anew", person, attempt -> new Ledger.NewRun(testId, runNumber, attempt, RunState.OK, null, emptyToNull(read.note()), 0, clock.instant(),
-                List.of(new Ledger.NewReading(metric.key(), v.value(), resolution, List.of())), person));
+            double resolution =
+                    byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();
+            return put(
+                    sessionId,
+                    testId,
+                    runNumber,
+                    "Typed anew",
+                    person,
+                    attempt -> new Ledger.NewRun(
+                            testId,
+                            runNumber,
+                            attempt,
+                            RunState.OK,
+                            null,
+                            emptyToNull(read.note()),
+                            0,
+                            clock.instant(),
+                            List.of(new Ledger.NewReading(metric.key(), v.value(), resolution, List.of())),
+                            person));
         }
         ScoreText.NoValue none = (ScoreText.NoValue) read.said();
-        return put(sessionId, testId, runNumber, "Typed anew", person, attempt -> new Ledger.NewRun(testId, runNumber, attempt, none.ran() ? RunState.FAILED : RunState.COULD_NOT_RUN,
-            none.ran() ? Reason.ERROR : Reason.NOT_SUPPORTED, emptyToNull(none.words()), 0, clock.instant(), List.of(), person));
+        return put(
+                sessionId,
+                testId,
+                runNumber,
+                "Typed anew",
+                person,
+                attempt -> new Ledger.NewRun(
+                        testId,
+                        runNumber,
+                        attempt,
+                        none.ran() ? RunState.FAILED : RunState.COULD_NOT_RUN,
+                        none.ran() ? Reason.ERROR : Reason.NOT_SUPPORTED,
+                        emptyToNull(none.words()),
+                        0,
+                        clock.instant(),
+                        List.of(),
+                        person));
     }
 
     /**
@@ -112,17 +187,27 @@ class ScoreEntry {
      * @param timestamps for frame times: whether the numbers are points in time
      */
     @Transactional
-    ScoreSheet.Sheet points(long sessionId, long testId, int runNumber, String text, boolean timestamps, String person) {
+    ScoreSheet.Sheet points(
+            long sessionId, long testId, int runNumber, String text, boolean timestamps, String person) {
         TestRow test = sheets.test(testId);
         List<Ledger.NewReading> numbers = SeriesReadings.of(test, text, timestamps);
-        return put(sessionId, testId, runNumber, "Pasted anew", person,
-            attempt -> new Ledger.NewRun(testId, runNumber, attempt, RunState.OK, null, null, 0, clock.instant(), numbers, person));
+        return put(
+                sessionId,
+                testId,
+                runNumber,
+                "Pasted anew",
+                person,
+                attempt -> new Ledger.NewRun(
+                        testId, runNumber, attempt, RunState.OK, null, null, 0, clock.instant(), numbers, person));
     }
 
     /** @param run of the attempt it is given; what stood at its place before is set aside for the reason */
-    private ScoreSheet.Sheet put(long sessionId, long testId, int runNumber, String reason, String person, IntFunction<Ledger.NewRun> run) {
+    private ScoreSheet.Sheet put(
+            long sessionId, long testId, int runNumber, String reason, String person, IntFunction<Ledger.NewRun> run) {
         if (runNumber < 1 || runNumber > MOST_RUNS) {
-            throw Problem.invalid("run-out-of-range", "Runs are numbered from 1 to " + MOST_RUNS + ", so there is no run " + runNumber + ".");
+            throw Problem.invalid(
+                    "run-out-of-range",
+                    "Runs are numbered from 1 to " + MOST_RUNS + ", so there is no run " + runNumber + ".");
         }
         samples.lock(session(sessionId).configurationId());
         Run before = sheets.latest(sessionId).getOrDefault(testId, Map.of()).get(runNumber);
@@ -137,20 +222,27 @@ class ScoreEntry {
     @Transactional
     ScoreSheet.Sheet undo(long sessionId, long testId, int runNumber, String person) {
         samples.lock(session(sessionId).configurationId());
-        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(sessionId, testId, runNumber).stream().sorted(Comparator.comparingInt(Run::attempt)).toList();
+        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(sessionId, testId, runNumber).stream()
+                .sorted(Comparator.comparingInt(Run::attempt))
+                .toList();
         if (attempts.isEmpty()) {
             throw Problem.conflict("nothing-typed", "Nothing was typed for this run.");
         }
         setAside(attempts.get(attempts.size() - 1), "Typed by mistake", person);
         if (attempts.size() > 1) {
-            List<Long> before = readings.findByRuns(List.of(attempts.get(attempts.size() - 2).id())).stream().map(Reading::id).toList();
+            List<Long> before = readings
+                    .findByRuns(List.of(attempts.get(attempts.size() - 2).id()))
+                    .stream()
+                    .map(Reading::id)
+                    .toList();
             (before.isEmpty() ? before : asides.findOpen(before)).forEach(id -> ledger.takeBack(id, person));
         }
         return sheets.sheet(sessionId);
     }
 
     private void setAside(Run run, String reason, String person) {
-        List<Long> ids = readings.findByRuns(List.of(run.id())).stream().map(Reading::id).toList();
+        List<Long> ids =
+                readings.findByRuns(List.of(run.id())).stream().map(Reading::id).toList();
         List<Long> out = ids.isEmpty() ? ids : asides.findOpen(ids);
         ids.stream().filter(id -> !out.contains(id)).forEach(id -> ledger.setAside(id, reason, person));
     }

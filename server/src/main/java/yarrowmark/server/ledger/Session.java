@@ -22,13 +22,16 @@ class Session {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private long configurationId;
     private String planName;
     private int runs;
     private int timedMs;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private SessionState state = SessionState.OPEN;
+
     private Boolean onMains;
     private Double batteryLevel;
     private Instant startedAt;
@@ -36,17 +39,18 @@ class Session {
     private Double roomTemperature;
     private Boolean recording;
     private String remarks;
+
     @ElementCollection
     @CollectionTable(name = "session_test", joinColumns = @JoinColumn(name = "session_id"))
     @OrderColumn(name = "position")
     private List<TestByHand> testsByHand = new ArrayList<>();
+
     @ElementCollection
     @CollectionTable(name = "session_check", joinColumns = @JoinColumn(name = "session_id"))
     @OrderColumn(name = "position")
     private List<SessionCheck> checks = new ArrayList<>();
 
-    protected Session() {
-    }
+    protected Session() {}
 
     Session(Ledger.NewSession s) {
         this.configurationId = s.configurationId();

@@ -9,8 +9,7 @@ class SessionCheck {
     boolean ticked;
     String person;
 
-    protected SessionCheck() {
-    }
+    protected SessionCheck() {}
 
     SessionCheck(String text, boolean ticked, String person) {
         this.text = text;

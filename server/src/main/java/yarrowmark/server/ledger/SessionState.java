@@ -1,4 +1,8 @@
 package yarrowmark.server.ledger;
 
 /** OPEN takes runs; DONE has all that was planned; STOPPED ended before that. */
-public enum SessionState { OPEN, DONE, STOPPED }
+public enum SessionState {
+    OPEN,
+    DONE,
+    STOPPED
+}

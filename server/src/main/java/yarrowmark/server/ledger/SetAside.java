@@ -14,6 +14,7 @@ class SetAside {
     private Long id;
     /** What was set aside at once; null where it was one reading alone. */
     private Long batch;
+
     private long readingId;
     private String reason;
     private String person;
@@ -21,8 +22,7 @@ class SetAside {
     private Instant takenBackAt;
     private String takenBackBy;
 
-    protected SetAside() {
-    }
+    protected SetAside() {}
 
     SetAside(long readingId, String reason, String person, Instant at) {
         this.readingId = readingId;

@@ -27,9 +27,9 @@ class SetAsides {
     private static final SecureRandom RANDOM = new SecureRandom();
 
     /** @param batch names what was set aside together, so that it can be taken back together */
-    record Done(long batch, int readings) { }
+    record Done(long batch, int readings) {}
 
-    private record Place(long readingId, long metricId, long configurationId, long sessionId) { }
+    private record Place(long readingId, long metricId, long configurationId, long sessionId) {}
 
     private final EntityManager entities;
     private final LedgerConditions conditions;
@@ -41,7 +41,16 @@ class SetAsides {
     private final ChangeLog changes;
     private final Clock clock;
 
-    SetAsides(EntityManager entities, LedgerConditions conditions, SetAsideRepository asides, SessionRepository sessions, Samples samples, ComputedValues computed, Catalog catalog, ChangeLog changes, Clock clock) {
+    SetAsides(
+            EntityManager entities,
+            LedgerConditions conditions,
+            SetAsideRepository asides,
+            SessionRepository sessions,
+            Samples samples,
+            ComputedValues computed,
+            Catalog catalog,
+            ChangeLog changes,
+            Clock clock) {
         this.entities = entities;
         this.conditions = conditions;
         this.asides = asides;
@@ -57,8 +66,13 @@ class SetAsides {
     @Transactional
     Done setAside(LedgerFilter filter, int expected, String reason, String person) {
         Condition condition = conditions.of(filter).and("a.id is null");
-        List<Long> ids = condition.bound(entities.createQuery("select rd.id from Run r join Reading rd on rd.runId = r.id left join SetAside a on a.readingId = rd.id and a.takenBackAt is null"
-            + condition.where(), Long.class)).setMaxResults(MOST + 1).getResultList();
+        List<Long> ids = condition
+                .bound(entities.createQuery(
+                        "select rd.id from Run r join Reading rd on rd.runId = r.id left join SetAside a on a.readingId = rd.id and a.takenBackAt is null"
+                                + condition.where(),
+                        Long.class))
+                .setMaxResults(MOST + 1)
+                .getResultList();
         if (ids.size() > MOST) {
             throw Problem.invalid("too-many", "More than " + MOST + " readings count here. Narrow the ledger first.");
         }
@@ -66,7 +80,11 @@ class SetAsides {
             throw Problem.invalid("none-counts", "None of these readings counts, so there is nothing to set aside.");
         }
         if (ids.size() != expected) {
-            throw Problem.conflict("changed-meanwhile", "The ledger changed: " + ids.size() + " readings count here now, not " + expected + ". Look again.").with("now", ids.size());
+            throw Problem.conflict(
+                            "changed-meanwhile",
+                            "The ledger changed: " + ids.size() + " readings count here now, not " + expected
+                                    + ". Look again.")
+                    .with("now", ids.size());
         }
         long batch = RANDOM.nextLong(1, 1L << 53);
         List<Place> places = locked(ids);
@@ -74,9 +92,15 @@ class SetAsides {
         int set = 0;
         for (List<Long> some : parts(ids)) {
             // One that another person set aside while the lock was waited for is theirs.
-            set += entities.createNativeQuery("insert into set_aside (reading_id, reason, person, at, batch) select rd.id, :reason, :person, :at, :batch from reading rd "
-                    + "where rd.id in (:ids) and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)")
-                .setParameter("ids", some).setParameter("reason", reason.strip()).setParameter("person", person).setParameter("at", now).setParameter("batch", batch).executeUpdate();
+            set += entities.createNativeQuery(
+                            "insert into set_aside (reading_id, reason, person, at, batch) select rd.id, :reason, :person, :at, :batch from reading rd "
+                                    + "where rd.id in (:ids) and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)")
+                    .setParameter("ids", some)
+                    .setParameter("reason", reason.strip())
+                    .setParameter("person", person)
+                    .setParameter("at", now)
+                    .setParameter("batch", batch)
+                    .executeUpdate();
         }
         refresh(places);
         changes.note(person, "ledger", batch, "set aside", null, set + " readings", reason.strip());
@@ -109,8 +133,11 @@ class SetAsides {
     private List<Place> locked(List<Long> ids) {
         List<Place> places = new ArrayList<>();
         for (List<Long> some : parts(ids)) {
-            places.addAll(entities.createQuery("select new yarrowmark.server.ledger.SetAsides$Place(rd.id, rd.metricId, rd.configurationId, r.sessionId) from Reading rd join Run r on r.id = rd.runId where rd.id in :ids order by rd.id", Place.class)
-                .setParameter("ids", some).getResultList());
+            places.addAll(entities.createQuery(
+                            "select new yarrowmark.server.ledger.SetAsides$Place(rd.id, rd.metricId, rd.configurationId, r.sessionId) from Reading rd join Run r on r.id = rd.runId where rd.id in :ids order by rd.id",
+                            Place.class)
+                    .setParameter("ids", some)
+                    .getResultList());
         }
         new TreeSet<>(places.stream().map(Place::configurationId).toList()).forEach(samples::lock);
         return places;
@@ -124,8 +151,10 @@ class SetAsides {
             samplesOf.computeIfAbsent(p.configurationId(), c -> new TreeSet<>()).add(p.metricId());
             metricsOf.computeIfAbsent(p.sessionId(), c -> new TreeSet<>()).add(p.metricId());
         }
-        samplesOf.forEach((configuration, ids) -> samples.refreshAll(configuration, ids.stream().map(metrics::get).toList()));
+        samplesOf.forEach((configuration, ids) ->
+                samples.refreshAll(configuration, ids.stream().map(metrics::get).toList()));
         Instant now = clock.instant();
-        metricsOf.forEach((session, ids) -> computed.refresh(sessions.findById(session).orElseThrow(), ids, now));
+        metricsOf.forEach(
+                (session, ids) -> computed.refresh(sessions.findById(session).orElseThrow(), ids, now));
     }
 }

@@ -29,20 +29,28 @@ import yarrowmark.server.shelf.Shelf;
 @RequestMapping("/api/sessions")
 class SheetController {
     /** @param roomTemperature as a person writes it */
-    record SessionBody(long configurationId, @NotBlank @Size(max = 120) String name, @NotEmpty @Size(max = 300) List<@NotNull Long> testIds, @Min(1) @Max(30) int runs,
-                       @Nullable Boolean onMains, @Nullable @Size(max = 40) String roomTemperature, @Nullable Boolean recording,
-                       @Nullable @Size(max = 1000) String remarks, @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked, @Nullable @Size(max = 300) List<@Valid @NotNull AsPlanned> asPlanned) { }
+    record SessionBody(
+            long configurationId,
+            @NotBlank @Size(max = 120) String name,
+            @NotEmpty @Size(max = 300) List<@NotNull Long> testIds,
+            @Min(1) @Max(30) int runs,
+            @Nullable Boolean onMains,
+            @Nullable @Size(max = 40) String roomTemperature,
+            @Nullable Boolean recording,
+            @Nullable @Size(max = 1000) String remarks,
+            @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked,
+            @Nullable @Size(max = 300) List<@Valid @NotNull AsPlanned> asPlanned) {}
 
     /** What a plan says of a test. @param runs as many as the session has where there is none */
-    record AsPlanned(long testId, @Nullable @Min(1) @Max(30) Integer runs, @Nullable @Size(max = 500) String todo) { }
+    record AsPlanned(long testId, @Nullable @Min(1) @Max(30) Integer runs, @Nullable @Size(max = 500) String todo) {}
 
     /** @param byStopwatch whether a hand started and stopped the time */
-    record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text, boolean byStopwatch) { }
+    record ScoreBody(long testId, int run, @NotNull @Size(max = 400) String text, boolean byStopwatch) {}
 
     /** @param timestamps for frame times: whether the numbers are points in time rather than lengths */
-    record PointsBody(long testId, int run, @NotNull @Size(max = 1_900_000) String text, boolean timestamps) { }
+    record PointsBody(long testId, int run, @NotNull @Size(max = 1_900_000) String text, boolean timestamps) {}
 
-    record UndoScoreBody(long testId, int run) { }
+    record UndoScoreBody(long testId, int run) {}
 
     private final Ledger ledger;
     private final ScoreSheet sheets;
@@ -52,7 +60,14 @@ class SheetController {
     private final Catalog catalog;
     private final Clock clock;
 
-    SheetController(Ledger ledger, ScoreSheet sheets, ScoreEntry entry, Shelf shelf, Checklists checklists, Catalog catalog, Clock clock) {
+    SheetController(
+            Ledger ledger,
+            ScoreSheet sheets,
+            ScoreEntry entry,
+            Shelf shelf,
+            Checklists checklists,
+            Catalog catalog,
+            Clock clock) {
         this.ledger = ledger;
         this.sheets = sheets;
         this.entry = entry;
@@ -66,15 +81,32 @@ class SheetController {
     ScoreSheet.Sheet open(@Valid @RequestBody SessionBody body, Principal who) {
         var configuration = shelf.configuration(body.configurationId());
         if (configuration.mergedInto() != null) {
-            throw Problem.conflict("merged-away", "This configuration turned out to be the same as another one. Measure that one.");
+            throw Problem.conflict(
+                    "merged-away", "This configuration turned out to be the same as another one. Measure that one.");
         }
-        if (catalog.tests(body.testIds()).size() != body.testIds().stream().distinct().count()) {
-            throw Problem.invalid("unknown-test", "One of the tests is not in the catalogue any more. Choose them again.");
+        if (catalog.tests(body.testIds()).size()
+                != body.testIds().stream().distinct().count()) {
+            throw Problem.invalid(
+                    "unknown-test", "One of the tests is not in the catalogue any more. Choose them again.");
         }
         List<String> ticked = body.ticked() == null ? List.of() : body.ticked();
-        List<Ledger.Check> checks = checklists.items(configuration.configuration().deviceClass()).stream().map(text -> new Ledger.Check(text, ticked.contains(text))).toList();
-        long id = ledger.open(new Ledger.NewSession(body.configurationId(), body.name().strip(), body.runs(), 0, body.onMains(), null, clock.instant(), checks, who.getName(),
-            new Ledger.ByHand(byHand(body), temperature(body.roomTemperature()), body.recording(), body.remarks())));
+        List<Ledger.Check> checks = checklists
+                .items(configuration.configuration().deviceClass())
+                .stream()
+                .map(text -> new Ledger.Check(text, ticked.contains(text)))
+                .toList();
+        long id = ledger.open(new Ledger.NewSession(
+                body.configurationId(),
+                body.name().strip(),
+                body.runs(),
+                0,
+                body.onMains(),
+                null,
+                clock.instant(),
+                checks,
+                who.getName(),
+                new Ledger.ByHand(
+                        byHand(body), temperature(body.roomTemperature()), body.recording(), body.remarks())));
         return sheets.sheet(id);
     }
 
@@ -91,8 +123,14 @@ class SheetController {
 
     private static List<TestByHand> byHand(SessionBody body) {
         List<AsPlanned> planned = body.asPlanned() == null ? List.of() : body.asPlanned();
-        return body.testIds().stream().distinct().map(id -> planned.stream().filter(p -> p.testId() == id).findFirst()
-            .map(p -> new TestByHand(id, p.runs(), p.todo())).orElse(new TestByHand(id, null, null))).toList();
+        return body.testIds().stream()
+                .distinct()
+                .map(id -> planned.stream()
+                        .filter(p -> p.testId() == id)
+                        .findFirst()
+                        .map(p -> new TestByHand(id, p.runs(), p.todo()))
+                        .orElse(new TestByHand(id, null, null)))
+                .toList();
     }
 
     @GetMapping("/{id}/sheet")

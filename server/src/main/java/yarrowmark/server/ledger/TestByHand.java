@@ -10,4 +10,4 @@ import org.jspecify.annotations.Nullable;
  * @param todo what to do, in the plan's words
  */
 @Embeddable
-public record TestByHand(long testId, @Nullable Integer runs, @Nullable String todo) { }
+public record TestByHand(long testId, @Nullable Integer runs, @Nullable String todo) {}

@@ -17,6 +17,7 @@ class Plan {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
     private int runs;
     private int timedMs;
@@ -24,17 +25,19 @@ class Plan {
     private boolean stopOnFailure;
     /** Null: the tests come in the order of the items. */
     private Long shuffleSeed;
+
     private boolean coolByProbe;
     /** Null for the plan that is there from the start. */
     private String madeBy;
+
     private Instant retiredAt;
+
     @ElementCollection
     @CollectionTable(name = "plan_item", joinColumns = @JoinColumn(name = "plan_id"))
     @OrderColumn(name = "position")
     private List<PlanItem> items = new ArrayList<>();
 
-    protected Plan() {
-    }
+    protected Plan() {}
 
     Plan(Plans.NewPlan plan, String madeBy) {
         this.name = plan.name();

@@ -23,11 +23,25 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/plans")
 class PlanController {
     /** @param timedMs least timed part of a run, in ms. @param pauseMs between runs, in ms */
-    record PlanBody(@NotBlank @Size(max = 120) String name, @Min(1) @Max(30) int runs, @Min(0) @Max(60_000) int timedMs, @Min(0) @Max(3_600_000) int pauseMs, boolean stopOnFailure,
-                    @Nullable Long shuffleSeed, @Nullable Boolean coolByProbe,
-                    @NotEmpty @Size(max = 200) List<@Valid @NotNull PlanItem> items) {
+    record PlanBody(
+            @NotBlank @Size(max = 120) String name,
+            @Min(1) @Max(30) int runs,
+            @Min(0) @Max(60_000) int timedMs,
+            @Min(0) @Max(3_600_000) int pauseMs,
+            boolean stopOnFailure,
+            @Nullable Long shuffleSeed,
+            @Nullable Boolean coolByProbe,
+            @NotEmpty @Size(max = 200) List<@Valid @NotNull PlanItem> items) {
         Plans.NewPlan plan() {
-            return new Plans.NewPlan(name.strip(), runs, timedMs, pauseMs, stopOnFailure, shuffleSeed, Boolean.TRUE.equals(coolByProbe), items);
+            return new Plans.NewPlan(
+                    name.strip(),
+                    runs,
+                    timedMs,
+                    pauseMs,
+                    stopOnFailure,
+                    shuffleSeed,
+                    Boolean.TRUE.equals(coolByProbe),
+                    items);
         }
     }
 

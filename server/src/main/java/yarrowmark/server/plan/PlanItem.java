@@ -19,9 +19,15 @@ import org.jspecify.annotations.Nullable;
  * @param todo       what the person who carries it out should do, and under which conditions
  */
 @Embeddable
-public record PlanItem(long testId, @Nullable @Min(1) @Max(30) Integer runs, @Nullable @Min(0) @Max(3_600_000) Integer pauseMs, @Nullable @DecimalMin("-20") @DecimalMax("100") Double pauseUntil,
-                       @Nullable @Min(1_000) @Max(86_400_000) Integer allowedMs, boolean nice, @Nullable @Size(max = 500) String todo,
-                       @Nullable @Min(20) @Max(1_800_000) Integer timedMs) {
+public record PlanItem(
+        long testId,
+        @Nullable @Min(1) @Max(30) Integer runs,
+        @Nullable @Min(0) @Max(3_600_000) Integer pauseMs,
+        @Nullable @DecimalMin("-20") @DecimalMax("100") Double pauseUntil,
+        @Nullable @Min(1_000) @Max(86_400_000) Integer allowedMs,
+        boolean nice,
+        @Nullable @Size(max = 500) String todo,
+        @Nullable @Min(20) @Max(1_800_000) Integer timedMs) {
     public static PlanItem of(long testId) {
         return new PlanItem(testId, null, null, null, null, false, null, null);
     }

@@ -16,9 +16,29 @@ import org.jspecify.annotations.Nullable;
  * @param shuffleSeed   present where the tests come in a random order, the same for each device
  * @param coolByProbe   whether a pause lasts until the device is as fast as it was cold
  */
-public record PlanRow(long id, String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, boolean builtIn, @Nullable Long shuffleSeed, boolean coolByProbe, List<PlanItem> items) {
+public record PlanRow(
+        long id,
+        String name,
+        int runs,
+        int timedMs,
+        int pauseMs,
+        boolean stopOnFailure,
+        boolean builtIn,
+        @Nullable Long shuffleSeed,
+        boolean coolByProbe,
+        List<PlanItem> items) {
     static PlanRow of(Plan p) {
-        return new PlanRow(p.id(), p.name(), p.runs(), p.timedMs(), p.pauseMs(), p.stopOnFailure(), p.madeBy() == null, p.shuffleSeed(), p.coolByProbe(), List.copyOf(p.items()));
+        return new PlanRow(
+                p.id(),
+                p.name(),
+                p.runs(),
+                p.timedMs(),
+                p.pauseMs(),
+                p.stopOnFailure(),
+                p.madeBy() == null,
+                p.shuffleSeed(),
+                p.coolByProbe(),
+                List.copyOf(p.items()));
     }
 
     /** In the order they are carried out. @param mustOnly without what is only nice to have */

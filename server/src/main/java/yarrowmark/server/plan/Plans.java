@@ -26,7 +26,15 @@ public class Plans implements BeforeOpening {
     private static final int PAUSE_MS = 5_000;
 
     /** See {@link PlanRow}. */
-    public record NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, @Nullable Long shuffleSeed, boolean coolByProbe, List<PlanItem> items) {
+    public record NewPlan(
+            String name,
+            int runs,
+            int timedMs,
+            int pauseMs,
+            boolean stopOnFailure,
+            @Nullable Long shuffleSeed,
+            boolean coolByProbe,
+            List<PlanItem> items) {
         public NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<PlanItem> items) {
             this(name, runs, timedMs, pauseMs, stopOnFailure, null, false, items);
         }
@@ -68,7 +76,8 @@ public class Plans implements BeforeOpening {
     /** A plan that is there from the start. One whose tests changed with a new version of a suite takes the old one's place. */
     private void ensure(NewPlan wanted) {
         Plan there = plans.findFirstByNameAndRetiredAtIsNull(wanted.name()).orElse(null);
-        if (there != null && (there.madeBy() != null || PlanRow.of(there).items().equals(wanted.items()))) {
+        if (there != null
+                && (there.madeBy() != null || PlanRow.of(there).items().equals(wanted.items()))) {
             return;
         }
         if (there != null) {
@@ -85,7 +94,9 @@ public class Plans implements BeforeOpening {
     /** Also plans that were retired: whoever carries one out goes on with it. */
     @Transactional(readOnly = true)
     public List<PlanRow> plans(Collection<Long> ids) {
-        return ids.isEmpty() ? List.of() : plans.findByIdIn(ids).stream().map(PlanRow::of).toList();
+        return ids.isEmpty()
+                ? List.of()
+                : plans.findByIdIn(ids).stream().map(PlanRow::of).toList();
     }
 
     @Transactional(readOnly = true)
@@ -97,7 +108,8 @@ public class Plans implements BeforeOpening {
     public PlanRow make(NewPlan plan, String person) {
         check(plan);
         if (plans.findFirstByNameAndRetiredAtIsNull(plan.name()).isPresent()) {
-            throw Problem.conflict("plan-exists", "There is a plan \"" + plan.name() + "\" already. Choose another name.");
+            throw Problem.conflict(
+                    "plan-exists", "There is a plan \"" + plan.name() + "\" already. Choose another name.");
         }
         Plan made = plans.saveAndFlush(new Plan(plan, person));
         changes.note(person, "plan", made.id(), ChangeLog.MADE, null, plan.name());
@@ -114,24 +126,33 @@ public class Plans implements BeforeOpening {
 
     @Transactional
     public void retire(long id, String person) {
-        Plan plan = plans.findById(id).filter(p -> p.retiredAt() == null).orElseThrow(() -> Problem.notFound("plan", id));
+        Plan plan =
+                plans.findById(id).filter(p -> p.retiredAt() == null).orElseThrow(() -> Problem.notFound("plan", id));
         if (plan.madeBy() == null) {
-            throw Problem.conflict("built-in-plan", "\"" + plan.name() + "\" is there from the start and stays as it is. Copy it and change the copy.");
+            throw Problem.conflict(
+                    "built-in-plan",
+                    "\"" + plan.name() + "\" is there from the start and stays as it is. Copy it and change the copy.");
         }
         plan.retire(clock.instant());
         changes.note(person, "plan", id, "retired", null, plan.name());
     }
 
     private void check(NewPlan plan) {
-        Map<Long, TestRow> known = catalog.tests(plan.items().stream().map(PlanItem::testId).toList()).stream().collect(Collectors.toMap(TestRow::id, t -> t));
+        Map<Long, TestRow> known = catalog
+                .tests(plan.items().stream().map(PlanItem::testId).toList())
+                .stream()
+                .collect(Collectors.toMap(TestRow::id, t -> t));
         Set<Long> seen = new HashSet<>();
         for (PlanItem item : plan.items()) {
             TestRow test = known.get(item.testId());
             if (test == null || test.retired()) {
-                throw Problem.invalid("unknown-test", "Test " + item.testId() + " is not in the catalogue any more. Take it out of the plan.");
+                throw Problem.invalid(
+                        "unknown-test",
+                        "Test " + item.testId() + " is not in the catalogue any more. Take it out of the plan.");
             }
             if (!test.given()) {
-                throw Problem.invalid("computed", test.name() + " is computed from other tests; nobody carries it out.");
+                throw Problem.invalid(
+                        "computed", test.name() + " is computed from other tests; nobody carries it out.");
             }
             if (!seen.add(item.testId())) {
                 throw Problem.invalid("twice", test.name() + " is in the plan twice. Give it more runs instead.");

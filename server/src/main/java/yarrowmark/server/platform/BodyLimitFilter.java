@@ -27,7 +27,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
     static final int MOST_PHOTO_BYTES = 16 * 1024 * 1024 - 1;
     /** Some hundred thousand readings with their facts. */
     static final int MOST_IMPORT_BYTES = 128 * 1024 * 1024;
-    static final String MESSAGE = "The request is larger than 2 MB, 16 MB for a photo or another file, or 128 MB for an import, and was not read. Nothing was stored.";
+
+    static final String MESSAGE =
+            "The request is larger than 2 MB, 16 MB for a photo or another file, or 128 MB for an import, and was not read. Nothing was stored.";
 
     private static final class Exceeded extends IOException {
         Exceeded() {
@@ -46,8 +48,11 @@ class BodyLimitFilter extends OncePerRequestFilter {
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
-        throws ServletException, IOException {
-        int most = request.getRequestURI().endsWith("/photo") || request.getRequestURI().endsWith("/evidence") ? MOST_PHOTO_BYTES : request.getRequestURI().endsWith("/import") ? MOST_IMPORT_BYTES : MOST_BYTES;
+            throws ServletException, IOException {
+        int most = request.getRequestURI().endsWith("/photo")
+                        || request.getRequestURI().endsWith("/evidence")
+                ? MOST_PHOTO_BYTES
+                : request.getRequestURI().endsWith("/import") ? MOST_IMPORT_BYTES : MOST_BYTES;
         if (request.getContentLengthLong() > most) {
             response.setStatus(413);
             response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);

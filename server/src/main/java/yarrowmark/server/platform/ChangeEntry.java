@@ -12,6 +12,7 @@ class ChangeEntry {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
+
     Instant at;
     String person;
     String subject;

@@ -17,10 +17,11 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 public class ChangeLog {
     /** The field of a change that made its subject. */
     public static final String MADE = "made";
+
     private static final int LONGEST = 20_000;
     private static final SecureRandom RANDOM = new SecureRandom();
 
-    private record Noted() implements RecordsChanged { }
+    private record Noted() implements RecordsChanged {}
 
     private final EntityManager entities;
     private final ApplicationEventPublisher events;
@@ -34,12 +35,20 @@ public class ChangeLog {
 
     /** Notes a change where the two values differ; null stands for "nothing there". */
     @Transactional(propagation = Propagation.MANDATORY)
-    public void note(String person, String subject, long subjectId, String field, @Nullable Object from, @Nullable Object to) {
+    public void note(
+            String person, String subject, long subjectId, String field, @Nullable Object from, @Nullable Object to) {
         note(person, subject, subjectId, field, from, to, null);
     }
 
     @Transactional(propagation = Propagation.MANDATORY)
-    public void note(String person, String subject, long subjectId, String field, @Nullable Object from, @Nullable Object to, @Nullable String reason) {
+    public void note(
+            String person,
+            String subject,
+            long subjectId,
+            String field,
+            @Nullable Object from,
+            @Nullable Object to,
+            @Nullable String reason) {
         if (Objects.equals(from, to)) {
             return;
         }

@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/history/{subject}/{id}")
 class HistoryController {
-    record UndoBody(@Pattern(regexp = "\\d{1,18}", message = "must be the id of a change") String change) { }
+    record UndoBody(@Pattern(regexp = "\\d{1,18}", message = "must be the id of a change") String change) {}
 
     private final History history;
 
@@ -25,13 +25,17 @@ class HistoryController {
     }
 
     @GetMapping
-    Page<History.ChangeSet> history(@PathVariable String subject, @PathVariable long id, @RequestParam(defaultValue = "0") @Min(0) @Max(100_000) int page,
-                                    @RequestParam(defaultValue = "20") @Min(1) @Max(100) int size) {
+    Page<History.ChangeSet> history(
+            @PathVariable String subject,
+            @PathVariable long id,
+            @RequestParam(defaultValue = "0") @Min(0) @Max(100_000) int page,
+            @RequestParam(defaultValue = "20") @Min(1) @Max(100) int size) {
         return history.of(subject, id, page, size);
     }
 
     @PostMapping("/undo")
-    Page<History.ChangeSet> undo(@PathVariable String subject, @PathVariable long id, @Valid @RequestBody UndoBody body, Principal who) {
+    Page<History.ChangeSet> undo(
+            @PathVariable String subject, @PathVariable long id, @Valid @RequestBody UndoBody body, Principal who) {
         history.undo(subject, id, Long.parseLong(body.change()), who.getName());
         return history.of(subject, id, 0, 20);
     }

@@ -15,6 +15,10 @@ public record Page<T>(List<T> rows, int page, int size, long total) {
     }
 
     public static <S, T> Page<T> of(org.springframework.data.domain.Page<S> found, Function<? super S, T> row) {
-        return new Page<>(found.getContent().stream().<T>map(row).toList(), found.getNumber(), found.getSize(), found.getTotalElements());
+        return new Page<>(
+                found.getContent().stream().<T>map(row).toList(),
+                found.getNumber(),
+                found.getSize(),
+                found.getTotalElements());
     }
 }

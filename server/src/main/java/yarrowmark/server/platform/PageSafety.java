@@ -19,14 +19,15 @@ import org.springframework.web.filter.OncePerRequestFilter;
 public class PageSafety extends OncePerRequestFilter {
     /** WebAssembly needs its own permission; blob: workers are not used and not allowed. */
     static String policy(String nonce) {
-        return "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'nonce-" + nonce + "'; img-src 'self' data: blob:; "
-            + "font-src 'self'; connect-src 'self'; worker-src 'self'; manifest-src 'self'; frame-src 'self'; "
-            + "base-uri 'none'; form-action 'self'; frame-ancestors 'self'";
+        return "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'nonce-" + nonce
+                + "'; img-src 'self' data: blob:; "
+                + "font-src 'self'; connect-src 'self'; worker-src 'self'; manifest-src 'self'; frame-src 'self'; "
+                + "base-uri 'none'; form-action 'self'; frame-ancestors 'self'";
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
-        throws ServletException, IOException {
+            throws ServletException, IOException {
         response.setHeader("Cross-Origin-Opener-Policy", "same-origin");
         response.setHeader("Cross-Origin-Embedder-Policy", "require-corp");
         response.setHeader("Cross-Origin-Resource-Policy", "same-origin");

@@ -25,14 +25,34 @@ class Pages {
     private static final SecureRandom RANDOM = new SecureRandom();
     private final Map<String, String> templates = new ConcurrentHashMap<>();
 
-    @GetMapping(path = {"/", "/shelf", "/shelf/**", "/suites", "/suites/**", "/plans", "/plans/**", "/bench", "/bench/**", "/ledger", "/ledger/**", "/compare", "/standings", "/kept", "/kept/{key}", "/sign-in"},
-        produces = MediaType.TEXT_HTML_VALUE)
+    @GetMapping(
+            path = {
+                "/",
+                "/shelf",
+                "/shelf/**",
+                "/suites",
+                "/suites/**",
+                "/plans",
+                "/plans/**",
+                "/bench",
+                "/bench/**",
+                "/ledger",
+                "/ledger/**",
+                "/compare",
+                "/standings",
+                "/kept",
+                "/kept/{key}",
+                "/sign-in"
+            },
+            produces = MediaType.TEXT_HTML_VALUE)
     @ResponseBody
     String view(HttpServletResponse response) {
         return page("index.html", response);
     }
 
-    @GetMapping(path = {"/j", "/j/{code}"}, produces = MediaType.TEXT_HTML_VALUE)
+    @GetMapping(
+            path = {"/j", "/j/{code}"},
+            produces = MediaType.TEXT_HTML_VALUE)
     @ResponseBody
     String device(HttpServletRequest request, HttpServletResponse response) {
         return page("device.html", response);

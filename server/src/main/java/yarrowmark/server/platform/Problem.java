@@ -8,7 +8,7 @@ import org.springframework.http.HttpStatus;
 /** A request that cannot be carried out. The detail says what, where and why, in words for the person who asked. */
 public class Problem extends RuntimeException {
     /** One value that was refused. */
-    public record Refused(String field, String reason) { }
+    public record Refused(String field, String reason) {}
 
     private final HttpStatus status;
     private final String code;
@@ -30,7 +30,10 @@ public class Problem extends RuntimeException {
 
     /** Several values were refused; the detail lists them all. */
     public static Problem refused(String code, List<Refused> refused) {
-        return invalid(code, String.join(" ", refused.stream().map(Refused::reason).toList())).with("refused", refused);
+        return invalid(
+                        code,
+                        String.join(" ", refused.stream().map(Refused::reason).toList()))
+                .with("refused", refused);
     }
 
     public static Problem conflict(String code, String detail) {

@@ -29,7 +29,9 @@ class ProblemAdvice {
     ResponseEntity<ProblemDetail> problem(Problem p) {
         HttpHeaders headers = new HttpHeaders();
         if (p instanceof TooManyTries tries) {
-            headers.set(HttpHeaders.RETRY_AFTER, Long.toString(Math.max(1, tries.waitFor().toSeconds())));
+            headers.set(
+                    HttpHeaders.RETRY_AFTER,
+                    Long.toString(Math.max(1, tries.waitFor().toSeconds())));
         }
         ProblemDetail detail = detail(p.status(), p.code(), p.getMessage());
         p.more().forEach(detail::setProperty);
@@ -44,29 +46,35 @@ class ProblemAdvice {
     @ExceptionHandler
     ProblemDetail invalidBody(MethodArgumentNotValidException e) {
         List<Problem.Refused> refused = e.getBindingResult().getFieldErrors().stream()
-            .map(f -> new Problem.Refused(f.getField(), f.getDefaultMessage())).toList();
+                .map(f -> new Problem.Refused(f.getField(), f.getDefaultMessage()))
+                .toList();
         return refused(refused);
     }
 
     @ExceptionHandler
     ProblemDetail invalidParameter(HandlerMethodValidationException e) {
         List<Problem.Refused> refused = e.getParameterValidationResults().stream()
-            .flatMap(r -> r.getResolvableErrors().stream()
-                .map(m -> new Problem.Refused(r.getMethodParameter().getParameterName(), m.getDefaultMessage())))
-            .toList();
+                .flatMap(r -> r.getResolvableErrors().stream()
+                        .map(m ->
+                                new Problem.Refused(r.getMethodParameter().getParameterName(), m.getDefaultMessage())))
+                .toList();
         return refused(refused);
     }
 
     @ExceptionHandler
     ProblemDetail invalid(ConstraintViolationException e) {
         return refused(e.getConstraintViolations().stream()
-            .map(v -> new Problem.Refused(v.getPropertyPath().toString(), v.getMessage())).toList());
+                .map(v -> new Problem.Refused(v.getPropertyPath().toString(), v.getMessage()))
+                .toList());
     }
 
     @ExceptionHandler
     ProblemDetail wrongType(MethodArgumentTypeMismatchException e) {
-        return detail(HttpStatus.BAD_REQUEST, "unreadable",
-            "\"" + shortened(String.valueOf(e.getValue())) + "\" is not a value that " + e.getName() + " can have.");
+        return detail(
+                HttpStatus.BAD_REQUEST,
+                "unreadable",
+                "\"" + shortened(String.valueOf(e.getValue())) + "\" is not a value that " + e.getName()
+                        + " can have.");
     }
 
     @ExceptionHandler
@@ -74,8 +82,11 @@ class ProblemAdvice {
         if (BodyLimitFilter.wasExceeded(e)) {
             return detail(HttpStatus.CONTENT_TOO_LARGE, BodyLimitFilter.CODE, BodyLimitFilter.MESSAGE);
         }
-        return detail(HttpStatus.BAD_REQUEST, "unreadable",
-            "The request's body cannot be read as JSON of the expected shape: " + shortened(e.getMostSpecificCause().getMessage()));
+        return detail(
+                HttpStatus.BAD_REQUEST,
+                "unreadable",
+                "The request's body cannot be read as JSON of the expected shape: "
+                        + shortened(e.getMostSpecificCause().getMessage()));
     }
 
     /** The reader went away in mid-answer; there is nobody left to tell. */
@@ -87,21 +98,30 @@ class ProblemAdvice {
     @ExceptionHandler
     ResponseEntity<ProblemDetail> other(Exception e) throws Exception {
         if (e instanceof org.springframework.security.access.AccessDeniedException
-            || e instanceof org.springframework.security.core.AuthenticationException) {
+                || e instanceof org.springframework.security.core.AuthenticationException) {
             throw e;
         }
         if (e instanceof ErrorResponse known) {
             HttpStatusCode status = known.getStatusCode();
-            return new ResponseEntity<>(detail(status, "http-" + status.value(), String.valueOf(known.getBody().getDetail())), status);
+            return new ResponseEntity<>(
+                    detail(
+                            status,
+                            "http-" + status.value(),
+                            String.valueOf(known.getBody().getDetail())),
+                    status);
         }
         LOG.error("unexpected", e);
-        return new ResponseEntity<>(detail(HttpStatus.INTERNAL_SERVER_ERROR, "unexpected",
-            "Something went wrong in the server. Nothing was stored by this request; the server's log says more."),
-            HttpStatus.INTERNAL_SERVER_ERROR);
+        return new ResponseEntity<>(
+                detail(
+                        HttpStatus.INTERNAL_SERVER_ERROR,
+                        "unexpected",
+                        "Something went wrong in the server. Nothing was stored by this request; the server's log says more."),
+                HttpStatus.INTERNAL_SERVER_ERROR);
     }
 
     private static ProblemDetail refused(List<Problem.Refused> refused) {
-        String sentence = String.join("; ", refused.stream().map(r -> r.field() + " " + r.reason()).toList());
+        String sentence = String.join(
+                "; ", refused.stream().map(r -> r.field() + " " + r.reason()).toList());
         ProblemDetail detail = detail(HttpStatus.BAD_REQUEST, "invalid", sentence + ".");
         detail.setProperties(Map.of("code", "invalid", "refused", refused));
         return detail;

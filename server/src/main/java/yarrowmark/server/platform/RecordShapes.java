@@ -20,7 +20,8 @@ import org.springframework.stereotype.Component;
 @Component
 class RecordShapes implements ModelConverter {
     @Override
-    public @Nullable Schema<?> resolve(AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
+    public @Nullable Schema<?> resolve(
+            AnnotatedType type, ModelConverterContext context, Iterator<ModelConverter> chain) {
         if (!chain.hasNext()) {
             return null;
         }
@@ -30,12 +31,14 @@ class RecordShapes implements ModelConverter {
         if (raw != null && raw.isRecord() && schema != null) {
             Schema<?> model = schema;
             if (schema.get$ref() != null) {
-                model = context.getDefinedModels().get(schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1));
+                model = context.getDefinedModels()
+                        .get(schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1));
             }
             if (model != null && model.getProperties() != null) {
                 List<String> required = new ArrayList<>();
                 for (RecordComponent c : raw.getRecordComponents()) {
-                    boolean nullable = c.isAnnotationPresent(Nullable.class) || c.getAnnotatedType().isAnnotationPresent(Nullable.class);
+                    boolean nullable = c.isAnnotationPresent(Nullable.class)
+                            || c.getAnnotatedType().isAnnotationPresent(Nullable.class);
                     if (!nullable && model.getProperties().containsKey(c.getName())) {
                         required.add(c.getName());
                     }

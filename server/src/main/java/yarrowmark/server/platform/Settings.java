@@ -17,6 +17,7 @@ public class Settings {
     static class Setting {
         @Id
         private String name;
+
         @Column(nullable = false)
         private String value;
     }

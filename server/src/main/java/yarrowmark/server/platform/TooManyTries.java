@@ -8,8 +8,11 @@ public final class TooManyTries extends Problem {
     private final Duration wait;
 
     public TooManyTries(String what, Duration wait) {
-        super(HttpStatus.TOO_MANY_REQUESTS, "too-many-tries",
-            "Too many wrong " + what + " from this address. Wait " + Math.max(1, wait.toSeconds()) + " s and try again.");
+        super(
+                HttpStatus.TOO_MANY_REQUESTS,
+                "too-many-tries",
+                "Too many wrong " + what + " from this address. Wait " + Math.max(1, wait.toSeconds())
+                        + " s and try again.");
         this.wait = wait;
     }
 

@@ -36,7 +36,9 @@ public final class TryLimit {
         synchronized (tries) {
             forgetOld(tries);
             if (tries.size() >= most) {
-                throw new TooManyTries(what, Duration.between(clock.instant(), tries.peekFirst().plus(WINDOW)));
+                throw new TooManyTries(
+                        what,
+                        Duration.between(clock.instant(), tries.peekFirst().plus(WINDOW)));
             }
         }
     }

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 /** A kind of record whose last change can be taken back. */
 public interface Undoable {
     /** One value of a change, as it was noted. */
-    record Noted(String field, @Nullable String from, @Nullable String to) { }
+    record Noted(String field, @Nullable String from, @Nullable String to) {}
 
     /** The name under which its changes are noted. */
     String subject();

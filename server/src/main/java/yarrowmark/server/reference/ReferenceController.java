@@ -20,7 +20,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api")
 class ReferenceController {
     /** @param text the value as a person writes it. @param results number of results behind it */
-    record ReferenceBody(long metricId, @NotBlank @Size(max = 200) String text, @NotBlank @Size(max = 300) String source, @Nullable LocalDate publishedOn, @Nullable @Min(1) Integer results) { }
+    record ReferenceBody(
+            long metricId,
+            @NotBlank @Size(max = 200) String text,
+            @NotBlank @Size(max = 300) String source,
+            @Nullable LocalDate publishedOn,
+            @Nullable @Min(1) Integer results) {}
 
     private final References references;
 
@@ -35,7 +40,11 @@ class ReferenceController {
 
     @PostMapping("/models/{id}/references")
     List<References.ReferenceRow> add(@PathVariable long id, @Valid @RequestBody ReferenceBody body, Principal who) {
-        references.add(id, new References.NewReference(body.metricId(), body.text(), body.source(), body.publishedOn(), body.results()), who.getName());
+        references.add(
+                id,
+                new References.NewReference(
+                        body.metricId(), body.text(), body.source(), body.publishedOn(), body.results()),
+                who.getName());
         return references.ofModel(id);
     }
 

@@ -12,6 +12,7 @@ class ReferenceScore {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
+
     long modelId;
     long metricId;
     double value;

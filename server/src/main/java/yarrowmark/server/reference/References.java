@@ -25,10 +25,20 @@ public class References {
      * @param results     number of results behind it, where the source says
      * @param publishedOn where the source says
      */
-    public record ReferenceRow(long id, long modelId, MetricRow metric, double value, double resolution, String source, @Nullable LocalDate publishedOn, @Nullable Integer results, String person) { }
+    public record ReferenceRow(
+            long id,
+            long modelId,
+            MetricRow metric,
+            double value,
+            double resolution,
+            String source,
+            @Nullable LocalDate publishedOn,
+            @Nullable Integer results,
+            String person) {}
 
     /** @param text the value as a person writes it */
-    public record NewReference(long metricId, String text, String source, @Nullable LocalDate publishedOn, @Nullable Integer results) { }
+    public record NewReference(
+            long metricId, String text, String source, @Nullable LocalDate publishedOn, @Nullable Integer results) {}
 
     private final EntityManager entities;
     private final Catalog catalog;
@@ -47,16 +57,30 @@ public class References {
     @Transactional
     public long add(long modelId, NewReference r, String person) {
         shelf.model(modelId);
-        MetricRow metric = catalog.metrics().stream().filter(m -> m.id() == r.metricId()).findFirst().orElseThrow(() -> Problem.invalid("unknown-metric", "There is no metric " + r.metricId() + " in the catalogue."));
-        ScoreText.Said said = KindText.read(r.text(), metric.kind().isSeries() ? Kind.NUMBER : metric.kind(), metric.unit(), metric.choices()).said();
+        MetricRow metric = catalog.metrics().stream()
+                .filter(m -> m.id() == r.metricId())
+                .findFirst()
+                .orElseThrow(() ->
+                        Problem.invalid("unknown-metric", "There is no metric " + r.metricId() + " in the catalogue."));
+        ScoreText.Said said = KindText.read(
+                        r.text(),
+                        metric.kind().isSeries() ? Kind.NUMBER : metric.kind(),
+                        metric.unit(),
+                        metric.choices())
+                .said();
         if (!(said instanceof ScoreText.Value v)) {
-            throw Problem.invalid("not-understood", said instanceof ScoreText.NotUnderstood not ? not.reason() : "A published score is a value.");
+            throw Problem.invalid(
+                    "not-understood",
+                    said instanceof ScoreText.NotUnderstood not ? not.reason() : "A published score is a value.");
         }
         if (metric.unusable(v.value()) != null) {
             throw Problem.invalid("not-a-score", metric.unusable(v.value()));
         }
-        if (r.publishedOn() != null && r.publishedOn().isAfter(LocalDate.now(clock).plusDays(1))) {
-            throw Problem.invalid("in-the-future", "It cannot have been published on " + r.publishedOn() + ", which is still to come.");
+        if (r.publishedOn() != null
+                && r.publishedOn().isAfter(LocalDate.now(clock).plusDays(1))) {
+            throw Problem.invalid(
+                    "in-the-future",
+                    "It cannot have been published on " + r.publishedOn() + ", which is still to come.");
         }
         ReferenceScore score = new ReferenceScore();
         score.modelId = modelId;
@@ -69,7 +93,13 @@ public class References {
         score.person = person;
         score.at = clock.instant();
         entities.persist(score);
-        changes.note(person, "published score", score.id, "value", null, metric.name() + ": " + r.text().strip() + ", " + score.source);
+        changes.note(
+                person,
+                "published score",
+                score.id,
+                "value",
+                null,
+                metric.name() + ": " + r.text().strip() + ", " + score.source);
         return score.id;
     }
 
@@ -97,12 +127,27 @@ public class References {
     }
 
     private List<ReferenceRow> rows(String field, long id) {
-        List<ReferenceScore> found = entities.createQuery("select r from ReferenceScore r where " + field + " = :id and r.removedAt is null order by r.id", ReferenceScore.class)
-            .setParameter("id", id).getResultList();
+        List<ReferenceScore> found = entities.createQuery(
+                        "select r from ReferenceScore r where " + field
+                                + " = :id and r.removedAt is null order by r.id",
+                        ReferenceScore.class)
+                .setParameter("id", id)
+                .getResultList();
         if (found.isEmpty()) {
             return List.of();
         }
         Map<Long, MetricRow> metrics = catalog.metrics().stream().collect(Collectors.toMap(MetricRow::id, m -> m));
-        return found.stream().map(r -> new ReferenceRow(r.id, r.modelId, metrics.get(r.metricId), r.value, r.resolution, r.source, r.publishedOn, r.results, r.person)).toList();
+        return found.stream()
+                .map(r -> new ReferenceRow(
+                        r.id,
+                        r.modelId,
+                        metrics.get(r.metricId),
+                        r.value,
+                        r.resolution,
+                        r.source,
+                        r.publishedOn,
+                        r.results,
+                        r.person))
+                .toList();
     }
 }

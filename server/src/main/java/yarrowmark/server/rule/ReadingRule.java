@@ -23,16 +23,17 @@ class ReadingRule {
     @Embeddable
     static class Part {
         String name;
+
         @Enumerated(EnumType.STRING)
         @JdbcTypeCode(SqlTypes.VARCHAR)
         ScorePattern.Kind kind;
+
         String expression;
         String unit;
         int occurrence;
         long metricId;
 
-        protected Part() {
-        }
+        protected Part() {}
 
         Part(ScorePattern p, long metricId) {
             this.name = p.name();
@@ -51,18 +52,19 @@ class ReadingRule {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private long suiteVersionId;
     private String person;
     private Instant madeAt;
     private Instant retiredAt;
     private String sample;
+
     @ElementCollection
     @CollectionTable(name = "reading_rule_pattern", joinColumns = @JoinColumn(name = "rule_id"))
     @OrderColumn(name = "position")
     private List<Part> parts = new ArrayList<>();
 
-    protected ReadingRule() {
-    }
+    protected ReadingRule() {}
 
     ReadingRule(long suiteVersionId, List<Part> parts, String sample, String person, Instant at) {
         this.suiteVersionId = suiteVersionId;

@@ -26,22 +26,33 @@ import yarrowmark.server.platform.Problem;
 @RequestMapping("/api")
 class RuleController {
     /** @param start of the mark, counted in characters from 0, and its end behind the last one */
-    record MarkBody(@NotNull @Size(max = 1_900_000) String text, int start, int end) { }
+    record MarkBody(@NotNull @Size(max = 1_900_000) String text, int start, int end) {}
 
-    record PatternBody(@NotBlank @Size(max = 120) String name, @NotNull ScorePattern.Kind kind, @NotBlank @Size(max = 500) String expression, @NotBlank @Size(max = 30) String unit, int occurrence,
-                       @Nullable Long metricId) {
+    record PatternBody(
+            @NotBlank @Size(max = 120) String name,
+            @NotNull ScorePattern.Kind kind,
+            @NotBlank @Size(max = 500) String expression,
+            @NotBlank @Size(max = 30) String unit,
+            int occurrence,
+            @Nullable Long metricId) {
         Rules.PatternPart part() {
             return new Rules.PatternPart(name, kind, expression, unit, occurrence, metricId);
         }
     }
 
-    record RuleBody(@NotEmpty @Size(max = 60) List<@Valid @NotNull PatternBody> patterns, @NotNull @Size(max = 1_900_000) String sample) { }
+    record RuleBody(
+            @NotEmpty @Size(max = 60) List<@Valid @NotNull PatternBody> patterns,
+            @NotNull @Size(max = 1_900_000) String sample) {}
 
-    record ToolRow(String key, String name, String how, List<String> tests, String sample) { }
+    record ToolRow(String key, String name, String how, List<String> tests, String sample) {}
 
-    record ToolSuiteBody(@NotBlank @Size(max = 120) String name, @NotBlank @Size(max = 40) String version, @Nullable @Size(max = 120) String mode, @NotBlank @Size(max = 1_900_000) String sample) { }
+    record ToolSuiteBody(
+            @NotBlank @Size(max = 120) String name,
+            @NotBlank @Size(max = 40) String version,
+            @Nullable @Size(max = 120) String mode,
+            @NotBlank @Size(max = 1_900_000) String sample) {}
 
-    record TextBody(@NotBlank @Size(max = 1_900_000) String text) { }
+    record TextBody(@NotBlank @Size(max = 1_900_000) String text) {}
 
     private final Rules rules;
     private final SessionText texts;
@@ -59,12 +70,25 @@ class RuleController {
     /** General-purpose tools whose output can be read without making a rule. */
     @GetMapping("/rules/tools")
     List<ToolRow> tools() {
-        return ShippedRules.all().stream().map(t -> new ToolRow(t.key(), t.name(), t.how(), t.parts().stream().map(p -> p.pattern().name()).toList(), t.sample())).toList();
+        return ShippedRules.all().stream()
+                .map(t -> new ToolRow(
+                        t.key(),
+                        t.name(),
+                        t.how(),
+                        t.parts().stream().map(p -> p.pattern().name()).toList(),
+                        t.sample()))
+                .toList();
     }
 
     @PostMapping("/rules/tools/{key}/suite")
     void makeSuite(@PathVariable String key, @Valid @RequestBody ToolSuiteBody body, Principal who) {
-        rules.makeSuite(key, body.name().strip(), body.version().strip(), body.mode() == null ? "" : body.mode().strip(), body.sample(), who.getName());
+        rules.makeSuite(
+                key,
+                body.name().strip(),
+                body.version().strip(),
+                body.mode() == null ? "" : body.mode().strip(),
+                body.sample(),
+                who.getName());
     }
 
     /** A pattern for the number that was marked in a sample. Nothing is stored. */
@@ -98,7 +122,11 @@ class RuleController {
 
     /** Scores of a session out of a text. @param store whether they are stored, or only shown */
     @PostMapping("/sessions/{id}/text")
-    SessionText.TextAnswer text(@PathVariable long id, @RequestParam(defaultValue = "false") boolean store, @Valid @RequestBody TextBody body, Principal who) {
+    SessionText.TextAnswer text(
+            @PathVariable long id,
+            @RequestParam(defaultValue = "false") boolean store,
+            @Valid @RequestBody TextBody body,
+            Principal who) {
         return store ? texts.take(id, body.text(), who.getName()) : texts.look(id, body.text());
     }
 }

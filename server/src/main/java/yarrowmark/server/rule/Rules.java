@@ -31,7 +31,13 @@ import yarrowmark.server.platform.Problem;
 @Service
 class Rules {
     /** @param occurrence 0 for each, −1 for the last, else a number from 1 */
-    record PatternPart(String name, ScorePattern.Kind kind, String expression, String unit, int occurrence, @Nullable Long metricId) {
+    record PatternPart(
+            String name,
+            ScorePattern.Kind kind,
+            String expression,
+            String unit,
+            int occurrence,
+            @Nullable Long metricId) {
         ScorePattern pattern() {
             try {
                 return new ScorePattern(name.strip(), kind, expression, unit.strip(), occurrence);
@@ -41,7 +47,8 @@ class Rules {
         }
     }
 
-    record RuleRow(long id, long suiteVersionId, List<PatternPart> patterns, String sample, String person, Instant madeAt) { }
+    record RuleRow(
+            long id, long suiteVersionId, List<PatternPart> patterns, String sample, String person, Instant madeAt) {}
 
     private final EntityManager entities;
     private final Catalog catalog;
@@ -57,16 +64,33 @@ class Rules {
 
     @Transactional(readOnly = true)
     List<RuleRow> all() {
-        return entities.createQuery("select distinct r from ReadingRule r left join fetch r.parts where r.retiredAt is null order by r.id", ReadingRule.class).getResultList().stream().map(Rules::row).toList();
+        return entities
+                .createQuery(
+                        "select distinct r from ReadingRule r left join fetch r.parts where r.retiredAt is null order by r.id",
+                        ReadingRule.class)
+                .getResultList()
+                .stream()
+                .map(Rules::row)
+                .toList();
     }
 
     @Transactional(readOnly = true)
     List<RuleRow> of(Collection<Long> suiteVersionIds) {
-        return all().stream().filter(r -> suiteVersionIds.contains(r.suiteVersionId())).toList();
+        return all().stream()
+                .filter(r -> suiteVersionIds.contains(r.suiteVersionId()))
+                .toList();
     }
 
     private static RuleRow row(ReadingRule r) {
-        return new RuleRow(r.id(), r.suiteVersionId(), r.parts().stream().map(p -> new PatternPart(p.name, p.kind, p.expression, p.unit, p.occurrence, p.metricId)).toList(), r.sample(), r.person(), r.madeAt());
+        return new RuleRow(
+                r.id(),
+                r.suiteVersionId(),
+                r.parts().stream()
+                        .map(p -> new PatternPart(p.name, p.kind, p.expression, p.unit, p.occurrence, p.metricId))
+                        .toList(),
+                r.sample(),
+                r.person(),
+                r.madeAt());
     }
 
     /** What patterns find in a text. Nothing is stored. */
@@ -83,7 +107,8 @@ class Rules {
         Set<String> names = new HashSet<>();
         for (PatternPart p : patterns) {
             if (!names.add(p.name().strip())) {
-                throw Problem.invalid("name-twice", "Two patterns are called \"" + p.name().strip() + "\". Give each its own name.");
+                throw Problem.invalid(
+                        "name-twice", "Two patterns are called \"" + p.name().strip() + "\". Give each its own name.");
             }
         }
     }
@@ -91,7 +116,9 @@ class Rules {
     /** @param sample the text it was made on: every pattern must find something there */
     @Transactional
     long make(long suiteVersionId, List<PatternPart> patterns, String sample, String person) {
-        Map<Long, MetricRow> metrics = catalog.metrics().stream().filter(m -> m.suiteVersionId() == suiteVersionId).collect(Collectors.toMap(MetricRow::id, m -> m));
+        Map<Long, MetricRow> metrics = catalog.metrics().stream()
+                .filter(m -> m.suiteVersionId() == suiteVersionId)
+                .collect(Collectors.toMap(MetricRow::id, m -> m));
         if (metrics.isEmpty()) {
             throw Problem.notFound("suite version", suiteVersionId);
         }
@@ -99,21 +126,45 @@ class Rules {
         for (PatternPart p : patterns) {
             MetricRow metric = p.metricId() == null ? null : metrics.get(p.metricId());
             if (metric == null) {
-                refused.add(new Problem.Refused(p.name(), "\"" + p.name() + "\" needs a test of this suite version that its number belongs to."));
-            } else if (!metric.given() || metric.kind().isSeries() || metric.series() != null || metric.kind() == Kind.CHECK || metric.kind() == Kind.CHOICE) {
+                refused.add(new Problem.Refused(
+                        p.name(),
+                        "\"" + p.name() + "\" needs a test of this suite version that its number belongs to."));
+            } else if (!metric.given()
+                    || metric.kind().isSeries()
+                    || metric.series() != null
+                    || metric.kind() == Kind.CHECK
+                    || metric.kind() == Kind.CHOICE) {
                 refused.add(new Problem.Refused(p.name(), "\"" + metric.test() + "\" takes no number out of a text."));
             } else if (UnitStep.factor(p.unit(), metric.unit()).isEmpty()) {
-                refused.add(new Problem.Refused(p.name(), "\"" + p.name() + "\" is in " + p.unit() + ", and " + metric.test() + " is measured in " + metric.unit() + "; the one does not turn into the other."));
+                refused.add(new Problem.Refused(
+                        p.name(),
+                        "\"" + p.name() + "\" is in " + p.unit() + ", and " + metric.test() + " is measured in "
+                                + metric.unit() + "; the one does not turn into the other."));
             }
         }
         ScoreReading.Scores outcome = read(patterns, sample);
-        outcome.missed().forEach(m -> refused.add(new Problem.Refused(m.pattern(), "\"" + m.pattern() + "\" finds nothing in its own sample: " + m.reason())));
+        outcome.missed()
+                .forEach(m -> refused.add(new Problem.Refused(
+                        m.pattern(), "\"" + m.pattern() + "\" finds nothing in its own sample: " + m.reason())));
         if (!refused.isEmpty()) {
             throw Problem.refused("rule-refused", refused);
         }
-        ReadingRule rule = new ReadingRule(suiteVersionId, patterns.stream().map(p -> new ReadingRule.Part(p.pattern(), p.metricId())).toList(), sample, person, clock.instant());
+        ReadingRule rule = new ReadingRule(
+                suiteVersionId,
+                patterns.stream()
+                        .map(p -> new ReadingRule.Part(p.pattern(), p.metricId()))
+                        .toList(),
+                sample,
+                person,
+                clock.instant());
         entities.persist(rule);
-        changes.note(person, "reading rule", rule.id(), ChangeLog.MADE, null, String.join(", ", patterns.stream().map(PatternPart::name).toList()));
+        changes.note(
+                person,
+                "reading rule",
+                rule.id(),
+                ChangeLog.MADE,
+                null,
+                String.join(", ", patterns.stream().map(PatternPart::name).toList()));
         return rule.id();
     }
 
@@ -130,14 +181,32 @@ class Rules {
     /** Makes a suite of one's own for what a general-purpose tool prints: with a test for each number that the sample has. */
     @Transactional
     void makeSuite(String toolKey, String name, String version, String mode, String sample, String person) {
-        ShippedRules.Tool tool = ShippedRules.all().stream().filter(t -> t.key().equals(toolKey)).findFirst().orElseThrow(() -> Problem.notFound("tool", toolKey));
-        Set<String> found = new LinkedHashSet<>(read(tool.parts().stream().map(p -> part(p, null)).toList(), sample).found().stream().map(ScoreReading.FoundScore::pattern).toList());
-        List<ShippedRules.Part> parts = tool.parts().stream().filter(p -> found.contains(p.pattern().name())).toList();
+        ShippedRules.Tool tool = ShippedRules.all().stream()
+                .filter(t -> t.key().equals(toolKey))
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("tool", toolKey));
+        Set<String> found = new LinkedHashSet<>(
+                read(tool.parts().stream().map(p -> part(p, null)).toList(), sample).found().stream()
+                        .map(ScoreReading.FoundScore::pattern)
+                        .toList());
+        List<ShippedRules.Part> parts = tool.parts().stream()
+                .filter(p -> found.contains(p.pattern().name()))
+                .toList();
         if (parts.isEmpty()) {
-            throw Problem.invalid("nothing-read", "This is not what " + tool.name() + " prints: no number was recognised. Paste the output of: " + tool.how());
+            throw Problem.invalid(
+                    "nothing-read",
+                    "This is not what " + tool.name() + " prints: no number was recognised. Paste the output of: "
+                            + tool.how());
         }
-        List<Catalog.NewTest> tests = parts.stream().map(p -> new Catalog.NewTest(p.pattern().name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-"), p.pattern().name(), "Read from " + tool.name(),
-            TestGroup.valueOf(p.group().toUpperCase(Locale.ROOT)), List.of(new Catalog.NewMetric("value", p.pattern().name(), p.unit(), p.direction(), p.scale(), p.main())))).toList();
+        List<Catalog.NewTest> tests = parts.stream()
+                .map(p -> new Catalog.NewTest(
+                        p.pattern().name().toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-"),
+                        p.pattern().name(),
+                        "Read from " + tool.name(),
+                        TestGroup.valueOf(p.group().toUpperCase(Locale.ROOT)),
+                        List.of(new Catalog.NewMetric(
+                                "value", p.pattern().name(), p.unit(), p.direction(), p.scale(), p.main()))))
+                .toList();
         List<Long> ids = catalog.makeOwn(name, version, mode, tests, person);
         // The tests are read past what this transaction has in hand.
         entities.flush();
@@ -145,12 +214,19 @@ class Rules {
         Map<Long, TestRow> made = catalog.tests(ids).stream().collect(Collectors.toMap(TestRow::id, t -> t));
         List<PatternPart> patterns = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
-            patterns.add(part(parts.get(i), made.get(ids.get(i)).metrics().get(0).id()));
+            patterns.add(
+                    part(parts.get(i), made.get(ids.get(i)).metrics().get(0).id()));
         }
         make(made.get(ids.get(0)).suiteVersionId(), patterns, sample, person);
     }
 
     private static PatternPart part(ShippedRules.Part p, @Nullable Long metricId) {
-        return new PatternPart(p.pattern().name(), p.pattern().kind(), p.pattern().expression(), p.pattern().unit(), p.pattern().occurrence(), metricId);
+        return new PatternPart(
+                p.pattern().name(),
+                p.pattern().kind(),
+                p.pattern().expression(),
+                p.pattern().unit(),
+                p.pattern().occurrence(),
+                metricId);
     }
 }

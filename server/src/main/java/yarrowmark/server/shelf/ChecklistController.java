@@ -15,8 +15,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/checklists")
 class ChecklistController {
-    record ChecklistBody(@NotNull @Size(max = Checklists.MOST_ITEMS) List<@NotNull @Size(max = 200) String> seen,
-                         @NotNull @Size(max = Checklists.MOST_ITEMS) List<@NotNull @Size(max = 200) String> items) { }
+    record ChecklistBody(
+            @NotNull @Size(max = Checklists.MOST_ITEMS) List<@NotNull @Size(max = 200) String> seen,
+            @NotNull @Size(max = Checklists.MOST_ITEMS) List<@NotNull @Size(max = 200) String> items) {}
 
     private final Checklists checklists;
 
@@ -30,7 +31,8 @@ class ChecklistController {
     }
 
     @PutMapping("/{deviceClass}")
-    List<Checklists.Checklist> change(@PathVariable DeviceClass deviceClass, @Valid @RequestBody ChecklistBody body, Principal who) {
+    List<Checklists.Checklist> change(
+            @PathVariable DeviceClass deviceClass, @Valid @RequestBody ChecklistBody body, Principal who) {
         checklists.change(deviceClass, body.seen(), body.items(), who.getName());
         return checklists.all();
     }

@@ -11,6 +11,7 @@ class Claim {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
+
     long modelId;
     String factKey;
     Long metricId;

@@ -21,7 +21,14 @@ public class Claims {
      * @param value    in the fact's base unit, or a number in the metric's unit
      * @param shown    as people write it
      */
-    public record ClaimRow(long id, String about, @Nullable String factKey, @Nullable MetricRow metric, String value, String shown, String source) { }
+    public record ClaimRow(
+            long id,
+            String about,
+            @Nullable String factKey,
+            @Nullable MetricRow metric,
+            String value,
+            String shown,
+            String source) {}
 
     private final ClaimRepository claims;
     private final ModelRepository models;
@@ -47,13 +54,27 @@ public class Claims {
             FactKey key = FactVocabulary.entry(c.factKey);
             return new ClaimRow(c.id, key.label(), c.factKey, null, c.value, FactText.of(key, c.value), c.source);
         }
-        MetricRow metric = metrics.stream().filter(m -> m.id() == c.metricId).findFirst().orElseThrow();
-        return new ClaimRow(c.id, metric.test(), null, metric, c.value, c.value + (metric.unit().equals("1") ? "" : " " + metric.unit()), c.source);
+        MetricRow metric =
+                metrics.stream().filter(m -> m.id() == c.metricId).findFirst().orElseThrow();
+        return new ClaimRow(
+                c.id,
+                metric.test(),
+                null,
+                metric,
+                c.value,
+                c.value + (metric.unit().equals("1") ? "" : " " + metric.unit()),
+                c.source);
     }
 
     /** @param text as typed: a fact with its unit, or a number in the metric's unit */
     @Transactional
-    public void add(long modelId, @Nullable String factKey, @Nullable Long metricId, String text, String source, String person) {
+    public void add(
+            long modelId,
+            @Nullable String factKey,
+            @Nullable Long metricId,
+            String text,
+            String source,
+            String person) {
         models.findById(modelId).orElseThrow(() -> Problem.notFound(Shelf.MODEL, modelId));
         if ((factKey == null) == (metricId == null)) {
             throw Problem.invalid("which-claim", "A claim is about a fact or about a metric, one of the two.");
@@ -63,15 +84,29 @@ public class Claims {
         claim.factKey = factKey;
         claim.metricId = metricId;
         claim.source = source.strip();
-        claim.value = metricId == null ? EditableField.understood(FactVocabulary.entry(factKey), text) : number(metricId, text);
+        claim.value = metricId == null
+                ? EditableField.understood(FactVocabulary.entry(factKey), text)
+                : number(metricId, text);
         claims.saveAndFlush(claim);
         ClaimRow row = row(claim, catalog.metrics());
-        changes.note(person, Shelf.MODEL, modelId, "claim", null, row.about() + " " + row.shown() + " (" + row.source() + ")");
+        changes.note(
+                person,
+                Shelf.MODEL,
+                modelId,
+                "claim",
+                null,
+                row.about() + " " + row.shown() + " (" + row.source() + ")");
     }
 
     private String number(long metricId, String text) {
-        MetricRow metric = catalog.metrics().stream().filter(m -> m.id() == metricId).findFirst().orElseThrow(() -> Problem.notFound("metric", metricId));
-        String digits = text.strip().replaceFirst("\\s*" + java.util.regex.Pattern.quote(metric.unit()) + "$", "").replaceAll("[\\s'’\u202f]", "").replace(',', '.');
+        MetricRow metric = catalog.metrics().stream()
+                .filter(m -> m.id() == metricId)
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("metric", metricId));
+        String digits = text.strip()
+                .replaceFirst("\\s*" + java.util.regex.Pattern.quote(metric.unit()) + "$", "")
+                .replaceAll("[\\s'’\u202f]", "")
+                .replace(',', '.');
         try {
             double value = Double.parseDouble(digits);
             if (value > 0 && value < Double.POSITIVE_INFINITY) {
@@ -80,14 +115,25 @@ public class Claims {
         } catch (NumberFormatException e) {
             // Told below, together with numbers that are out of range.
         }
-        throw Problem.invalid("not-understood", "\"" + text + "\" is no value of " + metric.test() + ". Write a number above 0 in " + metric.unit() + ".");
+        throw Problem.invalid(
+                "not-understood",
+                "\"" + text + "\" is no value of " + metric.test() + ". Write a number above 0 in " + metric.unit()
+                        + ".");
     }
 
     @Transactional
     public void remove(long modelId, long claimId, String person) {
-        Claim claim = claims.findById(claimId).filter(c -> c.modelId == modelId).orElseThrow(() -> Problem.notFound("claim", claimId));
+        Claim claim = claims.findById(claimId)
+                .filter(c -> c.modelId == modelId)
+                .orElseThrow(() -> Problem.notFound("claim", claimId));
         ClaimRow row = row(claim, catalog.metrics());
-        changes.note(person, Shelf.MODEL, modelId, "claim", row.about() + " " + row.shown() + " (" + row.source() + ")", null);
+        changes.note(
+                person,
+                Shelf.MODEL,
+                modelId,
+                "claim",
+                row.about() + " " + row.shown() + " (" + row.source() + ")",
+                null);
         claims.delete(claim);
     }
 }

@@ -33,26 +33,35 @@ class Configuration {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Unit unit;
+
     @ManyToOne(fetch = FetchType.LAZY)
     private Configuration parent;
+
     private String name;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     private String fingerprint;
+
     private Instant createdAt;
     private Instant retiredAt;
     /** Where its sessions went, when it turned out to be the same as another. */
     private Long mergedInto;
-    @OneToMany(mappedBy = "configuration", cascade = {CascadeType.PERSIST, CascadeType.REMOVE}, orphanRemoval = true)
+
+    @OneToMany(
+            mappedBy = "configuration",
+            cascade = {CascadeType.PERSIST, CascadeType.REMOVE},
+            orphanRemoval = true)
     private List<Fact> facts = new ArrayList<>();
+
     @ElementCollection
     @CollectionTable(name = "tested_fact", joinColumns = @JoinColumn(name = "configuration_id"))
     @Column(name = "fact_key")
     private Set<String> tested = new TreeSet<>();
 
-    protected Configuration() {
-    }
+    protected Configuration() {}
 
     Configuration(Unit unit, Configuration parent, String name, Instant createdAt) {
         this.unit = unit;
@@ -65,15 +74,18 @@ class Configuration {
     /** Makes the facts these and no others; facts that stay are kept as they are stored. */
     void describe(Map<String, GivenFact> given) {
         facts.removeIf(f -> !given.containsKey(f.key()));
-        given.forEach((key, g) -> fact(key).ifPresentOrElse(f -> {
-            f.factValue = g.value();
-            f.source = g.source();
-            f.otherValue = g.other();
-        }, () -> {
-            Fact made = new Fact(this, key, g.value(), g.source());
-            made.otherValue = g.other();
-            facts.add(made);
-        }));
+        given.forEach((key, g) -> fact(key)
+                .ifPresentOrElse(
+                        f -> {
+                            f.factValue = g.value();
+                            f.source = g.source();
+                            f.otherValue = g.other();
+                        },
+                        () -> {
+                            Fact made = new Fact(this, key, g.value(), g.source());
+                            made.otherValue = g.other();
+                            facts.add(made);
+                        }));
         seal();
     }
 

@@ -34,22 +34,29 @@ class ConfigurationController {
     }
 
     /** @param parentId the configuration that facts without text are taken from */
-    record NewConfigurationBody(@Nullable Long parentId, @Nullable @Size(max = 200) String name,
-                                @NotNull @Size(max = TypedFacts.MOST_FACTS) List<@Valid @NotNull TypedFactBody> facts) { }
+    record NewConfigurationBody(
+            @Nullable Long parentId,
+            @Nullable @Size(max = 200) String name,
+            @NotNull @Size(max = TypedFacts.MOST_FACTS) List<@Valid @NotNull TypedFactBody> facts) {}
 
     /** @param seen fingerprint of the facts the person saw */
-    record FactsBody(@NotBlank @Size(max = 64) String seen, @NotNull @Size(max = TypedFacts.MOST_FACTS) List<@Valid @NotNull TypedFactBody> facts) { }
+    record FactsBody(
+            @NotBlank @Size(max = 64) String seen,
+            @NotNull @Size(max = TypedFacts.MOST_FACTS) List<@Valid @NotNull TypedFactBody> facts) {}
 
-    record CorrectionBody(@NotBlank @Size(max = 64) String seen, @NotBlank @Size(max = 80) String key, @Nullable @Size(max = 2_000) String text,
-                          @NotBlank(message = "must say why the fact was wrong") @Size(max = 500) String reason) { }
+    record CorrectionBody(
+            @NotBlank @Size(max = 64) String seen,
+            @NotBlank @Size(max = 80) String key,
+            @Nullable @Size(max = 2_000) String text,
+            @NotBlank(message = "must say why the fact was wrong") @Size(max = 500) String reason) {}
 
-    record PickBody(@NotBlank @Size(max = 80) String key, boolean other) { }
+    record PickBody(@NotBlank @Size(max = 80) String key, boolean other) {}
 
-    record NameBody(@NotNull @Size(max = 200) String from, @NotBlank @Size(max = 200) String to) { }
+    record NameBody(@NotNull @Size(max = 200) String from, @NotBlank @Size(max = 200) String to) {}
 
-    record RetiredBody(boolean retired) { }
+    record RetiredBody(boolean retired) {}
 
-    record TestedBody(@NotNull @Size(max = 50) List<@NotBlank @Size(max = 80) String> keys) { }
+    record TestedBody(@NotNull @Size(max = 50) List<@NotBlank @Size(max = 80) String> keys) {}
 
     private final Shelf shelf;
     private final Configurations configurations;
@@ -73,7 +80,10 @@ class ConfigurationController {
     }
 
     @GetMapping("/configurations/difference")
-    DifferencePage difference(@RequestParam @Size(max = MOST_ON_TABLE) List<Long> ids, @RequestParam long base, @RequestParam(required = false) @Nullable List<String> tested) {
+    DifferencePage difference(
+            @RequestParam @Size(max = MOST_ON_TABLE) List<Long> ids,
+            @RequestParam long base,
+            @RequestParam(required = false) @Nullable List<String> tested) {
         return differences.of(ids, base, tested);
     }
 
@@ -84,12 +94,18 @@ class ConfigurationController {
 
     @PostMapping("/units/{unitId}/configurations")
     ConfigurationPage make(@PathVariable long unitId, @Valid @RequestBody NewConfigurationBody body, Principal who) {
-        return shelf.configuration(configurations.make(unitId, body.parentId(), body.name(), body.facts().stream().map(TypedFactBody::typed).toList(), who.getName()));
+        return shelf.configuration(configurations.make(
+                unitId,
+                body.parentId(),
+                body.name(),
+                body.facts().stream().map(TypedFactBody::typed).toList(),
+                who.getName()));
     }
 
     @PutMapping("/configurations/{id}/facts")
     ConfigurationPage change(@PathVariable long id, @Valid @RequestBody FactsBody body, Principal who) {
-        configurations.change(id, body.seen(), body.facts().stream().map(TypedFactBody::typed).toList(), who.getName());
+        configurations.change(
+                id, body.seen(), body.facts().stream().map(TypedFactBody::typed).toList(), who.getName());
         return shelf.configuration(id);
     }
 

@@ -15,16 +15,20 @@ final class ConfigurationNames {
     /** The facts a reader knows a device by, in the order they are said. */
     private static final List<String> TELLING = List.of("processor.name", "memory.size", "os.name", "browser.name");
 
-    private ConfigurationNames() {
-    }
+    private ConfigurationNames() {}
 
     static String suggest(@Nullable Map<String, String> parent, Map<String, String> facts) {
         if (parent != null) {
             String changed = FactDifference.name(FactDifference.between(parent, facts));
             return changed.isEmpty() ? "other small facts" : changed;
         }
-        String parts = TELLING.stream().map(k -> facts.containsKey(k) ? FactText.of(FactVocabulary.entry(k), facts.get(k)) : null)
-            .filter(Objects::nonNull).collect(Collectors.joining(" · "));
-        return Stream.of(parts, "as found").filter(p -> !p.isEmpty()).findFirst().orElseThrow();
+        String parts = TELLING.stream()
+                .map(k -> facts.containsKey(k) ? FactText.of(FactVocabulary.entry(k), facts.get(k)) : null)
+                .filter(Objects::nonNull)
+                .collect(Collectors.joining(" · "));
+        return Stream.of(parts, "as found")
+                .filter(p -> !p.isEmpty())
+                .findFirst()
+                .orElseThrow();
     }
 }

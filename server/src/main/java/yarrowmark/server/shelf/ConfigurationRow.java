@@ -1,9 +1,25 @@
 package yarrowmark.server.shelf;
 
 /** A configuration by its names. */
-public record ConfigurationRow(long id, long modelId, String maker, String model, DeviceClass deviceClass, String unit, String name, boolean retired) {
+public record ConfigurationRow(
+        long id,
+        long modelId,
+        String maker,
+        String model,
+        DeviceClass deviceClass,
+        String unit,
+        String name,
+        boolean retired) {
     static ConfigurationRow of(Configuration c) {
         Model m = c.unit().model();
-        return new ConfigurationRow(c.id(), m.id(), m.maker().name(), m.name(), m.deviceClass(), c.unit().label(), c.name(), c.isRetired());
+        return new ConfigurationRow(
+                c.id(),
+                m.id(),
+                m.maker().name(),
+                m.name(),
+                m.deviceClass(),
+                c.unit().label(),
+                c.name(),
+                c.isRetired());
     }
 }

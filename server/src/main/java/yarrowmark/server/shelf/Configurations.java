@@ -36,8 +36,14 @@ public class Configurations {
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Configurations(UnitRepository units, ConfigurationRepository configurations, ObjectProvider<ConfigurationUse> use, EntityManager entities,
-                   ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
+    Configurations(
+            UnitRepository units,
+            ConfigurationRepository configurations,
+            ObjectProvider<ConfigurationUse> use,
+            EntityManager entities,
+            ChangeLog changes,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.units = units;
         this.configurations = configurations;
         this.use = use;
@@ -56,7 +62,9 @@ public class Configurations {
     @Transactional
     public long configure(long unitId, List<GivenFact> told, @Nullable String name, String person) {
         Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
-        Configuration newest = configurations.findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(unitId).orElse(null);
+        Configuration newest = configurations
+                .findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(unitId)
+                .orElse(null);
         Map<String, GivenFact> facts = new TreeMap<>();
         told.forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value().strip(), f.source())));
         if (newest != null) {
@@ -75,9 +83,14 @@ public class Configurations {
     private static void carryOver(Configuration newest, Map<String, GivenFact> facts) {
         for (Fact known : newest.facts()) {
             GivenFact told = facts.get(known.key());
-            if (told == null && known.source != FactSource.DETECTED && FactVocabulary.entry(known.key()).group() != FactGroup.ROOM) {
+            if (told == null
+                    && known.source != FactSource.DETECTED
+                    && FactVocabulary.entry(known.key()).group() != FactGroup.ROOM) {
                 facts.put(known.key(), new GivenFact(known.key(), known.value(), known.source, known.otherValue));
-            } else if (told != null && told.source() == FactSource.DETECTED && known.source != FactSource.DETECTED && !told.value().equals(known.value())) {
+            } else if (told != null
+                    && told.source() == FactSource.DETECTED
+                    && known.source != FactSource.DETECTED
+                    && !told.value().equals(known.value())) {
                 facts.put(known.key(), new GivenFact(known.key(), told.value(), told.source(), known.value()));
             }
         }
@@ -93,24 +106,33 @@ public class Configurations {
 
     /** @param parentId the configuration it is copied from; null for one from nothing */
     @Transactional
-    public long make(long unitId, @Nullable Long parentId, @Nullable String name, List<TypedFacts.Typed> typed, String person) {
+    public long make(
+            long unitId, @Nullable Long parentId, @Nullable String name, List<TypedFacts.Typed> typed, String person) {
         Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
         Configuration parent = parentId == null ? null : withFacts(parentId);
         Map<String, GivenFact> facts = TypedFacts.read(typed, parent);
         withFacts(unitId, facts).ifPresent(same -> {
-            throw Problem.conflict("same-facts", "\"" + same.name() + "\" of this unit has exactly these facts already. Change one, or use that one.").with("configurationId", same.id());
+            throw Problem.conflict(
+                            "same-facts",
+                            "\"" + same.name()
+                                    + "\" of this unit has exactly these facts already. Change one, or use that one.")
+                    .with("configurationId", same.id());
         });
         // A copy for another unit of the model starts a tree of its own there.
         Configuration above = parent != null && parent.unit().id().equals(unitId) ? parent : null;
-        String called = name != null && !name.isBlank() ? name
-            : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts));
+        String called = name != null && !name.isBlank()
+                ? name
+                : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts));
         return make(unit, above, called, facts, person).id();
     }
 
     /** The unit's configuration with exactly these facts, in base units; the newest where there are several. */
     @Transactional(readOnly = true)
     public Optional<Long> find(long unitId, Map<String, String> facts) {
-        return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(facts)).stream().filter(c -> c.mergedInto() == null).findFirst().map(Configuration::id);
+        return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(facts)).stream()
+                .filter(c -> c.mergedInto() == null)
+                .findFirst()
+                .map(Configuration::id);
     }
 
     /** A configuration as another record describes it. @param facts in base units */
@@ -149,7 +171,9 @@ public class Configurations {
         for (Undoable.Noted n : noted) {
             GivenFact now = facts.get(n.field());
             if (!java.util.Objects.equals(now == null ? null : now.value(), n.to())) {
-                throw Problem.conflict("changed-meanwhile", "The facts are no longer as this change left them, so it cannot be taken back.");
+                throw Problem.conflict(
+                        "changed-meanwhile",
+                        "The facts are no longer as this change left them, so it cannot be taken back.");
             }
             if (n.from() == null) {
                 facts.remove(n.field());
@@ -168,7 +192,11 @@ public class Configurations {
     public void correct(long id, String seen, String key, @Nullable String text, String reason, String person) {
         Configuration c = locked(id);
         refuseOutdated(c, seen);
-        String value = text == null || text.isBlank() ? null : TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null).get(key).value();
+        String value = text == null || text.isBlank()
+                ? null
+                : TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null)
+                        .get(key)
+                        .value();
         String old = c.fact(key).map(Fact::value).orElse(null);
         if (java.util.Objects.equals(old, value)) {
             throw Problem.invalid("same-value", "That is what is stored already; there is nothing to correct.");
@@ -180,19 +208,27 @@ public class Configurations {
     @Transactional
     public void pick(long id, String key, boolean other, String person) {
         Configuration c = locked(id);
-        Fact fact = c.fact(key).filter(f -> f.otherValue != null)
-            .orElseThrow(() -> Problem.conflict("nothing-to-pick", "Nobody contradicts this fact any more."));
+        Fact fact = c.fact(key)
+                .filter(f -> f.otherValue != null)
+                .orElseThrow(() -> Problem.conflict("nothing-to-pick", "Nobody contradicts this fact any more."));
         String taken = fact.otherValue;
         fact.otherValue = null;
         if (other) {
-            correct(c, key, taken, FactSource.TYPED, "The reviewer picked the typed value over the detected one", person);
+            correct(
+                    c,
+                    key,
+                    taken,
+                    FactSource.TYPED,
+                    "The reviewer picked the typed value over the detected one",
+                    person);
         } else {
             changes.note(person, SUBJECT, id, "picked: " + key, "detected and typed differed", fact.value());
             configurations.flush();
         }
     }
 
-    private void correct(Configuration c, String key, @Nullable String value, FactSource source, String reason, String person) {
+    private void correct(
+            Configuration c, String key, @Nullable String value, FactSource source, String reason, String person) {
         Optional<Fact> fact = c.fact(key);
         FactCorrection correction = new FactCorrection();
         correction.configurationId = c.id();
@@ -221,7 +257,10 @@ public class Configurations {
     public void rename(long id, String from, String to, String person) {
         Configuration c = locked(id);
         if (!c.name().equals(from)) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else renamed it to \"" + c.name() + "\" since you opened it.").with("now", c.name());
+            throw Problem.conflict(
+                            "changed-meanwhile",
+                            "Somebody else renamed it to \"" + c.name() + "\" since you opened it.")
+                    .with("now", c.name());
         }
         String name = to.strip();
         changes.note(person, SUBJECT, id, "name", c.name(), name);
@@ -246,7 +285,10 @@ public class Configurations {
         Configuration c = locked(id);
         refuseUsed(c);
         if (configurations.existsByParentId(id) || configurations.existsByMergedInto(id)) {
-            throw Problem.conflict("has-children", "Other configurations were copied from \"" + c.name() + "\". Retire it instead: it then stays out of the way.");
+            throw Problem.conflict(
+                    "has-children",
+                    "Other configurations were copied from \"" + c.name()
+                            + "\". Retire it instead: it then stays out of the way.");
         }
         changes.note(person, SUBJECT, id, "removed", c.name(), null);
         configurations.delete(c);
@@ -276,14 +318,27 @@ public class Configurations {
     public void checkSame(long one, long other) {
         Configuration a = withFacts(one);
         Configuration b = withFacts(other);
-        if (one == other || !a.unit().id().equals(b.unit().id()) || !a.fingerprint().equals(b.fingerprint()) || a.mergedInto() != null || b.mergedInto() != null) {
-            throw Problem.conflict("not-the-same", "Only two configurations of one unit with equal facts can be merged. These differ"
-                + (a.unit().id().equals(b.unit().id()) ? "." : " in their unit."));
+        if (one == other
+                || !a.unit().id().equals(b.unit().id())
+                || !a.fingerprint().equals(b.fingerprint())
+                || a.mergedInto() != null
+                || b.mergedInto() != null) {
+            throw Problem.conflict(
+                    "not-the-same",
+                    "Only two configurations of one unit with equal facts can be merged. These differ"
+                            + (a.unit().id().equals(b.unit().id()) ? "." : " in their unit."));
         }
     }
 
-    private Configuration make(Unit unit, @Nullable Configuration parent, @Nullable String name, Map<String, GivenFact> facts, String person) {
-        String called = name != null ? name : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts));
+    private Configuration make(
+            Unit unit,
+            @Nullable Configuration parent,
+            @Nullable String name,
+            Map<String, GivenFact> facts,
+            String person) {
+        String called = name != null
+                ? name
+                : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts));
         Configuration made = new Configuration(unit, parent, shortened(called.strip()), clock.instant());
         made.describe(facts);
         configurations.saveAndFlush(made);
@@ -295,28 +350,47 @@ public class Configurations {
     /** The newest that is neither retired nor merged away. */
     private Optional<Configuration> withFacts(long unitId, Map<String, GivenFact> facts) {
         return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(values(facts))).stream()
-            .filter(c -> c.mergedInto() == null && !c.isRetired()).findFirst();
+                .filter(c -> c.mergedInto() == null && !c.isRetired())
+                .findFirst();
     }
 
     private void noteFacts(long id, Map<String, String> before, Map<String, GivenFact> after, String person) {
         for (FactDifference d : FactDifference.between(before, values(after))) {
-            changes.note(person, SUBJECT, id, d.key().key(), d.before().orElse(null), d.after().orElse(null));
+            changes.note(
+                    person,
+                    SUBJECT,
+                    id,
+                    d.key().key(),
+                    d.before().orElse(null),
+                    d.after().orElse(null));
         }
     }
 
     private void refuseUsed(Configuration c) {
         int sessions = sessions(c.id());
         if (sessions > 0) {
-            throw Problem.conflict("has-readings", "\"" + c.name() + "\" was measured in " + sessions + (sessions == 1 ? " session" : " sessions")
-                + ", so its facts stay. Save your changes as a new configuration, or correct a fact that was wrong all along.");
+            throw Problem.conflict(
+                    "has-readings",
+                    "\"" + c.name() + "\" was measured in " + sessions + (sessions == 1 ? " session" : " sessions")
+                            + ", so its facts stay. Save your changes as a new configuration, or correct a fact that was wrong all along.");
         }
     }
 
     private static void refuseOutdated(Configuration c, String seen) {
         if (!c.fingerprint().equals(seen)) {
-            throw Problem.conflict("changed-meanwhile", "Somebody else changed these facts since you opened them. What you typed is still here: look at both, then save again.")
-                .with("facts", c.values().entrySet().stream().map(f -> Map.of("key", f.getKey(), "shown", FactText.of(FactVocabulary.entry(f.getKey()), f.getValue()))).toList())
-                .with("fingerprint", c.fingerprint());
+            throw Problem.conflict(
+                            "changed-meanwhile",
+                            "Somebody else changed these facts since you opened them. What you typed is still here: look at both, then save again.")
+                    .with(
+                            "facts",
+                            c.values().entrySet().stream()
+                                    .map(f -> Map.of(
+                                            "key",
+                                            f.getKey(),
+                                            "shown",
+                                            FactText.of(FactVocabulary.entry(f.getKey()), f.getValue())))
+                                    .toList())
+                    .with("fingerprint", c.fingerprint());
         }
     }
 

@@ -12,8 +12,7 @@ final class Dates {
     private static final int FIRST_YEAR = 1970;
     private static final int YEARS_AHEAD = 5;
 
-    private Dates() {
-    }
+    private Dates() {}
 
     static String read(String typed, String what, Clock clock) {
         if (typed.matches("\\d{4}-\\d{2}-\\d{2}")) {
@@ -32,7 +31,9 @@ final class Dates {
     private static void checkYear(int year, String what, Clock clock) {
         int latest = LocalDate.now(clock).getYear() + YEARS_AHEAD;
         if (year < FIRST_YEAR || year > latest) {
-            throw Problem.invalid("date-out-of-range", what + " must lie between " + FIRST_YEAR + " and " + latest + ", not in " + year + ".");
+            throw Problem.invalid(
+                    "date-out-of-range",
+                    what + " must lie between " + FIRST_YEAR + " and " + latest + ", not in " + year + ".");
         }
     }
 }

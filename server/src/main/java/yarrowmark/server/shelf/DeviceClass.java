@@ -1,4 +1,11 @@
 package yarrowmark.server.shelf;
 
 /** What kind of thing a model is. */
-public enum DeviceClass { DESKTOP, MINI, LAPTOP, TABLET, PHONE, BOARD }
+public enum DeviceClass {
+    DESKTOP,
+    MINI,
+    LAPTOP,
+    TABLET,
+    PHONE,
+    BOARD
+}

@@ -33,7 +33,8 @@ public class Differences {
         Map<Long, Configuration> found = found(ids);
         List<Configuration> in = ids.stream().distinct().map(found::get).toList();
         if (in.size() < 2 || !ids.contains(base)) {
-            throw Problem.invalid("not-two", "A difference needs at least two configurations, and one of them as the base.");
+            throw Problem.invalid(
+                    "not-two", "A difference needs at least two configurations, and one of them as the base.");
         }
         return page(in, base, tested);
     }
@@ -41,12 +42,20 @@ public class Differences {
     /** Each of these against the base, by its id. Between two models it is the device that is compared, so what was under test on one of them is not. */
     @Transactional(readOnly = true)
     public Map<Long, DifferencePage> each(long base, Collection<Long> others) {
-        Map<Long, Configuration> found = found(Stream.concat(Stream.of(base), others.stream()).toList());
-        return others.stream().collect(Collectors.toMap(id -> id, id -> page(List.of(found.get(base), found.get(id)), base, sameModel(found.get(base), found.get(id)) ? null : List.of())));
+        Map<Long, Configuration> found =
+                found(Stream.concat(Stream.of(base), others.stream()).toList());
+        return others.stream()
+                .collect(Collectors.toMap(
+                        id -> id,
+                        id -> page(
+                                List.of(found.get(base), found.get(id)),
+                                base,
+                                sameModel(found.get(base), found.get(id)) ? null : List.of())));
     }
 
     private Map<Long, Configuration> found(Collection<Long> ids) {
-        Map<Long, Configuration> found = configurations.findWithFactsByIdIn(ids).stream().collect(Collectors.toMap(Configuration::id, Function.identity()));
+        Map<Long, Configuration> found = configurations.findWithFactsByIdIn(ids).stream()
+                .collect(Collectors.toMap(Configuration::id, Function.identity()));
         ids.stream().filter(id -> !found.containsKey(id)).findFirst().ifPresent(id -> {
             throw Problem.notFound(Configurations.SUBJECT, id);
         });
@@ -61,9 +70,14 @@ public class Differences {
         Set<String> keys = new HashSet<>(tested == null ? List.of() : tested);
         if (tested == null) {
             // Told from the changed one, what was under test is the same: where its origin is here, its marks count.
-            in.stream().filter(c -> c.id() != base || c.parent() != null && in.contains(c.parent())).forEach(c -> keys.addAll(c.tested()));
+            in.stream()
+                    .filter(c -> c.id() != base || c.parent() != null && in.contains(c.parent()))
+                    .forEach(c -> keys.addAll(c.tested()));
         }
         int at = in.stream().map(Configuration::id).toList().indexOf(base);
-        return DifferencePage.of(in.stream().map(ConfigurationRow::of).toList(), base, SetupComparison.of(in.stream().map(Configuration::values).toList(), at, keys));
+        return DifferencePage.of(
+                in.stream().map(ConfigurationRow::of).toList(),
+                base,
+                SetupComparison.of(in.stream().map(Configuration::values).toList(), at, keys));
     }
 }

@@ -19,15 +19,40 @@ import yarrowmark.server.platform.Problem;
  * @param read    typed text to kept text; throws a Problem that says how to write it
  * @param show    kept text to what people read
  */
-record EditableField<T>(String name, String label, String example, int longest, boolean required, Function<T, @Nullable String> get,
-                        BiConsumer<T, @Nullable String> set, UnaryOperator<String> read, UnaryOperator<String> show) {
+record EditableField<T>(
+        String name,
+        String label,
+        String example,
+        int longest,
+        boolean required,
+        Function<T, @Nullable String> get,
+        BiConsumer<T, @Nullable String> set,
+        UnaryOperator<String> read,
+        UnaryOperator<String> show) {
 
-    static <T> EditableField<T> text(String name, String label, String example, int longest, Function<T, @Nullable String> get, BiConsumer<T, @Nullable String> set) {
-        return new EditableField<>(name, label, example, longest, false, get, set, UnaryOperator.identity(), UnaryOperator.identity());
+    static <T> EditableField<T> text(
+            String name,
+            String label,
+            String example,
+            int longest,
+            Function<T, @Nullable String> get,
+            BiConsumer<T, @Nullable String> set) {
+        return new EditableField<>(
+                name, label, example, longest, false, get, set, UnaryOperator.identity(), UnaryOperator.identity());
     }
 
-    static <T> EditableField<T> quantity(String name, FactKey key, Function<T, @Nullable String> get, BiConsumer<T, @Nullable String> set) {
-        return new EditableField<>(name, key.label(), FactReader.example(key), 60, false, get, set, text -> understood(key, text), kept -> FactText.of(key, kept));
+    static <T> EditableField<T> quantity(
+            String name, FactKey key, Function<T, @Nullable String> get, BiConsumer<T, @Nullable String> set) {
+        return new EditableField<>(
+                name,
+                key.label(),
+                FactReader.example(key),
+                60,
+                false,
+                get,
+                set,
+                text -> understood(key, text),
+                kept -> FactText.of(key, kept));
     }
 
     EditableField<T> mandatory() {
@@ -39,7 +64,8 @@ record EditableField<T>(String name, String label, String example, int longest, 
     }
 
     /** What is kept now. A record may stand in for one that is not loaded yet, and then has no fields of its own. */
-    @Nullable String value(T record) {
+    @Nullable
+    String value(T record) {
         return get.apply(loaded(record));
     }
 
@@ -53,7 +79,8 @@ record EditableField<T>(String name, String label, String example, int longest, 
     }
 
     /** The kept text for what somebody typed; null where the field is emptied. */
-    @Nullable String kept(@Nullable String typed) {
+    @Nullable
+    String kept(@Nullable String typed) {
         String text = typed == null ? "" : typed.strip();
         if (text.isEmpty()) {
             if (required) {
@@ -62,12 +89,14 @@ record EditableField<T>(String name, String label, String example, int longest, 
             return null;
         }
         if (text.length() > longest) {
-            throw Problem.invalid("too-long", label + " has " + text.length() + " characters; " + longest + " are the most.");
+            throw Problem.invalid(
+                    "too-long", label + " has " + text.length() + " characters; " + longest + " are the most.");
         }
         return read.apply(text);
     }
 
-    @Nullable String shown(@Nullable String kept) {
+    @Nullable
+    String shown(@Nullable String kept) {
         return kept == null ? null : show.apply(kept);
     }
 

@@ -17,18 +17,20 @@ class Fact {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Configuration configuration;
+
     private String factKey;
     String factValue;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     FactSource source;
     /** What the other source says, until the reviewer picks; null where there is no contradiction. */
     String otherValue;
 
-    protected Fact() {
-    }
+    protected Fact() {}
 
     Fact(Configuration configuration, String key, String value, FactSource source) {
         this.configuration = configuration;

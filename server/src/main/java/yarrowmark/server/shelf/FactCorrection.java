@@ -12,6 +12,7 @@ class FactCorrection {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     Long id;
+
     long configurationId;
     String factKey;
     String oldValue;

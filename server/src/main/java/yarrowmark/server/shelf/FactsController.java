@@ -31,9 +31,17 @@ class FactsController {
     private static final int MOST_UNREAD = 4_000;
 
     /** @param tolerance up to which difference two values count as the same, as people write it; null where only equal is the same */
-    record VocabularyEntry(String key, String label, String brief, String group, FactKey.Type type, String example, List<String> choices, @Nullable String tolerance) { }
+    record VocabularyEntry(
+            String key,
+            String label,
+            String brief,
+            String group,
+            FactKey.Type type,
+            String example,
+            List<String> choices,
+            @Nullable String tolerance) {}
 
-    record UnderstandBody(@NotBlank @Size(max = 80) String key, @NotNull @Size(max = 2_000) String text) { }
+    record UnderstandBody(@NotBlank @Size(max = 80) String key, @NotNull @Size(max = 2_000) String text) {}
 
     /**
      * @param key    of the vocabulary, where the name that was given is that of an entry
@@ -42,23 +50,36 @@ class FactsController {
      * @param reason why it was not understood
      * @param also   other facts the same text tells, as people write them, by label
      */
-    record Understanding(String key, @Nullable String value, @Nullable String shown, @Nullable String note, @Nullable String reason, Map<String, String> also) { }
+    record Understanding(
+            String key,
+            @Nullable String value,
+            @Nullable String shown,
+            @Nullable String note,
+            @Nullable String reason,
+            Map<String, String> also) {}
 
-    record ReadBody(@NotNull @Size(max = 1_800_000) String text) { }
+    record ReadBody(@NotNull @Size(max = 1_800_000) String text) {}
 
     /** @param exact a text that is read as exactly this value when it is sent back */
-    record ReadFact(String key, String label, String group, String exact, String shown, String tool, int line, String text) { }
+    record ReadFact(
+            String key, String label, String group, String exact, String shown, String tool, int line, String text) {}
 
-    record UnreadLine(int number, String text) { }
+    record UnreadLine(int number, String text) {}
 
     /** @param unreadTotal how many lines were not recognised; the first of them are in the list */
-    record ReadAnswer(List<String> tools, List<ReadFact> facts, List<ReadFact> doubts, List<UnreadLine> unread, int unreadTotal, int lines) { }
+    record ReadAnswer(
+            List<String> tools,
+            List<ReadFact> facts,
+            List<ReadFact> doubts,
+            List<UnreadLine> unread,
+            int unreadTotal,
+            int lines) {}
 
     /**
      * @param exact a text that is read as exactly this value
      * @param used  in how many configurations
      */
-    record UsedValue(String exact, String shown, long used) { }
+    record UsedValue(String exact, String shown, long used) {}
 
     private final JdbcTemplate jdbc;
 
@@ -68,15 +89,29 @@ class FactsController {
 
     @GetMapping("/vocabulary")
     List<VocabularyEntry> vocabulary() {
-        return FactVocabulary.all().stream().map(k -> new VocabularyEntry(k.key(), k.label(), k.brief(), k.group().label(), k.type(), FactReader.example(k),
-            k.choices().stream().map(FactChoice::name).toList(), tolerance(k))).toList();
+        return FactVocabulary.all().stream()
+                .map(k -> new VocabularyEntry(
+                        k.key(),
+                        k.label(),
+                        k.brief(),
+                        k.group().label(),
+                        k.type(),
+                        FactReader.example(k),
+                        k.choices().stream().map(FactChoice::name).toList(),
+                        tolerance(k)))
+                .toList();
     }
 
     private static @Nullable String tolerance(FactKey key) {
         if (key.tolerance().absolute() > 0) {
             return FactText.of(key, Double.toString(key.tolerance().absolute()));
         }
-        return key.tolerance().relative() > 0 ? String.format(Locale.ROOT, "%s %%", Double.toString(key.tolerance().relative() * 100).replaceAll("\\.0$", "")) : null;
+        return key.tolerance().relative() > 0
+                ? String.format(
+                        Locale.ROOT,
+                        "%s %%",
+                        Double.toString(key.tolerance().relative() * 100).replaceAll("\\.0$", ""))
+                : null;
     }
 
     @PostMapping("/understand")
@@ -85,7 +120,9 @@ class FactsController {
         FactReader.Reading reading = FactReader.read(FactVocabulary.entry(key), body.text());
         if (reading instanceof FactReader.Understood u) {
             Map<String, String> also = new java.util.TreeMap<>();
-            u.also().forEach((k, v) -> also.put(FactVocabulary.entry(k).label(), FactText.of(FactVocabulary.entry(k), v)));
+            u.also()
+                    .forEach((k, v) ->
+                            also.put(FactVocabulary.entry(k).label(), FactText.of(FactVocabulary.entry(k), v)));
             return new Understanding(key, u.value(), u.shown(), u.note().isEmpty() ? null : u.note(), null, also);
         }
         return new Understanding(key, null, null, null, ((FactReader.NotUnderstood) reading).reason(), Map.of());
@@ -95,23 +132,51 @@ class FactsController {
     @PostMapping("/read")
     ReadAnswer read(@Valid @RequestBody ReadBody body) {
         FactCapture.Captured c = FactCapture.read(body.text());
-        return new ReadAnswer(c.tools(), c.facts().stream().map(FactsController::shown).toList(), c.doubts().stream().map(FactsController::shown).toList(),
-            c.unread().stream().limit(MOST_UNREAD).map(u -> new UnreadLine(u.number(), u.text())).toList(), c.unread().size(), c.lines());
+        return new ReadAnswer(
+                c.tools(),
+                c.facts().stream().map(FactsController::shown).toList(),
+                c.doubts().stream().map(FactsController::shown).toList(),
+                c.unread().stream()
+                        .limit(MOST_UNREAD)
+                        .map(u -> new UnreadLine(u.number(), u.text()))
+                        .toList(),
+                c.unread().size(),
+                c.lines());
     }
 
     private static ReadFact shown(FactCapture.Found f) {
         FactKey key = FactVocabulary.entry(f.key());
-        return new ReadFact(f.key(), key.label(), key.group().label(), FactReader.exactText(key, f.value()), FactText.of(key, f.value()), f.tool(), f.line(), f.text());
+        return new ReadFact(
+                f.key(),
+                key.label(),
+                key.group().label(),
+                FactReader.exactText(key, f.value()),
+                FactText.of(key, f.value()),
+                f.tool(),
+                f.line(),
+                f.text());
     }
 
     /** Values that configurations have already, the most used first. */
     @GetMapping("/values")
-    List<UsedValue> values(@RequestParam @Size(max = 80) String key, @RequestParam(defaultValue = "") @Size(max = 120) String q,
-                           @RequestParam(defaultValue = "8") @Min(1) @Max(50) int most) {
+    List<UsedValue> values(
+            @RequestParam @Size(max = 80) String key,
+            @RequestParam(defaultValue = "") @Size(max = 120) String q,
+            @RequestParam(defaultValue = "8") @Min(1) @Max(50) int most) {
         FactKey known = FactVocabulary.entry(key);
         String wanted = q.strip().toLowerCase(Locale.ROOT);
-        return jdbc.query("select fact_value, count(*) from fact where fact_key = ? group by fact_value order by count(*) desc, fact_value limit 2000",
-                (r, i) -> new UsedValue(FactReader.exactText(known, r.getString(1)), FactText.of(known, r.getString(1)), r.getLong(2)), key).stream()
-            .filter(v -> wanted.isEmpty() || v.shown().toLowerCase(Locale.ROOT).contains(wanted)).limit(most).toList();
+        return jdbc
+                .query(
+                        "select fact_value, count(*) from fact where fact_key = ? group by fact_value order by count(*) desc, fact_value limit 2000",
+                        (r, i) -> new UsedValue(
+                                FactReader.exactText(known, r.getString(1)),
+                                FactText.of(known, r.getString(1)),
+                                r.getLong(2)),
+                        key)
+                .stream()
+                .filter(v ->
+                        wanted.isEmpty() || v.shown().toLowerCase(Locale.ROOT).contains(wanted))
+                .limit(most)
+                .toList();
     }
 }

@@ -20,7 +20,9 @@ public class KnownFacts {
     /** A quantity in its base unit; null where it is not known, or no number. */
     @Transactional(readOnly = true)
     public @Nullable Double quantity(long configurationId, String key) {
-        return number(of(List.of(configurationId)).getOrDefault(configurationId, Map.of()).get(key));
+        return number(of(List.of(configurationId))
+                .getOrDefault(configurationId, Map.of())
+                .get(key));
     }
 
     /** All facts of each of these configurations, by key. */

@@ -10,10 +10,10 @@ class Maker {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     private String name;
 
-    protected Maker() {
-    }
+    protected Maker() {}
 
     Maker(String name) {
         this.name = name;

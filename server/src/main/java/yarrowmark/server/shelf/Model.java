@@ -21,44 +21,54 @@ class Model {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     Maker maker;
+
     String name;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     DeviceClass deviceClass;
+
     BigDecimal price;
     /** ISO 4217. */
     @JdbcTypeCode(SqlTypes.CHAR)
     String currency;
+
     LocalDate priceOn;
     String priceSource;
     LocalDate released;
     /** Outer sides in m. */
     BigDecimal width;
+
     BigDecimal depth;
     BigDecimal height;
     /** In g. */
     BigDecimal weight;
     /** Capacity in Wh. */
     BigDecimal battery;
+
     String screen;
     String ports;
     String wireless;
     String notes;
+
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     ReviewState review;
     /** The model that this one follows in its maker's line. */
     Long predecessorId;
+
     @JdbcTypeCode(SqlTypes.CHAR)
     String photoHash;
+
     Instant retiredAt;
+
     @Version
     private int version;
 
-    protected Model() {
-    }
+    protected Model() {}
 
     Model(Maker maker, String name, DeviceClass deviceClass) {
         this.maker = maker;

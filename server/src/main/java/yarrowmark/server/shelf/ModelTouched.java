@@ -3,4 +3,4 @@ package yarrowmark.server.shelf;
 import yarrowmark.server.platform.RecordsChanged;
 
 /** Something of a model, its units or their configurations changed, so that it may be found by other words now. */
-record ModelTouched(long modelId) implements RecordsChanged { }
+record ModelTouched(long modelId) implements RecordsChanged {}

@@ -30,10 +30,19 @@ public class Population {
      * @param predecessorId of its model
      * @param first         whether it was made from no other
      */
-    public record Member(ConfigurationRow configuration, Instant madeAt, boolean first, @Nullable BigDecimal price, @Nullable String currency, @Nullable LocalDate released,
-                         @Nullable Double weight, @Nullable ReviewState review, @Nullable Long predecessorId) { }
+    public record Member(
+            ConfigurationRow configuration,
+            Instant madeAt,
+            boolean first,
+            @Nullable BigDecimal price,
+            @Nullable String currency,
+            @Nullable LocalDate released,
+            @Nullable Double weight,
+            @Nullable ReviewState review,
+            @Nullable Long predecessorId) {}
 
-    private static final String ALL = """
+    private static final String ALL =
+            """
         select c.id, m.id, k.name, m.name, m.deviceClass, u.label, c.name, c.retiredAt, c.createdAt, p.id, m.price, m.currency, m.released, m.weight, m.review, m.predecessorId
         from Configuration c join c.unit u join u.model m join m.maker k left join c.parent p where c.mergedInto is null order by c.id""";
 
@@ -62,8 +71,24 @@ public class Population {
     private List<Member> members() {
         List<Member> all = new ArrayList<>();
         for (Object[] r : entities.createQuery(ALL, Object[].class).getResultList()) {
-            all.add(new Member(new ConfigurationRow((Long) r[0], (Long) r[1], (String) r[2], (String) r[3], (DeviceClass) r[4], (String) r[5], (String) r[6], r[7] != null), (Instant) r[8], r[9] == null,
-                (BigDecimal) r[10], (String) r[11], (LocalDate) r[12], r[13] == null ? null : ((BigDecimal) r[13]).doubleValue(), (ReviewState) r[14], (Long) r[15]));
+            all.add(new Member(
+                    new ConfigurationRow(
+                            (Long) r[0],
+                            (Long) r[1],
+                            (String) r[2],
+                            (String) r[3],
+                            (DeviceClass) r[4],
+                            (String) r[5],
+                            (String) r[6],
+                            r[7] != null),
+                    (Instant) r[8],
+                    r[9] == null,
+                    (BigDecimal) r[10],
+                    (String) r[11],
+                    (LocalDate) r[12],
+                    r[13] == null ? null : ((BigDecimal) r[13]).doubleValue(),
+                    (ReviewState) r[14],
+                    (Long) r[15]));
         }
         return List.copyOf(all);
     }
@@ -72,12 +97,17 @@ public class Population {
     @Transactional(readOnly = true)
     public Map<String, Map<Long, String>> facts(Collection<String> keys) {
         Kept now = kept.get();
-        List<String> missing = keys.stream().filter(key -> !now.facts.containsKey(key)).toList();
+        List<String> missing =
+                keys.stream().filter(key -> !now.facts.containsKey(key)).toList();
         if (!missing.isEmpty()) {
             Map<String, Map<Long, String>> read = new HashMap<>();
             missing.forEach(key -> read.put(key, new HashMap<>()));
-            entities.createQuery("select f.factKey, f.configuration.id, f.factValue from Fact f where f.factKey in :keys", Object[].class).setParameter("keys", missing).getResultList()
-                .forEach(r -> read.get((String) r[0]).put((Long) r[1], (String) r[2]));
+            entities.createQuery(
+                            "select f.factKey, f.configuration.id, f.factValue from Fact f where f.factKey in :keys",
+                            Object[].class)
+                    .setParameter("keys", missing)
+                    .getResultList()
+                    .forEach(r -> read.get((String) r[0]).put((Long) r[1], (String) r[2]));
             now.facts.putAll(read);
         }
         Map<String, Map<Long, String>> facts = new HashMap<>();
@@ -96,7 +126,9 @@ public class Population {
     @Transactional(readOnly = true)
     public Map<String, Long> keys() {
         Map<String, Long> keys = new HashMap<>();
-        entities.createQuery("select f.factKey, count(f) from Fact f group by f.factKey", Object[].class).getResultList().forEach(r -> keys.put((String) r[0], (Long) r[1]));
+        entities.createQuery("select f.factKey, count(f) from Fact f group by f.factKey", Object[].class)
+                .getResultList()
+                .forEach(r -> keys.put((String) r[0], (Long) r[1]));
         return keys;
     }
 }

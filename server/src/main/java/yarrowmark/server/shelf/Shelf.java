@@ -37,8 +37,19 @@ public class Shelf {
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    Shelf(ModelRepository models, MakerRepository makers, UnitRepository units, ConfigurationRepository configurations, CorrectionRepository corrections,
-          Configurations setups, ModelFields modelFields, UnitFields unitFields, ShelfIndex index, ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
+    Shelf(
+            ModelRepository models,
+            MakerRepository makers,
+            UnitRepository units,
+            ConfigurationRepository configurations,
+            CorrectionRepository corrections,
+            Configurations setups,
+            ModelFields modelFields,
+            UnitFields unitFields,
+            ShelfIndex index,
+            ChangeLog changes,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.models = models;
         this.makers = makers;
         this.units = units;
@@ -54,28 +65,42 @@ public class Shelf {
     }
 
     /** What a person says about a new model. */
-    public record ModelFacts(String maker, String name, DeviceClass deviceClass, @Nullable BigDecimal price,
-                             @Nullable String currency, @Nullable LocalDate released) { }
+    public record ModelFacts(
+            String maker,
+            String name,
+            DeviceClass deviceClass,
+            @Nullable BigDecimal price,
+            @Nullable String currency,
+            @Nullable LocalDate released) {}
 
     /** A unit that must go back soon. @param daysLeft below 0 where it is late */
-    public record DueUnit(long unitId, long modelId, String maker, String model, String label, LocalDate dueBack, long daysLeft) { }
+    public record DueUnit(
+            long unitId, long modelId, String maker, String model, String label, LocalDate dueBack, long daysLeft) {}
 
     @Transactional(readOnly = true)
     public Page<ModelRow> search(ShelfIndex.Question question, int page, int size) {
         ShelfIndex.Found found = index.models(question, page, size);
-        Map<Long, Model> byId = models.findWithMakerByIdIn(found.ids()).stream().collect(Collectors.toMap(Model::id, Function.identity()));
+        Map<Long, Model> byId = models.findWithMakerByIdIn(found.ids()).stream()
+                .collect(Collectors.toMap(Model::id, Function.identity()));
         Map<Long, Integer> counts = new HashMap<>();
         for (Object[] row : configurations.countByModel(found.ids())) {
             counts.put((Long) row[0], ((Number) row[1]).intValue());
         }
-        return new Page<>(found.ids().stream().filter(byId::containsKey).map(id -> ModelRow.of(byId.get(id), counts.getOrDefault(id, 0))).toList(),
-            page, size, found.total());
+        return new Page<>(
+                found.ids().stream()
+                        .filter(byId::containsKey)
+                        .map(id -> ModelRow.of(byId.get(id), counts.getOrDefault(id, 0)))
+                        .toList(),
+                page,
+                size,
+                found.total());
     }
 
     @Transactional(readOnly = true)
     public List<ConfigurationRow> searchConfigurations(String words, int most) {
         List<Long> ids = index.configurations(words, most);
-        Map<Long, ConfigurationRow> rows = configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, Function.identity()));
+        Map<Long, ConfigurationRow> rows =
+                configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, Function.identity()));
         return ids.stream().filter(rows::containsKey).map(rows::get).toList();
     }
 
@@ -88,8 +113,13 @@ public class Shelf {
     public ModelPage model(long id) {
         Model model = models.findWithMakerById(id).orElseThrow(() -> Problem.notFound(MODEL, id));
         List<Configuration> found = configurations.findByUnitModelIdOrderById(id);
-        return ModelPage.of(model, modelFields.all(), units.findByModelIdOrderById(id), unitFields.all(), found,
-            setups.sessions(found.stream().map(Configuration::id).toList()));
+        return ModelPage.of(
+                model,
+                modelFields.all(),
+                units.findByModelIdOrderById(id),
+                unitFields.all(),
+                found,
+                setups.sessions(found.stream().map(Configuration::id).toList()));
     }
 
     @Transactional
@@ -145,11 +175,22 @@ public class Shelf {
     }
 
     /** The one way in which a field changes, also when a change is taken back. */
-    private <T> void set(String subject, long id, T record, EditableField<T> field, @Nullable String seen, @Nullable String kept, String person) {
+    private <T> void set(
+            String subject,
+            long id,
+            T record,
+            EditableField<T> field,
+            @Nullable String seen,
+            @Nullable String kept,
+            String person) {
         String now = field.value(record);
         if (!java.util.Objects.equals(now, seen)) {
-            Problem clash = Problem.conflict("changed-meanwhile", "Somebody else changed " + field.label().toLowerCase(java.util.Locale.ROOT) + " since you opened it. It is now "
-                + (now == null ? "empty" : "\"" + field.shown(now) + "\"") + ". What you typed is still here: keep either.");
+            Problem clash = Problem.conflict(
+                    "changed-meanwhile",
+                    "Somebody else changed " + field.label().toLowerCase(java.util.Locale.ROOT)
+                            + " since you opened it. It is now "
+                            + (now == null ? "empty" : "\"" + field.shown(now) + "\"")
+                            + ". What you typed is still here: keep either.");
             throw now == null ? clash : clash.with("now", now).with("nowShown", field.shown(now));
         }
         changes.note(person, subject, id, field.name(), now, kept);
@@ -169,7 +210,9 @@ public class Shelf {
 
     @Transactional(readOnly = true)
     public Optional<Long> findModel(String maker, String name) {
-        return makers.findByName(maker).flatMap(m -> models.findByMakerAndName(m, name)).map(Model::id);
+        return makers.findByName(maker)
+                .flatMap(m -> models.findByMakerAndName(m, name))
+                .map(Model::id);
     }
 
     @Transactional(readOnly = true)
@@ -181,8 +224,11 @@ public class Shelf {
     @Transactional
     public long firstUnit(long modelId, String person) {
         List<Unit> all = units.findByModelIdOrderById(modelId);
-        return all.stream().filter(u -> !u.isRetired()).findFirst().map(Unit::id)
-            .orElseGet(() -> addUnit(modelId, "Unit " + (all.size() + 1), person));
+        return all.stream()
+                .filter(u -> !u.isRetired())
+                .findFirst()
+                .map(Unit::id)
+                .orElseGet(() -> addUnit(modelId, "Unit " + (all.size() + 1), person));
     }
 
     /** @throws Problem when the unit is not one of this model's */
@@ -196,7 +242,10 @@ public class Shelf {
 
     @Transactional(readOnly = true)
     public long modelOfUnit(long unitId) {
-        return units.findById(unitId).orElseThrow(() -> Problem.notFound(UNIT, unitId)).model().id();
+        return units.findById(unitId)
+                .orElseThrow(() -> Problem.notFound(UNIT, unitId))
+                .model()
+                .id();
     }
 
     @Transactional
@@ -220,7 +269,10 @@ public class Shelf {
     public void removeModel(long id, String person) {
         Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
         if (units.existsByModelId(id)) {
-            throw Problem.conflict("has-units", model.fullName() + " has units. Retire it instead: it then stays out of the way, and its scores stay.");
+            throw Problem.conflict(
+                    "has-units",
+                    model.fullName()
+                            + " has units. Retire it instead: it then stays out of the way, and its scores stay.");
         }
         changes.note(person, MODEL, id, "removed", model.fullName(), null);
         models.delete(model);
@@ -231,7 +283,8 @@ public class Shelf {
     public void removeUnit(long id, String person) {
         Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
         if (configurations.existsByUnitId(id)) {
-            throw Problem.conflict("has-configurations", "\"" + unit.label() + "\" has configurations. Retire it instead.");
+            throw Problem.conflict(
+                    "has-configurations", "\"" + unit.label() + "\" has configurations. Retire it instead.");
         }
         changes.note(person, UNIT, id, "removed", unit.label(), null);
         units.delete(unit);
@@ -248,21 +301,35 @@ public class Shelf {
     @Transactional(readOnly = true)
     public List<DueUnit> due(int days) {
         LocalDate today = LocalDate.now(clock);
-        return units.dueUntil(today.plusDays(days)).stream().map(u -> new DueUnit(u.id(), u.model().id(), u.model().maker().name(), u.model().name(), u.label(), u.dueBack(),
-            java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack()))).toList();
+        return units.dueUntil(today.plusDays(days)).stream()
+                .map(u -> new DueUnit(
+                        u.id(),
+                        u.model().id(),
+                        u.model().maker().name(),
+                        u.model().name(),
+                        u.label(),
+                        u.dueBack(),
+                        java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack())))
+                .toList();
     }
 
     @Transactional(readOnly = true)
     public ConfigurationPage configuration(long id) {
-        Configuration c = configurations.findWithFactsById(id).orElseThrow(() -> Problem.notFound(Configurations.SUBJECT, id));
-        return ConfigurationPage.of(c, setups.sessions(id), configurations.sameFacts(c.fingerprint(), c.unit().model().id(), id),
-            corrections.findByConfigurationIdOrderById(id));
+        Configuration c =
+                configurations.findWithFactsById(id).orElseThrow(() -> Problem.notFound(Configurations.SUBJECT, id));
+        return ConfigurationPage.of(
+                c,
+                setups.sessions(id),
+                configurations.sameFacts(c.fingerprint(), c.unit().model().id(), id),
+                corrections.findByConfigurationIdOrderById(id));
     }
 
     /** Names of these configurations, for the table and for lists; unknown ids are left out. */
     @Transactional(readOnly = true)
     public List<ConfigurationRow> configurations(Collection<Long> ids) {
-        return configurations.findWithModelByIdIn(ids).stream().map(ConfigurationRow::of).toList();
+        return configurations.findWithModelByIdIn(ids).stream()
+                .map(ConfigurationRow::of)
+                .toList();
     }
 
     @Transactional(readOnly = true)
@@ -271,14 +338,21 @@ public class Shelf {
     }
 
     private void refuseTwin(Model model) {
-        models.findByMakerAndName(model.maker(), model.name()).filter(other -> !other.id().equals(model.id())).ifPresent(other -> {
-            throw Problem.conflict("model-exists", other.fullName() + " is on the shelf already.").with("modelId", other.id());
-        });
+        models.findByMakerAndName(model.maker(), model.name())
+                .filter(other -> !other.id().equals(model.id()))
+                .ifPresent(other -> {
+                    throw Problem.conflict("model-exists", other.fullName() + " is on the shelf already.")
+                            .with("modelId", other.id());
+                });
     }
 
     private void refuseTwin(Unit unit) {
-        units.findByModelIdAndLabel(unit.model().id(), unit.label()).filter(other -> !other.id().equals(unit.id())).ifPresent(other -> {
-            throw Problem.conflict("unit-exists", "This model has a unit called \"" + other.label() + "\" already. Use another label.");
-        });
+        units.findByModelIdAndLabel(unit.model().id(), unit.label())
+                .filter(other -> !other.id().equals(unit.id()))
+                .ifPresent(other -> {
+                    throw Problem.conflict(
+                            "unit-exists",
+                            "This model has a unit called \"" + other.label() + "\" already. Use another label.");
+                });
     }
 }

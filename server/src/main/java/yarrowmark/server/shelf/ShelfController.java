@@ -31,16 +31,21 @@ import yarrowmark.server.platform.Problem;
 @RequestMapping("/api")
 class ShelfController {
     record ModelBody(
-        @NotBlank @Size(max = 120) String maker,
-        @NotBlank @Size(max = 120) String name,
-        @NotNull DeviceClass deviceClass,
-        @Nullable @DecimalMin(value = "0", inclusive = false, message = "must be above 0") @Digits(integer = 10, fraction = 2) BigDecimal price,
-        @Nullable @Pattern(regexp = "[A-Z]{3}", message = "must be a three-letter code such as EUR") String currency,
-        @Nullable LocalDate released) {
+            @NotBlank @Size(max = 120) String maker,
+            @NotBlank @Size(max = 120) String name,
+            @NotNull DeviceClass deviceClass,
+            @Nullable
+                    @DecimalMin(value = "0", inclusive = false, message = "must be above 0")
+                    @Digits(integer = 10, fraction = 2)
+                    BigDecimal price,
+            @Nullable @Pattern(regexp = "[A-Z]{3}", message = "must be a three-letter code such as EUR")
+                    String currency,
+            @Nullable LocalDate released) {
 
         Shelf.ModelFacts facts() {
             if ((price == null) != (currency == null)) {
-                throw Problem.invalid("price-without-currency", "A price needs its currency, and a currency its price.");
+                throw Problem.invalid(
+                        "price-without-currency", "A price needs its currency, and a currency its price.");
             }
             return new Shelf.ModelFacts(maker, name, deviceClass, price, currency, released);
         }
@@ -50,11 +55,11 @@ class ShelfController {
      * @param seen the kept value the person saw; absent where the field was empty
      * @param text as typed; absent or blank empties the field
      */
-    record FieldBody(@Nullable @Size(max = 20_000) String seen, @Nullable @Size(max = 20_000) String text) { }
+    record FieldBody(@Nullable @Size(max = 20_000) String seen, @Nullable @Size(max = 20_000) String text) {}
 
-    record UnitBody(@NotBlank @Size(max = 80) String label) { }
+    record UnitBody(@NotBlank @Size(max = 80) String label) {}
 
-    record RetiredBody(boolean retired) { }
+    record RetiredBody(boolean retired) {}
 
     private final Shelf shelf;
     private final Files files;
@@ -66,15 +71,21 @@ class ShelfController {
 
     /** @param fact a fact that some configuration of the model must have, by its key; value is typed as people write it */
     @GetMapping("/models")
-    Page<ModelRow> models(@RequestParam(defaultValue = "") @Size(max = 120) String q, @RequestParam(defaultValue = "") List<DeviceClass> deviceClass,
-                          @RequestParam(required = false) @Nullable @Size(max = 120) String maker, @RequestParam(required = false) @Nullable LocalDate releasedFrom,
-                          @RequestParam(required = false) @Nullable Double dearest, @RequestParam(defaultValue = "false") boolean retired,
-                          @RequestParam(required = false) @Nullable @Size(max = 80) String fact, @RequestParam(defaultValue = "KNOWN") ShelfIndex.Relation relation,
-                          @RequestParam(defaultValue = "") @Size(max = 120) String value,
-                          @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page, @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
-        ShelfIndex.FactCondition condition = fact == null ? null
-            : ShelfIndex.FactCondition.read(fact, relation, value);
-        return shelf.search(new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition), page, size);
+    Page<ModelRow> models(
+            @RequestParam(defaultValue = "") @Size(max = 120) String q,
+            @RequestParam(defaultValue = "") List<DeviceClass> deviceClass,
+            @RequestParam(required = false) @Nullable @Size(max = 120) String maker,
+            @RequestParam(required = false) @Nullable LocalDate releasedFrom,
+            @RequestParam(required = false) @Nullable Double dearest,
+            @RequestParam(defaultValue = "false") boolean retired,
+            @RequestParam(required = false) @Nullable @Size(max = 80) String fact,
+            @RequestParam(defaultValue = "KNOWN") ShelfIndex.Relation relation,
+            @RequestParam(defaultValue = "") @Size(max = 120) String value,
+            @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page,
+            @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
+        ShelfIndex.FactCondition condition = fact == null ? null : ShelfIndex.FactCondition.read(fact, relation, value);
+        return shelf.search(
+                new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition), page, size);
     }
 
     @GetMapping("/makers")
@@ -93,7 +104,8 @@ class ShelfController {
     }
 
     @PutMapping("/models/{id}/fields/{field}")
-    ModelPage change(@PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
+    ModelPage change(
+            @PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
         shelf.changeModel(id, field, body.seen(), body.text(), who.getName());
         return shelf.model(id);
     }
@@ -129,7 +141,8 @@ class ShelfController {
     }
 
     @PutMapping("/units/{id}/fields/{field}")
-    ModelPage changeUnit(@PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
+    ModelPage changeUnit(
+            @PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
         shelf.changeUnit(id, field, body.seen(), body.text(), who.getName());
         return shelf.model(shelf.modelOfUnit(id));
     }

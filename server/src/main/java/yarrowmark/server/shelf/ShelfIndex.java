@@ -61,19 +61,32 @@ public class ShelfIndex implements BeforeOpening {
     private static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
     /** Words of models and of configurations lie apart: what is looked for is always one of the two. */
     private static final String MODEL_WORD = "w";
+
     private static final String CONFIGURATION_WORD = "c";
-    private static final Sort IN_SHELF_ORDER = new Sort(new SortField("order", SortField.Type.STRING), new SortField("id", SortField.Type.LONG));
+    private static final Sort IN_SHELF_ORDER =
+            new Sort(new SortField("order", SortField.Type.STRING), new SortField("id", SortField.Type.LONG));
 
     /** How a fact that is asked for must relate to the value. */
-    public enum Relation { KNOWN, IS, AT_LEAST, AT_MOST }
+    public enum Relation {
+        KNOWN,
+        IS,
+        AT_LEAST,
+        AT_MOST
+    }
 
     /** @param value in the base unit; null where it need only be known */
     public record FactCondition(String key, Relation relation, @Nullable String value) {
         /** @param text as a person writes the value; blank where the fact need only be known */
         public static FactCondition read(String key, Relation relation, String text) {
-            FactCondition read = new FactCondition(key, relation, text.isBlank() ? null : EditableField.understood(FactVocabulary.entry(key), text));
-            if (read.value() != null && relation != Relation.KNOWN && relation != Relation.IS && !FactVocabulary.entry(key).isQuantity()) {
-                throw Problem.invalid("not-a-quantity", FactVocabulary.entry(key).label() + " is no quantity, so nothing is at least or at most it.");
+            FactCondition read = new FactCondition(
+                    key, relation, text.isBlank() ? null : EditableField.understood(FactVocabulary.entry(key), text));
+            if (read.value() != null
+                    && relation != Relation.KNOWN
+                    && relation != Relation.IS
+                    && !FactVocabulary.entry(key).isQuantity()) {
+                throw Problem.invalid(
+                        "not-a-quantity",
+                        FactVocabulary.entry(key).label() + " is no quantity, so nothing is at least or at most it.");
             }
             return read;
         }
@@ -86,14 +99,20 @@ public class ShelfIndex implements BeforeOpening {
      * @param dearest      highest price in whatever currency, or null
      * @param retired      whether those that were retired are asked for, and no others
      */
-    public record Question(String words, Collection<DeviceClass> classes, @Nullable String maker, @Nullable LocalDate releasedFrom, @Nullable Double dearest,
-                           boolean retired, @Nullable FactCondition fact) {
+    public record Question(
+            String words,
+            Collection<DeviceClass> classes,
+            @Nullable String maker,
+            @Nullable LocalDate releasedFrom,
+            @Nullable Double dearest,
+            boolean retired,
+            @Nullable FactCondition fact) {
         public static Question words(String words) {
             return new Question(words, List.of(), null, null, null, false, null);
         }
     }
 
-    record Found(List<Long> ids, long total) { }
+    record Found(List<Long> ids, long total) {}
 
     private final ShelfIndexSource source;
     private final IndexWriter writer;
@@ -276,7 +295,8 @@ public class ShelfIndex implements BeforeOpening {
 
     Found models(Question q, int page, int size) {
         BooleanQuery.Builder query = new BooleanQuery.Builder();
-        query.add(term("kind", "model"), Occur.FILTER).add(term("retired", Boolean.toString(q.retired())), Occur.FILTER);
+        query.add(term("kind", "model"), Occur.FILTER)
+                .add(term("retired", Boolean.toString(q.retired())), Occur.FILTER);
         wordsOf(query, MODEL_WORD, q.words());
         if (!q.classes().isEmpty()) {
             BooleanQuery.Builder any = new BooleanQuery.Builder();
@@ -306,12 +326,15 @@ public class ShelfIndex implements BeforeOpening {
             return term("fact:" + f.key(), f.value().toLowerCase(Locale.ROOT));
         }
         double value = Double.parseDouble(f.value());
-        return f.relation() == Relation.AT_LEAST ? DoublePoint.newRangeQuery("number:" + f.key(), value, Double.POSITIVE_INFINITY)
-            : DoublePoint.newRangeQuery("number:" + f.key(), Double.NEGATIVE_INFINITY, value);
+        return f.relation() == Relation.AT_LEAST
+                ? DoublePoint.newRangeQuery("number:" + f.key(), value, Double.POSITIVE_INFINITY)
+                : DoublePoint.newRangeQuery("number:" + f.key(), Double.NEGATIVE_INFINITY, value);
     }
 
     List<Long> configurations(String words, int most) {
-        BooleanQuery.Builder query = new BooleanQuery.Builder().add(term("kind", "configuration"), Occur.FILTER).add(term("retired", "false"), Occur.FILTER);
+        BooleanQuery.Builder query = new BooleanQuery.Builder()
+                .add(term("kind", "configuration"), Occur.FILTER)
+                .add(term("retired", "false"), Occur.FILTER);
         wordsOf(query, CONFIGURATION_WORD, words);
         return find(query.build(), 0, most).ids();
     }
@@ -330,7 +353,9 @@ public class ShelfIndex implements BeforeOpening {
             IndexSearcher searcher = searchers.acquire();
             try {
                 // One pass gives the page and how many there are in all.
-                TopFieldDocs found = searcher.search(new ConstantScoreQuery(query), new TopFieldCollectorManager(IN_SHELF_ORDER, (page + 1) * size, null, Integer.MAX_VALUE));
+                TopFieldDocs found = searcher.search(
+                        new ConstantScoreQuery(query),
+                        new TopFieldCollectorManager(IN_SHELF_ORDER, (page + 1) * size, null, Integer.MAX_VALUE));
                 ScoreDoc[] hits = found.scoreDocs;
                 List<Long> ids = new ArrayList<>();
                 for (int i = page * size; i < hits.length; i++) {

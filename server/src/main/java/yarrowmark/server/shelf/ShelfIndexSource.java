@@ -15,11 +15,19 @@ import org.springframework.stereotype.Component;
 /** Reads what the index is made of, one model after the other: a big shelf has nearly a million facts. */
 @Component
 class ShelfIndexSource {
-    record ConfigurationWords(long id, String name, Map<String, String> facts) { }
+    record ConfigurationWords(long id, String name, Map<String, String> facts) {}
 
     /** @param otherWords what else is noted: its screen, ports, notes, and the labels, serials and origins of its units */
-    record ModelWords(long id, String maker, String name, DeviceClass deviceClass, boolean retired, @Nullable LocalDate released, @Nullable Double price,
-                      List<String> otherWords, List<ConfigurationWords> configurations) { }
+    record ModelWords(
+            long id,
+            String maker,
+            String name,
+            DeviceClass deviceClass,
+            boolean retired,
+            @Nullable LocalDate released,
+            @Nullable Double price,
+            List<String> otherWords,
+            List<ConfigurationWords> configurations) {}
 
     private final JdbcTemplate jdbc;
 
@@ -31,23 +39,40 @@ class ShelfIndexSource {
     void models(@Nullable Long id, Consumer<ModelWords> take) {
         Map<Long, ModelWords> models = new LinkedHashMap<>();
         String only = id == null ? "" : " where m.id = " + id;
-        jdbc.query("select m.id, k.name, m.name, m.device_class, m.retired_at, m.released, m.price, m.screen, m.ports, m.wireless, m.notes from model m join maker k on k.id = m.maker_id" + only, (ResultSet r) -> {
-            List<String> words = new ArrayList<>();
-            for (int column = 8; column <= 11; column++) {
-                if (r.getString(column) != null) {
-                    words.add(r.getString(column));
-                }
-            }
-            models.put(r.getLong(1), new ModelWords(r.getLong(1), r.getString(2), r.getString(3), DeviceClass.valueOf(r.getString(4)), r.getObject(5) != null,
-                r.getObject(6, LocalDate.class), r.getBigDecimal(7) == null ? null : r.getBigDecimal(7).doubleValue(), words, new ArrayList<>()));
-        });
-        jdbc.query("select m.id, u.label, u.serial, u.origin from unit u join model m on m.id = u.model_id" + only, (ResultSet r) -> {
-            for (int column = 2; column <= 4; column++) {
-                if (r.getString(column) != null) {
-                    models.get(r.getLong(1)).otherWords().add(r.getString(column));
-                }
-            }
-        });
+        jdbc.query(
+                "select m.id, k.name, m.name, m.device_class, m.retired_at, m.released, m.price, m.screen, m.ports, m.wireless, m.notes from model m join maker k on k.id = m.maker_id"
+                        + only,
+                (ResultSet r) -> {
+                    List<String> words = new ArrayList<>();
+                    for (int column = 8; column <= 11; column++) {
+                        if (r.getString(column) != null) {
+                            words.add(r.getString(column));
+                        }
+                    }
+                    models.put(
+                            r.getLong(1),
+                            new ModelWords(
+                                    r.getLong(1),
+                                    r.getString(2),
+                                    r.getString(3),
+                                    DeviceClass.valueOf(r.getString(4)),
+                                    r.getObject(5) != null,
+                                    r.getObject(6, LocalDate.class),
+                                    r.getBigDecimal(7) == null
+                                            ? null
+                                            : r.getBigDecimal(7).doubleValue(),
+                                    words,
+                                    new ArrayList<>()));
+                });
+        jdbc.query(
+                "select m.id, u.label, u.serial, u.origin from unit u join model m on m.id = u.model_id" + only,
+                (ResultSet r) -> {
+                    for (int column = 2; column <= 4; column++) {
+                        if (r.getString(column) != null) {
+                            models.get(r.getLong(1)).otherWords().add(r.getString(column));
+                        }
+                    }
+                });
         Map<Long, ConfigurationWords> configurations = new LinkedHashMap<>();
         String from = " from configuration c join unit u on u.id = c.unit_id join model m on m.id = u.model_id";
         String live = (only.isEmpty() ? " where" : only + " and") + " c.merged_into is null";
@@ -56,13 +81,19 @@ class ShelfIndexSource {
             configurations.put(c.id(), c);
             models.get(r.getLong(1)).configurations().add(c);
         });
-        jdbc.query(connection -> {
-            var statement = connection.prepareStatement(id == null ? "select f.configuration_id, f.fact_key, f.fact_value from fact f"
-                : "select f.configuration_id, f.fact_key, f.fact_value" + from + " join fact f on f.configuration_id = c.id" + only,
-                ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY);
-            statement.setFetchSize(5_000);
-            return statement;
-        }, (ResultSet r) -> fact(r, configurations));
+        jdbc.query(
+                connection -> {
+                    var statement = connection.prepareStatement(
+                            id == null
+                                    ? "select f.configuration_id, f.fact_key, f.fact_value from fact f"
+                                    : "select f.configuration_id, f.fact_key, f.fact_value" + from
+                                            + " join fact f on f.configuration_id = c.id" + only,
+                            ResultSet.TYPE_FORWARD_ONLY,
+                            ResultSet.CONCUR_READ_ONLY);
+                    statement.setFetchSize(5_000);
+                    return statement;
+                },
+                (ResultSet r) -> fact(r, configurations));
         models.values().forEach(take);
     }
 

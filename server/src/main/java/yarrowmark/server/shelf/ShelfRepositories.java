@@ -93,17 +93,20 @@ interface ConfigurationRepository extends JpaRepository<Configuration, Long> {
     List<Configuration> findWithModelByIdIn(Collection<Long> ids);
 
     /** How many configurations each of these models has. */
-    @Query("select c.unit.model.id, count(c) from Configuration c where c.unit.model.id in :models and c.mergedInto is null group by c.unit.model.id")
+    @Query(
+            "select c.unit.model.id, count(c) from Configuration c where c.unit.model.id in :models and c.mergedInto is null group by c.unit.model.id")
     List<Object[]> countByModel(Collection<Long> models);
 
     /** Configurations that share unit and facts with another one. */
     @EntityGraph(attributePaths = "unit.model.maker")
-    @Query("""
+    @Query(
+            """
         select c from Configuration c where c.mergedInto is null and exists (select 1 from Configuration o
         where o.unit = c.unit and o.fingerprint = c.fingerprint and o.id <> c.id and o.mergedInto is null) order by c.unit.id, c.fingerprint, c.id""")
     List<Configuration> twins();
 
     @EntityGraph(attributePaths = "unit.model.maker")
-    @Query("select c from Configuration c where c.fingerprint = :fingerprint and c.unit.model.id = :model and c.id <> :id and c.mergedInto is null order by c.id")
+    @Query(
+            "select c from Configuration c where c.fingerprint = :fingerprint and c.unit.model.id = :model and c.id <> :id and c.mergedInto is null order by c.id")
     List<Configuration> sameFacts(String fingerprint, long model, long id);
 }

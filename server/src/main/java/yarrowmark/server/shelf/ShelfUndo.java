@@ -17,7 +17,10 @@ class ShelfUndo {
     private static final String RETIRED = "retired";
 
     private static Problem cannot(String field) {
-        return Problem.conflict("cannot-undo", "This change (" + field + ") cannot be taken back: other things depend on it, or it is kept on purpose.");
+        return Problem.conflict(
+                "cannot-undo",
+                "This change (" + field
+                        + ") cannot be taken back: other things depend on it, or it is kept on purpose.");
     }
 
     @Bean
@@ -99,7 +102,9 @@ class ShelfUndo {
 
             @Override
             public String label(String field) {
-                return field.startsWith("correction: ") ? "Correction of " + key(field).label().toLowerCase(java.util.Locale.ROOT) : key(field).label();
+                return field.startsWith("correction: ")
+                        ? "Correction of " + key(field).label().toLowerCase(java.util.Locale.ROOT)
+                        : key(field).label();
             }
 
             @Override
@@ -116,10 +121,14 @@ class ShelfUndo {
                 if (changes.stream().anyMatch(c -> c.field().equals(ChangeLog.MADE))) {
                     configurations.remove(id, person);
                 } else if (changes.stream().anyMatch(c -> c.field().equals(RETIRED))) {
-                    configurations.retire(id, !Boolean.parseBoolean(changes.get(0).to()), person);
+                    configurations.retire(
+                            id, !Boolean.parseBoolean(changes.get(0).to()), person);
                 } else if (changes.size() == 1 && changes.get(0).field().equals("name")) {
-                    configurations.rename(id, changes.get(0).to(), changes.get(0).from(), person);
-                } else if (changes.stream().allMatch(c -> FactVocabulary.find(c.field()).isPresent() || !c.field().contains(": "))) {
+                    configurations.rename(
+                            id, changes.get(0).to(), changes.get(0).from(), person);
+                } else if (changes.stream()
+                        .allMatch(c -> FactVocabulary.find(c.field()).isPresent()
+                                || !c.field().contains(": "))) {
                     configurations.putBack(id, changes, person);
                 } else {
                     throw cannot(changes.get(0).field());

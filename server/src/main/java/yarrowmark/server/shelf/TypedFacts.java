@@ -22,10 +22,9 @@ final class TypedFacts {
      * @param text as typed; null where the fact stays as it was before
      * @param read whether it was taken from what a tool printed
      */
-    record Typed(String key, @Nullable String text, boolean read) { }
+    record Typed(String key, @Nullable String text, boolean read) {}
 
-    private TypedFacts() {
-    }
+    private TypedFacts() {}
 
     /** @param before the facts that untyped ones are taken from */
     static Map<String, GivenFact> read(List<Typed> typed, @Nullable Configuration before) {
@@ -56,13 +55,15 @@ final class TypedFacts {
 
     private static @Nullable GivenFact kept(String key, Optional<Fact> kept, List<Problem.Refused> refused) {
         if (kept.isEmpty()) {
-            refused.add(new Problem.Refused(key, FactVocabulary.entry(key).label() + " was to stay as it is, but it is not known."));
+            refused.add(new Problem.Refused(
+                    key, FactVocabulary.entry(key).label() + " was to stay as it is, but it is not known."));
             return null;
         }
         return new GivenFact(key, kept.get().value(), kept.get().source, kept.get().otherValue);
     }
 
-    private static @Nullable GivenFact typed(String key, Typed t, Map<String, GivenFact> also, List<Problem.Refused> refused) {
+    private static @Nullable GivenFact typed(
+            String key, Typed t, Map<String, GivenFact> also, List<Problem.Refused> refused) {
         FactReader.Reading reading = FactReader.read(FactVocabulary.entry(key), t.text());
         if (reading instanceof FactReader.NotUnderstood not) {
             refused.add(new Problem.Refused(key, not.reason()));
@@ -81,6 +82,10 @@ final class TypedFacts {
             refused.add(new Problem.Refused(name, "A fact needs a name of 1 to " + LONGEST_KEY + " characters."));
             return name;
         }
-        return FactVocabulary.all().stream().filter(k -> k.key().equals(name) || k.label().equalsIgnoreCase(name)).map(FactKey::key).findFirst().orElse(name);
+        return FactVocabulary.all().stream()
+                .filter(k -> k.key().equals(name) || k.label().equalsIgnoreCase(name))
+                .map(FactKey::key)
+                .findFirst()
+                .orElse(name);
     }
 }

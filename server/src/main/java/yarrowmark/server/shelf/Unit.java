@@ -15,8 +15,10 @@ class Unit {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)
     private Long id;
+
     @ManyToOne(fetch = FetchType.LAZY, optional = false)
     private Model model;
+
     String label;
     /** Serial number or asset tag. */
     String serial;
@@ -24,10 +26,10 @@ class Unit {
     String origin;
     /** When it must go back. */
     LocalDate dueBack;
+
     Instant retiredAt;
 
-    protected Unit() {
-    }
+    protected Unit() {}
 
     Unit(Model model, String label) {
         this.model = model;

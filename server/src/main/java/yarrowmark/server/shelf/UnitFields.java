@@ -14,11 +14,21 @@ class UnitFields {
 
     UnitFields(Clock clock) {
         all = List.of(
-            EditableField.<Unit>text("label", "Label", "Unit 1", 80, u -> u.label, (u, v) -> u.label = v).mandatory(),
-            EditableField.text("serial", "Serial or asset tag", "", 120, u -> u.serial, (u, v) -> u.serial = v),
-            EditableField.text("origin", "Came from", "bought, lent by the maker", 300, u -> u.origin, (u, v) -> u.origin = v),
-            new EditableField<>("dueBack", "Must go back", "2026-12-01", 40, false, u -> u.dueBack == null ? null : u.dueBack.toString(),
-                (u, v) -> u.dueBack = v == null ? null : LocalDate.parse(v), text -> Dates.read(text, "The day a unit goes back", clock), v -> v));
+                EditableField.<Unit>text("label", "Label", "Unit 1", 80, u -> u.label, (u, v) -> u.label = v)
+                        .mandatory(),
+                EditableField.text("serial", "Serial or asset tag", "", 120, u -> u.serial, (u, v) -> u.serial = v),
+                EditableField.text(
+                        "origin", "Came from", "bought, lent by the maker", 300, u -> u.origin, (u, v) -> u.origin = v),
+                new EditableField<>(
+                        "dueBack",
+                        "Must go back",
+                        "2026-12-01",
+                        40,
+                        false,
+                        u -> u.dueBack == null ? null : u.dueBack.toString(),
+                        (u, v) -> u.dueBack = v == null ? null : LocalDate.parse(v),
+                        text -> Dates.read(text, "The day a unit goes back", clock),
+                        v -> v));
     }
 
     List<EditableField<Unit>> all() {

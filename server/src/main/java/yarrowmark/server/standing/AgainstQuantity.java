@@ -33,19 +33,20 @@ class AgainstQuantity {
     private static final String METRIC = "metric:";
 
     /** @param key price, weight, released, "fact:" and a key, or "metric:" and an id. @param divides whether scores can be divided by it */
-    record StandingQuantity(String key, String label, String unit, boolean divides) { }
+    record StandingQuantity(String key, String label, String unit, boolean divides) {}
 
     /**
      * @param lessIsBetter whether the frontier runs to the left: cheaper, lighter, earlier
      * @param date         x is a day, counted from 1970
      * @param without      placed configurations that are not on it because the quantity is not known of them
      */
-    record Against(StandingQuantity quantity, boolean lessIsBetter, boolean date, List<ValuePoint> points, int without) { }
+    record Against(
+            StandingQuantity quantity, boolean lessIsBetter, boolean date, List<ValuePoint> points, int without) {}
 
     /** @param x in the unit of the quantity. @param shown the same as people write it. @param frontier whether no other is as good and costs as little */
-    record ValuePoint(long configurationId, double x, String shown, double index, boolean frontier) { }
+    record ValuePoint(long configurationId, double x, String shown, double index, boolean frontier) {}
 
-    private record Known(double x, String shown, double cost) { }
+    private record Known(double x, String shown, double cost) {}
 
     private final StandingsService standings;
     private final Population population;
@@ -63,28 +64,69 @@ class AgainstQuantity {
     @Transactional(readOnly = true)
     public List<StandingQuantity> offered() {
         String currency = Entrants.currency(population.all());
-        List<StandingQuantity> all = new ArrayList<>(List.of(new StandingQuantity(Entrants.PRICE, "price", currency == null ? "" : currency, true), new StandingQuantity(Entrants.WEIGHT, "weight", "g", true), new StandingQuantity(RELEASED, "release date", "", false)));
-        population.keys().keySet().stream().map(FactVocabulary::entry).filter(FactKey::isQuantity).sorted(Comparator.comparing(FactKey::label))
-            .forEach(k -> all.add(new StandingQuantity(FACT + k.key(), k.label().toLowerCase(java.util.Locale.ROOT), k.dimension().base(), true)));
-        catalog.metricsInUse().stream().filter(m -> m.main() && m.scale() == Scale.RATIO).forEach(m -> all.add(new StandingQuantity(METRIC + m.id(), m.name(), m.unit(), false)));
+        List<StandingQuantity> all = new ArrayList<>(List.of(
+                new StandingQuantity(Entrants.PRICE, "price", currency == null ? "" : currency, true),
+                new StandingQuantity(Entrants.WEIGHT, "weight", "g", true),
+                new StandingQuantity(RELEASED, "release date", "", false)));
+        population.keys().keySet().stream()
+                .map(FactVocabulary::entry)
+                .filter(FactKey::isQuantity)
+                .sorted(Comparator.comparing(FactKey::label))
+                .forEach(k -> all.add(new StandingQuantity(
+                        FACT + k.key(),
+                        k.label().toLowerCase(java.util.Locale.ROOT),
+                        k.dimension().base(),
+                        true)));
+        catalog.metricsInUse().stream()
+                .filter(m -> m.main() && m.scale() == Scale.RATIO)
+                .forEach(m -> all.add(new StandingQuantity(METRIC + m.id(), m.name(), m.unit(), false)));
         return all;
     }
 
     @Transactional(readOnly = true)
     public Against of(StandingsAsk ask, String key) {
-        StandingQuantity quantity = offered().stream().filter(q -> q.key().equals(key)).findFirst().orElseThrow(() -> Problem.invalid("unknown-quantity", "Standings can be held against price, weight, released, a quantity among the facts or a test, not against \"" + key + "\"."));
+        StandingQuantity quantity = offered().stream()
+                .filter(q -> q.key().equals(key))
+                .findFirst()
+                .orElseThrow(() -> Problem.invalid(
+                        "unknown-quantity",
+                        "Standings can be held against price, weight, released, a quantity among the facts or a test, not against \""
+                                + key + "\"."));
         Ranked ranked = standings.ranked(ask);
-        MetricRow metric = key.startsWith(METRIC) ? catalog.metricsInUse().stream().filter(m -> key.equals(METRIC + m.id())).findFirst().orElseThrow() : null;
+        MetricRow metric = key.startsWith(METRIC)
+                ? catalog.metricsInUse().stream()
+                        .filter(m -> key.equals(METRIC + m.id()))
+                        .findFirst()
+                        .orElseThrow()
+                : null;
         Map<Long, Known> known = known(quantity, metric, ranked);
-        List<Standing.Entry> placed = ranked.standing().entries().stream().filter(e -> e.status() == Standing.Status.PLACED).toList();
-        List<Standing.Entry> shown = placed.stream().filter(e -> known.containsKey(ranked.rows().get(e.row()))).toList();
-        boolean[] frontier = Frontier.of(shown.stream().mapToDouble(e -> known.get(ranked.rows().get(e.row())).cost()).toArray(), shown.stream().mapToDouble(e -> e.merit().orElseThrow()).toArray());
+        List<Standing.Entry> placed = ranked.standing().entries().stream()
+                .filter(e -> e.status() == Standing.Status.PLACED)
+                .toList();
+        List<Standing.Entry> shown = placed.stream()
+                .filter(e -> known.containsKey(ranked.rows().get(e.row())))
+                .toList();
+        boolean[] frontier = Frontier.of(
+                shown.stream()
+                        .mapToDouble(e -> known.get(ranked.rows().get(e.row())).cost())
+                        .toArray(),
+                shown.stream().mapToDouble(e -> e.merit().orElseThrow()).toArray());
         List<ValuePoint> points = new ArrayList<>();
         for (int i = 0; i < frontier.length; i++) {
             long id = ranked.rows().get(shown.get(i).row());
-            points.add(new ValuePoint(id, known.get(id).x(), known.get(id).shown(), shown.get(i).index().orElseThrow(), frontier[i]));
+            points.add(new ValuePoint(
+                    id,
+                    known.get(id).x(),
+                    known.get(id).shown(),
+                    shown.get(i).index().orElseThrow(),
+                    frontier[i]));
         }
-        return new Against(quantity, metric == null || metric.direction().sign() < 0, key.equals(RELEASED), points, placed.size() - shown.size());
+        return new Against(
+                quantity,
+                metric == null || metric.direction().sign() < 0,
+                key.equals(RELEASED),
+                points,
+                placed.size() - shown.size());
     }
 
     private Map<Long, Known> known(StandingQuantity quantity, @Nullable MetricRow metric, Ranked ranked) {
@@ -97,21 +139,37 @@ class AgainstQuantity {
             }
             return known;
         }
-        FactKey fact = quantity.key().startsWith(FACT) ? FactVocabulary.entry(quantity.key().substring(FACT.length())) : null;
-        Map<Long, String> values = fact == null ? Map.of() : population.facts(List.of(fact.key())).get(fact.key());
+        FactKey fact = quantity.key().startsWith(FACT)
+                ? FactVocabulary.entry(quantity.key().substring(FACT.length()))
+                : null;
+        Map<Long, String> values =
+                fact == null ? Map.of() : population.facts(List.of(fact.key())).get(fact.key());
         for (Member m : ranked.chosen().members().values()) {
             long id = m.configuration().id();
             switch (quantity.key()) {
-                case Entrants.PRICE -> put(known, id, m.price() != null && quantity.unit().equals(m.currency()) ? m.price().doubleValue() : null, v -> m.price().stripTrailingZeros().toPlainString() + " " + m.currency());
+                case Entrants.PRICE ->
+                    put(
+                            known,
+                            id,
+                            m.price() != null && quantity.unit().equals(m.currency())
+                                    ? m.price().doubleValue()
+                                    : null,
+                            v -> m.price().stripTrailingZeros().toPlainString() + " " + m.currency());
                 case Entrants.WEIGHT -> put(known, id, m.weight(), v -> Math.round(v) + " g");
-                case RELEASED -> put(known, id, m.released() == null ? null : (double) m.released().toEpochDay(), v -> m.released().toString());
+                case RELEASED ->
+                    put(
+                            known,
+                            id,
+                            m.released() == null ? null : (double) m.released().toEpochDay(),
+                            v -> m.released().toString());
                 default -> put(known, id, KnownFacts.number(values.get(id)), v -> FactText.of(fact, values.get(id)));
             }
         }
         return known;
     }
 
-    private static void put(Map<Long, Known> known, long id, @Nullable Double value, java.util.function.DoubleFunction<String> words) {
+    private static void put(
+            Map<Long, Known> known, long id, @Nullable Double value, java.util.function.DoubleFunction<String> words) {
         if (value != null) {
             known.put(id, new Known(value, words.apply(value), value));
         }

@@ -29,17 +29,20 @@ class FrozenStandings {
         @Id
         @JdbcTypeCode(SqlTypes.CHAR)
         String frozenKey;
+
         String caption;
+
         @JdbcTypeCode(SqlTypes.LONG32VARCHAR)
         String answer;
+
         String person;
         Instant at;
     }
 
     /** @param caption what the standing's sentence said */
-    record Frozen(String key, String caption, Instant at, Standings standings) { }
+    record Frozen(String key, String caption, Instant at, Standings standings) {}
 
-    record FrozenRow(String key, String caption, Instant at, String person) { }
+    record FrozenRow(String key, String caption, Instant at, String person) {}
 
     private final EntityManager entities;
     private final JsonMapper json;
@@ -62,7 +65,9 @@ class FrozenStandings {
         frozen.caption = caption.strip();
         frozen.answer = json.writeValueAsString(standings);
         if (frozen.answer.length() > LONGEST) {
-            throw Problem.invalid("too-large-to-keep", "This standing is too large to keep as a page. Narrow it down, to one class or the newest of each model.");
+            throw Problem.invalid(
+                    "too-large-to-keep",
+                    "This standing is too large to keep as a page. Narrow it down, to one class or the newest of each model.");
         }
         frozen.person = person;
         frozen.at = clock.instant();
@@ -82,9 +87,22 @@ class FrozenStandings {
 
     @Transactional(readOnly = true)
     public Page<FrozenRow> all(int page, int size) {
-        List<FrozenRow> rows = entities.createQuery("select f.frozenKey, f.caption, f.at, f.person from FrozenStanding f order by f.at desc, f.frozenKey", Object[].class).setFirstResult(page * size).setMaxResults(size).getResultList().stream()
-            .map(r -> new FrozenRow((String) r[0], (String) r[1], (Instant) r[2], (String) r[3])).toList();
-        return new Page<>(rows, page, size, entities.createQuery("select count(f) from FrozenStanding f", Long.class).getSingleResult());
+        List<FrozenRow> rows = entities
+                .createQuery(
+                        "select f.frozenKey, f.caption, f.at, f.person from FrozenStanding f order by f.at desc, f.frozenKey",
+                        Object[].class)
+                .setFirstResult(page * size)
+                .setMaxResults(size)
+                .getResultList()
+                .stream()
+                .map(r -> new FrozenRow((String) r[0], (String) r[1], (Instant) r[2], (String) r[3]))
+                .toList();
+        return new Page<>(
+                rows,
+                page,
+                size,
+                entities.createQuery("select count(f) from FrozenStanding f", Long.class)
+                        .getSingleResult());
     }
 
     @Transactional

@@ -24,18 +24,28 @@ class Generations {
     private static final double MATERIALITY = 0.03;
 
     /** From the oldest to the newest. A model that two others follow has two lines. */
-    record GenerationLine(List<Generation> generations, @Nullable StepSize whole) { }
+    record GenerationLine(List<Generation> generations, @Nullable StepSize whole) {}
 
     /**
      * @param configuration the one of the model that stands in; absent where none is ranked here
      * @param step          from the last one before it that is ranked
      */
-    record Generation(long modelId, String maker, String model, @Nullable ConfigurationRow configuration, @Nullable Double index, @Nullable StepSize step) { }
+    record Generation(
+            long modelId,
+            String maker,
+            String model,
+            @Nullable ConfigurationRow configuration,
+            @Nullable Double index,
+            @Nullable StepSize step) {}
 
     /** @param ratio above 1 is better. @param words of the verdict */
     record StepSize(double ratio, @Nullable Double low, @Nullable Double high, Verdict verdict) {
         static StepSize of(GenerationStep s) {
-            return new StepSize(s.ratio(), s.low().isPresent() ? s.low().getAsDouble() : null, s.high().isPresent() ? s.high().getAsDouble() : null, s.verdict());
+            return new StepSize(
+                    s.ratio(),
+                    s.low().isPresent() ? s.low().getAsDouble() : null,
+                    s.high().isPresent() ? s.high().getAsDouble() : null,
+                    s.verdict());
         }
     }
 
@@ -56,7 +66,8 @@ class Generations {
         Map<Long, Long> taken = new HashMap<>();
         population.all().forEach(m -> models.put(m.configuration().modelId(), m));
         for (Standing.Entry e : ranked.standing().entries()) {
-            ConfigurationRow c = ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
+            ConfigurationRow c =
+                    ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
             if (e.merit().isPresent() && c.id() > taken.getOrDefault(c.modelId(), 0L)) {
                 taken.put(c.modelId(), c.id());
                 standing.put(c.modelId(), e);
@@ -69,16 +80,23 @@ class Generations {
             }
         });
         List<GenerationLine> lines = new ArrayList<>();
-        models.values().stream().filter(m -> m.predecessorId() != null && !followed.contains(m.configuration().modelId()))
-            .sorted(java.util.Comparator.comparing((Member m) -> m.configuration().maker()).thenComparing(m -> m.configuration().model()))
-            .forEach(newest -> lines.add(line(newest, models, standing, ranked)));
+        models.values().stream()
+                .filter(m -> m.predecessorId() != null
+                        && !followed.contains(m.configuration().modelId()))
+                .sorted(java.util.Comparator.comparing(
+                                (Member m) -> m.configuration().maker())
+                        .thenComparing(m -> m.configuration().model()))
+                .forEach(newest -> lines.add(line(newest, models, standing, ranked)));
         return lines;
     }
 
-    private static GenerationLine line(Member newest, Map<Long, Member> models, Map<Long, Standing.Entry> standing, Ranked ranked) {
+    private static GenerationLine line(
+            Member newest, Map<Long, Member> models, Map<Long, Standing.Entry> standing, Ranked ranked) {
         List<Member> line = new ArrayList<>();
         Set<Long> seen = new HashSet<>();
-        for (Member at = newest; at != null && seen.add(at.configuration().modelId()); at = at.predecessorId() == null ? null : models.get(at.predecessorId())) {
+        for (Member at = newest;
+                at != null && seen.add(at.configuration().modelId());
+                at = at.predecessorId() == null ? null : models.get(at.predecessorId())) {
             line.add(0, at);
         }
         List<Generation> generations = new ArrayList<>();
@@ -86,9 +104,17 @@ class Generations {
         Standing.Entry before = null;
         for (Member m : line) {
             Standing.Entry e = standing.get(m.configuration().modelId());
-            ConfigurationRow c = e == null ? null : ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
+            ConfigurationRow c = e == null
+                    ? null
+                    : ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
             OptionalDouble index = e == null ? OptionalDouble.empty() : e.index();
-            generations.add(new Generation(m.configuration().modelId(), m.configuration().maker(), m.configuration().model(), c, index.isPresent() ? index.getAsDouble() : null, e == null || before == null ? null : step(before, e)));
+            generations.add(new Generation(
+                    m.configuration().modelId(),
+                    m.configuration().maker(),
+                    m.configuration().model(),
+                    c,
+                    index.isPresent() ? index.getAsDouble() : null,
+                    e == null || before == null ? null : step(before, e)));
             first = first == null ? e : first;
             before = e == null ? before : e;
         }

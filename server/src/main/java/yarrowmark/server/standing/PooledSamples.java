@@ -25,7 +25,11 @@ import yarrowmark.server.platform.Problem;
 @Component
 class PooledSamples {
     /** @param metrics each once, the oldest of those that are compared. @param samples under the ids of these */
-    record Pooled(List<MetricRow> metrics, List<SampleRow> samples, Map<Long, Optional<NoisePrior>> noise, Map<Long, Integer> staleTests) { }
+    record Pooled(
+            List<MetricRow> metrics,
+            List<SampleRow> samples,
+            Map<Long, Optional<NoisePrior>> noise,
+            Map<Long, Integer> staleTests) {}
 
     private final Catalog catalog;
     private final SampleMirror samples;
@@ -46,11 +50,17 @@ class PooledSamples {
         return pooled(candidates(all, ask, outdated, leftOut), all, outdated, !ask.oneMetric(), leftOut);
     }
 
-    private static List<MetricRow> candidates(List<MetricRow> all, StandingsAsk ask, Set<Long> outdated, List<Standings.LeftOut> leftOut) {
+    private static List<MetricRow> candidates(
+            List<MetricRow> all, StandingsAsk ask, Set<Long> outdated, List<Standings.LeftOut> leftOut) {
         if (ask.metric() != null) {
-            MetricRow metric = all.stream().filter(m -> m.id() == ask.metric()).findFirst().orElseThrow(() -> Problem.notFound("metric", ask.metric()));
+            MetricRow metric = all.stream()
+                    .filter(m -> m.id() == ask.metric())
+                    .findFirst()
+                    .orElseThrow(() -> Problem.notFound("metric", ask.metric()));
             if (metric.scale() != Scale.RATIO) {
-                throw Problem.invalid("not-a-ratio", metric.name() + " is compared by differences; it has no index and cannot be ranked by ratios.");
+                throw Problem.invalid(
+                        "not-a-ratio",
+                        metric.name() + " is compared by differences; it has no index and cannot be ranked by ratios.");
             }
             return List.of(metric);
         }
@@ -60,35 +70,57 @@ class PooledSamples {
         if (ask.test() != null && all.stream().noneMatch(m -> m.testId() == ask.test())) {
             throw Problem.notFound("test", ask.test());
         }
-        List<MetricRow> scope = all.stream().filter(m -> (ask.group() == null || m.group() == ask.group()) && (ask.suite() == null || m.suiteVersionId() == ask.suite()) && (ask.test() == null || m.testId() == ask.test())).toList();
+        List<MetricRow> scope = all.stream()
+                .filter(m -> (ask.group() == null || m.group() == ask.group())
+                        && (ask.suite() == null || m.suiteVersionId() == ask.suite())
+                        && (ask.test() == null || m.testId() == ask.test()))
+                .toList();
         for (MetricRow m : scope) {
             // How often a curve dents is no test of its own that anybody would miss.
             if (m.scale() != Scale.RATIO && m.series() == null) {
-                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "compared by differences, so it enters no mean of ratios"));
+                leftOut.add(new Standings.LeftOut(
+                        m.test(), m.suite(), "compared by differences, so it enters no mean of ratios"));
             }
         }
-        List<MetricRow> counted = scope.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
+        List<MetricRow> counted =
+                scope.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
         if (!Boolean.TRUE.equals(ask.fresh())) {
             return counted;
         }
-        counted.stream().filter(m -> outdated.contains(m.suiteVersionId())).forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "a newer version of the suite is in force")));
-        return counted.stream().filter(m -> !outdated.contains(m.suiteVersionId())).toList();
+        counted.stream()
+                .filter(m -> outdated.contains(m.suiteVersionId()))
+                .forEach(m -> leftOut.add(
+                        new Standings.LeftOut(m.test(), m.suite(), "a newer version of the suite is in force")));
+        return counted.stream()
+                .filter(m -> !outdated.contains(m.suiteVersionId()))
+                .toList();
     }
 
     /** Metrics of joined comparability groups are one; in totals without what a display holds. */
-    private Pooled pooled(List<MetricRow> wanted, List<MetricRow> all, Set<Long> outdated, boolean total, List<Standings.LeftOut> leftOut) {
+    private Pooled pooled(
+            List<MetricRow> wanted,
+            List<MetricRow> all,
+            Set<Long> outdated,
+            boolean total,
+            List<Standings.LeftOut> leftOut) {
         Map<Long, Long> oldest = catalog.comparable(all);
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
-        List<MetricRow> members = all.stream().filter(m -> columns.contains(oldest.get(m.id()))).toList();
-        Set<Long> stale = members.stream().filter(m -> outdated.contains(m.suiteVersionId())).map(MetricRow::id).collect(Collectors.toSet());
+        List<MetricRow> members =
+                all.stream().filter(m -> columns.contains(oldest.get(m.id()))).toList();
+        Set<Long> stale = members.stream()
+                .filter(m -> outdated.contains(m.suiteVersionId()))
+                .map(MetricRow::id)
+                .collect(Collectors.toSet());
         boolean joined = members.stream().anyMatch(m -> oldest.get(m.id()) != m.id());
-        List<MetricRow> metrics = all.stream().filter(m -> columns.contains(m.id())).toList();
+        List<MetricRow> metrics =
+                all.stream().filter(m -> columns.contains(m.id())).toList();
         Set<HeldSample> held = total ? marks.held(members) : Set.of();
         noteHeld(held, metrics, oldest, leftOut);
         Map<Long, Integer> staleTests = new HashMap<>();
         List<SampleRow> found = new ArrayList<>();
         Map<HeldSample, SampleMoments> pools = new LinkedHashMap<>();
-        List<SampleRow> stored = samples.ofMetrics(members.stream().map(MetricRow::id).toList());
+        List<SampleRow> stored =
+                samples.ofMetrics(members.stream().map(MetricRow::id).toList());
         if (held.isEmpty() && stale.isEmpty() && !joined) {
             return new Pooled(metrics, stored, lent.of(metrics, all), staleTests);
         }
@@ -100,7 +132,10 @@ class PooledSamples {
                 staleTests.merge(row.configurationId(), 1, Integer::sum);
             }
             if (joined) {
-                pools.merge(new HeldSample(row.configurationId(), oldest.get(row.metricId())), row.moments(), SampleMoments::pooled);
+                pools.merge(
+                        new HeldSample(row.configurationId(), oldest.get(row.metricId())),
+                        row.moments(),
+                        SampleMoments::pooled);
             } else {
                 found.add(row);
             }
@@ -109,11 +144,21 @@ class PooledSamples {
         return new Pooled(metrics, found, lent.of(metrics, all), staleTests);
     }
 
-    private static void noteHeld(Set<HeldSample> held, List<MetricRow> metrics, Map<Long, Long> oldest, List<Standings.LeftOut> leftOut) {
+    private static void noteHeld(
+            Set<HeldSample> held, List<MetricRow> metrics, Map<Long, Long> oldest, List<Standings.LeftOut> leftOut) {
         metrics.forEach(m -> {
-            long configurations = held.stream().filter(h -> oldest.get(h.metricId()) == m.id()).map(HeldSample::configurationId).distinct().count();
+            long configurations = held.stream()
+                    .filter(h -> oldest.get(h.metricId()) == m.id())
+                    .map(HeldSample::configurationId)
+                    .distinct()
+                    .count();
             if (configurations > 0) {
-                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "held at the display's rate on " + configurations + (configurations == 1 ? " configuration" : " configurations") + ", so it says nothing about them"));
+                leftOut.add(new Standings.LeftOut(
+                        m.test(),
+                        m.suite(),
+                        "held at the display's rate on " + configurations
+                                + (configurations == 1 ? " configuration" : " configurations")
+                                + ", so it says nothing about them"));
             }
         });
     }

@@ -22,15 +22,29 @@ import yarrowmark.server.catalog.MetricRow;
  * @param staleTests by configuration, how many of its samples are of a suite version that a newer one took the place of
  * @param leftOut    metrics that take no part, and why
  */
-record Ranked(StandingsAsk ask, String purpose, List<MetricRow> metrics, double[] weights, List<Long> rows, MeritGrid grid, StandingGrid samples, Reference reference, @Nullable Long base,
-              @Nullable String baseNote, Standing standing, Entrants.Chosen chosen, Map<Long, Integer> staleTests, List<Standings.LeftOut> leftOut) {
+record Ranked(
+        StandingsAsk ask,
+        String purpose,
+        List<MetricRow> metrics,
+        double[] weights,
+        List<Long> rows,
+        MeritGrid grid,
+        StandingGrid samples,
+        Reference reference,
+        @Nullable Long base,
+        @Nullable String baseNote,
+        Standing standing,
+        Entrants.Chosen chosen,
+        Map<Long, Integer> staleTests,
+        List<Standings.LeftOut> leftOut) {
 
     /** −1 where it is not ranked. */
     int row(long configurationId) {
         return samples.row(configurationId);
     }
 
-    @Nullable SampleMoments sample(int row, MetricRow metric) {
+    @Nullable
+    SampleMoments sample(int row, MetricRow metric) {
         return samples.sample(row, metric.id());
     }
 

@@ -26,6 +26,7 @@ final class StandingGrid {
     private final Map<Long, Integer> columnOf = new HashMap<>();
     /** By row and column; null where there is none. */
     private final SampleMoments[][] cells;
+
     private final MeritGrid merits;
 
     /**
@@ -34,9 +35,18 @@ final class StandingGrid {
      * @param noise      what all samples of a metric lend to each
      * @param rows       configurations that become rows where they have a sample
      */
-    StandingGrid(List<MetricRow> candidates, List<SampleRow> samples, Map<Long, Optional<NoisePrior>> noise, Set<Long> rows) {
+    StandingGrid(
+            List<MetricRow> candidates,
+            List<SampleRow> samples,
+            Map<Long, Optional<NoisePrior>> noise,
+            Set<Long> rows) {
         // Ids of metrics are small numbers, and a hundred thousand look-ups are worth an array.
-        int[] candidate = new int[1 + Math.toIntExact(candidates.stream().mapToLong(MetricRow::id).max().orElse(0))];
+        int[] candidate = new int
+                [1
+                        + Math.toIntExact(candidates.stream()
+                                .mapToLong(MetricRow::id)
+                                .max()
+                                .orElse(0))];
         Arrays.fill(candidate, -1);
         for (int i = 0; i < candidates.size(); i++) {
             candidate[(int) candidates.get(i).id()] = i;
@@ -82,7 +92,11 @@ final class StandingGrid {
             cells[r][j] = s.moments();
             Optional<WorkingVariance> variance = NoisePrior.workingVariance(s.moments(), lent.get(j));
             if (variance.isPresent()) {
-                builder.cell(r, j, s.moments().mean(), variance.get().variance() / s.moments().n());
+                builder.cell(
+                        r,
+                        j,
+                        s.moments().mean(),
+                        variance.get().variance() / s.moments().n());
             } else {
                 builder.cellOfUnknownNoise(r, j, s.moments().mean());
             }
@@ -105,7 +119,8 @@ final class StandingGrid {
         return rowOf.getOrDefault(configurationId, -1);
     }
 
-    @Nullable SampleMoments sample(int row, long metricId) {
+    @Nullable
+    SampleMoments sample(int row, long metricId) {
         Integer column = columnOf.get(metricId);
         return column == null ? null : cells[row][column];
     }

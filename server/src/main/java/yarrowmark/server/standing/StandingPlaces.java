@@ -9,7 +9,7 @@ import yarrowmark.core.standing.Standing;
 @Service
 public class StandingPlaces {
     /** Those that are placed, in order. */
-    public record Placed(long configurationId, String configuration, int best, int worst) { }
+    public record Placed(long configurationId, String configuration, int best, int worst) {}
 
     private final StandingsService standings;
 
@@ -20,9 +20,16 @@ public class StandingPlaces {
     @Transactional(readOnly = true)
     public List<Placed> inMetric(long metricId) {
         Ranked ranked = standings.ranked(StandingsAsk.ofMetric(metricId));
-        return ranked.standing().entries().stream().filter(e -> e.status() == Standing.Status.PLACED).map(e -> {
-            long id = ranked.rows().get(e.row());
-            return new Placed(id, ranked.chosen().members().get(id).configuration().name(), e.place().orElseThrow().best(), e.place().orElseThrow().worst());
-        }).toList();
+        return ranked.standing().entries().stream()
+                .filter(e -> e.status() == Standing.Status.PLACED)
+                .map(e -> {
+                    long id = ranked.rows().get(e.row());
+                    return new Placed(
+                            id,
+                            ranked.chosen().members().get(id).configuration().name(),
+                            e.place().orElseThrow().best(),
+                            e.place().orElseThrow().worst());
+                })
+                .toList();
     }
 }

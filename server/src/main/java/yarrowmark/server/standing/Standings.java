@@ -25,20 +25,43 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param published  where one metric alone is ranked: what others published for it, beside the ranking
  * @param tauSquared how much models differ from test to test, beyond run noise
  */
-record Standings(List<DeviceClass> classes, String purpose, String scope, @Nullable MetricRow metric, @Nullable ConfigurationRow base, @Nullable String baseNote, @Nullable String per,
-                 List<StandingPart> parts, List<WeightedMetric> metrics, List<LeftOut> leftOut, List<UnknownCount> unknown, int placed, double tauSquared, List<Row> rows, List<Published> published) {
+record Standings(
+        List<DeviceClass> classes,
+        String purpose,
+        String scope,
+        @Nullable MetricRow metric,
+        @Nullable ConfigurationRow base,
+        @Nullable String baseNote,
+        @Nullable String per,
+        List<StandingPart> parts,
+        List<WeightedMetric> metrics,
+        List<LeftOut> leftOut,
+        List<UnknownCount> unknown,
+        int placed,
+        double tauSquared,
+        List<Row> rows,
+        List<Published> published) {
 
     /** @param weight share of the whole, 0 to 1 */
-    record StandingPart(PartOf.Kind kind, String key, String name, double weight, int metrics) { }
+    record StandingPart(PartOf.Kind kind, String key, String name, double weight, int metrics) {}
 
-    record WeightedMetric(long id, String test, String suite, double weight) { }
+    record WeightedMetric(long id, String test, String suite, double weight) {}
 
     /** @param index held against the base's own readings; absent where the base has none */
-    record Published(long modelId, String maker, String model, double value, double resolution, String source, @Nullable LocalDate publishedOn, @Nullable Integer results, @Nullable Double index) { }
+    record Published(
+            long modelId,
+            String maker,
+            String model,
+            double value,
+            double resolution,
+            String source,
+            @Nullable LocalDate publishedOn,
+            @Nullable Integer results,
+            @Nullable Double index) {}
 
-    record LeftOut(String test, String suite, String reason) { }
+    record LeftOut(String test, String suite, String reason) {}
 
-    record UnknownCount(String what, int configurations) { }
+    record UnknownCount(String what, int configurations) {}
 
     /**
      * @param placeBest     1 + the number clearly above; absent unless placed
@@ -52,9 +75,24 @@ record Standings(List<DeviceClass> classes, String purpose, String scope, @Nulla
      * @param staleTests    results of a suite version that a newer one took the place of
      * @param newerFirmware the newest firmware known of its model, where this is an older one
      */
-    record Row(ConfigurationRow configuration, Standing.Status status, @Nullable Integer placeBest, @Nullable Integer placeWorst,
-               @Nullable Double merit, @Nullable Double index, @Nullable Double low, @Nullable Double high, double coverage, int tests,
-               @Nullable Double percentile, Standing.@Nullable Third third, List<Mark> parts, @Nullable Double value, @Nullable Integer runs, @Nullable Integer staleTests, @Nullable String newerFirmware) { }
+    record Row(
+            ConfigurationRow configuration,
+            Standing.Status status,
+            @Nullable Integer placeBest,
+            @Nullable Integer placeWorst,
+            @Nullable Double merit,
+            @Nullable Double index,
+            @Nullable Double low,
+            @Nullable Double high,
+            double coverage,
+            int tests,
+            @Nullable Double percentile,
+            Standing.@Nullable Third third,
+            List<Mark> parts,
+            @Nullable Double value,
+            @Nullable Integer runs,
+            @Nullable Integer staleTests,
+            @Nullable String newerFirmware) {}
 
     /**
      * Where a configuration stands in one part, for a rail; in steps of a millionth.
@@ -63,5 +101,5 @@ record Standings(List<DeviceClass> classes, String purpose, String scope, @Nulla
      * @param merit relative to the part's own reference, more is better
      * @param half  half-width of the 95 % interval; absent where a noise is not known
      */
-    record Mark(int part, double merit, @Nullable Double half) { }
+    record Mark(int part, double merit, @Nullable Double half) {}
 }

@@ -33,18 +33,44 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param typical        whether the typical one has the index 100 instead
  * @param per            every score divided by a quantity: price, weight, or the key of a fact
  */
-record StandingsAsk(@Nullable Set<DeviceClass> deviceClass, @Nullable @Size(max = 50) Set<@Size(max = 120) String> maker, @Nullable @Min(0) Double priceFrom, @Nullable @Min(0) Double priceTo,
-                    @Nullable @Min(1950) @Max(2200) Integer yearFrom, @Nullable @Min(1950) @Max(2200) Integer yearTo, @Nullable @Size(max = 8) List<@Size(max = 300) String> fact,
-                    @Nullable Boolean newestFirmware, @Nullable Power power, @Nullable ReviewState review, @Nullable PerModel perModel, @Nullable Boolean fresh,
-                    @Nullable Long purpose, @Nullable TestGroup group, @Nullable Long suite, @Nullable Long test, @Nullable Long metric, @Nullable Long base, @Nullable Boolean typical, @Nullable @Size(max = 80) String per) {
+record StandingsAsk(
+        @Nullable Set<DeviceClass> deviceClass,
+        @Nullable @Size(max = 50) Set<@Size(max = 120) String> maker,
+        @Nullable @Min(0) Double priceFrom,
+        @Nullable @Min(0) Double priceTo,
+        @Nullable @Min(1950) @Max(2200) Integer yearFrom,
+        @Nullable @Min(1950) @Max(2200) Integer yearTo,
+        @Nullable @Size(max = 8) List<@Size(max = 300) String> fact,
+        @Nullable Boolean newestFirmware,
+        @Nullable Power power,
+        @Nullable ReviewState review,
+        @Nullable PerModel perModel,
+        @Nullable Boolean fresh,
+        @Nullable Long purpose,
+        @Nullable TestGroup group,
+        @Nullable Long suite,
+        @Nullable Long test,
+        @Nullable Long metric,
+        @Nullable Long base,
+        @Nullable Boolean typical,
+        @Nullable @Size(max = 80) String per) {
 
-    enum Power { MAINS, BATTERY }
+    enum Power {
+        MAINS,
+        BATTERY
+    }
 
     /** The configuration made last, the one that stands best, or the one made from no other. */
-    enum PerModel { NEWEST, BEST, FACTORY }
+    enum PerModel {
+        NEWEST,
+        BEST,
+        FACTORY
+    }
 
     static StandingsAsk ofMetric(long metric) {
-        return new StandingsAsk(null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, metric, null, null, null);
+        return new StandingsAsk(
+                null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, metric,
+                null, null, null);
     }
 
     /** One test alone: its values are shown, and nothing is weighed. */
@@ -57,15 +83,23 @@ record StandingsAsk(@Nullable Set<DeviceClass> deviceClass, @Nullable @Size(max 
     }
 
     List<FactCondition> conditions() {
-        return fact == null ? List.of() : fact.stream().map(StandingsAsk::condition).toList();
+        return fact == null
+                ? List.of()
+                : fact.stream().map(StandingsAsk::condition).toList();
     }
 
     private static FactCondition condition(String text) {
         String[] parts = text.split("~", 3);
         try {
-            return FactCondition.read(parts[0], parts.length < 2 ? Relation.KNOWN : Relation.valueOf(parts[1]), parts.length < 3 ? "" : parts[2]);
+            return FactCondition.read(
+                    parts[0],
+                    parts.length < 2 ? Relation.KNOWN : Relation.valueOf(parts[1]),
+                    parts.length < 3 ? "" : parts[2]);
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("not-a-condition", "\"" + text + "\" is no condition on a fact. Write its key, one of KNOWN, IS, AT_LEAST and AT_MOST, and the value, with ~ between them.");
+            throw Problem.invalid(
+                    "not-a-condition",
+                    "\"" + text
+                            + "\" is no condition on a fact. Write its key, one of KNOWN, IS, AT_LEAST and AT_MOST, and the value, with ~ between them.");
         }
     }
 }

@@ -25,10 +25,10 @@ import yarrowmark.server.platform.Revision;
 @RestController
 class StandingsController {
     /** @param caption what the sentence says */
-    record FreezeBody(@NotBlank @Size(max = 2_000) String caption) { }
+    record FreezeBody(@NotBlank @Size(max = 2_000) String caption) {}
 
     /** What weights that are tried out do: the standing, and how firm its top is. */
-    record Tried(Standings standings, TopOfStanding.Firmness firmness) { }
+    record Tried(Standings standings, TopOfStanding.Firmness firmness) {}
 
     private final StandingsService service;
     private final StandingsShaper shaper;
@@ -41,7 +41,15 @@ class StandingsController {
     /** Numbers of two starts of the program must not be taken for one another. */
     private final String start = Long.toString(System.currentTimeMillis(), 36);
 
-    StandingsController(StandingsService service, StandingsShaper shaper, WhyPlace why, TopOfStanding top, AgainstQuantity against, Generations generations, FrozenStandings frozen, Revision revision) {
+    StandingsController(
+            StandingsService service,
+            StandingsShaper shaper,
+            WhyPlace why,
+            TopOfStanding top,
+            AgainstQuantity against,
+            Generations generations,
+            FrozenStandings frozen,
+            Revision revision) {
         this.service = service;
         this.shaper = shaper;
         this.why = why;
@@ -56,7 +64,9 @@ class StandingsController {
     @GetMapping("/api/standings")
     ResponseEntity<Standings> standings(@Valid @ParameterObject StandingsAsk ask, WebRequest request) {
         String tag = start + "-" + revision.now();
-        return request.checkNotModified(tag) ? null : ResponseEntity.ok().eTag(tag).body(service.shown(ask));
+        return request.checkNotModified(tag)
+                ? null
+                : ResponseEntity.ok().eTag(tag).body(service.shown(ask));
     }
 
     /** With weights that somebody tries out. */
@@ -83,7 +93,8 @@ class StandingsController {
     }
 
     @GetMapping("/api/standings/against")
-    AgainstQuantity.Against against(@Valid @ParameterObject StandingsAsk ask, @RequestParam @Size(max = 100) String quantity) {
+    AgainstQuantity.Against against(
+            @Valid @ParameterObject StandingsAsk ask, @RequestParam @Size(max = 100) String quantity) {
         return against.of(ask, quantity);
     }
 
@@ -94,12 +105,15 @@ class StandingsController {
 
     /** Keeps the standing as it is now, under an address that stays. */
     @PostMapping("/api/kept-standings")
-    FrozenStandings.FrozenRow freeze(@Valid @ParameterObject StandingsAsk ask, @Valid @RequestBody FreezeBody body, Principal who) {
+    FrozenStandings.FrozenRow freeze(
+            @Valid @ParameterObject StandingsAsk ask, @Valid @RequestBody FreezeBody body, Principal who) {
         return frozen.freeze(body.caption(), service.shown(ask), who.getName());
     }
 
     @GetMapping("/api/kept-standings")
-    Page<FrozenStandings.FrozenRow> kept(@RequestParam(defaultValue = "0") @Min(0) int page, @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
+    Page<FrozenStandings.FrozenRow> kept(
+            @RequestParam(defaultValue = "0") @Min(0) int page,
+            @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         return frozen.all(page, size);
     }
 

@@ -28,9 +28,9 @@ import yarrowmark.server.platform.Revision;
 class StandingsService {
     private static final int KEPT = 40;
 
-    private record Key(StandingsAsk ask, long revision) { }
+    private record Key(StandingsAsk ask, long revision) {}
 
-    private record Answer(Ranked ranked, Standings shown) { }
+    private record Answer(Ranked ranked, Standings shown) {}
 
     private final Purposes purposes;
     private final PooledSamples samples;
@@ -46,7 +46,8 @@ class StandingsService {
         }
     };
 
-    StandingsService(Purposes purposes, PooledSamples samples, Entrants entrants, StandingsShaper shaper, Revision revision) {
+    StandingsService(
+            Purposes purposes, PooledSamples samples, Entrants entrants, StandingsShaper shaper, Revision revision) {
         this.purposes = purposes;
         this.samples = samples;
         this.entrants = entrants;
@@ -94,14 +95,23 @@ class StandingsService {
         List<Standings.LeftOut> leftOut = new ArrayList<>();
         PooledSamples.Pooled pooled = samples.of(ask, leftOut);
         Entrants.Chosen chosen = entrants.of(ask, configurations(pooled.samples()));
-        Set<Long> in = ask.perModel() == null || ask.perModel() == StandingsAsk.PerModel.BEST ? chosen.members().keySet() : new LinkedHashSet<>(Entrants.onePerModel(chosen, ask.perModel()));
+        Set<Long> in = ask.perModel() == null || ask.perModel() == StandingsAsk.PerModel.BEST
+                ? chosen.members().keySet()
+                : new LinkedHashSet<>(Entrants.onePerModel(chosen, ask.perModel()));
         Ranked ranked = rank(ask, purpose, weighing, pooled, chosen, in, leftOut);
         if (ask.perModel() != StandingsAsk.PerModel.BEST) {
             return ranked;
         }
         Map<Long, Long> best = new LinkedHashMap<>();
         // Entries come in order, so the first of a model is its best.
-        ranked.standing().entries().forEach(e -> best.putIfAbsent(chosen.members().get(ranked.rows().get(e.row())).configuration().modelId(), ranked.rows().get(e.row())));
+        ranked.standing()
+                .entries()
+                .forEach(e -> best.putIfAbsent(
+                        chosen.members()
+                                .get(ranked.rows().get(e.row()))
+                                .configuration()
+                                .modelId(),
+                        ranked.rows().get(e.row())));
         return rank(ask, purpose, weighing, pooled, chosen, new HashSet<>(best.values()), leftOut);
     }
 
@@ -118,7 +128,14 @@ class StandingsService {
         return ids;
     }
 
-    private static Ranked rank(StandingsAsk ask, String purpose, PurposeWeighing weighing, PooledSamples.Pooled pooled, Entrants.Chosen chosen, Set<Long> in, List<Standings.LeftOut> leftOutBefore) {
+    private static Ranked rank(
+            StandingsAsk ask,
+            String purpose,
+            PurposeWeighing weighing,
+            PooledSamples.Pooled pooled,
+            Entrants.Chosen chosen,
+            Set<Long> in,
+            List<Standings.LeftOut> leftOutBefore) {
         StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), in);
         if (grid.configurations().isEmpty()) {
             throw Entrants.nobody();
@@ -126,40 +143,69 @@ class StandingsService {
         List<Standings.LeftOut> leftOut = new ArrayList<>(leftOutBefore);
         noteWithoutScores(pooled.metrics(), grid, leftOut);
         double[] weights = weights(purpose, weighing, grid.metrics(), ask.oneMetric());
-        int[] weighed = IntStream.range(0, weights.length).filter(j -> weights[j] > 0).toArray();
-        List<MetricRow> metrics = IntStream.of(weighed).mapToObj(grid.metrics()::get).toList();
+        int[] weighed =
+                IntStream.range(0, weights.length).filter(j -> weights[j] > 0).toArray();
+        List<MetricRow> metrics =
+                IntStream.of(weighed).mapToObj(grid.metrics()::get).toList();
         double[] used = IntStream.of(weighed).mapToDouble(j -> weights[j]).toArray();
         MeritGrid merits = grid.merits().columns(weighed);
         if (ask.per() != null) {
-            merits = merits.per(grid.configurations().stream().mapToDouble(chosen.quantity()::get).toArray());
+            merits = merits.per(grid.configurations().stream()
+                    .mapToDouble(chosen.quantity()::get)
+                    .toArray());
         }
         Integer base = ask.isTypical() ? null : reference(grid, metrics, used, ask.base());
         Reference reference = base == null ? Reference.typical() : Reference.row(base);
         Long baseId = base == null ? null : grid.configurations().get(base);
-        String note = base == null || ask.base() == null || ask.base().equals(baseId) ? null : "The base that was asked for is not among those ranked here, so another one was taken.";
-        return new Ranked(ask, purpose, metrics, used, grid.configurations(), merits, grid, reference, baseId, note, Ranking.of(merits, used, reference), chosen, pooled.staleTests(), leftOut);
+        String note = base == null || ask.base() == null || ask.base().equals(baseId)
+                ? null
+                : "The base that was asked for is not among those ranked here, so another one was taken.";
+        return new Ranked(
+                ask,
+                purpose,
+                metrics,
+                used,
+                grid.configurations(),
+                merits,
+                grid,
+                reference,
+                baseId,
+                note,
+                Ranking.of(merits, used, reference),
+                chosen,
+                pooled.staleTests(),
+                leftOut);
     }
 
-    private static double[] weights(String purpose, PurposeWeighing weighing, List<MetricRow> metrics, boolean oneAlone) {
+    private static double[] weights(
+            String purpose, PurposeWeighing weighing, List<MetricRow> metrics, boolean oneAlone) {
         if (oneAlone) {
             return new double[] {1};
         }
         try {
             return weighing.spread(metrics);
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("no-weight", "The purpose \"" + purpose + "\" gives no weight to any test that was run here. Choose another purpose, or other tests.");
+            throw Problem.invalid(
+                    "no-weight",
+                    "The purpose \"" + purpose
+                            + "\" gives no weight to any test that was run here. Choose another purpose, or other tests.");
         }
     }
 
-    private static void noteWithoutScores(List<MetricRow> candidates, StandingGrid grid, List<Standings.LeftOut> leftOut) {
+    private static void noteWithoutScores(
+            List<MetricRow> candidates, StandingGrid grid, List<Standings.LeftOut> leftOut) {
         Set<Long> present = grid.metrics().stream().map(MetricRow::id).collect(Collectors.toSet());
-        Map<String, List<MetricRow>> bySuite = candidates.stream().collect(Collectors.groupingBy(MetricRow::suite, LinkedHashMap::new, Collectors.toList()));
+        Map<String, List<MetricRow>> bySuite = candidates.stream()
+                .collect(Collectors.groupingBy(MetricRow::suite, LinkedHashMap::new, Collectors.toList()));
         bySuite.forEach((suite, metrics) -> {
-            List<MetricRow> absent = metrics.stream().filter(m -> !present.contains(m.id())).toList();
+            List<MetricRow> absent =
+                    metrics.stream().filter(m -> !present.contains(m.id())).toList();
             if (absent.size() == metrics.size() && metrics.size() > 1) {
-                leftOut.add(new Standings.LeftOut("all " + metrics.size() + " tests", suite, "nothing ranked here was measured with it"));
+                leftOut.add(new Standings.LeftOut(
+                        "all " + metrics.size() + " tests", suite, "nothing ranked here was measured with it"));
             } else {
-                absent.forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "nothing ranked here was measured with it")));
+                absent.forEach(m -> leftOut.add(
+                        new Standings.LeftOut(m.test(), m.suite(), "nothing ranked here was measured with it")));
             }
         });
     }

@@ -27,6 +27,7 @@ import yarrowmark.server.shelf.Shelf;
 class StandingsShaper {
     /** Half-width of a 95 % interval in standard errors. */
     static final double WIDTH = 1.959964;
+
     private static final double STEP = 1e6;
     private static final int MOST_RAILS = 12;
 
@@ -44,16 +45,39 @@ class StandingsShaper {
         Set<DeviceClass> classes = ask.deviceClass() == null ? Set.of() : ask.deviceClass();
         List<PartOf> parts = alone == null ? ranked.parts() : List.of();
         List<List<Standings.Mark>> marks = marks(ranked, parts);
-        List<Standings.Row> rows = ranked.standing().entries().stream().map(e -> row(e, ranked, marks.get(e.row()), alone)).toList();
+        List<Standings.Row> rows = ranked.standing().entries().stream()
+                .map(e -> row(e, ranked, marks.get(e.row()), alone))
+                .toList();
         List<Standings.WeightedMetric> metrics = new ArrayList<>();
         for (int j = 0; j < ranked.weights().length; j++) {
             MetricRow m = ranked.metrics().get(j);
             metrics.add(new Standings.WeightedMetric(m.id(), m.test(), m.suite(), ranked.weights()[j]));
         }
-        return new Standings(classes.stream().sorted().toList(), ranked.purpose(), scope(ask, ranked), alone, ranked.base() == null ? null : ranked.chosen().members().get(ranked.base()).configuration(), ranked.baseNote(), per(ask.per(), ranked),
-            parts.stream().map(p -> new Standings.StandingPart(p.kind(), p.key(), p.name(), p.weight(), p.columns().length)).toList(), metrics, ranked.leftOut(),
-            ranked.chosen().unknown().entrySet().stream().map(e -> new Standings.UnknownCount(e.getKey(), e.getValue())).toList(), (int) rows.stream().filter(r -> r.status() == Standing.Status.PLACED).count(),
-            ranked.standing().tauSquared(), rows, alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));
+        return new Standings(
+                classes.stream().sorted().toList(),
+                ranked.purpose(),
+                scope(ask, ranked),
+                alone,
+                ranked.base() == null
+                        ? null
+                        : ranked.chosen().members().get(ranked.base()).configuration(),
+                ranked.baseNote(),
+                per(ask.per(), ranked),
+                parts.stream()
+                        .map(p ->
+                                new Standings.StandingPart(p.kind(), p.key(), p.name(), p.weight(), p.columns().length))
+                        .toList(),
+                metrics,
+                ranked.leftOut(),
+                ranked.chosen().unknown().entrySet().stream()
+                        .map(e -> new Standings.UnknownCount(e.getKey(), e.getValue()))
+                        .toList(),
+                (int) rows.stream()
+                        .filter(r -> r.status() == Standing.Status.PLACED)
+                        .count(),
+                ranked.standing().tauSquared(),
+                rows,
+                alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));
     }
 
     private static @Nullable Double base(Ranked ranked, MetricRow metric) {
@@ -63,25 +87,55 @@ class StandingsShaper {
 
     private static String scope(StandingsAsk ask, Ranked ranked) {
         MetricRow any = ranked.metrics().get(0);
-        return ask.metric() != null ? any.name() : ask.test() != null ? any.test() : ask.suite() != null ? any.suite() + " " + any.version() : ask.group() != null ? ask.group().label() + " tests" : "every test";
+        return ask.metric() != null
+                ? any.name()
+                : ask.test() != null
+                        ? any.test()
+                        : ask.suite() != null
+                                ? any.suite() + " " + any.version()
+                                : ask.group() != null ? ask.group().label() + " tests" : "every test";
     }
 
     private static @Nullable String per(@Nullable String per, Ranked ranked) {
-        return per == null ? null : switch (per) {
-            case Entrants.PRICE -> "price in " + ranked.chosen().members().values().iterator().next().currency();
-            case Entrants.WEIGHT -> "gram";
-            default -> FactVocabulary.entry(per).label().toLowerCase(java.util.Locale.ROOT);
-        };
+        return per == null
+                ? null
+                : switch (per) {
+                    case Entrants.PRICE ->
+                        "price in "
+                                + ranked.chosen()
+                                        .members()
+                                        .values()
+                                        .iterator()
+                                        .next()
+                                        .currency();
+                    case Entrants.WEIGHT -> "gram";
+                    default -> FactVocabulary.entry(per).label().toLowerCase(java.util.Locale.ROOT);
+                };
     }
 
     /** What others published for the metric, held against the base and not ranked. */
-    private List<Standings.Published> published(MetricRow metric, @Nullable Double base, Collection<DeviceClass> classes) {
-        return references.ofMetric(metric.id()).stream().map(r -> {
-            ModelRow model = shelf.model(r.modelId()).model();
-            return classes.isEmpty() || classes.contains(model.deviceClass())
-                ? new Standings.Published(model.id(), model.maker(), model.name(), r.value(), r.resolution(), r.source(), r.publishedOn(), r.results(),
-                    base == null ? null : 100 * Math.exp(Merit.of(r.value(), metric.direction()) - base)) : null;
-        }).filter(Objects::nonNull).toList();
+    private List<Standings.Published> published(
+            MetricRow metric, @Nullable Double base, Collection<DeviceClass> classes) {
+        return references.ofMetric(metric.id()).stream()
+                .map(r -> {
+                    ModelRow model = shelf.model(r.modelId()).model();
+                    return classes.isEmpty() || classes.contains(model.deviceClass())
+                            ? new Standings.Published(
+                                    model.id(),
+                                    model.maker(),
+                                    model.name(),
+                                    r.value(),
+                                    r.resolution(),
+                                    r.source(),
+                                    r.publishedOn(),
+                                    r.results(),
+                                    base == null
+                                            ? null
+                                            : 100 * Math.exp(Merit.of(r.value(), metric.direction()) - base))
+                            : null;
+                })
+                .filter(Objects::nonNull)
+                .toList();
     }
 
     /** Each part ranked on its own, for the small rails, by row. A base without a result in a part is replaced there by the typical one. */
@@ -90,11 +144,18 @@ class StandingsShaper {
         ranked.rows().forEach(r -> marks.add(new ArrayList<>(parts.size())));
         int[] shown = heaviest(parts);
         // Each part is a fit of its own, so the processors share them.
-        double[][][] levels = Arrays.stream(shown).parallel().mapToObj(p -> levels(ranked, parts.get(p).columns())).toArray(double[][][]::new);
+        double[][][] levels = Arrays.stream(shown)
+                .parallel()
+                .mapToObj(p -> levels(ranked, parts.get(p).columns()))
+                .toArray(double[][][]::new);
         for (int i = 0; i < shown.length; i++) {
             for (int r = 0; r < marks.size(); r++) {
                 if (!Double.isNaN(levels[i][0][r])) {
-                    marks.get(r).add(new Standings.Mark(shown[i], rounded(levels[i][0][r]), Double.isNaN(levels[i][1][r]) ? null : rounded(WIDTH * levels[i][1][r])));
+                    marks.get(r)
+                            .add(new Standings.Mark(
+                                    shown[i],
+                                    rounded(levels[i][0][r]),
+                                    Double.isNaN(levels[i][1][r]) ? null : rounded(WIDTH * levels[i][1][r])));
                 }
             }
         }
@@ -102,31 +163,57 @@ class StandingsShaper {
     }
 
     private static double[][] levels(Ranked ranked, int[] columns) {
-        double[] weights = Arrays.stream(columns).mapToDouble(j -> ranked.weights()[j]).toArray();
-        boolean has = ranked.base() != null && Arrays.stream(columns).anyMatch(j -> ranked.sample(ranked.row(ranked.base()), ranked.metrics().get(j)) != null);
+        double[] weights =
+                Arrays.stream(columns).mapToDouble(j -> ranked.weights()[j]).toArray();
+        boolean has = ranked.base() != null
+                && Arrays.stream(columns)
+                        .anyMatch(j -> ranked.sample(
+                                        ranked.row(ranked.base()),
+                                        ranked.metrics().get(j))
+                                != null);
         return Ranking.levels(ranked.grid().columns(columns), weights, has ? ranked.reference() : Reference.typical());
     }
 
     /** A suite of a thousand tests has no thousand rails. */
     private static int[] heaviest(List<PartOf> parts) {
-        return IntStream.range(0, parts.size()).boxed().sorted(Comparator.comparingDouble((Integer p) -> -parts.get(p).weight())).limit(MOST_RAILS).mapToInt(Integer::intValue).sorted().toArray();
+        return IntStream.range(0, parts.size())
+                .boxed()
+                .sorted(Comparator.comparingDouble((Integer p) -> -parts.get(p).weight()))
+                .limit(MOST_RAILS)
+                .mapToInt(Integer::intValue)
+                .sorted()
+                .toArray();
     }
 
     private static double rounded(double merit) {
         return Math.round(merit * STEP) / STEP;
     }
 
-    private static Standings.Row row(Standing.Entry e, Ranked ranked, List<Standings.Mark> marks, @Nullable MetricRow alone) {
+    private static Standings.Row row(
+            Standing.Entry e, Ranked ranked, List<Standings.Mark> marks, @Nullable MetricRow alone) {
         long id = ranked.rows().get(e.row());
         Double merit = e.merit().isPresent() ? e.merit().getAsDouble() : null;
-        Double half = merit != null && e.standardError().isPresent() ? WIDTH * e.standardError().getAsDouble() : null;
+        Double half = merit != null && e.standardError().isPresent()
+                ? WIDTH * e.standardError().getAsDouble()
+                : null;
         SampleMoments sample = alone == null ? null : ranked.sample(e.row(), alone);
-        return new Standings.Row(ranked.chosen().members().get(id).configuration(), e.status(),
-            e.place().map(p -> p.best()).orElse(null), e.place().map(p -> p.worst()).orElse(null),
-            merit, e.index().isPresent() ? e.index().getAsDouble() : null,
-            half == null ? null : 100 * Math.exp(merit - half), half == null ? null : 100 * Math.exp(merit + half),
-            e.coverage(), e.metrics(), e.percentile().isPresent() ? e.percentile().getAsDouble() : null, e.third().orElse(null),
-            marks, sample == null ? null : Merit.toValue(sample.mean(), alone.direction()), sample == null ? null : sample.n(),
-            ranked.staleTests().get(id), ranked.chosen().outdated().get(id));
+        return new Standings.Row(
+                ranked.chosen().members().get(id).configuration(),
+                e.status(),
+                e.place().map(p -> p.best()).orElse(null),
+                e.place().map(p -> p.worst()).orElse(null),
+                merit,
+                e.index().isPresent() ? e.index().getAsDouble() : null,
+                half == null ? null : 100 * Math.exp(merit - half),
+                half == null ? null : 100 * Math.exp(merit + half),
+                e.coverage(),
+                e.metrics(),
+                e.percentile().isPresent() ? e.percentile().getAsDouble() : null,
+                e.third().orElse(null),
+                marks,
+                sample == null ? null : Merit.toValue(sample.mean(), alone.direction()),
+                sample == null ? null : sample.n(),
+                ranked.staleTests().get(id),
+                ranked.chosen().outdated().get(id));
     }
 }

@@ -23,11 +23,11 @@ class TopOfStanding {
      * @param concentration of the Dirichlet distribution around the purpose: larger is nearer to it
      * @param over          what was weighed at random: groups, suites or tests
      */
-    record Firmness(List<FirstShare> first, double others, int weightings, double concentration, PartOf.Kind over) { }
+    record Firmness(List<FirstShare> first, double others, int weightings, double concentration, PartOf.Kind over) {}
 
-    record FirstShare(long configurationId, double share) { }
+    record FirstShare(long configurationId, double share) {}
 
-    private record Key(StandingsAsk ask, long revision) { }
+    private record Key(StandingsAsk ask, long revision) {}
 
     private final StandingsService standings;
     private final Revision revision;
@@ -71,6 +71,11 @@ class TopOfStanding {
                 others -= shares[e.row()];
             }
         }
-        return new Firmness(first, Math.max(0, others), firmness.weightings(), firmness.concentration(), parts.get(0).kind());
+        return new Firmness(
+                first,
+                Math.max(0, others),
+                firmness.weightings(),
+                firmness.concentration(),
+                parts.get(0).kind());
     }
 }

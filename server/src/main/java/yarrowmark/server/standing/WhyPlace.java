@@ -35,18 +35,34 @@ class WhyPlace {
      * @param wholeMs  how long carrying that out takes, three runs each, in ms
      * @param guessed  of how many of them the time is a guess
      */
-    record Why(ConfigurationRow configuration, @Nullable ConfigurationRow base, double index, List<PartSum> parts, List<TestReason> tests, List<MissingTest> missing, long wholeMs, int guessed) { }
+    record Why(
+            ConfigurationRow configuration,
+            @Nullable ConfigurationRow base,
+            double index,
+            List<PartSum> parts,
+            List<TestReason> tests,
+            List<MissingTest> missing,
+            long wholeMs,
+            int guessed) {}
 
-    record PartSum(String name, double weight, double percent, int tests) { }
+    record PartSum(String name, double weight, double percent, int tests) {}
 
     /**
      * @param percent absent where neither it nor the base has a result
      * @param ratio   to the base, or to what is typical of the test; absent without a result of both
      * @param third   where it is surely in one, of those that are placed
      */
-    record TestReason(long metricId, String test, String suite, String part, double weight, @Nullable Double percent, @Nullable Double ratio, Standing.@Nullable Third third) { }
+    record TestReason(
+            long metricId,
+            String test,
+            String suite,
+            String part,
+            double weight,
+            @Nullable Double percent,
+            @Nullable Double ratio,
+            Standing.@Nullable Third third) {}
 
-    record MissingTest(long testId, String test, String suite, double weight) { }
+    record MissingTest(long testId, String test, String suite, double weight) {}
 
     private final StandingsService standings;
     private final Catalog catalog;
@@ -65,27 +81,72 @@ class WhyPlace {
         if (row < 0) {
             throw Problem.notFound("configuration in this standing with the number", configurationId);
         }
-        ConfigurationRow configuration = ranked.chosen().members().get(configurationId).configuration();
+        ConfigurationRow configuration =
+                ranked.chosen().members().get(configurationId).configuration();
         List<PlaceReasons.Reason> reasons = PlaceReasons.of(ranked.grid(), ranked.weights(), ranked.reference(), row);
         if (reasons.isEmpty()) {
-            throw Problem.invalid("not-linked", configuration.maker() + " " + configuration.model() + " shares no chain of tests with the base, so there is nothing to say about how the two stand. Run a test on it that the others have.");
+            throw Problem.invalid(
+                    "not-linked",
+                    configuration.maker() + " " + configuration.model()
+                            + " shares no chain of tests with the base, so there is nothing to say about how the two stand. Run a test on it that the others have.");
         }
-        double merit = reasons.stream().filter(r -> r.contribution().isPresent()).mapToDouble(r -> r.contribution().getAsDouble()).sum();
-        // Shares of the index's difference, so that they add up to what is read; of the logarithm where there is no difference.
+        double merit = reasons.stream()
+                .filter(r -> r.contribution().isPresent())
+                .mapToDouble(r -> r.contribution().getAsDouble())
+                .sum();
+        // Shares of the index's difference, so that they add up to what is read; of the logarithm where there is no
+        // difference.
         double scale = Math.abs(merit) < 1e-12 ? 100 : 100 * Math.expm1(merit) / merit;
         Map<Integer, String> partOf = new LinkedHashMap<>();
         ranked.parts().forEach(p -> java.util.Arrays.stream(p.columns()).forEach(j -> partOf.put(j, p.name())));
         List<TestReason> tests = new ArrayList<>();
         for (PlaceReasons.Reason r : reasons) {
             MetricRow m = ranked.metrics().get(r.column());
-            tests.add(new TestReason(m.id(), m.test(), m.suite(), partOf.get(r.column()), r.weight(), r.contribution().isPresent() ? scale * r.contribution().getAsDouble() : null, ratio(ranked, row, m, r), r.third().orElse(null)));
+            tests.add(new TestReason(
+                    m.id(),
+                    m.test(),
+                    m.suite(),
+                    partOf.get(r.column()),
+                    r.weight(),
+                    r.contribution().isPresent() ? scale * r.contribution().getAsDouble() : null,
+                    ratio(ranked, row, m, r),
+                    r.third().orElse(null)));
         }
-        List<PartSum> parts = ranked.parts().stream().map(p -> new PartSum(p.name(), p.weight(),
-            tests.stream().filter(t -> t.part().equals(p.name()) && t.percent() != null).mapToDouble(TestReason::percent).sum(), p.columns().length)).toList();
+        List<PartSum> parts = ranked.parts().stream()
+                .map(p -> new PartSum(
+                        p.name(),
+                        p.weight(),
+                        tests.stream()
+                                .filter(t -> t.part().equals(p.name()) && t.percent() != null)
+                                .mapToDouble(TestReason::percent)
+                                .sum(),
+                        p.columns().length))
+                .toList();
         List<MissingTest> missing = new ArrayList<>();
-        tests.stream().filter(t -> ranked.samples().sample(row, t.metricId()) == null).forEach(t -> missing.add(new MissingTest(ranked.metrics().stream().filter(m -> m.id() == t.metricId()).findFirst().orElseThrow().testId(), t.test(), t.suite(), t.weight())));
-        PlanEstimate time = time(missing.stream().map(MissingTest::testId).distinct().toList(), configuration);
-        return new Why(configuration, ranked.base() == null ? null : ranked.chosen().members().get(ranked.base()).configuration(), 100 * Math.exp(merit), parts, tests, missing, time.wholeMs(), time.guessed());
+        tests.stream()
+                .filter(t -> ranked.samples().sample(row, t.metricId()) == null)
+                .forEach(t -> missing.add(new MissingTest(
+                        ranked.metrics().stream()
+                                .filter(m -> m.id() == t.metricId())
+                                .findFirst()
+                                .orElseThrow()
+                                .testId(),
+                        t.test(),
+                        t.suite(),
+                        t.weight())));
+        PlanEstimate time =
+                time(missing.stream().map(MissingTest::testId).distinct().toList(), configuration);
+        return new Why(
+                configuration,
+                ranked.base() == null
+                        ? null
+                        : ranked.chosen().members().get(ranked.base()).configuration(),
+                100 * Math.exp(merit),
+                parts,
+                tests,
+                missing,
+                time.wholeMs(),
+                time.guessed());
     }
 
     private static @Nullable Double ratio(Ranked ranked, int row, MetricRow metric, PlaceReasons.Reason reason) {
@@ -98,17 +159,26 @@ class WhyPlace {
             return null;
         }
         Map<Long, Double> quantity = ranked.chosen().quantity();
-        double divided = quantity.isEmpty() ? 0 : Math.log(quantity.get(ranked.base()) / quantity.get(ranked.rows().get(row)));
+        double divided = quantity.isEmpty()
+                ? 0
+                : Math.log(
+                        quantity.get(ranked.base()) / quantity.get(ranked.rows().get(row)));
         return Math.exp(own.mean() - base.mean() + divided);
     }
 
     private PlanEstimate time(List<Long> testIds, ConfigurationRow configuration) {
         Map<Long, TestRow> tests = catalog.tests(testIds).stream().collect(Collectors.toMap(TestRow::id, t -> t));
         Map<Long, RunDurations.Known> known = durations.of(testIds, configuration.deviceClass());
-        return PlanEstimate.of(testIds.stream().map(id -> {
-            RunDurations.Known k = known.get(id);
-            double ms = k != null ? k.ms() : tests.get(id).builtIn() ? PlanTime.guessedRunMs(Duration.ofMillis(TIMED_MS)) : PlanTime.GUESSED_BY_HAND_MS;
-            return new PlanEstimate.Item(RUNS, ms, PAUSE_MS, true, k == null);
-        }).toList());
+        return PlanEstimate.of(testIds.stream()
+                .map(id -> {
+                    RunDurations.Known k = known.get(id);
+                    double ms = k != null
+                            ? k.ms()
+                            : tests.get(id).builtIn()
+                                    ? PlanTime.guessedRunMs(Duration.ofMillis(TIMED_MS))
+                                    : PlanTime.GUESSED_BY_HAND_MS;
+                    return new PlanEstimate.Item(RUNS, ms, PAUSE_MS, true, k == null);
+                })
+                .toList());
     }
 }

@@ -23,6 +23,7 @@ import yarrowmark.server.support.ServerTest;
 class AccessTest {
     @LocalServerPort
     private int port;
+
     @Autowired
     private MovableClock clock;
 
@@ -36,15 +37,22 @@ class AccessTest {
     void theFirstVisitorBecomesTheOwnerAndTheSecondCannot() {
         Client first = new Client(port);
         assertThat(first.get("/api/access").body().path("state").asString()).isEqualTo("NEEDS_OWNER");
-        assertThat(first.post("/api/access/owner", Map.of("name", "wren", "password", "short", "lab", "Lab")).detail()).contains("10 to 200");
-        assertThat(first.post("/api/access/owner", Map.of("name", Client.NAME, "password", Client.PASSWORD, "lab", "Lab")).status()).isEqualTo(200);
+        assertThat(first.post("/api/access/owner", Map.of("name", "wren", "password", "short", "lab", "Lab"))
+                        .detail())
+                .contains("10 to 200");
+        assertThat(first.post(
+                                "/api/access/owner",
+                                Map.of("name", Client.NAME, "password", Client.PASSWORD, "lab", "Lab"))
+                        .status())
+                .isEqualTo(200);
         Client.Answer me = first.get("/api/access");
         assertThat(me.body().path("state").asString()).isEqualTo("SIGNED_IN");
         assertThat(me.body().path("role").asString()).isEqualTo("OWNER");
 
         Client second = new Client(port);
         second.get("/api/access");
-        Client.Answer refused = second.post("/api/access/owner", Map.of("name", "other", "password", "another password", "lab", "X"));
+        Client.Answer refused =
+                second.post("/api/access/owner", Map.of("name", "other", "password", "another password", "lab", "X"));
         assertThat(refused.status()).isEqualTo(409);
         assertThat(refused.code()).isEqualTo("owner-exists");
     }
@@ -61,7 +69,9 @@ class AccessTest {
         Client owner = Client.owner(port);
         Client forged = new Client(port).header("Cookie", owner.cookies());
         assertThat(forged.get("/api/models").status()).isEqualTo(200);
-        assertThat(forged.post("/api/models", Map.of("maker", "Pellow", "name", "X", "deviceClass", "LAPTOP")).status()).isEqualTo(403);
+        assertThat(forged.post("/api/models", Map.of("maker", "Pellow", "name", "X", "deviceClass", "LAPTOP"))
+                        .status())
+                .isEqualTo(403);
     }
 
     @Test
@@ -69,20 +79,28 @@ class AccessTest {
         Client guesser = new Client(port);
         guesser.get("/api/access");
         for (int i = 0; i < 10; i++) {
-            assertThat(guesser.post("/api/access/sign-in", Map.of("name", "wren", "password", "guess " + i)).status()).isEqualTo(401);
+            assertThat(guesser.post("/api/access/sign-in", Map.of("name", "wren", "password", "guess " + i))
+                            .status())
+                    .isEqualTo(401);
         }
         Client.Answer told = guesser.post("/api/access/sign-in", Map.of("name", "wren", "password", Client.PASSWORD));
         assertThat(told.status()).isEqualTo(429);
         assertThat(told.raw().headers().firstValue("Retry-After")).isPresent();
         assertThat(told.detail()).contains("Wait");
         clock.letPass(Duration.ofSeconds(61));
-        assertThat(guesser.post("/api/access/sign-in", Map.of("name", "wren", "password", Client.PASSWORD)).status()).isEqualTo(200);
+        assertThat(guesser.post("/api/access/sign-in", Map.of("name", "wren", "password", Client.PASSWORD))
+                        .status())
+                .isEqualTo(200);
     }
 
     @Test
     void signingOutEndsIt() {
         Client owner = Client.owner(port);
-        assertThat(owner.post("/api/access/sign-out", Map.of()).body().path("state").asString()).isEqualTo("SIGNED_OUT");
+        assertThat(owner.post("/api/access/sign-out", Map.of())
+                        .body()
+                        .path("state")
+                        .asString())
+                .isEqualTo("SIGNED_OUT");
         assertThat(owner.get("/api/models").status()).isEqualTo(401);
     }
 
@@ -99,7 +117,9 @@ class AccessTest {
     @Test
     void everyAnswerKeepsTheBrowserSafe() {
         Client.Answer page = new Client(port).get("/api/access");
-        assertThat(page.raw().headers().map()).containsKeys("cross-origin-opener-policy", "cross-origin-embedder-policy", "x-content-type-options");
-        assertThat(page.raw().headers().firstValue("Content-Security-Policy").orElseThrow()).doesNotContain("unsafe-inline");
+        assertThat(page.raw().headers().map())
+                .containsKeys("cross-origin-opener-policy", "cross-origin-embedder-policy", "x-content-type-options");
+        assertThat(page.raw().headers().firstValue("Content-Security-Policy").orElseThrow())
+                .doesNotContain("unsafe-inline");
     }
 }

@@ -24,8 +24,10 @@ import yarrowmark.server.support.ServerTest;
 class CompareTest {
     @LocalServerPort
     private int port;
+
     @Autowired
     private Purposes purposes;
+
     private Lab lab;
     private long base;
     private long other;
@@ -38,7 +40,9 @@ class CompareTest {
     }
 
     private Client.Answer compare(String more, long... others) {
-        return lab.owner().get("/api/compare?base=" + base + "&with=" + LongStream.of(others).mapToObj(Long::toString).collect(Collectors.joining(",")) + more);
+        return lab.owner()
+                .get("/api/compare?base=" + base + "&with="
+                        + LongStream.of(others).mapToObj(Long::toString).collect(Collectors.joining(",")) + more);
     }
 
     private JsonNode compared(String more, long... others) {
@@ -60,7 +64,13 @@ class CompareTest {
     @Test
     void exampleBComesThroughTheWholeProgram() {
         lab.suite("Weir, 1, more");
-        double[][] samples = {{388.1, 391.7, 386.9}, {402.4, 405.9, 403.3}, {512.0, 498.6, 505.1}, {610.8, 612.2, 607.5, 609.9}, {291.3, 290.1}};
+        double[][] samples = {
+            {388.1, 391.7, 386.9},
+            {402.4, 405.9, 403.3},
+            {512.0, 498.6, 505.1},
+            {610.8, 612.2, 607.5, 609.9},
+            {291.3, 290.1}
+        };
         List<Long> made = new ArrayList<>(List.of(base, other));
         for (int i = 0; i < samples.length; i++) {
             if (i > 1) {
@@ -79,7 +89,9 @@ class CompareTest {
         assertThat(cell.path("low").asDouble()).isCloseTo(1.026174562, within(5e-10));
         assertThat(cell.path("high").asDouble()).isCloseTo(1.050957022, within(5e-10));
         assertThat(cell.path("verdict").asString()).isEqualTo("CLEAR_GAIN");
-        assertThat(cell.path("sentence").asString()).contains("3.8 % higher than").contains("95 % interval 2.6 to 5.1 %");
+        assertThat(cell.path("sentence").asString())
+                .contains("3.8 % higher than")
+                .contains("95 % interval 2.6 to 5.1 %");
     }
 
     private void measured(String lines, long of, String[]... texts) {
@@ -99,25 +111,47 @@ class CompareTest {
     @Test
     void theOverallIsMadeOfItsPartsAndSaysWhatChanged() {
         String lines = "Weir, 1, more\nPack, s, less\nHeat, °C, less, difference";
-        measured(lines, base, runs("100.1", "101.2", "99.3"), runs("200.1", "201.3", "199.2"), runs("61.1", "62.1", "60.9"));
-        measured(lines, other, runs("120.2", "121.1", "119.4"), runs("180.2", "181.1", "179.3"), runs("71.2", "72.3", "70.8"));
+        measured(
+                lines,
+                base,
+                runs("100.1", "101.2", "99.3"),
+                runs("200.1", "201.3", "199.2"),
+                runs("61.1", "62.1", "60.9"));
+        measured(
+                lines,
+                other,
+                runs("120.2", "121.1", "119.4"),
+                runs("180.2", "181.1", "179.3"),
+                runs("71.2", "72.3", "70.8"));
         JsonNode comparison = compared("", other);
         JsonNode side = comparison.path("sides").get(0);
         JsonNode overall = side.path("overall");
-        double expected = Math.sqrt(cell(comparison, "Weir", 0).path("ratio").asDouble() * cell(comparison, "Pack", 0).path("ratio").asDouble());
+        double expected = Math.sqrt(cell(comparison, "Weir", 0).path("ratio").asDouble()
+                * cell(comparison, "Pack", 0).path("ratio").asDouble());
         assertThat(overall.path("ratio").asDouble()).isCloseTo(expected, within(1e-12));
         assertThat(overall.path("shared").asInt()).isEqualTo(2);
-        double parts = overall.path("groups").valueStream().mapToDouble(g -> g.path("percent").asDouble()).sum();
+        double parts = overall.path("groups")
+                .valueStream()
+                .mapToDouble(g -> g.path("percent").asDouble())
+                .sum();
         assertThat(parts).isCloseTo(100 * (expected - 1), within(1e-9));
-        double rows = comparison.path("rows").valueStream().mapToDouble(r -> r.path("cells").get(0).path("percent").asDouble(0)).sum();
+        double rows = comparison
+                .path("rows")
+                .valueStream()
+                .mapToDouble(r -> r.path("cells").get(0).path("percent").asDouble(0))
+                .sum();
         assertThat(rows).isCloseTo(parts, within(1e-9));
-        assertThat(cell(comparison, "Pack", 0).path("sentence").asString()).contains("less time than").doesNotContain("faster");
+        assertThat(cell(comparison, "Pack", 0).path("sentence").asString())
+                .contains("less time than")
+                .doesNotContain("faster");
         JsonNode heat = cell(comparison, "Heat", 0);
         assertThat(heat.path("difference").asDouble()).isCloseTo(10.0666666667, within(1e-9));
         assertThat(heat.path("reading").asString()).isEqualTo("WORSE");
         assertThat(heat.path("ratio").isMissingNode()).isTrue();
         assertThat(comparison.path("leftOut").toString()).contains("Heat").contains("compared by differences");
-        assertThat(side.path("changed").path("differing").toString()).contains("firmware.version").contains("processor.cores");
+        assertThat(side.path("changed").path("differing").toString())
+                .contains("firmware.version")
+                .contains("processor.cores");
         assertThat(side.path("clean").asBoolean()).as("two facts changed").isFalse();
     }
 
@@ -126,8 +160,15 @@ class CompareTest {
         measured("Weir, 1, more", base, new String[][] {runs("100", "102", "98")});
         measured("", other, new String[][] {runs("120", "121", "119")});
         JsonNode there = cell(compared("", other), "Weir", 0);
-        JsonNode back = lab.owner().get("/api/compare?base=" + other + "&with=" + base).body().path("rows").get(0).path("cells").get(0);
-        assertThat(there.path("ratio").asDouble() * back.path("ratio").asDouble()).isCloseTo(1, within(1e-12));
+        JsonNode back = lab.owner()
+                .get("/api/compare?base=" + other + "&with=" + base)
+                .body()
+                .path("rows")
+                .get(0)
+                .path("cells")
+                .get(0);
+        assertThat(there.path("ratio").asDouble() * back.path("ratio").asDouble())
+                .isCloseTo(1, within(1e-12));
         assertThat(there.path("low").asDouble() * back.path("high").asDouble()).isCloseTo(1, within(1e-9));
     }
 
@@ -135,8 +176,14 @@ class CompareTest {
     void materialityDecidesWhatIsClearAndWhatIsLevel() {
         measured("Weir, 1, more", base, new String[][] {runs("100.0", "100.1", "99.9")});
         measured("", other, new String[][] {runs("105.0", "105.1", "104.9")});
-        assertThat(cell(compared("&materiality=3", other), "Weir", 0).path("verdict").asString()).isEqualTo("CLEAR_GAIN");
-        assertThat(cell(compared("&materiality=20", other), "Weir", 0).path("verdict").asString()).isEqualTo("LEVEL");
+        assertThat(cell(compared("&materiality=3", other), "Weir", 0)
+                        .path("verdict")
+                        .asString())
+                .isEqualTo("CLEAR_GAIN");
+        assertThat(cell(compared("&materiality=20", other), "Weir", 0)
+                        .path("verdict")
+                        .asString())
+                .isEqualTo("LEVEL");
         assertThat(compare("&materiality=0", other).code()).isEqualTo("not-a-materiality");
         assertThat(compare("&materiality=NaN", other).code()).isEqualTo("not-a-materiality");
     }
@@ -152,7 +199,9 @@ class CompareTest {
         assertThat(perCore.path("sides").get(0).path("quantity").asDouble()).isEqualTo(8);
         assertThat(compare("&per=clock", other).code()).isEqualTo("quantity-unknown");
         assertThat(compare("&per=luck", other).code()).isEqualTo("unknown-quantity");
-        JsonNode offered = lab.owner().get("/api/compare/quantities?ids=" + base + "," + other).body();
+        JsonNode offered = lab.owner()
+                .get("/api/compare/quantities?ids=" + base + "," + other)
+                .body();
         assertThat(offered.valueStream().map(q -> q.path("key").asString())).containsExactly("cores");
     }
 
@@ -164,8 +213,20 @@ class CompareTest {
         measured(lines, other, runs("120", "121", "119"), runs("180", "181", "179"));
         measured(lines, third, new String[][] {runs("90", "91", "89")});
         JsonNode comparison = compared("", other, third);
-        assertThat(comparison.path("sides").get(0).path("overall").path("shared").asInt()).isEqualTo(2);
-        assertThat(comparison.path("sides").get(1).path("overall").path("shared").asInt()).isEqualTo(1);
+        assertThat(comparison
+                        .path("sides")
+                        .get(0)
+                        .path("overall")
+                        .path("shared")
+                        .asInt())
+                .isEqualTo(2);
+        assertThat(comparison
+                        .path("sides")
+                        .get(1)
+                        .path("overall")
+                        .path("shared")
+                        .asInt())
+                .isEqualTo(1);
         assertThat(cell(comparison, "Pack", 1).path("outReason").asString()).startsWith("not run on");
         assertThat(comparison.path("leftOut").toString()).contains("Pack");
     }
@@ -182,7 +243,13 @@ class CompareTest {
         assertThat(cell.path("ratio").asDouble()).isCloseTo(1.5, within(1e-12));
         assertThat(cell.path("low").isMissingNode()).isTrue();
         assertThat(cell.path("verdict").asString()).isEqualTo("CANNOT_TELL");
-        assertThat(compared("", other).path("sides").get(0).path("overall").path("low").isMissingNode()).isTrue();
+        assertThat(compared("", other)
+                        .path("sides")
+                        .get(0)
+                        .path("overall")
+                        .path("low")
+                        .isMissingNode())
+                .isTrue();
     }
 
     @Test
@@ -198,22 +265,57 @@ class CompareTest {
     void aLineOpensIntoItsReadings() {
         measured("Weir, 1, more", base, new String[][] {runs("100", "101", "60")});
         measured("", other, new String[][] {runs("120", "121", "119")});
-        long metric = compared("", other).path("rows").get(0).path("metric").path("id").asLong();
-        JsonNode opened = lab.owner().get("/api/compare/metrics/" + metric + "?ids=" + base + "," + other).body();
-        assertThat(opened.path("sides").get(0).path("readings").valueStream().map(r -> r.path("value").asDouble())).containsExactly(100.0, 101.0, 60.0);
+        long metric = compared("", other)
+                .path("rows")
+                .get(0)
+                .path("metric")
+                .path("id")
+                .asLong();
+        JsonNode opened = lab.owner()
+                .get("/api/compare/metrics/" + metric + "?ids=" + base + "," + other)
+                .body();
+        assertThat(opened.path("sides").get(0).path("readings").valueStream().map(r -> r.path("value")
+                        .asDouble()))
+                .containsExactly(100.0, 101.0, 60.0);
         assertThat(opened.path("sides").get(1).path("readings")).hasSize(3);
         assertThat(opened.path("others")).isEmpty();
-        assertThat(lab.owner().get("/api/compare/metrics/" + metric + "?ids=" + other).body().path("others").get(0).path("configuration").path("id").asLong()).isEqualTo(base);
-        assertThat(lab.owner().get("/api/compare/metrics/99999999?ids=" + base).status()).isEqualTo(404);
+        assertThat(lab.owner()
+                        .get("/api/compare/metrics/" + metric + "?ids=" + other)
+                        .body()
+                        .path("others")
+                        .get(0)
+                        .path("configuration")
+                        .path("id")
+                        .asLong())
+                .isEqualTo(base);
+        assertThat(lab.owner().get("/api/compare/metrics/99999999?ids=" + base).status())
+                .isEqualTo(404);
     }
 
     @Test
     void configurationsMadeFromOneAnotherAreProposed() {
         measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
-        long unit = lab.owner().get("/api/configurations/" + base).body().path("unitId").asLong();
-        long child = lab.owner().post("/api/units/" + unit + "/configurations", Map.of("parentId", base, "facts", List.of(Map.of("key", "firmware.version", "text", "1.05", "read", false)))).body()
-            .path("configuration").path("id").asLong();
-        assertThat(lab.owner().get("/api/compare/pairs").body().valueStream().map(p -> p.path("after").path("id").asLong())).doesNotContain(child);
+        long unit = lab.owner()
+                .get("/api/configurations/" + base)
+                .body()
+                .path("unitId")
+                .asLong();
+        long child = lab.owner()
+                .post(
+                        "/api/units/" + unit + "/configurations",
+                        Map.of(
+                                "parentId",
+                                base,
+                                "facts",
+                                List.of(Map.of("key", "firmware.version", "text", "1.05", "read", false))))
+                .body()
+                .path("configuration")
+                .path("id")
+                .asLong();
+        assertThat(lab.owner().get("/api/compare/pairs").body().valueStream().map(p -> p.path("after")
+                        .path("id")
+                        .asLong()))
+                .doesNotContain(child);
         measured("", child, new String[][] {runs("103", "104", "102")});
         JsonNode pair = lab.owner().get("/api/compare/pairs").body().get(0);
         assertThat(pair.path("before").path("id").asLong()).isEqualTo(base);
@@ -224,8 +326,15 @@ class CompareTest {
     @Test
     void aTotalWithoutOnePartIsRecomputedAndLabelled() {
         lab.suite("One, 1, more\nTwo, 1, more\nThree, 1, more");
-        Map<String, Object> weights = lab.tests().stream().collect(Collectors.toMap(t -> Long.toString(lab.row(t).path("metrics").get(0).path("id").asLong()), t -> 1));
-        Client.Answer total = lab.owner().post("/api/suite-versions/" + lab.version() + "/total", Map.of("kind", "HARMONIC", "weights", weights, "unit", "1"));
+        Map<String, Object> weights = lab.tests().stream()
+                .collect(Collectors.toMap(
+                        t -> Long.toString(
+                                lab.row(t).path("metrics").get(0).path("id").asLong()),
+                        t -> 1));
+        Client.Answer total = lab.owner()
+                .post(
+                        "/api/suite-versions/" + lab.version() + "/total",
+                        Map.of("kind", "HARMONIC", "weights", weights, "unit", "1"));
         assertThat(total.status()).as(total.detail()).isEqualTo(200);
         lab.session(base, 1).typed(0, "1200").typed(1, "1850").typed(2, "2400");
         lab.session(other, 1).typed(0, "1320").typed(1, "1820").typed(2, "2900");
@@ -235,11 +344,22 @@ class CompareTest {
         assertThat(whole.path("baseStated").asDouble()).isCloseTo(1675.471698, within(5e-7));
         assertThat(whole.path("parts").get(0).path("contribution").asDouble()).isCloseTo(76.846896162, within(5e-9));
         assertThat(whole.path("label").isMissingNode()).isTrue();
-        JsonNode without = lab.owner().get(asked + "&without=" + lab.metric(1)).body().get(0);
+        JsonNode without =
+                lab.owner().get(asked + "&without=" + lab.metric(1)).body().get(0);
         assertThat(without.path("base").asDouble()).isCloseTo(1600, within(1e-9));
         assertThat(without.path("label").asString()).contains("Recomputed by Yarrowmark from 2 of 3 parts");
         assertThat(without.path("parts").get(1).path("takenOut").asBoolean()).isTrue();
-        assertThat(lab.owner().get(asked + "&without=" + lab.tests().stream().map(t -> Long.toString(lab.row(t).path("metrics").get(0).path("id").asLong())).collect(Collectors.joining(","))).body()).isEmpty();
+        assertThat(lab.owner()
+                        .get(asked + "&without="
+                                + lab.tests().stream()
+                                        .map(t -> Long.toString(lab.row(t)
+                                                .path("metrics")
+                                                .get(0)
+                                                .path("id")
+                                                .asLong()))
+                                        .collect(Collectors.joining(",")))
+                        .body())
+                .isEmpty();
     }
 
     /** The method's example of section 8 through the whole program, without lent noise mattering for the effects. */
@@ -253,17 +373,26 @@ class CompareTest {
         measured("", a2b1, new String[][] {runs("246", "250", "244")});
         measured("", a1b2, new String[][] {runs("205", "203", "207")});
         String three = "/api/compare/factors?ids=" + a1b1 + "," + a2b1 + "," + a1b2;
-        JsonNode missing = lab.owner().get(three + "&first=memory.size&second=firmware.version").body();
+        JsonNode missing = lab.owner()
+                .get(three + "&first=memory.size&second=firmware.version")
+                .body();
         assertThat(missing.path("blocks")).isEmpty();
-        assertThat(missing.path("rows").get(1).path("cells").get(1).path("from").asLong()).as("what the missing one could be made from").isEqualTo(a2b1);
+        assertThat(missing.path("rows").get(1).path("cells").get(1).path("from").asLong())
+                .as("what the missing one could be made from")
+                .isEqualTo(a2b1);
         measured("", a2b2, new String[][] {runs("281", "278", "284")});
-        JsonNode grid = lab.owner().get(three + "," + a2b2 + "&first=memory.size&second=firmware.version").body();
+        JsonNode grid = lab.owner()
+                .get(three + "," + a2b2 + "&first=memory.size&second=firmware.version")
+                .body();
         JsonNode block = grid.path("blocks").get(0);
         assertThat(block.path("first").path("ratio").asDouble()).isCloseTo(1.295902941, within(5e-10));
         assertThat(block.path("second").path("ratio").asDouble()).isCloseTo(1.077021177, within(5e-10));
         assertThat(block.path("interaction").path("ratio").asDouble()).isCloseTo(1.118805322, within(5e-10));
-        assertThat(block.path("interaction").path("words").asString()).contains("the gain from".substring(1)).contains("larger on 16 GiB than on 8 GiB");
-        assertThat(grid.path("choices").valueStream().map(c -> c.path("key").asString())).contains("memory.size", "firmware.version");
+        assertThat(block.path("interaction").path("words").asString())
+                .contains("the gain from".substring(1))
+                .contains("larger on 16 GiB than on 8 GiB");
+        assertThat(grid.path("choices").valueStream().map(c -> c.path("key").asString()))
+                .contains("memory.size", "firmware.version");
         assertThat(lab.owner().get(three + "&first=os.name").code()).isEqualTo("not-a-factor");
         assertThat(lab.owner().get("/api/compare/factors?ids=" + a1b1).code()).isEqualTo("not-two");
     }
@@ -271,42 +400,117 @@ class CompareTest {
     @Test
     void whatADisplayHoldsIsComparedButDoesNotCount() {
         long held = lab.configuration(Map.of("display.refresh", "60 Hz"));
-        measured("Weir, 1, more\nFlight, fps, more, capped", base, runs("100", "101", "99"), runs("40.1", "41.2", "40.6"));
+        measured(
+                "Weir, 1, more\nFlight, fps, more, capped",
+                base,
+                runs("100", "101", "99"),
+                runs("40.1", "41.2", "40.6"));
         measured("", held, runs("110", "111", "109"), runs("59.9", "59.94", "59.92"));
         JsonNode cell = cell(compared("", held), "Flight", 0);
         assertThat(cell.path("ratio").asDouble()).isGreaterThan(1.4);
         assertThat(cell.path("outReason").asString()).startsWith("held at the display's rate on");
-        assertThat(compared("", held).path("sides").get(0).path("overall").path("shared").asInt()).isEqualTo(1);
-        List<JsonNode> marked = lab.owner().get("/api/compare/marks?ids=" + base + "," + held).body().valueStream().filter(m -> m.path("kinds").toString().contains("HELD")).toList();
-        assertThat(marked).singleElement().satisfies(m -> assertThat(m.path("configurationId").asLong()).isEqualTo(held));
+        assertThat(compared("", held)
+                        .path("sides")
+                        .get(0)
+                        .path("overall")
+                        .path("shared")
+                        .asInt())
+                .isEqualTo(1);
+        List<JsonNode> marked = lab.owner()
+                .get("/api/compare/marks?ids=" + base + "," + held)
+                .body()
+                .valueStream()
+                .filter(m -> m.path("kinds").toString().contains("HELD"))
+                .toList();
+        assertThat(marked)
+                .singleElement()
+                .satisfies(m -> assertThat(m.path("configurationId").asLong()).isEqualTo(held));
     }
 
     @Test
     void unitsOfOneModelWithTheSameFactsThatDifferAreUnlike() {
         Map<String, String> facts = Map.of("firmware.version", "1.04", "processor.cores", "4");
-        long unit = lab.owner().post("/api/models/" + lab.model() + "/units", Map.of("label", "Unit 2")).body().path("units").get(1).path("id").asLong();
-        List<Map<String, Object>> given = facts.entrySet().stream().map(f -> Map.<String, Object>of("key", f.getKey(), "text", f.getValue(), "read", false)).toList();
-        long twin = lab.owner().post("/api/units/" + unit + "/configurations", Map.of("facts", given)).body().path("configuration").path("id").asLong();
+        long unit = lab.owner()
+                .post("/api/models/" + lab.model() + "/units", Map.of("label", "Unit 2"))
+                .body()
+                .path("units")
+                .get(1)
+                .path("id")
+                .asLong();
+        List<Map<String, Object>> given = facts.entrySet().stream()
+                .map(f -> Map.<String, Object>of("key", f.getKey(), "text", f.getValue(), "read", false))
+                .toList();
+        long twin = lab.owner()
+                .post("/api/units/" + unit + "/configurations", Map.of("facts", given))
+                .body()
+                .path("configuration")
+                .path("id")
+                .asLong();
         measured("Weir, 1, more\nPack, s, less", base, runs("100", "101", "99"), runs("200", "201", "199"));
         measured("", twin, runs("88", "88.5", "87.8"), runs("200.5", "199.5", "200"));
         JsonNode side = compared("", twin).path("sides").get(0);
-        assertThat(side.path("unlikeUnits").valueStream().map(JsonNode::asString)).containsExactly("Weir");
+        assertThat(side.path("unlikeUnits").valueStream().map(JsonNode::asString))
+                .containsExactly("Weir");
         assertThat(compared("", other).path("rows")).isEmpty();
     }
 
     @Test
     void aCleanComparisonIsSaidFromBothSidesAndOnlyWhereNothingElseDiffers() {
         measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
-        long unit = lab.owner().get("/api/configurations/" + base).body().path("unitId").asLong();
-        long child = lab.owner().post("/api/units/" + unit + "/configurations", Map.of("parentId", base, "facts", List.of(Map.of("key", "firmware.version", "text", "1.05", "read", false), Map.of("key", "processor.cores", "read", false)))).body()
-            .path("configuration").path("id").asLong();
+        long unit = lab.owner()
+                .get("/api/configurations/" + base)
+                .body()
+                .path("unitId")
+                .asLong();
+        long child = lab.owner()
+                .post(
+                        "/api/units/" + unit + "/configurations",
+                        Map.of(
+                                "parentId",
+                                base,
+                                "facts",
+                                List.of(
+                                        Map.of("key", "firmware.version", "text", "1.05", "read", false),
+                                        Map.of("key", "processor.cores", "read", false))))
+                .body()
+                .path("configuration")
+                .path("id")
+                .asLong();
         measured("", child, new String[][] {runs("103", "104", "102")});
-        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean()).as("nobody said what is under test").isFalse();
-        assertThat(lab.owner().put("/api/configurations/" + child + "/tested", Map.of("keys", List.of("firmware.version"))).status()).isEqualTo(200);
-        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean()).isTrue();
-        assertThat(lab.owner().get("/api/compare?base=" + child + "&with=" + base).body().path("sides").get(0).path("clean").asBoolean()).isTrue();
-        lab.owner().post("/api/sessions", Map.of("configurationId", child, "name", "On battery", "testIds", lab.tests(), "runs", 1, "onMains", false));
-        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean()).as("a session in which nothing was measured says nothing").isTrue();
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean())
+                .as("nobody said what is under test")
+                .isFalse();
+        assertThat(lab.owner()
+                        .put("/api/configurations/" + child + "/tested", Map.of("keys", List.of("firmware.version")))
+                        .status())
+                .isEqualTo(200);
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean())
+                .isTrue();
+        assertThat(lab.owner()
+                        .get("/api/compare?base=" + child + "&with=" + base)
+                        .body()
+                        .path("sides")
+                        .get(0)
+                        .path("clean")
+                        .asBoolean())
+                .isTrue();
+        lab.owner()
+                .post(
+                        "/api/sessions",
+                        Map.of(
+                                "configurationId",
+                                child,
+                                "name",
+                                "On battery",
+                                "testIds",
+                                lab.tests(),
+                                "runs",
+                                1,
+                                "onMains",
+                                false));
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean())
+                .as("a session in which nothing was measured says nothing")
+                .isTrue();
     }
 
     @Test
@@ -315,17 +519,28 @@ class CompareTest {
         measured("", other, new String[][] {runs("234", "234", "234")});
         JsonNode cell = cell(compared("", other), "Weir", 0);
         assertThat(cell.path("verdict").asString()).isEqualTo("LEVEL");
-        assertThat(cell.path("high").asDouble()).as("three whole numbers are not infinitely exact").isGreaterThan(1);
+        assertThat(cell.path("high").asDouble())
+                .as("three whole numbers are not infinitely exact")
+                .isGreaterThan(1);
     }
 
     @Test
     void aPurposeWithoutAnyWeightHasLinesAndNoOverall() {
         purposes.ensure("nothing at all", Map.of(TestGroup.STORAGE, 0.0));
-        long purpose = lab.owner().get("/api/purposes").body().valueStream().filter(p -> p.path("name").asString().equals("nothing at all")).findFirst().orElseThrow().path("id").asLong();
+        long purpose = lab.owner()
+                .get("/api/purposes")
+                .body()
+                .valueStream()
+                .filter(p -> p.path("name").asString().equals("nothing at all"))
+                .findFirst()
+                .orElseThrow()
+                .path("id")
+                .asLong();
         measured("Weir, 1, more", base, new String[][] {runs("100", "101", "99")});
         measured("", other, new String[][] {runs("103", "104", "102")});
         JsonNode comparison = compared("&purpose=" + purpose, other);
         assertThat(comparison.path("rows")).hasSize(1);
-        assertThat(comparison.path("sides").get(0).path("noOverall").asString()).isEqualTo("The purpose gives no weight to any test that both ran.");
+        assertThat(comparison.path("sides").get(0).path("noOverall").asString())
+                .isEqualTo("The purpose gives no weight to any test that both ran.");
     }
 }

@@ -28,8 +28,10 @@ import yarrowmark.server.support.ServerTest;
 class BenchTest {
     @LocalServerPort
     private int port;
+
     @Autowired
     private MovableClock clock;
+
     private Bench bench;
 
     @BeforeEach
@@ -93,8 +95,10 @@ class BenchTest {
     void ofManyDevicesWithOneCodeExactlyOneGetsIn() {
         String code = bench.invite(3).body().path("code").asString();
         List<CompletableFuture<Integer>> tries = IntStream.range(0, 6)
-            .mapToObj(i -> CompletableFuture.supplyAsync(() -> join(code).status())).toList();
-        assertThat(tries.stream().map(CompletableFuture::join).filter(s -> s == 200)).hasSize(1);
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> join(code).status()))
+                .toList();
+        assertThat(tries.stream().map(CompletableFuture::join).filter(s -> s == 200))
+                .hasSize(1);
     }
 
     @Test
@@ -104,10 +108,16 @@ class BenchTest {
         String key = UUID.randomUUID().toString();
         Client.Answer first = bench.deliver(device, key, ok(test, 1, 388.1));
         List<CompletableFuture<Client.Answer>> again = IntStream.range(0, 4)
-            .mapToObj(i -> CompletableFuture.supplyAsync(() -> bench.deliver(device, key, ok(test, 1, 388.1)))).toList();
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> bench.deliver(device, key, ok(test, 1, 388.1))))
+                .toList();
         assertThat(first.status()).isEqualTo(200);
-        assertThat(again.stream().map(CompletableFuture::join)).allMatch(a -> a.body().equals(first.body()));
-        assertThat(bench.ledger("test=" + test + "&session=" + lane(device).path("sessionId").asLong()).path("total").asInt()).isEqualTo(1);
+        assertThat(again.stream().map(CompletableFuture::join))
+                .allMatch(a -> a.body().equals(first.body()));
+        assertThat(bench.ledger("test=" + test + "&session="
+                                + lane(device).path("sessionId").asLong())
+                        .path("total")
+                        .asInt())
+                .isEqualTo(1);
 
         assertThat(bench.deliver(device, key, ok(test, 1, 999)).code()).isEqualTo("key-reused");
     }
@@ -121,7 +131,10 @@ class BenchTest {
         Client.Answer answer = bench.deliver(device, Client.JSON.readTree(body));
         assertThat(answer.status()).as(answer.detail()).isIn(400, 422);
         assertThat(answer.detail()).isNotBlank();
-        assertThat(bench.ledger("session=" + lane(device).path("sessionId").asLong()).path("total").asInt()).isZero();
+        assertThat(bench.ledger("session=" + lane(device).path("sessionId").asLong())
+                        .path("total")
+                        .asInt())
+                .isZero();
     }
 
     @Test
@@ -141,7 +154,11 @@ class BenchTest {
     @Test
     void aDeviceWithoutATokenIsNotAtTheBench() {
         assertThat(new Client(port).get("/api/device/seat").code()).isEqualTo("no-seat");
-        assertThat(new Client(port).header("Authorization", "Bearer made-up").get("/api/device/seat").status()).isEqualTo(401);
+        assertThat(new Client(port)
+                        .header("Authorization", "Bearer made-up")
+                        .get("/api/device/seat")
+                        .status())
+                .isEqualTo(401);
     }
 
     @Test
@@ -184,9 +201,11 @@ class BenchTest {
     void aCommandReachesADeviceThatWaitsForIt() {
         Client device = bench.started("Waits", 1, List.of());
         long seat = lane(device).path("seatId").asLong();
-        CompletableFuture<Client.Answer> waiting = CompletableFuture.supplyAsync(() -> device.get("/api/device/command?after=0"));
+        CompletableFuture<Client.Answer> waiting =
+                CompletableFuture.supplyAsync(() -> device.get("/api/device/command?after=0"));
         bench.owner().post("/api/bench/seats/" + seat + "/command", Map.of("command", "PAUSE"));
-        Client.Answer told = waiting.orTimeout(10, java.util.concurrent.TimeUnit.SECONDS).join();
+        Client.Answer told =
+                waiting.orTimeout(10, java.util.concurrent.TimeUnit.SECONDS).join();
         assertThat(told.body().path("command").asString()).isEqualTo("PAUSE");
         assertThat(told.body().path("revision").asInt()).isEqualTo(1);
     }
@@ -201,7 +220,10 @@ class BenchTest {
         Client.Answer late = bench.deliver(device, ok(test, 2, 388));
         assertThat(late.status()).isEqualTo(409);
         assertThat(late.code()).isEqualTo("session-over");
-        assertThat(bench.ledger("session=" + lane.path("sessionId").asLong()).path("total").asInt()).isEqualTo(1);
+        assertThat(bench.ledger("session=" + lane.path("sessionId").asLong())
+                        .path("total")
+                        .asInt())
+                .isEqualTo(1);
     }
 
     @Test
@@ -216,10 +238,14 @@ class BenchTest {
         assertThat(lane(second).path("configuration").path("id").asLong()).isEqualTo(configuration);
 
         Client third = bench.joined(1);
-        third.post("/api/device/start", Map.of("modelId", model, "facts", List.of(fact("firmware.version", "1.11"), old.get(1))));
+        third.post(
+                "/api/device/start",
+                Map.of("modelId", model, "facts", List.of(fact("firmware.version", "1.11"), old.get(1))));
         JsonNode child = lane(third).path("configuration");
         assertThat(child.path("name").asString()).isEqualTo("firmware 1.11");
-        JsonNode page = bench.owner().get("/api/configurations/" + child.path("id").asLong()).body();
+        JsonNode page = bench.owner()
+                .get("/api/configurations/" + child.path("id").asLong())
+                .body();
         assertThat(page.path("parentId").asLong()).isEqualTo(configuration);
         assertThat(page.path("changed").get(0).path("before").asString()).isEqualTo("1.04");
     }
@@ -228,17 +254,25 @@ class BenchTest {
     void aDeviceIsOneUnitOfItsModel() {
         Client first = bench.started("Units", 1, List.of());
         long model = lane(first).path("configuration").path("modelId").asLong();
-        JsonNode units = bench.owner().post("/api/models/" + model + "/units", Map.of("label", "On loan")).body().path("units");
+        JsonNode units = bench.owner()
+                .post("/api/models/" + model + "/units", Map.of("label", "On loan"))
+                .body()
+                .path("units");
         Client second = bench.joined(1);
-        second.post("/api/device/start", Map.of("modelId", model, "unitId", units.get(1).path("id").asLong(), "facts", List.of()));
+        second.post(
+                "/api/device/start",
+                Map.of("modelId", model, "unitId", units.get(1).path("id").asLong(), "facts", List.of()));
         assertThat(lane(second).path("configuration").path("unit").asString()).isEqualTo("On loan");
 
         Client stranger = bench.started("Units of another", 1, List.of());
         long other = lane(stranger).path("configuration").path("modelId").asLong();
         Client third = bench.joined(1);
-        Client.Answer refused = third.post("/api/device/start", Map.of("modelId", other, "unitId", units.get(1).path("id").asLong(), "facts", List.of()));
+        Client.Answer refused = third.post(
+                "/api/device/start",
+                Map.of("modelId", other, "unitId", units.get(1).path("id").asLong(), "facts", List.of()));
         assertThat(refused.code()).isEqualTo("unit-of-another-model");
-        assertThat(third.post("/api/device/start", Map.of("facts", List.of())).code()).isEqualTo("which-model");
+        assertThat(third.post("/api/device/start", Map.of("facts", List.of())).code())
+                .isEqualTo("which-model");
     }
 
     @Test
@@ -253,7 +287,8 @@ class BenchTest {
     /** Reads an event stream until these words have come. */
     private String events(String after, String words) throws Exception {
         StringBuilder text = new StringBuilder();
-        try (var lines = new java.io.BufferedReader(new java.io.InputStreamReader(bench.owner().open("/api/bench/events?after=" + after)))) {
+        try (var lines = new java.io.BufferedReader(
+                new java.io.InputStreamReader(bench.owner().open("/api/bench/events?after=" + after)))) {
             while (text.indexOf(words) < 0) {
                 text.append(lines.readLine()).append('\n');
             }

@@ -10,7 +10,14 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class PairingCodeTest {
     @ParameterizedTest
-    @CsvSource({"TEAL-42-FEN, TEAL-42-FEN", "teal 42 fen, TEAL-42-FEN", "teal42fen, TEAL-42-FEN", "' Teal_42/FEN ', TEAL-42-FEN", "nonsense, NONSENSE", "42, 42"})
+    @CsvSource({
+        "TEAL-42-FEN, TEAL-42-FEN",
+        "teal 42 fen, TEAL-42-FEN",
+        "teal42fen, TEAL-42-FEN",
+        "' Teal_42/FEN ', TEAL-42-FEN",
+        "nonsense, NONSENSE",
+        "42, 42"
+    })
     void howItIsTypedDoesNotMatter(String typed, String code) {
         assertThat(PairingCode.normalised(typed)).isEqualTo(code);
     }

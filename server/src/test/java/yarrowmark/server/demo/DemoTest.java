@@ -29,18 +29,28 @@ import yarrowmark.server.support.ServerTest;
 class DemoTest {
     @LocalServerPort
     private int port;
+
     @Autowired
     private DemoLoader loader;
+
     @Autowired
     private JdbcTemplate sql;
+
     private Client reviewer;
 
     @BeforeEach
     void signIn() {
         reviewer = new Client(port);
         JsonNode known = reviewer.get("/api/access").body().path("demo");
-        assertThat(reviewer.post("/api/access/sign-in", Map.of("name", known.path("name").asString(), "password", known.path("password").asString())).status())
-            .isEqualTo(200);
+        assertThat(reviewer.post(
+                                "/api/access/sign-in",
+                                Map.of(
+                                        "name",
+                                        known.path("name").asString(),
+                                        "password",
+                                        known.path("password").asString()))
+                        .status())
+                .isEqualTo(200);
     }
 
     @Test
@@ -50,33 +60,51 @@ class DemoTest {
         models.path("rows").forEach(m -> classes.add(m.path("deviceClass").asString()));
         assertThat(models.path("total").asInt()).isGreaterThanOrEqualTo(14);
         assertThat(classes).hasSize(6);
-        assertThat(sql.queryForObject("select count(*) from configuration", Integer.class)).isGreaterThanOrEqualTo(20);
+        assertThat(sql.queryForObject("select count(*) from configuration", Integer.class))
+                .isGreaterThanOrEqualTo(20);
         assertThat(reviewer.get("/api/tests").body()).hasSizeGreaterThanOrEqualTo(11);
-        assertThat(reviewer.get("/api/ledger?state=SET_ASIDE").body().path("total").asInt()).isEqualTo(2);
-        assertThat(reviewer.get("/api/ledger?state=FAILED").body().path("total").asInt()).isPositive();
-        assertThat(reviewer.get("/api/ledger?state=STOPPED").body().path("total").asInt()).isPositive();
+        assertThat(reviewer.get("/api/ledger?state=SET_ASIDE")
+                        .body()
+                        .path("total")
+                        .asInt())
+                .isEqualTo(2);
+        assertThat(reviewer.get("/api/ledger?state=FAILED").body().path("total").asInt())
+                .isPositive();
+        assertThat(reviewer.get("/api/ledger?state=STOPPED")
+                        .body()
+                        .path("total")
+                        .asInt())
+                .isPositive();
         JsonNode rows = reviewer.get("/api/standings").body().path("rows");
         int whole = reviewer.get("/api/standings").body().path("metrics").size();
-        assertThat(rows).anyMatch(r -> r.path("tests").asInt() < whole).anyMatch(r -> r.path("tests").asInt() == whole);
+        assertThat(rows)
+                .anyMatch(r -> r.path("tests").asInt() < whole)
+                .anyMatch(r -> r.path("tests").asInt() == whole);
     }
 
     @Test
     void loadingAgainChangesNothing() {
         Integer before = sql.queryForObject("select count(*) from reading", Integer.class);
         loader.start();
-        assertThat(sql.queryForObject("select count(*) from reading", Integer.class)).isEqualTo(before);
+        assertThat(sql.queryForObject("select count(*) from reading", Integer.class))
+                .isEqualTo(before);
     }
 
     @Test
     void everyStoredSampleIsWhatItsCountedReadingsSay() {
-        List<Map<String, Object>> stored = sql.queryForList("select s.*, m.direction, m.scale from sample s join metric m on m.id = s.metric_id");
+        List<Map<String, Object>> stored =
+                sql.queryForList("select s.*, m.direction, m.scale from sample s join metric m on m.id = s.metric_id");
         assertThat(stored).hasSizeGreaterThan(150);
         for (Map<String, Object> s : stored) {
-            List<Measured> readings = sql.query("""
+            List<Measured> readings = sql.query(
+                    """
                 select r.value, r.resolution from reading r left join set_aside a on a.reading_id = r.id and a.taken_back_at is null
                 where r.configuration_id = ? and r.metric_id = ? and a.id is null""",
-                (row, i) -> new Measured(row.getDouble(1), row.getDouble(2)), s.get("configuration_id"), s.get("metric_id"));
-            SampleMoments expected = SampleMoments.of(readings, Direction.valueOf((String) s.get("direction")), Scale.valueOf((String) s.get("scale")));
+                    (row, i) -> new Measured(row.getDouble(1), row.getDouble(2)),
+                    s.get("configuration_id"),
+                    s.get("metric_id"));
+            SampleMoments expected = SampleMoments.of(
+                    readings, Direction.valueOf((String) s.get("direction")), Scale.valueOf((String) s.get("scale")));
             assertThat(s.get("n")).isEqualTo(expected.n());
             assertThat((Double) s.get("mean")).isCloseTo(expected.mean(), within(1e-12));
             assertThat((Double) s.get("sum_squares")).isCloseTo(expected.sumSquares(), within(1e-12));
@@ -99,8 +127,9 @@ class DemoTest {
 
     @Test
     void anOpenAddressIsRefused() {
-        org.assertj.core.api.Assertions.assertThatThrownBy(() -> yarrowmark.server.access.DemoAddressCheck.check("0.0.0.0"))
-            .hasMessageContaining("loopback");
+        org.assertj.core.api.Assertions.assertThatThrownBy(
+                        () -> yarrowmark.server.access.DemoAddressCheck.check("0.0.0.0"))
+                .hasMessageContaining("loopback");
         yarrowmark.server.access.DemoAddressCheck.check("127.0.0.1");
     }
 }

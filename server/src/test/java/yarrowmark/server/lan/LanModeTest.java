@@ -29,6 +29,7 @@ import yarrowmark.server.support.FreshSchema;
 class LanModeTest {
     @TempDir
     static Path var;
+
     private static ConfigurableApplicationContext server;
     private static HttpClient client;
     private static int plain;
@@ -41,8 +42,14 @@ class LanModeTest {
         try (ServerSocket free = new ServerSocket(0)) {
             plain = free.getLocalPort();
         }
-        server = new SpringApplicationBuilder(YarrowmarkServer.class).initializers(new FreshSchema())
-            .run("--yarrowmark.lan=true", "--yarrowmark.lan-address=127.0.0.1", "--server.port=0", "--yarrowmark.http-port=" + plain, "--YARROWMARK_VAR=" + var);
+        server = new SpringApplicationBuilder(YarrowmarkServer.class)
+                .initializers(new FreshSchema())
+                .run(
+                        "--yarrowmark.lan=true",
+                        "--yarrowmark.lan-address=127.0.0.1",
+                        "--server.port=0",
+                        "--yarrowmark.http-port=" + plain,
+                        "--YARROWMARK_VAR=" + var);
         secure = ((WebServerApplicationContext) server).getWebServer().getPort();
         SSLContext tls = SSLContext.getInstance("TLS");
         tls.init(null, new TrustManager[] {new Remembering()}, new SecureRandom());
@@ -62,7 +69,8 @@ class LanModeTest {
     void plainHttpIsSentToHttpsWithAddressAndQuestion() throws Exception {
         HttpResponse<String> answer = get("http://127.0.0.1:" + plain + "/j/heron-22?from=qr");
         assertThat(answer.statusCode()).isEqualTo(308);
-        assertThat(answer.headers().firstValue("Location")).hasValue("https://127.0.0.1:" + secure + "/j/heron-22?from=qr");
+        assertThat(answer.headers().firstValue("Location"))
+                .hasValue("https://127.0.0.1:" + secure + "/j/heron-22?from=qr");
         assertThat(answer.body()).isEmpty();
     }
 
@@ -84,7 +92,8 @@ class LanModeTest {
 
     @Test
     void whereTheServerIsReachedNeedsASignIn() throws Exception {
-        assertThat(get("https://127.0.0.1:" + secure + "/api/reach").statusCode()).isEqualTo(401);
+        assertThat(get("https://127.0.0.1:" + secure + "/api/reach").statusCode())
+                .isEqualTo(401);
     }
 
     /** Trusts everybody and remembers whom: as a person does who compares the fingerprint. */

@@ -24,15 +24,17 @@ public final class ImportSpeed {
     private static final int ROUNDS = 3;
     private static final int BATCH = 1_000;
 
-    private ImportSpeed() {
-    }
+    private ImportSpeed() {}
 
     public static void main(String[] arguments) {
-        try (ConfigurableApplicationContext context = new SpringApplicationBuilder(YarrowmarkServer.class).initializers(new FreshSchema()).run("--server.port=0")) {
+        try (ConfigurableApplicationContext context = new SpringApplicationBuilder(YarrowmarkServer.class)
+                .initializers(new FreshSchema())
+                .run("--server.port=0")) {
             JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
             LedgerImport imports = context.getBean(LedgerImport.class);
             TransactionTemplate transaction = context.getBean(TransactionTemplate.class);
-            System.out.printf("Import of %d readings on %d configurations%n", CONFIGURATIONS * TESTS * RUNS, CONFIGURATIONS);
+            System.out.printf(
+                    "Import of %d readings on %d configurations%n", CONFIGURATIONS * TESTS * RUNS, CONFIGURATIONS);
             for (int round = 1; round <= ROUNDS; round++) {
                 List<String[]> rows = rows(round);
                 byte[] file = file(rows);
@@ -45,8 +47,19 @@ public final class ImportSpeed {
                 transaction.executeWithoutResult(t -> plain(jdbc, rows));
                 double plain = rows.size() / ((System.nanoTime() - start) / 1e9);
                 double shaped = rows.size() / transaction.execute(t -> sameShape(jdbc, outcome.readings()));
-                System.out.printf(Locale.ROOT, "  round %d: %d readings stored of a file of %.1f MB; %.0f rows/s; plain inserts as run and reading %.0f rows/s, ratio %.2f; as one flat row without an index %.0f rows/s, ratio %.2f%s%s%n", round, outcome.readings(), file.length / 1e6, imported,
-                    shaped, imported / shaped, plain, imported / plain, round == 1 ? " (cold)" : "", words);
+                System.out.printf(
+                        Locale.ROOT,
+                        "  round %d: %d readings stored of a file of %.1f MB; %.0f rows/s; plain inserts as run and reading %.0f rows/s, ratio %.2f; as one flat row without an index %.0f rows/s, ratio %.2f%s%s%n",
+                        round,
+                        outcome.readings(),
+                        file.length / 1e6,
+                        imported,
+                        shaped,
+                        imported / shaped,
+                        plain,
+                        imported / plain,
+                        round == 1 ? " (cold)" : "",
+                        words);
             }
         }
     }
@@ -66,13 +79,39 @@ public final class ImportSpeed {
 
         String words() {
             double end = System.nanoTime();
-            return String.format(Locale.ROOT, "; rows understood in %.1f s, what is new made in %.1f s, runs stored in %.1f s, samples and commit %.1f s", (began.get(Step.DONE) - began.get(Step.READING)) / 1e9,
-                (began.get(Step.STORING) - began.get(Step.DONE)) / 1e9, (began.get(Step.SAMPLES) - began.get(Step.STORING)) / 1e9, (end - began.get(Step.SAMPLES)) / 1e9);
+            return String.format(
+                    Locale.ROOT,
+                    "; rows understood in %.1f s, what is new made in %.1f s, runs stored in %.1f s, samples and commit %.1f s",
+                    (began.get(Step.DONE) - began.get(Step.READING)) / 1e9,
+                    (began.get(Step.STORING) - began.get(Step.DONE)) / 1e9,
+                    (began.get(Step.SAMPLES) - began.get(Step.STORING)) / 1e9,
+                    (end - began.get(Step.SAMPLES)) / 1e9);
         }
     }
 
-    private static final List<String> COLUMNS = List.of("maker", "model", "class", "unit", "configuration", "fact:memory.size", "fact:os.name", "fact:processor.name", "fact:firmware.version", "suite", "version",
-        "mode", "test", "metric", "measure unit", "direction", "session", "started", "run", "state", "value", "note");
+    private static final List<String> COLUMNS = List.of(
+            "maker",
+            "model",
+            "class",
+            "unit",
+            "configuration",
+            "fact:memory.size",
+            "fact:os.name",
+            "fact:processor.name",
+            "fact:firmware.version",
+            "suite",
+            "version",
+            "mode",
+            "test",
+            "metric",
+            "measure unit",
+            "direction",
+            "session",
+            "started",
+            "run",
+            "state",
+            "value",
+            "note");
 
     private static List<String[]> rows(int round) {
         Random random = new Random(round);
@@ -80,9 +119,30 @@ public final class ImportSpeed {
         for (int c = 0; c < CONFIGURATIONS; c++) {
             for (int t = 0; t < TESTS; t++) {
                 for (int r = 1; r <= RUNS; r++) {
-                    rows.add(new String[] {"Quenby", "Folio r" + round + " m" + c / 4, "LAPTOP", "Unit 1", "firmware 1." + c % 4, Long.toString(8L << 30), "Fenland", "Corvane " + c % 9, "1." + c % 4,
-                        "Speed r" + round, "1", "", "Test " + t, "Test " + t, "MB/s", "more", "Bulk", "2026-03-0" + (1 + c % 9) + "T09:10:00Z", Integer.toString(r), "ok",
-                        String.format(Locale.ROOT, "%.2f", 100 + 900 * random.nextDouble()), ""});
+                    rows.add(new String[] {
+                        "Quenby",
+                        "Folio r" + round + " m" + c / 4,
+                        "LAPTOP",
+                        "Unit 1",
+                        "firmware 1." + c % 4,
+                        Long.toString(8L << 30),
+                        "Fenland",
+                        "Corvane " + c % 9,
+                        "1." + c % 4,
+                        "Speed r" + round,
+                        "1",
+                        "",
+                        "Test " + t,
+                        "Test " + t,
+                        "MB/s",
+                        "more",
+                        "Bulk",
+                        "2026-03-0" + (1 + c % 9) + "T09:10:00Z",
+                        Integer.toString(r),
+                        "ok",
+                        String.format(Locale.ROOT, "%.2f", 100 + 900 * random.nextDouble()),
+                        ""
+                    });
                 }
             }
         }
@@ -101,23 +161,36 @@ public final class ImportSpeed {
             columns.append(i == 0 ? "" : ", ").append("c").append(i).append(" varchar(120)");
         }
         jdbc.execute("create table if not exists plain_row (id bigint auto_increment primary key, " + columns + ")");
-        String insert = "insert into plain_row (" + columns.toString().replace(" varchar(120)", "") + ") values (?" + ",?".repeat(COLUMNS.size() - 1) + ")";
+        String insert = "insert into plain_row (" + columns.toString().replace(" varchar(120)", "") + ") values (?"
+                + ",?".repeat(COLUMNS.size() - 1) + ")";
         for (int i = 0; i < rows.size(); i += BATCH) {
-            jdbc.batchUpdate(insert, rows.subList(i, i + BATCH).stream().map(r -> (Object[]) r).toList());
+            jdbc.batchUpdate(
+                    insert,
+                    rows.subList(i, i + BATCH).stream().map(r -> (Object[]) r).toList());
         }
     }
 
     /** @return seconds for the rows that the import stored last, again, into tables of the same shape with the same indexes */
     private static double sameShape(JdbcTemplate jdbc, int readings) {
-        List<Object[]> runs = jdbc.query("select session_id, configuration_id, test_id, run_number, attempt, state, duration_ms, finished_at, person from run order by id desc limit " + readings, (r, i) -> row(r, 9));
-        List<Object[]> values = jdbc.query("select run_id, metric_id, configuration_id, value, resolution from reading order by id desc limit " + readings, (r, i) -> row(r, 5));
+        List<Object[]> runs = jdbc.query(
+                "select session_id, configuration_id, test_id, run_number, attempt, state, duration_ms, finished_at, person from run order by id desc limit "
+                        + readings,
+                (r, i) -> row(r, 9));
+        List<Object[]> values = jdbc.query(
+                "select run_id, metric_id, configuration_id, value, resolution from reading order by id desc limit "
+                        + readings,
+                (r, i) -> row(r, 5));
         for (String table : List.of("run", "reading")) {
             jdbc.execute("create table if not exists plain_" + table + " like " + table);
         }
         long start = System.nanoTime();
         for (int i = 0; i < runs.size(); i += BATCH) {
-            jdbc.batchUpdate("insert into plain_run (session_id, configuration_id, test_id, run_number, attempt, state, duration_ms, finished_at, person) values (?,?,?,?,?,?,?,?,?)", runs.subList(i, Math.min(runs.size(), i + BATCH)));
-            jdbc.batchUpdate("insert into plain_reading (run_id, metric_id, configuration_id, value, resolution) values (?,?,?,?,?)", values.subList(i, Math.min(values.size(), i + BATCH)));
+            jdbc.batchUpdate(
+                    "insert into plain_run (session_id, configuration_id, test_id, run_number, attempt, state, duration_ms, finished_at, person) values (?,?,?,?,?,?,?,?,?)",
+                    runs.subList(i, Math.min(runs.size(), i + BATCH)));
+            jdbc.batchUpdate(
+                    "insert into plain_reading (run_id, metric_id, configuration_id, value, resolution) values (?,?,?,?,?)",
+                    values.subList(i, Math.min(values.size(), i + BATCH)));
         }
         return (System.nanoTime() - start) / 1e9;
     }

@@ -20,6 +20,7 @@ import yarrowmark.server.support.ServerTest;
 class StatementCountTest {
     @LocalServerPort
     private int port;
+
     @Autowired
     private EntityManagerFactory factory;
 
@@ -34,7 +35,12 @@ class StatementCountTest {
     @Test
     void moreRowsAskNoMoreQuestions() {
         Bench bench = new Bench(port);
-        List<String> paths = List.of("/api/ledger?size=200", "/api/bench", "/api/standings?deviceClass=MINI", "/api/models?size=200", "/api/tests");
+        List<String> paths = List.of(
+                "/api/ledger?size=200",
+                "/api/bench",
+                "/api/standings?deviceClass=MINI",
+                "/api/models?size=200",
+                "/api/tests");
         device(bench, "Count 1");
         List<Long> few = paths.stream().map(p -> statements(bench, p)).toList();
         for (int i = 2; i < 6; i++) {

@@ -17,6 +17,7 @@ import yarrowmark.server.support.ServerTest;
 class PlansTest {
     @LocalServerPort
     private int port;
+
     private Lab lab;
 
     @BeforeEach
@@ -31,11 +32,31 @@ class PlansTest {
     }
 
     private Map<String, Object> plan(String name, List<Map<String, Object>> items) {
-        return Map.of("name", name + " " + lab.number(), "runs", 3, "timedMs", 100, "pauseMs", 2_000, "stopOnFailure", true, "items", items);
+        return Map.of(
+                "name",
+                name + " " + lab.number(),
+                "runs",
+                3,
+                "timedMs",
+                100,
+                "pauseMs",
+                2_000,
+                "stopOnFailure",
+                true,
+                "items",
+                items);
     }
 
     private long builtIn(String key) {
-        return lab.owner().get("/api/tests").body().valueStream().filter(t -> t.path("key").asString().equals(key)).findFirst().orElseThrow().path("id").asLong();
+        return lab.owner()
+                .get("/api/tests")
+                .body()
+                .valueStream()
+                .filter(t -> t.path("key").asString().equals(key))
+                .findFirst()
+                .orElseThrow()
+                .path("id")
+                .asLong();
     }
 
     private JsonNode made(Map<String, Object> plan) {
@@ -45,38 +66,97 @@ class PlansTest {
     }
 
     private List<String> names() {
-        return lab.owner().get("/api/plans").body().valueStream().map(p -> p.path("name").asString()).toList();
+        return lab.owner()
+                .get("/api/plans")
+                .body()
+                .valueStream()
+                .map(p -> p.path("name").asString())
+                .toList();
     }
 
     @Test
     void aPlanIsMadeChangedAndRetired() {
-        JsonNode plan = made(plan("Field day", List.of(item(builtIn("weir-hash-one"), Map.of("runs", 5)), item(lab.tests().get(0), Map.of("todo", "Export the plot book", "pauseUntil", 38.5)))));
+        JsonNode plan = made(plan(
+                "Field day",
+                List.of(
+                        item(builtIn("weir-hash-one"), Map.of("runs", 5)),
+                        item(lab.tests().get(0), Map.of("todo", "Export the plot book", "pauseUntil", 38.5)))));
         assertThat(plan.path("items").get(1).path("pauseUntil").asDouble()).isEqualTo(38.5);
-        assertThat(lab.owner().post("/api/plans", plan("Field day", List.of(item(lab.tests().get(0), Map.of())))).code()).isEqualTo("plan-exists");
-        JsonNode changed = lab.owner().put("/api/plans/" + plan.path("id").asLong(), plan("Field week", List.of(item(lab.tests().get(1), Map.of())))).body();
-        assertThat(changed.path("id").asLong()).as("what runs goes on with the plan it began with").isNotEqualTo(plan.path("id").asLong());
+        assertThat(lab.owner()
+                        .post(
+                                "/api/plans",
+                                plan("Field day", List.of(item(lab.tests().get(0), Map.of()))))
+                        .code())
+                .isEqualTo("plan-exists");
+        JsonNode changed = lab.owner()
+                .put(
+                        "/api/plans/" + plan.path("id").asLong(),
+                        plan("Field week", List.of(item(lab.tests().get(1), Map.of()))))
+                .body();
+        assertThat(changed.path("id").asLong())
+                .as("what runs goes on with the plan it began with")
+                .isNotEqualTo(plan.path("id").asLong());
         assertThat(names()).contains("Field week " + lab.number()).doesNotContain("Field day " + lab.number());
-        assertThat(lab.owner().delete("/api/plans/" + changed.path("id").asLong()).status()).isEqualTo(200);
+        assertThat(lab.owner()
+                        .delete("/api/plans/" + changed.path("id").asLong())
+                        .status())
+                .isEqualTo(200);
         assertThat(names()).doesNotContain("Field week " + lab.number());
-        long first = lab.owner().get("/api/plans").body().valueStream().filter(p -> p.path("builtIn").asBoolean()).findFirst().orElseThrow().path("id").asLong();
+        long first = lab.owner()
+                .get("/api/plans")
+                .body()
+                .valueStream()
+                .filter(p -> p.path("builtIn").asBoolean())
+                .findFirst()
+                .orElseThrow()
+                .path("id")
+                .asLong();
         assertThat(lab.owner().delete("/api/plans/" + first).code()).isEqualTo("built-in-plan");
     }
 
     @Test
     void aPlanThatMakesNoSenseIsRefusedAndAChangeThatFailsLosesNothing() {
-        assertThat(lab.owner().post("/api/plans", plan("X", List.of(item(lab.tests().get(0), Map.of()), item(lab.tests().get(0), Map.of())))).code()).isEqualTo("twice");
-        assertThat(lab.owner().post("/api/plans", plan("X", List.of(item(999_999_999L, Map.of())))).code()).isEqualTo("unknown-test");
-        assertThat(lab.owner().post("/api/plans", plan("X", List.of(item(lab.tests().get(0), Map.of("nice", true))))).code()).isEqualTo("nothing-must");
-        assertThat(lab.owner().post("/api/plans", plan("X", List.of(item(lab.tests().get(0), Map.of("runs", 0))))).status()).isEqualTo(400);
-        assertThat(lab.owner().post("/api/plans", plan("X", List.of())).status()).isEqualTo(400);
+        assertThat(lab.owner()
+                        .post(
+                                "/api/plans",
+                                plan(
+                                        "X",
+                                        List.of(
+                                                item(lab.tests().get(0), Map.of()),
+                                                item(lab.tests().get(0), Map.of()))))
+                        .code())
+                .isEqualTo("twice");
+        assertThat(lab.owner()
+                        .post("/api/plans", plan("X", List.of(item(999_999_999L, Map.of()))))
+                        .code())
+                .isEqualTo("unknown-test");
+        assertThat(lab.owner()
+                        .post("/api/plans", plan("X", List.of(item(lab.tests().get(0), Map.of("nice", true)))))
+                        .code())
+                .isEqualTo("nothing-must");
+        assertThat(lab.owner()
+                        .post("/api/plans", plan("X", List.of(item(lab.tests().get(0), Map.of("runs", 0)))))
+                        .status())
+                .isEqualTo(400);
+        assertThat(lab.owner().post("/api/plans", plan("X", List.of())).status())
+                .isEqualTo(400);
         JsonNode kept = made(plan("Kept", List.of(item(lab.tests().get(0), Map.of()))));
-        assertThat(lab.owner().put("/api/plans/" + kept.path("id").asLong(), plan("Kept", List.of(item(999_999_999L, Map.of())))).code()).isEqualTo("unknown-test");
+        assertThat(lab.owner()
+                        .put(
+                                "/api/plans/" + kept.path("id").asLong(),
+                                plan("Kept", List.of(item(999_999_999L, Map.of()))))
+                        .code())
+                .isEqualTo("unknown-test");
         assertThat(names()).contains("Kept " + lab.number());
     }
 
     @Test
     void theTimeComesFromTheLedgerWhereItKnowsAny() {
-        JsonNode plan = made(plan("Timed", List.of(item(lab.tests().get(0), Map.of()), item(lab.tests().get(1), Map.of("runs", 1, "nice", true, "pauseMs", 10_000)))));
+        JsonNode plan = made(plan(
+                "Timed",
+                List.of(
+                        item(lab.tests().get(0), Map.of()),
+                        item(lab.tests().get(1), Map.of("runs", 1, "nice", true, "pauseMs", 10_000)))));
         String path = "/api/plans/" + plan.path("id").asLong() + "/time";
         JsonNode guess = lab.owner().get(path).body();
         assertThat(guess.path("guessed").asInt()).isEqualTo(2);
@@ -84,22 +164,60 @@ class PlansTest {
         JsonNode known = lab.owner().get(path + "?deviceClass=BOARD").body();
         assertThat(known.path("tests").get(0).path("runMs").asDouble()).isEqualTo(50_000);
         assertThat(known.path("tests").get(0).path("known").asInt()).isEqualTo(3);
-        assertThat(known.path("mustMs").asLong()).as("three runs and the two pauses between").isEqualTo(3 * 50_000 + 2 * 2_000);
-        assertThat(known.path("wholeMs").asLong()).as("and a guess of two minutes with its pause").isEqualTo(3 * 50_000 + 2 * 2_000 + 10_000 + 120_000);
-        assertThat(lab.owner().get(path + "?deviceClass=PHONE").body().path("guessed").asInt()).as("nothing is known of phones").isEqualTo(2);
+        assertThat(known.path("mustMs").asLong())
+                .as("three runs and the two pauses between")
+                .isEqualTo(3 * 50_000 + 2 * 2_000);
+        assertThat(known.path("wholeMs").asLong())
+                .as("and a guess of two minutes with its pause")
+                .isEqualTo(3 * 50_000 + 2 * 2_000 + 10_000 + 120_000);
+        assertThat(lab.owner()
+                        .get(path + "?deviceClass=PHONE")
+                        .body()
+                        .path("guessed")
+                        .asInt())
+                .as("nothing is known of phones")
+                .isEqualTo(2);
     }
 
     @Test
     void aDeviceWaitsForWhatIsCarriedOutByHand() {
-        JsonNode plan = made(plan("Mixed", List.of(item(builtIn("weir-hash-one"), Map.of("runs", 1, "allowedMs", 30_000)), item(lab.tests().get(0), Map.of("runs", 2, "todo", "Export the plot book")),
-            item(lab.tests().get(1), Map.of("nice", true)))));
-        JsonNode lane = lab.owner().post("/api/bench/seats", Map.of("planId", plan.path("id").asLong(), "runs", 3, "timedMs", 100, "pauseMs", 0, "mustOnly", true)).body();
+        JsonNode plan = made(plan(
+                "Mixed",
+                List.of(
+                        item(builtIn("weir-hash-one"), Map.of("runs", 1, "allowedMs", 30_000)),
+                        item(lab.tests().get(0), Map.of("runs", 2, "todo", "Export the plot book")),
+                        item(lab.tests().get(1), Map.of("nice", true)))));
+        JsonNode lane = lab.owner()
+                .post(
+                        "/api/bench/seats",
+                        Map.of(
+                                "planId",
+                                plan.path("id").asLong(),
+                                "runs",
+                                3,
+                                "timedMs",
+                                100,
+                                "pauseMs",
+                                0,
+                                "mustOnly",
+                                true))
+                .body();
         Client device = new Client(port);
-        String token = device.post("/api/device/join", Map.of("code", lane.path("code").asString())).body().path("token").asString();
+        String token = device.post(
+                        "/api/device/join", Map.of("code", lane.path("code").asString()))
+                .body()
+                .path("token")
+                .asString();
         device.header("Authorization", "Bearer " + token);
-        JsonNode seat = device.post("/api/device/start", Map.of("modelId", lab.model(), "facts", List.of())).body();
+        JsonNode seat = device.post("/api/device/start", Map.of("modelId", lab.model(), "facts", List.of()))
+                .body();
         assertThat(seat.path("stopOnFailure").asBoolean()).isTrue();
-        assertThat(seat.path("tests").valueStream().map(t -> t.path("byHand").asBoolean() + " " + t.path("runs").asInt())).as("without what is nice to have").containsExactly("false 1", "true 2");
+        assertThat(seat.path("tests")
+                        .valueStream()
+                        .map(t -> t.path("byHand").asBoolean() + " "
+                                + t.path("runs").asInt()))
+                .as("without what is nice to have")
+                .containsExactly("false 1", "true 2");
         assertThat(seat.path("tests").get(0).path("allowedMs").asInt()).isEqualTo(30_000);
         long session = seat.path("sessionId").asLong();
         JsonNode sheet = lab.owner().get("/api/sessions/" + session + "/sheet").body();
@@ -107,19 +225,28 @@ class PlansTest {
         assertThat(sheet.path("tests").get(0).path("summary").asString()).isEqualTo("Export the plot book");
         assertThat(sheet.path("tests").get(0).path("runs")).hasSize(2);
 
-        device.post("/api/device/progress", Map.of("phase", "BY_HAND", "testId", lab.tests().get(0), "run", 1));
-        int before = device.get("/api/device/seat").body().path("commandRevision").asInt();
+        device.post(
+                "/api/device/progress",
+                Map.of("phase", "BY_HAND", "testId", lab.tests().get(0), "run", 1));
+        int before =
+                device.get("/api/device/seat").body().path("commandRevision").asInt();
         type(session, 1, "41.2");
-        assertThat(device.get("/api/device/seat").body().path("commandRevision").asInt()).as("one run is left").isEqualTo(before);
+        assertThat(device.get("/api/device/seat").body().path("commandRevision").asInt())
+                .as("one run is left")
+                .isEqualTo(before);
         type(session, 2, "n/a the window froze");
         JsonNode after = device.get("/api/device/seat").body();
         assertThat(after.path("commandRevision").asInt()).as("told to go on").isEqualTo(before + 1);
         assertThat(after.path("command").asString()).isEqualTo("GO");
-        assertThat(after.path("done").valueStream().map(d -> d.path("state").asString())).containsExactly("OK", "FAILED");
+        assertThat(after.path("done").valueStream().map(d -> d.path("state").asString()))
+                .containsExactly("OK", "FAILED");
     }
 
     private void type(long session, int run, String text) {
-        Client.Answer stored = lab.owner().post("/api/sessions/" + session + "/scores", Map.of("testId", lab.tests().get(0), "run", run, "text", text, "byStopwatch", false));
+        Client.Answer stored = lab.owner()
+                .post(
+                        "/api/sessions/" + session + "/scores",
+                        Map.of("testId", lab.tests().get(0), "run", run, "text", text, "byStopwatch", false));
         assertThat(stored.status()).as(stored.detail()).isEqualTo(200);
     }
 }

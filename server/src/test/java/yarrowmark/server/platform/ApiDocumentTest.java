@@ -28,12 +28,18 @@ class ApiDocumentTest {
     void theCommittedApiDocumentIsTheServersOwn() throws IOException {
         ObjectNode document = (ObjectNode) new Client(port).get("/v3/api-docs").body();
         document.remove("servers");
-        String now = Client.JSON.rebuild().enable(SerializationFeature.INDENT_OUTPUT, SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS).build()
-            .writeValueAsString(Client.JSON.treeToValue(document, Object.class)) + "\n";
+        String now = Client.JSON
+                        .rebuild()
+                        .enable(SerializationFeature.INDENT_OUTPUT, SerializationFeature.ORDER_MAP_ENTRIES_BY_KEYS)
+                        .build()
+                        .writeValueAsString(Client.JSON.treeToValue(document, Object.class))
+                + "\n";
         if (System.getProperty("yarrowmark.write-api") != null) {
             Files.writeString(FILE, now);
         }
         JsonNode committed = Client.JSON.readTree(Files.readString(FILE));
-        assertThat(Client.JSON.readTree(now)).as("web/openapi.json differs from the server; see this test's comment").isEqualTo(committed);
+        assertThat(Client.JSON.readTree(now))
+                .as("web/openapi.json differs from the server; see this test's comment")
+                .isEqualTo(committed);
     }
 }

@@ -18,7 +18,9 @@ class TryLimitTest {
             limit.wrong("a");
             clock.letPass(Duration.ofSeconds(10));
         }
-        assertThatThrownBy(() -> limit.check("a")).isInstanceOf(TooManyTries.class).hasMessageContaining("codes");
+        assertThatThrownBy(() -> limit.check("a"))
+                .isInstanceOf(TooManyTries.class)
+                .hasMessageContaining("codes");
         assertThatCode(() -> limit.check("b")).doesNotThrowAnyException();
         clock.letPass(Duration.ofSeconds(31));
         assertThatCode(() -> limit.check("a")).doesNotThrowAnyException();

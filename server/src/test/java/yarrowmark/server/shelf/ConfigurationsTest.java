@@ -21,6 +21,7 @@ class ConfigurationsTest {
 
     @LocalServerPort
     private int port;
+
     private Client owner;
     private Bench bench;
     private long model;
@@ -30,8 +31,25 @@ class ConfigurationsTest {
     void aModelWithAUnit() {
         bench = new Bench(port);
         owner = bench.owner();
-        model = owner.post("/api/models", Map.of("maker", "Dunlin", "name", "Sanderling c" + NUMBER.incrementAndGet(), "deviceClass", "LAPTOP")).body().path("model").path("id").asLong();
-        unit = owner.post("/api/models/" + model + "/units", Map.of("label", "Unit 1")).body().path("units").get(0).path("id").asLong();
+        model = owner.post(
+                        "/api/models",
+                        Map.of(
+                                "maker",
+                                "Dunlin",
+                                "name",
+                                "Sanderling c" + NUMBER.incrementAndGet(),
+                                "deviceClass",
+                                "LAPTOP"))
+                .body()
+                .path("model")
+                .path("id")
+                .asLong();
+        unit = owner.post("/api/models/" + model + "/units", Map.of("label", "Unit 1"))
+                .body()
+                .path("units")
+                .get(0)
+                .path("id")
+                .asLong();
     }
 
     /** Facts as key, text, key, text; the text "=" leaves the fact as it is. */
@@ -71,7 +89,8 @@ class ConfigurationsTest {
 
     private Client measured(List<Map<String, Object>> told) {
         Client device = bench.joined(1);
-        Client.Answer answer = device.post("/api/device/start", Map.of("modelId", model, "unitId", unit, "facts", told));
+        Client.Answer answer =
+                device.post("/api/device/start", Map.of("modelId", model, "unitId", unit, "facts", told));
         assertThat(answer.status()).as(answer.detail()).isEqualTo(200);
         return device;
     }
@@ -82,24 +101,48 @@ class ConfigurationsTest {
 
     @Test
     void aCopyIsCalledByWhatChangedAndHangsUnderItsParent() {
-        long first = id(make(null, "Processor", "Thessaly 5", "memory.size", "16 GB", "firmware.version", "1.04", "Desk lamp", "on"));
-        Client.Answer copy = make(first, "processor.name", "=", "memory.size", "=", "firmware.version", "1.11", "Desk lamp", "=");
+        long first = id(make(
+                null,
+                "Processor",
+                "Thessaly 5",
+                "memory.size",
+                "16 GB",
+                "firmware.version",
+                "1.04",
+                "Desk lamp",
+                "on"));
+        Client.Answer copy =
+                make(first, "processor.name", "=", "memory.size", "=", "firmware.version", "1.11", "Desk lamp", "=");
         assertThat(copy.body().path("configuration").path("name").asString()).isEqualTo("firmware 1.11");
         assertThat(copy.body().path("parentId").asLong()).isEqualTo(first);
-        assertThat(shown(copy.body(), "Desk lamp")).as("unknown keys are kept as text").isEqualTo("on");
-        Client.Answer same = make(first, "processor.name", "=", "memory.size", "16384 MiB", "firmware.version", "1.11", "Desk lamp", "on");
+        assertThat(shown(copy.body(), "Desk lamp"))
+                .as("unknown keys are kept as text")
+                .isEqualTo("on");
+        Client.Answer same = make(
+                first,
+                "processor.name",
+                "=",
+                "memory.size",
+                "16384 MiB",
+                "firmware.version",
+                "1.11",
+                "Desk lamp",
+                "on");
         assertThat(same.code()).isEqualTo("same-facts");
         assertThat(same.body().path("configurationId").asLong()).isEqualTo(id(copy));
     }
 
     @Test
     void everythingThatIsWrongIsToldAtOnceAndNothingIsStored() {
-        Client.Answer answer = make(null, "memory.size", "3 GHz", "firmware.date", "03/05/2026", "processor.cores", "8", "Cores", "9");
+        Client.Answer answer =
+                make(null, "memory.size", "3 GHz", "firmware.date", "03/05/2026", "processor.cores", "8", "Cores", "9");
         assertThat(answer.code()).isEqualTo("facts-refused");
         assertThat(answer.body().path("refused")).hasSize(3);
-        assertThat(make(null, "processor.cores", "12", "processor.threads", "8").detail()).contains("contradict");
+        assertThat(make(null, "processor.cores", "12", "processor.threads", "8").detail())
+                .contains("contradict");
         assertThat(make(null, "memory.size", "=").detail()).contains("not known");
-        assertThat(owner.get("/api/models/" + model).body().path("units").get(0).path("configurations")).isEmpty();
+        assertThat(owner.get("/api/models/" + model).body().path("units").get(0).path("configurations"))
+                .isEmpty();
     }
 
     @Test
@@ -107,20 +150,32 @@ class ConfigurationsTest {
         long id = id(make(null, "memory.size", "16 GB"));
         String seen = page(id).path("fingerprint").asString();
         Map<String, Object> change = Map.of("seen", seen, "facts", facts("memory.size", "=", "power.mode", "quiet"));
-        assertThat(owner.put("/api/configurations/" + id + "/facts", change).status()).isEqualTo(200);
+        assertThat(owner.put("/api/configurations/" + id + "/facts", change).status())
+                .isEqualTo(200);
         Client.Answer second = owner.put("/api/configurations/" + id + "/facts", change);
         assertThat(second.code()).isEqualTo("changed-meanwhile");
         assertThat(second.body().path("facts")).hasSize(2);
 
-        JsonNode last = owner.get("/api/history/configuration/" + id).body().path("rows").get(0);
-        assertThat(owner.post("/api/history/configuration/" + id + "/undo", Map.of("change", last.path("id").asString())).status()).isEqualTo(200);
+        JsonNode last = owner.get("/api/history/configuration/" + id)
+                .body()
+                .path("rows")
+                .get(0);
+        assertThat(owner.post(
+                                "/api/history/configuration/" + id + "/undo",
+                                Map.of("change", last.path("id").asString()))
+                        .status())
+                .isEqualTo(200);
         assertThat(page(id).path("fingerprint").asString()).isEqualTo(seen);
 
         measured(List.of(Bench.fact("processor.threads", "8")));
         JsonNode used = page(id);
-        assertThat(used.path("sessions").asInt()).as("the prepared one was filled, not copied").isEqualTo(1);
+        assertThat(used.path("sessions").asInt())
+                .as("the prepared one was filled, not copied")
+                .isEqualTo(1);
         assertThat(shown(used, "processor.threads")).isEqualTo("8");
-        Client.Answer refused = owner.put("/api/configurations/" + id + "/facts", Map.of("seen", used.path("fingerprint").asString(), "facts", facts("memory.size", "8 GB")));
+        Client.Answer refused = owner.put(
+                "/api/configurations/" + id + "/facts",
+                Map.of("seen", used.path("fingerprint").asString(), "facts", facts("memory.size", "8 GB")));
         assertThat(refused.code()).isEqualTo("has-readings");
         assertThat(owner.delete("/api/configurations/" + id).code()).isEqualTo("has-readings");
     }
@@ -133,11 +188,17 @@ class ConfigurationsTest {
         assertThat(shown(page, "browser.version")).isEqualTo("141.2");
         assertThat(page.path("facts").toString()).contains("\"other\":\"140.1\"");
         assertThat(shown(page, "memory.size")).as("typed and not told stays").isEqualTo("16 GiB");
-        assertThat(shown(page, "room.temperature")).as("a room is that of a day").isNull();
-        JsonNode picked = owner.post("/api/configurations/" + id + "/picks", Map.of("key", "browser.version", "other", true)).body();
+        assertThat(shown(page, "room.temperature"))
+                .as("a room is that of a day")
+                .isNull();
+        JsonNode picked = owner.post(
+                        "/api/configurations/" + id + "/picks", Map.of("key", "browser.version", "other", true))
+                .body();
         assertThat(shown(picked, "browser.version")).isEqualTo("140.1");
         assertThat(picked.path("corrections")).hasSize(1);
-        assertThat(owner.post("/api/configurations/" + id + "/picks", Map.of("key", "browser.version", "other", true)).code()).isEqualTo("nothing-to-pick");
+        assertThat(owner.post("/api/configurations/" + id + "/picks", Map.of("key", "browser.version", "other", true))
+                        .code())
+                .isEqualTo("nothing-to-pick");
     }
 
     @Test
@@ -148,61 +209,124 @@ class ConfigurationsTest {
         one.post("/api/device/end", Map.of("how", "DONE"));
         Client other = measured(List.of(Bench.fact("firmware.version", "1.40")));
         bench.deliver(other, Bench.ok(test, 1, 121));
-        JsonNode configurations = owner.get("/api/models/" + model).body().path("units").get(0).path("configurations");
+        JsonNode configurations =
+                owner.get("/api/models/" + model).body().path("units").get(0).path("configurations");
         long first = configurations.get(0).path("id").asLong();
         long second = configurations.get(1).path("id").asLong();
 
-        Map<String, Object> correction = new HashMap<>(Map.of("seen", page(second).path("fingerprint").asString(), "key", "firmware.version", "text", "1.04"));
-        assertThat(owner.post("/api/configurations/" + second + "/corrections", correction).detail()).contains("reason");
+        Map<String, Object> correction = new HashMap<>(
+                Map.of("seen", page(second).path("fingerprint").asString(), "key", "firmware.version", "text", "1.04"));
+        assertThat(owner.post("/api/configurations/" + second + "/corrections", correction)
+                        .detail())
+                .contains("reason");
         correction.put("reason", "Digits swapped");
-        JsonNode corrected = owner.post("/api/configurations/" + second + "/corrections", correction).body();
+        JsonNode corrected = owner.post("/api/configurations/" + second + "/corrections", correction)
+                .body();
         JsonNode entry = corrected.path("corrections").get(0);
-        assertThat(entry.path("before").asString() + entry.path("after").asString() + entry.path("person").asString()).isEqualTo("1.401.04" + Client.NAME);
-        assertThat(corrected.path("sameFacts").get(0).path("mergeable").asBoolean()).isTrue();
-        assertThat(owner.get("/api/configurations/twins").body().toString()).contains("\"id\":" + first + ",").contains("\"id\":" + second + ",");
+        assertThat(entry.path("before").asString()
+                        + entry.path("after").asString()
+                        + entry.path("person").asString())
+                .isEqualTo("1.401.04" + Client.NAME);
+        assertThat(corrected.path("sameFacts").get(0).path("mergeable").asBoolean())
+                .isTrue();
+        assertThat(owner.get("/api/configurations/twins").body().toString())
+                .contains("\"id\":" + first + ",")
+                .contains("\"id\":" + second + ",");
 
-        assertThat(owner.post("/api/configurations/" + second + "/merge", Map.of("into", first)).status()).isEqualTo(200);
+        assertThat(owner.post("/api/configurations/" + second + "/merge", Map.of("into", first))
+                        .status())
+                .isEqualTo(200);
         assertThat(page(second).path("mergedInto").asLong()).isEqualTo(first);
         assertThat(page(first).path("sessions").asInt()).isEqualTo(2);
-        long reading = bench.ledger("configuration=" + first).path("rows").get(0).path("readingId").asLong();
+        long reading = bench.ledger("configuration=" + first)
+                .path("rows")
+                .get(0)
+                .path("readingId")
+                .asLong();
         JsonNode sample = owner.get("/api/readings/" + reading).body().path("sample");
         assertThat(sample.path("n").asInt()).isEqualTo(2);
         assertThat(sample.path("centre").asDouble()).isCloseTo(110, org.assertj.core.data.Offset.offset(1e-9));
-        assertThat(bench.ledger("configuration=" + second).path("total").asInt()).isZero();
-        assertThat(owner.post("/api/configurations/" + second + "/merge", Map.of("into", first)).code()).isEqualTo("not-the-same");
+        assertThat(bench.ledger("configuration=" + second).path("total").asInt())
+                .isZero();
+        assertThat(owner.post("/api/configurations/" + second + "/merge", Map.of("into", first))
+                        .code())
+                .isEqualTo("not-the-same");
     }
 
     @Test
     void differencesTellTheChangeUnderTestAndWhatAlsoChanged() {
         long first = id(make(null, "firmware.version", "1.9", "memory.size", "8 GB", "room.temperature", "21.5"));
-        long copy = id(make(first, "firmware.version", "1.11", "memory.size", "16 GB", "room.temperature", "20.5", "power.source", "mains"));
+        long copy = id(make(
+                first,
+                "firmware.version",
+                "1.11",
+                "memory.size",
+                "16 GB",
+                "room.temperature",
+                "20.5",
+                "power.source",
+                "mains"));
         owner.put("/api/configurations/" + copy + "/tested", Map.of("keys", List.of("firmware.version")));
-        JsonNode d = owner.get("/api/configurations/difference?ids=" + first + "," + copy + "&base=" + first).body();
-        assertThat(d.path("differing")).extracting(r -> r.path("key").asString() + " " + r.path("role").asString())
-            .containsExactly("firmware.version UNDER_TEST", "memory.size ALSO_CHANGED", "room.temperature WITHIN_TOLERANCE");
-        assertThat(d.path("differing").get(1).path("cells").get(1).path("change").path("amount").asDouble()).isEqualTo(2);
+        JsonNode d = owner.get("/api/configurations/difference?ids=" + first + "," + copy + "&base=" + first)
+                .body();
+        assertThat(d.path("differing"))
+                .extracting(r -> r.path("key").asString() + " " + r.path("role").asString())
+                .containsExactly(
+                        "firmware.version UNDER_TEST", "memory.size ALSO_CHANGED", "room.temperature WITHIN_TOLERANCE");
+        assertThat(d.path("differing")
+                        .get(1)
+                        .path("cells")
+                        .get(1)
+                        .path("change")
+                        .path("amount")
+                        .asDouble())
+                .isEqualTo(2);
         assertThat(d.path("partly")).hasSize(1);
-        assertThat(owner.get("/api/configurations/difference?ids=" + first + "&base=" + first).code()).isEqualTo("not-two");
-        JsonNode other = owner.get("/api/configurations/difference?ids=" + first + "," + copy + "&base=" + copy + "&tested=memory.size").body();
+        assertThat(owner.get("/api/configurations/difference?ids=" + first + "&base=" + first)
+                        .code())
+                .isEqualTo("not-two");
+        JsonNode other = owner.get("/api/configurations/difference?ids=" + first + "," + copy + "&base=" + copy
+                        + "&tested=memory.size")
+                .body();
         assertThat(other.path("differing").get(0).path("key").asString()).isEqualTo("memory.size");
     }
 
     @Test
     void textOfASystemsToolIsReadAndNothingOfItIsStoredOrDropped() {
-        JsonNode read = owner.post("/api/facts/read", Map.of("text", "MemTotal:  16265216 kB\nSomething else\nNAME=\"Fenland\"\nVERSION_ID=\"12.4\"")).body();
-        assertThat(read.path("facts")).extracting(f -> f.path("label").asString() + ": " + f.path("shown").asString())
-            .containsExactly("Memory the system can use: 15.51 GiB", "Operating system: Fenland", "System version: 12.4");
+        JsonNode read = owner.post(
+                        "/api/facts/read",
+                        Map.of("text", "MemTotal:  16265216 kB\nSomething else\nNAME=\"Fenland\"\nVERSION_ID=\"12.4\""))
+                .body();
+        assertThat(read.path("facts"))
+                .extracting(
+                        f -> f.path("label").asString() + ": " + f.path("shown").asString())
+                .containsExactly(
+                        "Memory the system can use: 15.51 GiB", "Operating system: Fenland", "System version: 12.4");
         assertThat(read.path("unread").get(0).path("text").asString()).isEqualTo("Something else");
-        assertThat(owner.post("/api/facts/read", Map.of("text", "x".repeat(3_000_000))).status()).isEqualTo(413);
+        assertThat(owner.post("/api/facts/read", Map.of("text", "x".repeat(3_000_000)))
+                        .status())
+                .isEqualTo(413);
     }
 
     @Test
     void typingIsUnderstoodAsOneGoesAndUsedValuesAreSuggested() {
         id(make(null, "power.mode", "silent as a heron"));
-        assertThat(owner.get("/api/facts/values?key=power.mode&q=heron").body().get(0).path("shown").asString()).isEqualTo("silent as a heron");
-        JsonNode understood = owner.post("/api/facts/understand", Map.of("key", "memory.speed", "text", "DDR5-5600")).body();
-        assertThat(understood.path("shown").asString() + understood.path("also").path("Memory kind").asString()).isEqualTo("5600 MT/sDDR5");
-        assertThat(owner.post("/api/facts/understand", Map.of("key", "memory.size", "text", "16 Gb")).body().path("reason").asString()).contains("bits");
+        assertThat(owner.get("/api/facts/values?key=power.mode&q=heron")
+                        .body()
+                        .get(0)
+                        .path("shown")
+                        .asString())
+                .isEqualTo("silent as a heron");
+        JsonNode understood = owner.post("/api/facts/understand", Map.of("key", "memory.speed", "text", "DDR5-5600"))
+                .body();
+        assertThat(understood.path("shown").asString()
+                        + understood.path("also").path("Memory kind").asString())
+                .isEqualTo("5600 MT/sDDR5");
+        assertThat(owner.post("/api/facts/understand", Map.of("key", "memory.size", "text", "16 Gb"))
+                        .body()
+                        .path("reason")
+                        .asString())
+                .contains("bits");
         assertThat(owner.get("/api/facts/vocabulary").body()).hasSizeGreaterThanOrEqualTo(60);
     }
 
@@ -210,9 +334,21 @@ class ConfigurationsTest {
     void whatWasTickedStaysWithTheSession() {
         Client device = bench.joined(1);
         JsonNode list = device.get("/api/device/checklist?deviceClass=LAPTOP").body();
-        device.post("/api/device/start", Map.of("modelId", model, "unitId", unit, "facts", List.of(),
-            "checks", List.of(Map.of("text", list.get(0).asString(), "ticked", true), Map.of("text", list.get(1).asString(), "ticked", false))));
-        JsonNode checks = owner.get("/api/models/" + model + "/sessions").body().get(0).path("checks");
+        device.post(
+                "/api/device/start",
+                Map.of(
+                        "modelId",
+                        model,
+                        "unitId",
+                        unit,
+                        "facts",
+                        List.of(),
+                        "checks",
+                        List.of(
+                                Map.of("text", list.get(0).asString(), "ticked", true),
+                                Map.of("text", list.get(1).asString(), "ticked", false))));
+        JsonNode checks =
+                owner.get("/api/models/" + model + "/sessions").body().get(0).path("checks");
         assertThat(checks).hasSize(2);
         assertThat(checks.get(0).path("ticked").asBoolean()).isTrue();
         assertThat(checks.get(0).path("person").asString()).contains(Client.NAME);

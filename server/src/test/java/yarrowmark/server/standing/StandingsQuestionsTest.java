@@ -28,6 +28,7 @@ class StandingsQuestionsTest {
 
     @LocalServerPort
     private int port;
+
     private Client owner;
     private final List<Long> models = new ArrayList<>();
     private final List<Long> configurations = new ArrayList<>();
@@ -40,13 +41,25 @@ class StandingsQuestionsTest {
         speedTests = suite("Tidegauge", "PROCESSOR", "Count, pts, more\nSort, pts, more");
         storeTests = suite("Creel", "STORAGE", "Read, MB/s, more\nWrite, MB/s, more");
         for (int i = 0; i < MODELS; i++) {
-            JsonNode made = post("/api/models", Map.of("maker", i < 4 ? "Larkspur" : "Quenby", "name", "Step " + i, "deviceClass", i % 2 == 0 ? "LAPTOP" : "TABLET"));
+            JsonNode made = post(
+                    "/api/models",
+                    Map.of(
+                            "maker",
+                            i < 4 ? "Larkspur" : "Quenby",
+                            "name",
+                            "Step " + i,
+                            "deviceClass",
+                            i % 2 == 0 ? "LAPTOP" : "TABLET"));
             long model = made.path("model").path("id").asLong();
             models.add(model);
             field(model, "price", i == 7 ? "900 USD" : 300 + 100 * i + " EUR");
             field(model, "released", (2018 + i) + "-05-01");
             field(model, "weight", 500 + 100 * i + " g");
-            long unit = post("/api/models/" + model + "/units", Map.of("label", "Unit 1")).path("units").get(0).path("id").asLong();
+            long unit = post("/api/models/" + model + "/units", Map.of("label", "Unit 1"))
+                    .path("units")
+                    .get(0)
+                    .path("id")
+                    .asLong();
             configurations.add(configuration(unit, Map.of("memory.size", (i + 1) + " GiB", "firmware.version", "1.0")));
             measure(configurations.get(i), speedTests, Math.pow(2, i));
             measure(configurations.get(i), storeTests, i == 5 ? 0 : 100 * Math.pow(2, i));
@@ -67,14 +80,18 @@ class StandingsQuestionsTest {
 
     private List<Long> suite(String name, String group, String lines) {
         List<Long> ids = new ArrayList<>();
-        post("/api/suites", Map.of("name", name, "version", "1", "group", group, "text", lines)).forEach(id -> ids.add(id.asLong()));
+        post("/api/suites", Map.of("name", name, "version", "1", "group", group, "text", lines))
+                .forEach(id -> ids.add(id.asLong()));
         return ids;
     }
 
     private long configuration(long unit, Map<String, String> facts) {
         List<Map<String, Object>> given = new ArrayList<>();
         facts.forEach((key, text) -> given.add(Map.of("key", key, "text", text, "read", false)));
-        return post("/api/units/" + unit + "/configurations", Map.of("facts", given)).path("configuration").path("id").asLong();
+        return post("/api/units/" + unit + "/configurations", Map.of("facts", given))
+                .path("configuration")
+                .path("id")
+                .asLong();
     }
 
     /** Three runs of 1, 1.001 and 0.999 times the value; nothing where it is 0. */
@@ -82,10 +99,35 @@ class StandingsQuestionsTest {
         if (value == 0) {
             return;
         }
-        long session = post("/api/sessions", Map.of("configurationId", configuration, "name", "Questions", "testIds", tests, "runs", 3, "onMains", configuration % 2 == 0)).path("session").path("id").asLong();
+        long session = post(
+                        "/api/sessions",
+                        Map.of(
+                                "configurationId",
+                                configuration,
+                                "name",
+                                "Questions",
+                                "testIds",
+                                tests,
+                                "runs",
+                                3,
+                                "onMains",
+                                configuration % 2 == 0))
+                .path("session")
+                .path("id")
+                .asLong();
         for (long test : tests) {
             for (int run = 1; run <= 3; run++) {
-                post("/api/sessions/" + session + "/scores", Map.of("testId", test, "run", run, "text", String.format(java.util.Locale.ROOT, "%.4f", value * (1 + (run - 2) * 0.001)), "byStopwatch", false));
+                post(
+                        "/api/sessions/" + session + "/scores",
+                        Map.of(
+                                "testId",
+                                test,
+                                "run",
+                                run,
+                                "text",
+                                String.format(java.util.Locale.ROOT, "%.4f", value * (1 + (run - 2) * 0.001)),
+                                "byStopwatch",
+                                false));
             }
         }
     }
@@ -98,7 +140,9 @@ class StandingsQuestionsTest {
 
     private List<String> names(JsonNode standings) {
         List<String> names = new ArrayList<>();
-        standings.path("rows").forEach(r -> names.add(r.path("configuration").path("model").asString()));
+        standings
+                .path("rows")
+                .forEach(r -> names.add(r.path("configuration").path("model").asString()));
         return names;
     }
 
@@ -108,13 +152,18 @@ class StandingsQuestionsTest {
 
     @Test
     void everyLevelCanBeRanked() {
-        assertThat(ask("base=" + configurations.get(0)).path("parts")).extracting(p -> p.path("name").asString()).contains("Processor", "Storage");
+        assertThat(ask("base=" + configurations.get(0)).path("parts"))
+                .extracting(p -> p.path("name").asString())
+                .contains("Processor", "Storage");
         JsonNode group = ask("group=STORAGE&base=" + configurations.get(0));
         assertThat(group.path("scope").asString()).isEqualTo("Storage tests");
         assertThat(names(group)).hasSize(7).doesNotContain("Step 5");
-        assertThat(group.path("parts")).extracting(p -> p.path("kind").asString()).containsOnly("TEST");
+        assertThat(group.path("parts"))
+                .extracting(p -> p.path("kind").asString())
+                .containsOnly("TEST");
         assertThat(names(ask("test=" + storeTests.get(0)))).hasSize(7);
-        assertThat(ask("suite=" + version("Tidegauge")).path("scope").asString()).isEqualTo("Tidegauge 1");
+        assertThat(ask("suite=" + version("Tidegauge")).path("scope").asString())
+                .isEqualTo("Tidegauge 1");
         assertThat(owner.get("/api/standings?suite=98765").status()).isEqualTo(404);
     }
 
@@ -129,11 +178,13 @@ class StandingsQuestionsTest {
 
     @Test
     void theTypicalOneIsTheMedian() {
-        JsonNode standings = ask("typical=true&group=PROCESSOR&perModel=FACTORY&fact=" + encoded("memory.size~AT_MOST~8 GiB") + "&yearFrom=2018");
+        JsonNode standings = ask("typical=true&group=PROCESSOR&perModel=FACTORY&fact="
+                + encoded("memory.size~AT_MOST~8 GiB") + "&yearFrom=2018");
         assertThat(standings.has("base")).isFalse();
         // Eight doublings: the median lies between the fourth and the fifth, at a factor of √2 from each.
         for (JsonNode row : standings.path("rows")) {
-            int i = Integer.parseInt(row.path("configuration").path("model").asString().substring(5));
+            int i = Integer.parseInt(
+                    row.path("configuration").path("model").asString().substring(5));
             assertThat(row.path("index").asDouble()).isCloseTo(100 * Math.pow(2, i - 3.5), within(1e-6));
         }
     }
@@ -146,10 +197,16 @@ class StandingsQuestionsTest {
         assertThat(names(priced)).containsExactly("Step 3", "Step 2", "Step 1");
         assertThat(priced.path("unknown").get(0).path("what").asString()).isEqualTo("without a price in EUR");
         assertThat(names(ask("yearFrom=2023&perModel=FACTORY"))).containsExactly("Step 7", "Step 6", "Step 5");
-        assertThat(names(ask("fact=" + encoded("memory.size~AT_LEAST~6 GB") + "&yearFrom=2018&perModel=FACTORY"))).containsExactly("Step 7", "Step 6", "Step 5");
-        assertThat(names(ask("fact=" + encoded("memory.size~AT_MOST~3 GB") + "&yearFrom=2019"))).containsExactly("Step 2", "Step 1");
-        assertThat(ask("power=MAINS").path("rows").size() + ask("power=BATTERY").path("rows").size()).isGreaterThanOrEqualTo(MODELS);
-        assertThat(owner.get("/api/standings?fact=" + encoded("memory.size~NEARLY~6 GB")).code()).isEqualTo("not-a-condition");
+        assertThat(names(ask("fact=" + encoded("memory.size~AT_LEAST~6 GB") + "&yearFrom=2018&perModel=FACTORY")))
+                .containsExactly("Step 7", "Step 6", "Step 5");
+        assertThat(names(ask("fact=" + encoded("memory.size~AT_MOST~3 GB") + "&yearFrom=2019")))
+                .containsExactly("Step 2", "Step 1");
+        assertThat(ask("power=MAINS").path("rows").size()
+                        + ask("power=BATTERY").path("rows").size())
+                .isGreaterThanOrEqualTo(MODELS);
+        assertThat(owner.get("/api/standings?fact=" + encoded("memory.size~NEARLY~6 GB"))
+                        .code())
+                .isEqualTo("not-a-condition");
         assertThat(owner.get("/api/standings?maker=Nobody").code()).isEqualTo("nothing-tested");
     }
 
@@ -157,7 +214,8 @@ class StandingsQuestionsTest {
     void theStateOfAReviewIsAsked() {
         field(models.get(2), "review", "in review");
         assertThat(names(ask("review=IN_REVIEW"))).containsExactly("Step 2");
-        Client.Answer refused = owner.put("/api/models/" + models.get(2) + "/fields/review", Map.of("seen", "IN_REVIEW", "text", "shiny"));
+        Client.Answer refused = owner.put(
+                "/api/models/" + models.get(2) + "/fields/review", Map.of("seen", "IN_REVIEW", "text", "shiny"));
         assertThat(refused.code()).isEqualTo("unknown-state");
     }
 
@@ -168,61 +226,96 @@ class StandingsQuestionsTest {
         for (JsonNode row : standings.path("rows")) {
             int i = configurations.indexOf(row.path("configuration").path("id").asLong());
             if (i >= 0) {
-                assertThat(row.path("index").asDouble()).isCloseTo(100 * Math.pow(2, i) * 300 / (300 + 100 * i), within(1e-6));
+                assertThat(row.path("index").asDouble())
+                        .isCloseTo(100 * Math.pow(2, i) * 300 / (300 + 100 * i), within(1e-6));
             }
         }
     }
 
     @Test
     void whyAddsUpAndSaysWhatIsMissing() {
-        JsonNode why = owner.get("/api/standings/why?configuration=" + configurations.get(5) + "&base=" + configurations.get(0)).body();
+        JsonNode why = owner.get(
+                        "/api/standings/why?configuration=" + configurations.get(5) + "&base=" + configurations.get(0))
+                .body();
         double sum = 0;
         for (JsonNode t : why.path("tests")) {
             sum += t.path("percent").asDouble(0);
         }
         assertThat(sum).isCloseTo(why.path("index").asDouble() - 100, within(1e-6));
-        assertThat(why.path("missing")).extracting(m -> m.path("test").asString()).containsExactly("Read", "Write");
+        assertThat(why.path("missing"))
+                .extracting(m -> m.path("test").asString())
+                .containsExactly("Read", "Write");
         assertThat(why.path("wholeMs").asLong()).isPositive();
-        JsonNode top = owner.get("/api/standings/why?configuration=" + configurations.get(7) + "&typical=true").body();
+        JsonNode top = owner.get("/api/standings/why?configuration=" + configurations.get(7) + "&typical=true")
+                .body();
         assertThat(top.path("tests").get(0).path("third").asString()).isEqualTo("UPPER");
-        assertThat(owner.get("/api/standings/why?configuration=987654").status()).isEqualTo(404);
+        assertThat(owner.get("/api/standings/why?configuration=987654").status())
+                .isEqualTo(404);
     }
 
     @Test
     void theFrontierOfBestValue() {
-        JsonNode against = owner.get("/api/standings/against?quantity=price&group=PROCESSOR").body();
+        JsonNode against = owner.get("/api/standings/against?quantity=price&group=PROCESSOR")
+                .body();
         assertThat(against.path("without").asInt()).isEqualTo(1);
-        assertThat(against.path("points")).hasSizeGreaterThanOrEqualTo(7).anyMatch(p -> p.path("frontier").asBoolean());
-        JsonNode age = owner.get("/api/standings/against?quantity=fact:memory.size&group=PROCESSOR").body();
-        assertThat(age.path("points")).extracting(p -> p.path("shown").asString()).contains("8 GiB", "1 GiB");
+        assertThat(against.path("points")).hasSizeGreaterThanOrEqualTo(7).anyMatch(p -> p.path("frontier")
+                .asBoolean());
+        JsonNode age = owner.get("/api/standings/against?quantity=fact:memory.size&group=PROCESSOR")
+                .body();
+        assertThat(age.path("points"))
+                .extracting(p -> p.path("shown").asString())
+                .contains("8 GiB", "1 GiB");
         assertThat(owner.get("/api/standings/against?quantity=colour").code()).isEqualTo("unknown-quantity");
-        assertThat(owner.get("/api/standings/quantities").body()).extracting(q -> q.path("key").asString()).contains("price", "weight", "released", "fact:memory.size");
+        assertThat(owner.get("/api/standings/quantities").body())
+                .extracting(q -> q.path("key").asString())
+                .contains("price", "weight", "released", "fact:memory.size");
     }
 
     @Test
     void linesOfGenerationsHaveSteps() {
         field(models.get(1), "predecessor", "Larkspur Step 0");
         field(models.get(3), "predecessor", "Step 1");
-        JsonNode line = owner.get("/api/standings/generations?group=PROCESSOR").body().get(0);
-        assertThat(line.path("generations")).extracting(g -> g.path("model").asString()).containsExactly("Step 0", "Step 1", "Step 3");
-        assertThat(line.path("generations").get(2).path("step").path("ratio").asDouble()).isCloseTo(4, within(1e-6));
+        JsonNode line =
+                owner.get("/api/standings/generations?group=PROCESSOR").body().get(0);
+        assertThat(line.path("generations"))
+                .extracting(g -> g.path("model").asString())
+                .containsExactly("Step 0", "Step 1", "Step 3");
+        assertThat(line.path("generations").get(2).path("step").path("ratio").asDouble())
+                .isCloseTo(4, within(1e-6));
         assertThat(line.path("whole").path("ratio").asDouble()).isCloseTo(8, within(1e-6));
         assertThat(line.path("whole").path("verdict").asString()).isEqualTo("CLEAR_GAIN");
-        assertThat(owner.put("/api/models/" + models.get(0) + "/fields/predecessor", Map.of("text", "Larkspur Step 3")).code()).isEqualTo("follows-itself");
-        assertThat(owner.put("/api/models/" + models.get(0) + "/fields/predecessor", Map.of("text", "Nobody's Best")).code()).isEqualTo("unknown-model");
+        assertThat(owner.put("/api/models/" + models.get(0) + "/fields/predecessor", Map.of("text", "Larkspur Step 3"))
+                        .code())
+                .isEqualTo("follows-itself");
+        assertThat(owner.put("/api/models/" + models.get(0) + "/fields/predecessor", Map.of("text", "Nobody's Best"))
+                        .code())
+                .isEqualTo("unknown-model");
     }
 
     @Test
     void aPurposeIsTriedSavedChangedAndRetired() {
-        Map<String, Object> storage = Map.of("groups", Map.of("STORAGE", 3), "suites", Map.of(), "tests", Map.of(storeTests.get(0).toString(), 0));
+        Map<String, Object> storage = Map.of(
+                "groups",
+                Map.of("STORAGE", 3),
+                "suites",
+                Map.of(),
+                "tests",
+                Map.of(storeTests.get(0).toString(), 0));
         JsonNode tried = post("/api/standings/tried", storage);
         assertThat(tried.path("standings").path("metrics")).hasSize(1);
-        assertThat(tried.path("firmness").path("first").get(0).path("share").asDouble()).isEqualTo(1);
-        long id = post("/api/purposes", Map.of("name", "night counts", "weighing", storage)).path("id").asLong();
+        assertThat(tried.path("firmness").path("first").get(0).path("share").asDouble())
+                .isEqualTo(1);
+        long id = post("/api/purposes", Map.of("name", "night counts", "weighing", storage))
+                .path("id")
+                .asLong();
         assertThat(ask("purpose=" + id).path("purpose").asString()).isEqualTo("night counts");
-        assertThat(owner.post("/api/purposes", Map.of("name", "night counts", "weighing", storage)).code()).isEqualTo("purpose-exists");
+        assertThat(owner.post("/api/purposes", Map.of("name", "night counts", "weighing", storage))
+                        .code())
+                .isEqualTo("purpose-exists");
         Map<String, Object> none = Map.of("groups", Map.of("STORAGE", 0), "suites", Map.of(), "tests", Map.of());
-        assertThat(owner.put("/api/purposes/" + id, Map.of("name", "night counts", "weighing", none)).code()).isEqualTo("all-weights-zero");
+        assertThat(owner.put("/api/purposes/" + id, Map.of("name", "night counts", "weighing", none))
+                        .code())
+                .isEqualTo("all-weights-zero");
         Map<String, Object> nobody = Map.of("groups", Map.of("BROWSER", 1), "suites", Map.of(), "tests", Map.of());
         assertThat(owner.post("/api/standings/tried", nobody).code()).isEqualTo("no-weight");
         assertThat(owner.delete("/api/purposes/" + id).status()).isEqualTo(200);
@@ -235,7 +328,9 @@ class StandingsQuestionsTest {
     void howFirmTheTopIs() {
         JsonNode firmness = owner.get("/api/standings/firmness").body();
         assertThat(firmness.path("first")).hasSize(5);
-        assertThat(firmness.path("first").get(0).path("share").asDouble()).as("best in everything").isEqualTo(1);
+        assertThat(firmness.path("first").get(0).path("share").asDouble())
+                .as("best in everything")
+                .isEqualTo(1);
         assertThat(firmness.path("weightings").asInt()).isEqualTo(1_000);
         assertThat(firmness.path("over").asString()).isEqualTo("GROUP");
     }
@@ -246,10 +341,24 @@ class StandingsQuestionsTest {
         long unit = page.path("units").get(0).path("id").asLong();
         long newer = configuration(unit, Map.of("memory.size", "7 GiB", "firmware.version", "1.10"));
         measure(newer, speedTests, 40);
-        assertThat(ask("group=PROCESSOR&perModel=NEWEST").path("rows")).filteredOn(r -> r.path("configuration").path("model").asString().equals("Step 6")).extracting(r -> r.path("configuration").path("id").asLong()).containsExactly(newer);
-        assertThat(ask("group=PROCESSOR&perModel=BEST").path("rows")).filteredOn(r -> r.path("configuration").path("model").asString().equals("Step 6")).extracting(r -> r.path("configuration").path("id").asLong()).containsExactly(configurations.get(6));
-        assertThat(ask("group=PROCESSOR&perModel=FACTORY").path("rows")).filteredOn(r -> r.path("configuration").path("model").asString().equals("Step 6")).hasSize(1);
-        assertThat(ask("group=PROCESSOR").path("rows")).filteredOn(r -> r.has("newerFirmware")).extracting(r -> r.path("newerFirmware").asString()).containsExactly("1.10");
+        assertThat(ask("group=PROCESSOR&perModel=NEWEST").path("rows"))
+                .filteredOn(
+                        r -> r.path("configuration").path("model").asString().equals("Step 6"))
+                .extracting(r -> r.path("configuration").path("id").asLong())
+                .containsExactly(newer);
+        assertThat(ask("group=PROCESSOR&perModel=BEST").path("rows"))
+                .filteredOn(
+                        r -> r.path("configuration").path("model").asString().equals("Step 6"))
+                .extracting(r -> r.path("configuration").path("id").asLong())
+                .containsExactly(configurations.get(6));
+        assertThat(ask("group=PROCESSOR&perModel=FACTORY").path("rows"))
+                .filteredOn(
+                        r -> r.path("configuration").path("model").asString().equals("Step 6"))
+                .hasSize(1);
+        assertThat(ask("group=PROCESSOR").path("rows"))
+                .filteredOn(r -> r.has("newerFirmware"))
+                .extracting(r -> r.path("newerFirmware").asString())
+                .containsExactly("1.10");
         assertThat(ask("group=PROCESSOR&newestFirmware=true").path("rows")).noneMatch(r -> r.has("newerFirmware"));
     }
 
@@ -259,17 +368,30 @@ class StandingsQuestionsTest {
         for (int i = 0; i < 3; i++) {
             measure(configurations.get(i), older, 5 + i);
         }
-        post("/api/suites", Map.of("name", "Sluice gate", "version", "2", "group", "NETWORK", "text", "Ping, pts, more"));
-        assertThat(ask("group=NETWORK").path("rows")).allMatch(r -> r.path("staleTests").asInt() == 1);
+        post(
+                "/api/suites",
+                Map.of("name", "Sluice gate", "version", "2", "group", "NETWORK", "text", "Ping, pts, more"));
+        assertThat(ask("group=NETWORK").path("rows"))
+                .allMatch(r -> r.path("staleTests").asInt() == 1);
         assertThat(owner.get("/api/standings?group=NETWORK&fresh=true").code()).isEqualTo("nothing-tested");
     }
 
     @Test
     void aKeptStandingStaysAsItWasAndNeedsNoSignIn() {
-        long model = post("/api/models", Map.of("maker", "Dunlin", "name", "Kept", "deviceClass", "PHONE")).path("model").path("id").asLong();
-        long phone = configuration(post("/api/models/" + model + "/units", Map.of("label", "Unit 1")).path("units").get(0).path("id").asLong(), Map.of("memory.size", "512 GiB"));
+        long model = post("/api/models", Map.of("maker", "Dunlin", "name", "Kept", "deviceClass", "PHONE"))
+                .path("model")
+                .path("id")
+                .asLong();
+        long phone = configuration(
+                post("/api/models/" + model + "/units", Map.of("label", "Unit 1"))
+                        .path("units")
+                        .get(0)
+                        .path("id")
+                        .asLong(),
+                Map.of("memory.size", "512 GiB"));
         measure(phone, speedTests, 3);
-        JsonNode kept = post("/api/kept-standings?deviceClass=PHONE&group=PROCESSOR", Map.of("caption", "Dunlin's <b>phones</b>"));
+        JsonNode kept = post(
+                "/api/kept-standings?deviceClass=PHONE&group=PROCESSOR", Map.of("caption", "Dunlin's <b>phones</b>"));
         String path = "/api/kept/" + kept.path("key").asString();
         JsonNode before = new Client(port).get(path).body();
         assertThat(before.path("standings").path("rows")).hasSize(1);
@@ -277,20 +399,32 @@ class StandingsQuestionsTest {
         assertThat(new Client(port).get(path).body()).isEqualTo(before);
         assertThat(new Client(port).get("/api/kept/nothing-here").status()).isEqualTo(404);
         assertThat(new Client(port).get("/api/kept-standings").status()).isEqualTo(401);
-        assertThat(owner.get("/api/kept-standings").body().path("total").asInt()).isPositive();
-        assertThat(owner.delete("/api/kept-standings/" + kept.path("key").asString()).status()).isEqualTo(200);
+        assertThat(owner.get("/api/kept-standings").body().path("total").asInt())
+                .isPositive();
+        assertThat(owner.delete("/api/kept-standings/" + kept.path("key").asString())
+                        .status())
+                .isEqualTo(200);
         assertThat(new Client(port).get(path).status()).isEqualTo(404);
     }
 
     @Test
     void twoIslandsAreToldApart() {
         List<Long> alone = suite("Island", "VIDEO", "Frames, pts, more");
-        long unit = post("/api/models/" + models.get(0) + "/units", Map.of("label", "Island unit")).path("units").get(1).path("id").asLong();
+        long unit = post("/api/models/" + models.get(0) + "/units", Map.of("label", "Island unit"))
+                .path("units")
+                .get(1)
+                .path("id")
+                .asLong();
         long island = configuration(unit, Map.of("memory.size", "64 GiB"));
         measure(island, alone, 12);
         JsonNode standings = ask("base=" + configurations.get(0));
-        assertThat(standings.path("rows")).filteredOn(r -> r.path("configuration").path("id").asLong() == island).extracting(r -> r.path("status").asString()).containsExactly("NOT_LINKED");
-        assertThat(owner.get("/api/standings/why?configuration=" + island + "&base=" + configurations.get(0)).code()).isEqualTo("not-linked");
+        assertThat(standings.path("rows"))
+                .filteredOn(r -> r.path("configuration").path("id").asLong() == island)
+                .extracting(r -> r.path("status").asString())
+                .containsExactly("NOT_LINKED");
+        assertThat(owner.get("/api/standings/why?configuration=" + island + "&base=" + configurations.get(0))
+                        .code())
+                .isEqualTo("not-linked");
         JsonNode one = ask("group=VIDEO");
         assertThat(one.path("rows")).hasSize(1);
         assertThat(one.path("rows").get(0).path("index").asDouble()).isEqualTo(100);

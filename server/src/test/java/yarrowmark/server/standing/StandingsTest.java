@@ -24,6 +24,7 @@ class StandingsTest {
 
     @LocalServerPort
     private int port;
+
     private Bench bench;
     private long hash;
 
@@ -31,7 +32,8 @@ class StandingsTest {
     void threeDevices() {
         bench = new Bench(port);
         assertThat(bench.owner().get(DESKTOPS).code()).isEqualTo("nothing-tested");
-        for (Map.Entry<String, Double> device : Map.of("Slow", 100.0, "Middle", 150.0, "Fast", 225.0).entrySet()) {
+        for (Map.Entry<String, Double> device :
+                Map.of("Slow", 100.0, "Middle", 150.0, "Fast", 225.0).entrySet()) {
             Client seat = bench.started("DESKTOP", device.getKey(), 3, List.of());
             hash = testId(seat, "weir-hash-one");
             for (int run = 1; run <= 3; run++) {
@@ -52,7 +54,10 @@ class StandingsTest {
 
     @Test
     void theOrderTheIndexAndTheGroups() {
-        long middle = row(bench.owner().get(DESKTOPS).body(), "Middle").path("configuration").path("id").asLong();
+        long middle = row(bench.owner().get(DESKTOPS).body(), "Middle")
+                .path("configuration")
+                .path("id")
+                .asLong();
         JsonNode standings = bench.owner().get(DESKTOPS + "&base=" + middle).body();
         assertThat(row(standings, "Fast").path("index").asDouble()).isCloseTo(150, within(1e-9));
         assertThat(row(standings, "Slow").path("index").asDouble()).isCloseTo(100.0 / 1.5, within(1e-9));
@@ -61,8 +66,11 @@ class StandingsTest {
         assertThat(row(standings, "Fast").path("parts")).hasSize(2);
         assertThat(standings.path("parts").get(0).path("weight").asDouble()).isCloseTo(0.5, within(1e-12));
         // Other classes of tests share this server and have made suites of their own.
-        assertThat(standings.path("leftOut")).filteredOn(l -> l.path("suite").asString().equals("Yarrow processor")).extracting(l -> l.path("test").asString())
-            .contains("Weir hash, all threads", "Map tile crush").doesNotContain("Weir hash, one thread");
+        assertThat(standings.path("leftOut"))
+                .filteredOn(l -> l.path("suite").asString().equals("Yarrow processor"))
+                .extracting(l -> l.path("test").asString())
+                .contains("Weir hash, all threads", "Map tile crush")
+                .doesNotContain("Weir hash, one thread");
     }
 
     @Test
@@ -81,14 +89,18 @@ class StandingsTest {
 
     @Test
     void aNewReadingIsSeenAtOnceAndTheSameQuestionIsNotAnsweredAnew() {
-        String first = bench.owner().get(DESKTOPS).raw().headers().firstValue("ETag").orElseThrow();
+        String first =
+                bench.owner().get(DESKTOPS).raw().headers().firstValue("ETag").orElseThrow();
         // The client of this test sends a header it was given with every request.
         Client again = Client.owner(port).header("If-None-Match", first);
         assertThat(again.get(DESKTOPS).status()).isEqualTo(304);
         Client seat = bench.started("DESKTOP", "Late", 3, List.of());
         bench.deliver(seat, ok(testId(seat, "weir-hash-one"), 1, 120));
         assertThat(again.get(DESKTOPS).status()).isEqualTo(200);
-        assertThat(row(bench.owner().get(DESKTOPS).body(), "Late").path("status").asString()).isEqualTo("PLACED");
+        assertThat(row(bench.owner().get(DESKTOPS).body(), "Late")
+                        .path("status")
+                        .asString())
+                .isEqualTo("PLACED");
     }
 
     @Test
@@ -98,6 +110,7 @@ class StandingsTest {
         assertThat(bench.owner().get("/api/standings?deviceClass=PHONE").code()).isEqualTo("nothing-tested");
         assertThat(bench.owner().get("/api/standings?purpose=987654").status()).isEqualTo(404);
         assertThat(bench.owner().get("/api/standings?metric=987654").status()).isEqualTo(404);
-        assertThat(bench.owner().get("/api/standings?deviceClass=SPACESHIP").status()).isEqualTo(400);
+        assertThat(bench.owner().get("/api/standings?deviceClass=SPACESHIP").status())
+                .isEqualTo(400);
     }
 }

@@ -32,7 +32,11 @@ public final class Bench {
     /** A device that joined with a fresh code. */
     public Client joined(int runs) {
         String code = invite(runs).body().path("code").asString();
-        String token = new Client(port).post("/api/device/join", Map.of("code", code)).body().path("token").asString();
+        String token = new Client(port)
+                .post("/api/device/join", Map.of("code", code))
+                .body()
+                .path("token")
+                .asString();
         return new Client(port).header("Authorization", "Bearer " + token);
     }
 
@@ -50,9 +54,15 @@ public final class Bench {
         return device;
     }
 
-    public static Client.Answer start(Client device, String deviceClass, String model, List<Map<String, Object>> facts) {
-        return device.post("/api/device/start",
-            Map.of("newModel", Map.of("maker", "Pellow", "name", model, "deviceClass", deviceClass), "facts", facts));
+    public static Client.Answer start(
+            Client device, String deviceClass, String model, List<Map<String, Object>> facts) {
+        return device.post(
+                "/api/device/start",
+                Map.of(
+                        "newModel",
+                        Map.of("maker", "Pellow", "name", model, "deviceClass", deviceClass),
+                        "facts",
+                        facts));
     }
 
     public static Map<String, Object> fact(String key, String value) {
@@ -75,7 +85,9 @@ public final class Bench {
         body.put("attempt", 1);
         body.put("state", "OK");
         body.put("durationMs", 3100);
-        body.put("readings", List.of(Map.of("metric", "rate", "value", value, "resolution", 0.01, "samples", List.of(99.5, 100.5))));
+        body.put(
+                "readings",
+                List.of(Map.of("metric", "rate", "value", value, "resolution", 0.01, "samples", List.of(99.5, 100.5))));
         return body;
     }
 
@@ -92,11 +104,19 @@ public final class Bench {
     }
 
     public Client.Answer deliver(Client device, String key, Object body) {
-        return new Client(port).header("Authorization", authorization(device)).header("Idempotency-Key", key).post("/api/device/runs", body);
+        return new Client(port)
+                .header("Authorization", authorization(device))
+                .header("Idempotency-Key", key)
+                .post("/api/device/runs", body);
     }
 
     private static String authorization(Client device) {
-        return device.get("/api/device/seat").raw().request().headers().firstValue("Authorization").orElseThrow();
+        return device.get("/api/device/seat")
+                .raw()
+                .request()
+                .headers()
+                .firstValue("Authorization")
+                .orElseThrow();
     }
 
     public JsonNode ledger(String query) {

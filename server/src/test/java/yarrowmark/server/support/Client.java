@@ -22,7 +22,8 @@ public final class Client {
     public static final String PASSWORD = "a long password";
 
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
     private final String base;
     private final Map<String, String> headers = new LinkedHashMap<>();
 
@@ -46,7 +47,8 @@ public final class Client {
         Client client = new Client(port);
         String state = client.get("/api/access").body().path("state").asString();
         Map<String, String> who = state.equals("NEEDS_OWNER")
-            ? Map.of("name", NAME, "password", PASSWORD, "lab", "Test lab") : Map.of("name", NAME, "password", PASSWORD);
+                ? Map.of("name", NAME, "password", PASSWORD, "lab", "Test lab")
+                : Map.of("name", NAME, "password", PASSWORD);
         Answer answer = client.post("/api/access/" + (state.equals("NEEDS_OWNER") ? "owner" : "sign-in"), who);
         if (answer.status() != 200) {
             throw new IllegalStateException("cannot sign in: " + answer.detail());
@@ -61,14 +63,18 @@ public final class Client {
 
     /** The Cookie header a browser would send, for requests that this client does not make itself. */
     public String cookies() {
-        return cookies.getCookieStore().getCookies().stream().map(c -> c.getName() + "=" + c.getValue())
-            .collect(java.util.stream.Collectors.joining("; "));
+        return cookies.getCookieStore().getCookies().stream()
+                .map(c -> c.getName() + "=" + c.getValue())
+                .collect(java.util.stream.Collectors.joining("; "));
     }
 
     /** An answer that goes on and on, such as an event stream. */
     public InputStream open(String path) {
         try {
-            return http.send(HttpRequest.newBuilder(URI.create(base + path)).build(), HttpResponse.BodyHandlers.ofInputStream()).body();
+            return http.send(
+                            HttpRequest.newBuilder(URI.create(base + path)).build(),
+                            HttpResponse.BodyHandlers.ofInputStream())
+                    .body();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
@@ -86,25 +92,29 @@ public final class Client {
     }
 
     public Answer postText(String path, String body) {
-        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
-            .POST(HttpRequest.BodyPublishers.ofString(body)));
+        return send(HttpRequest.newBuilder(URI.create(base + path))
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofString(body)));
     }
 
     /** A file, as a browser sends it. */
     public Answer postBytes(String path, byte[] bytes) {
-        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/octet-stream")
-            .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
+        return send(HttpRequest.newBuilder(URI.create(base + path))
+                .header("Content-Type", "application/octet-stream")
+                .POST(HttpRequest.BodyPublishers.ofByteArray(bytes)));
     }
 
     /** A body that does not say how long it is. */
     public Answer postStream(String path, Supplier<InputStream> body) {
-        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
-            .POST(HttpRequest.BodyPublishers.ofInputStream(body)));
+        return send(HttpRequest.newBuilder(URI.create(base + path))
+                .header("Content-Type", "application/json")
+                .POST(HttpRequest.BodyPublishers.ofInputStream(body)));
     }
 
     public Answer put(String path, Object body) {
-        return send(HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", "application/json")
-            .PUT(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body))));
+        return send(HttpRequest.newBuilder(URI.create(base + path))
+                .header("Content-Type", "application/json")
+                .PUT(HttpRequest.BodyPublishers.ofString(JSON.writeValueAsString(body))));
     }
 
     public Answer delete(String path) {

@@ -18,15 +18,19 @@ public final class FreshSchema implements ApplicationContextInitializer<Configur
         TestDatabase database = TestDatabase.running();
         String name = "yarrowmark_test_" + COUNT.incrementAndGet();
         try (Connection connection = DriverManager.getConnection(database.url(), database.user(), database.password());
-             Statement statement = connection.createStatement()) {
+                Statement statement = connection.createStatement()) {
             // An earlier run may have left its tables, which refer to each other in a circle.
             statement.execute("SET foreign_key_checks = 0");
             statement.execute("CREATE OR REPLACE DATABASE " + name);
         } catch (SQLException e) {
             throw new IllegalStateException("the test database could not be made", e);
         }
-        TestPropertyValues.of("YARROWMARK_DB_URL=" + database.url().replaceAll("/[^/]*$", "/" + name), "YARROWMARK_DB_USER=" + database.user(),
-            "YARROWMARK_DB_PASSWORD=" + database.password(), "YARROWMARK_VAR=target/test-var",
-            "server.servlet.session.persistent=false").applyTo(context);
+        TestPropertyValues.of(
+                        "YARROWMARK_DB_URL=" + database.url().replaceAll("/[^/]*$", "/" + name),
+                        "YARROWMARK_DB_USER=" + database.user(),
+                        "YARROWMARK_DB_PASSWORD=" + database.password(),
+                        "YARROWMARK_VAR=target/test-var",
+                        "server.servlet.session.persistent=false")
+                .applyTo(context);
     }
 }

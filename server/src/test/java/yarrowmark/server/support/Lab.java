@@ -23,8 +23,17 @@ public final class Lab {
 
     public Lab(int port) {
         owner = Client.owner(port);
-        model = owner.post("/api/models", Map.of("maker", "Hawkmoor", "name", "Lab " + number, "deviceClass", "BOARD")).body().path("model").path("id").asLong();
-        unit = owner.post("/api/models/" + model + "/units", Map.of("label", "Unit 1")).body().path("units").get(0).path("id").asLong();
+        model = owner.post("/api/models", Map.of("maker", "Hawkmoor", "name", "Lab " + number, "deviceClass", "BOARD"))
+                .body()
+                .path("model")
+                .path("id")
+                .asLong();
+        unit = owner.post("/api/models/" + model + "/units", Map.of("label", "Unit 1"))
+                .body()
+                .path("units")
+                .get(0)
+                .path("id")
+                .asLong();
         configuration = configuration();
     }
 
@@ -37,7 +46,11 @@ public final class Lab {
     }
 
     private long configurationWithoutFacts() {
-        return owner.post("/api/units/" + unit + "/configurations", Map.of("facts", List.of())).body().path("configuration").path("id").asLong();
+        return owner.post("/api/units/" + unit + "/configurations", Map.of("facts", List.of()))
+                .body()
+                .path("configuration")
+                .path("id")
+                .asLong();
     }
 
     public long configuration() {
@@ -50,7 +63,8 @@ public final class Lab {
     }
 
     public Lab suite(String name, String suiteVersion, String lines) {
-        Client.Answer made = owner.post("/api/suites", Map.of("name", name, "version", suiteVersion, "group", "STORAGE", "text", lines));
+        Client.Answer made = owner.post(
+                "/api/suites", Map.of("name", name, "version", suiteVersion, "group", "STORAGE", "text", lines));
         assertThat(made.status()).as(made.detail()).isEqualTo(200);
         tests = new ArrayList<>();
         made.body().forEach(id -> tests.add(id.asLong()));
@@ -63,14 +77,17 @@ public final class Lab {
     }
 
     public Lab session(long of, int runs) {
-        Client.Answer made = owner.post("/api/sessions", Map.of("configurationId", of, "name", "Lab", "testIds", tests, "runs", runs));
+        Client.Answer made = owner.post(
+                "/api/sessions", Map.of("configurationId", of, "name", "Lab", "testIds", tests, "runs", runs));
         assertThat(made.status()).as(made.detail()).isEqualTo(200);
         session = made.body().path("session").path("id").asLong();
         return this;
     }
 
     public Client.Answer type(int test, int run, String text) {
-        return owner.post("/api/sessions/" + session + "/scores", Map.of("testId", tests.get(test), "run", run, "text", text, "byStopwatch", false));
+        return owner.post(
+                "/api/sessions/" + session + "/scores",
+                Map.of("testId", tests.get(test), "run", run, "text", text, "byStopwatch", false));
     }
 
     /** Types a whole row, and sees that each was stored. */

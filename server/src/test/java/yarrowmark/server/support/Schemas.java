@@ -13,8 +13,10 @@ public final class Schemas {
     public Schemas() {
         TestDatabase database = TestDatabase.running();
         String name = "yarrowmark_old_" + UUID.randomUUID().toString().replace("-", "");
-        new JdbcTemplate(new DriverManagerDataSource(database.url(), database.user(), database.password())).execute("CREATE DATABASE " + name);
-        this.source = new DriverManagerDataSource(database.url().replaceAll("/[^/]*$", "/" + name), database.user(), database.password());
+        new JdbcTemplate(new DriverManagerDataSource(database.url(), database.user(), database.password()))
+                .execute("CREATE DATABASE " + name);
+        this.source = new DriverManagerDataSource(
+                database.url().replaceAll("/[^/]*$", "/" + name), database.user(), database.password());
     }
 
     public JdbcTemplate jdbc() {
@@ -23,7 +25,10 @@ public final class Schemas {
 
     /** @param version up to which to migrate, or "latest" */
     public void migrate(String version) {
-        FluentConfiguration configuration = Flyway.configure().dataSource(source).locations("classpath:db/migration");
-        (version.equals("latest") ? configuration : configuration.target(version)).load().migrate();
+        FluentConfiguration configuration =
+                Flyway.configure().dataSource(source).locations("classpath:db/migration");
+        (version.equals("latest") ? configuration : configuration.target(version))
+                .load()
+                .migrate();
     }
 }

@@ -20,4 +20,4 @@ import yarrowmark.server.YarrowmarkServer;
 @SpringBootTest(classes = YarrowmarkServer.class, webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
 @ContextConfiguration(initializers = FreshSchema.class)
 @Import(MovableClock.Wiring.class)
-public @interface ServerTest { }
+public @interface ServerTest {}

@@ -35,10 +35,15 @@ final class TestDatabase {
     private static TestDatabase start() {
         try {
             Path directory = Files.createDirectories(Path.of("target", "test-database"));
-            Process process = new ProcessBuilder(Path.of("..", "bin", "lib", "database").toString(), directory.toString(),
-                "--innodb-flush-log-at-trx-commit=0", "--skip-innodb-doublewrite")
-                .redirectError(ProcessBuilder.Redirect.INHERIT).start();
-            String line = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8)).readLine();
+            Process process = new ProcessBuilder(
+                            Path.of("..", "bin", "lib", "database").toString(),
+                            directory.toString(),
+                            "--innodb-flush-log-at-trx-commit=0",
+                            "--skip-innodb-doublewrite")
+                    .redirectError(ProcessBuilder.Redirect.INHERIT)
+                    .start();
+            String line = new BufferedReader(new InputStreamReader(process.getInputStream(), StandardCharsets.UTF_8))
+                    .readLine();
             if (line == null) {
                 throw new IllegalStateException("bin/lib/database did not start; its message is above");
             }
