@@ -61,7 +61,7 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new Problem(0, 'unreachable', 'The server cannot be reached. Nothing was changed; try again in a moment.');
   }
-  if (!answer.response.ok) throw problem(answer.response.status, (answer.error ?? {}) as ProblemBody);
+  if (!answer.response.ok) throw problem(answer.response.status, answer.error ?? {});
   return answer.data as T;
 }
 

@@ -102,7 +102,7 @@ export function BenchView() {
               <Choice
                 name="Runs of each test"
                 options={RUNS.map((n) => ({
-                  value: n as number,
+                  value: n,
                   label: runsInWords(n),
                   ...(n === 1 ? { detail: 'one run proves nothing' } : {}),
                 }))}
@@ -115,7 +115,7 @@ export function BenchView() {
               <Choice
                 name="Least timed part"
                 options={TIMED_MS.map((ms) => ({
-                  value: ms as number,
+                  value: ms,
                   label: seconds(ms),
                   ...(ms < 1000 ? { detail: 'for trying out; noisy' } : {}),
                 }))}
@@ -127,7 +127,7 @@ export function BenchView() {
               , with{' '}
               <Choice
                 name="Pause between runs"
-                options={PAUSE_MS.map((ms) => ({ value: ms as number, label: seconds(ms) }))}
+                options={PAUSE_MS.map((ms) => ({ value: ms, label: seconds(ms) }))}
                 value={settings.pauseMs}
                 onChoose={(pause) => say({ pause: pause as (typeof PAUSE_MS)[number] })}
               >

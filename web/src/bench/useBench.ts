@@ -53,14 +53,16 @@ export function useBench(): UseQueryResult<Bench, Error> & { live: boolean } {
 
 /** The server's time now, and again every second while something counts down. */
 export function useNow(serverNow: string | undefined): number {
-  const [offset, setOffset] = useState(0);
-  const [now, setNow] = useState(Date.now());
+  const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
-    if (serverNow) setOffset(new Date(serverNow).getTime() - Date.now());
+    const offset = serverNow ? new Date(serverNow).getTime() - Date.now() : 0;
+    const look = () => setNow(Date.now() + offset);
+    const first = setTimeout(look);
+    const timer = setInterval(look, 1_000);
+    return () => {
+      clearTimeout(first);
+      clearInterval(timer);
+    };
   }, [serverNow]);
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1_000);
-    return () => clearInterval(timer);
-  }, []);
-  return now + offset;
+  return now;
 }

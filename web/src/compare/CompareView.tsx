@@ -146,7 +146,7 @@ export function CompareView() {
         value={scope}
         options={[
           { value: undefined as string | undefined, label: 'every test both ran' },
-          ...TEST_GROUPS.map((g) => ({ value: g as string | undefined, label: `${testGroup(g)} tests` })),
+          ...TEST_GROUPS.map((g) => ({ value: g, label: `${testGroup(g)} tests` })),
           ...suites.map((v) => ({
             value: `suite:${v.id}` as string | undefined,
             label: `${v.suite} ${v.version}`,
@@ -181,7 +181,7 @@ export function CompareView() {
           name="What matters"
           value={materiality}
           options={MATERIALITIES.map((m) => ({
-            value: m as number,
+            value: m,
             label: `${m} %`,
             detail: m === 3 ? 'the usual' : '',
           }))}
@@ -197,7 +197,7 @@ export function CompareView() {
             value={search.per}
             options={[
               { value: undefined as string | undefined, label: 'as measured' },
-              ...(quantities.data ?? []).map((q) => ({ value: q.key as string | undefined, label: `per ${q.label}` })),
+              ...(quantities.data ?? []).map((q) => ({ value: q.key, label: `per ${q.label}` })),
             ]}
             onChoose={(per) => say({ per })}
           >

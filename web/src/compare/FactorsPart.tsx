@@ -103,7 +103,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           value={grid.metric?.id}
           options={[
             { value: undefined as number | undefined, label: 'the overall of every shared test' },
-            ...grid.metrics.map((m) => ({ value: m.id as number | undefined, label: m.test, detail: m.unit })),
+            ...grid.metrics.map((m) => ({ value: m.id, label: m.test, detail: m.unit })),
           ]}
           onChoose={(metric) => onChoose({ metric })}
         >

@@ -136,16 +136,17 @@ export function comparisonCsv(comparison: Schemas['Comparison']): string {
   return table([head, ...lines, ...overall, ...also]);
 }
 
+type Cell = string | number | null | undefined;
+
 /** Lines of any cells, as RFC 4180 has them. */
-export function table(lines: readonly (readonly unknown[])[]): string {
+export function table(lines: readonly (readonly Cell[])[]): string {
   return lines.map((cells) => cells.map(field).join(',')).join('\r\n') + '\r\n';
 }
 
 /** A text that begins like a formula would be computed by a spreadsheet, so it is held back by an apostrophe. */
-function field(value: unknown): string {
-  if (value === undefined || value === null) return '';
-  if (typeof value === 'number') return String(value);
-  const words = String(value);
+function field(words: Cell): string {
+  if (words === undefined || words === null) return '';
+  if (typeof words === 'number') return String(words);
   const safe = /^[=+\-@\t\r]/.test(words) ? `'${words}` : words;
   return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 }

@@ -31,6 +31,7 @@ export function DevicePage() {
     })();
     void open();
     // Runs once: the page opens its own storage and looks whether a session was going on.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
 
   async function open() {

@@ -33,6 +33,8 @@ export function Join({
       tried.current = true;
       void join(code);
     }
+    // Once for each code of an address, whatever else the page says meanwhile.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [code]);
 
   return (

@@ -115,7 +115,7 @@ test('a run that is stuck ends with what it was given', () => {
 
 test('the server is asked again only when there is something to wait for', async () => {
   const failing = { command: vi.fn(async () => Promise.reject(new Error('gone'))) };
-  const control = make(failing as never);
+  const control = make(failing);
   await vi.waitFor(() => expect(failing.command).toHaveBeenCalledTimes(1));
   expect(failing.command).toHaveBeenCalledTimes(1);
   await vi.waitFor(async () => {

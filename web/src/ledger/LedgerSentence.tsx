@@ -49,7 +49,7 @@ export function LedgerSentence({
         name="State"
         options={[
           { value: undefined as State | undefined, label: 'everything' },
-          ...LEDGER_STATES.map((s) => ({ value: s as State | undefined, label: STATE_WORDS[s] })),
+          ...LEDGER_STATES.map((s) => ({ value: s, label: STATE_WORDS[s] })),
         ]}
         value={search.state}
         onChoose={(state) => say({ state })}
@@ -71,7 +71,7 @@ export function LedgerSentence({
           options={[
             { value: undefined as number | undefined, label: 'every model' },
             ...(models.data?.rows.map((m) => ({
-              value: m.id as number | undefined,
+              value: m.id,
               label: `${m.maker} ${m.name}`,
               detail: format.deviceClass(m.deviceClass),
             })) ?? []),
@@ -88,7 +88,7 @@ export function LedgerSentence({
         name="Suite"
         options={[
           { value: undefined as number | undefined, label: 'every suite' },
-          ...versions.map((v) => ({ value: v.id as number | undefined, label: v.name })),
+          ...versions.map((v) => ({ value: v.id, label: v.name })),
         ]}
         value={search.version}
         onChoose={(version) => say({ version, test: undefined })}
@@ -101,7 +101,7 @@ export function LedgerSentence({
         options={[
           { value: undefined as number | undefined, label: 'every test' },
           ...shownTests.map((t) => ({
-            value: t.id as number | undefined,
+            value: t.id,
             label: t.name,
             detail: `${format.testGroup(t.group)} · ${t.suite} ${t.version}`,
           })),
@@ -124,7 +124,7 @@ export function LedgerSentence({
         name="Person"
         options={[
           { value: undefined as string | undefined, label: 'anybody' },
-          ...(people.data ?? []).map((p) => ({ value: p as string | undefined, label: p })),
+          ...(people.data ?? []).map((p) => ({ value: p, label: p })),
         ]}
         value={search.person}
         onChoose={(person) => say({ person })}

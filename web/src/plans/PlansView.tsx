@@ -42,7 +42,7 @@ export function PlansView() {
               value={on}
               options={[
                 { value: undefined as DeviceClass | undefined, label: 'any device' },
-                ...DEVICE_CLASSES.map((c) => ({ value: c as DeviceClass | undefined, label: `a ${deviceClass(c)}` })),
+                ...DEVICE_CLASSES.map((c) => ({ value: c, label: `a ${deviceClass(c)}` })),
               ]}
               onChoose={setOn}
             >
@@ -158,7 +158,7 @@ function PlanTime({ plan, on }: { plan: PlanRow; on: DeviceClass | undefined }) 
   return (
     <span className="small font-sans font-normal">
       about <b className="font-semibold text-ink">{duration(wholeMs)}</b>, begun now until{' '}
-      {clockTime(Date.now() + wholeMs)}
+      {clockTime(time.dataUpdatedAt + wholeMs)}
       {mustMs < wholeMs && <>; {duration(mustMs)} without what is nice to have</>}
       {guessed > 0 && (
         <>

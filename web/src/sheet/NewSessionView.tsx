@@ -116,7 +116,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
                 ...(plans.data ?? [])
                   .filter((p) => p.items.some((i) => byHand.has(i.testId)))
                   .map((p) => ({
-                    value: p.id as number | undefined,
+                    value: p.id,
                     label: p.name,
                     detail: `${p.items.filter((i) => byHand.has(i.testId)).length} tests by hand`,
                   })),

@@ -75,6 +75,7 @@ function List({ list }: { list: Checklist }) {
         </ol>
       ) : (
         <div
+          role="group"
           onKeyDown={(e) => {
             if (e.key === 'Escape') setText(null);
             if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate(list.items);

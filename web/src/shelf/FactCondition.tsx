@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Choice } from '../ui/Choice.tsx';
 import { useVocabulary } from './FactEditor.tsx';
 
@@ -20,7 +20,11 @@ export function FactCondition({
 }: Said & { onChange: (said: Said) => void }) {
   const vocabulary = useVocabulary();
   const [typed, setTyped] = useState(value ?? '');
-  useEffect(() => setTyped(value ?? ''), [value]);
+  const [shown, setShown] = useState(value);
+  if (shown !== value) {
+    setShown(value);
+    setTyped(value ?? '');
+  }
   const entry = vocabulary.data?.find((v) => v.key === fact);
   const number = entry?.type === 'INTEGER' || entry?.type === 'DECIMAL';
   const relations: Relation[] = number ? ['AT_LEAST', 'AT_MOST', 'IS', 'KNOWN'] : ['IS', 'KNOWN'];

@@ -63,6 +63,7 @@ export function FieldLine<P>({
   };
   return (
     <div
+      role="group"
       className="border-b border-hair-2 py-1"
       onKeyDown={(event) => {
         if (event.key === 'Escape') stop();

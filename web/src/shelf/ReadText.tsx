@@ -73,7 +73,7 @@ export function ReadText({
           <ul className="mt-2">
             {[...read.data.facts, ...read.data.doubts].map((fact, i) => {
               const current = now(fact);
-              const doubt = i >= read.data!.facts.length;
+              const doubt = i >= read.data.facts.length;
               return (
                 <li
                   key={`${fact.key}-${fact.exact}-${i}`}

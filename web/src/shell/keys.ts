@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
 /** What a key does in a view, and how the help names it. */
 export interface KeyAction {
@@ -28,7 +28,9 @@ function isBusy(): boolean {
 /** Binds keys while the component is shown. Nothing happens while somebody writes in a field. */
 export function useKeys(actions: readonly KeyAction[]): void {
   const layer = useRef(actions);
-  layer.current = actions;
+  useLayoutEffect(() => {
+    layer.current = actions;
+  });
   useEffect(() => {
     layers.push(layer);
     const pressed = (event: KeyboardEvent) => {
@@ -60,7 +62,9 @@ const GO_WITHIN_MS = 1200;
 /** "g" and then a letter goes along the line of work. */
 export function useGo(go: Readonly<Record<string, () => void>>): void {
   const latest = useRef(go);
-  latest.current = go;
+  useLayoutEffect(() => {
+    latest.current = go;
+  });
   useEffect(() => {
     let since = 0;
     const pressed = (event: KeyboardEvent) => {

@@ -63,7 +63,7 @@ function change(next: Table): void {
 
 export const tableActions = {
   /** Puts it on the table, or takes it off where it is on it. Answers whether there was room. */
-  toggle(id: number): boolean {
+  toggle: (id: number): boolean => {
     const before = current();
     const next = before.entries.some((e) => e.id === id) ? take(before, id) : put(before, id);
     change(next);

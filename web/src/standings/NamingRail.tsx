@@ -19,6 +19,8 @@ export function NamingRail({ at, nameOf, onPick, cursor, ...rail }: Props) {
   const find = (event: React.PointerEvent | React.MouseEvent) =>
     nearest(at, event.clientX - holder.current!.getBoundingClientRect().left);
   return (
+    // By keyboard the row's own keys name its ticks.
+    // eslint-disable-next-line jsx-a11y/no-static-element-interactions
     <span
       ref={holder}
       className="relative block"

@@ -68,7 +68,7 @@ export function StandingsSentence({ search, say, data }: Props) {
       t.metrics.map((m) => ({
         value: `metric:${m.id}` as string | undefined,
         label: t.metrics.length > 1 ? m.name : t.name,
-        detail: `${testGroup(t.group as TestGroup)} · ${t.suite} ${t.version} · ${m.unit}`,
+        detail: `${testGroup(t.group)} · ${t.suite} ${t.version} · ${m.unit}`,
       })),
     ),
   ];
@@ -79,7 +79,7 @@ export function StandingsSentence({ search, say, data }: Props) {
     data?.rows
       .filter((r) => r.status !== 'NOT_LINKED')
       .map((r) => ({
-        value: r.configuration.id as number | 'typical',
+        value: r.configuration.id,
         label: `${r.configuration.maker} ${r.configuration.model}`,
         detail: r.configuration.name,
       })) ?? [];
@@ -131,7 +131,7 @@ export function StandingsSentence({ search, say, data }: Props) {
             options={[
               { value: undefined as string | undefined, label: 'as measured' },
               ...per.map((q) => ({
-                value: perKey(q.key) as string | undefined,
+                value: perKey(q.key),
                 label: `per ${q.label}`,
                 detail: q.unit,
               })),
@@ -147,10 +147,7 @@ export function StandingsSentence({ search, say, data }: Props) {
       , against{' '}
       <Choice
         name="Base"
-        options={[
-          { value: 'typical' as number | 'typical', label: 'the typical one', detail: 'the median of those placed' },
-          ...bases,
-        ]}
+        options={[{ value: 'typical', label: 'the typical one', detail: 'the median of those placed' }, ...bases]}
         value={search.typical ? 'typical' : data?.base?.id}
         onChoose={(next) =>
           say(next === 'typical' ? { typical: true, base: undefined } : { typical: undefined, base: next as number })

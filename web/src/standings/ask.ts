@@ -47,7 +47,7 @@ export function scopeKey(search: StandingsSearch): string | undefined {
 export function scopeOf(key: string | undefined): Pick<StandingsSearch, 'group' | 'suite' | 'test' | 'metric'> {
   const [kind, of] = (key ?? '').split(':');
   return {
-    group: kind === 'group' ? (TEST_GROUPS.find((g) => g === of) as TestGroup | undefined) : undefined,
+    group: kind === 'group' ? TEST_GROUPS.find((g): g is TestGroup => g === of) : undefined,
     suite: kind === 'suite' ? Number(of) : undefined,
     test: kind === 'test' ? Number(of) : undefined,
     metric: kind === 'metric' ? Number(of) : undefined,

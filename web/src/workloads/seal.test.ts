@@ -53,7 +53,7 @@ const titled = (suite: SuiteEntry) => [suite.name, suite.version, suite.mode].fi
 const suites: SuiteEntry[] = suitesFile.suites;
 
 if (process.env.SEAL) {
-  const sealed: Sealed = existsSync(CODE) ? JSON.parse(readFileSync(CODE, 'utf8')) : {};
+  const sealed: Sealed = existsSync(CODE) ? (JSON.parse(readFileSync(CODE, 'utf8')) as Sealed) : {};
   for (const suite of suites) sealed[titled(suite)] ??= codeOf(suite);
   writeFileSync(CODE, `${JSON.stringify(sealed, null, 2)}\n`);
 }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { ContextLost, failureOf, NoSpace, reasonOf, WrongAnswer } from './types.ts';
+import { ContextLost, type FailureReason, failureOf, NoSpace, reasonOf, WrongAnswer } from './types.ts';
 
 test.each([
   [new WrongAnswer('no'), WrongAnswer, 'WRONG_ANSWER'],
@@ -8,7 +8,7 @@ test.each([
 ] as const)('%s keeps its kind and its words on the way out of a worker', (error, kind, reason) => {
   expect(reasonOf(error)).toBe(reason);
   // What crosses the border is text alone.
-  const sent = JSON.parse(JSON.stringify({ message: error.message, reason: reasonOf(error) }));
+  const sent = JSON.parse(JSON.stringify({ message: error.message, reason: reasonOf(error) })) as { message: string; reason: FailureReason };
   const there = failureOf(sent.message, sent.reason);
   expect(there).toBeInstanceOf(kind);
   expect(there.message).toBe(error.message);
