@@ -10,6 +10,7 @@ export default ts.config(
   {
     ignores: [
       'dist',
+      'target',
       'public',
       'scripts',
       'src/api/schema.d.ts',

@@ -63,10 +63,17 @@ build_program() {
   (cd "$root" && mvn -q -B -ntp -pl core,web,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
 }
 
-# run_e2e_main CLASS [ARGUMENT ...] : runs one of the programs that drive the real interface.
-run_e2e_main() {
-  local main=$1
-  shift
-  (cd "$root" && mvn -q -B -ntp -pl .,core,web,server,e2e install -DskipTests -Dexec.skip) >&2 || fail "the browser programs could not be built"
-  (cd "$root/e2e" && mvn -q -B -ntp exec:java -Dexec.classpathScope=test -Dexec.mainClass="$main" -Dexec.cleanupDaemonThreads=false -Dexec.args="$*")
+# run_main MODULE CLASS [ARGUMENT ...] : runs a program among a module's tests. Everything comes from this checkout:
+# nothing of ours is installed anywhere, so a fresh machine and one with older versions do the same.
+# What JAVA_OPTIONS holds goes to its Java.
+run_main() {
+  local module=$1 main=$2
+  shift 2
+  if [ -z "${built[$module]:-}" ]; then
+    (cd "$root" && mvn -q -B -ntp -pl "$module" -am test-compile dependency:build-classpath -Dexec.skip \
+      -Dmdep.outputFile='${project.build.directory}/classpath' -Dmdep.includeScope=test) >&2 || fail "$module could not be built; the messages are above"
+    built[$module]=yes
+  fi
+  (cd "$root/$module" && java ${JAVA_OPTIONS:-} -cp "target/test-classes:target/classes:$(cat target/classpath)" "$main" "$@")
 }
+declare -A built=()

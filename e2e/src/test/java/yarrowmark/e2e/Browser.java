@@ -13,6 +13,7 @@ import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
 import org.openqa.selenium.StaleElementReferenceException;
+import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.WebElement;
 import org.openqa.selenium.chrome.ChromeDriver;
 import org.openqa.selenium.chrome.ChromeDriverService;
@@ -75,7 +76,17 @@ final class Browser implements AutoCloseable {
                 .withMessage(() -> what + " did not come about. The page says:\n" + text())
                 .ignoring(StaleElementReferenceException.class)
                 .ignoring(NoSuchElementException.class)
-                .until((Function<Object, T>) d -> look.get());
+                .until((Function<Object, T>) d -> {
+                    try {
+                        return look.get();
+                    } catch (WebDriverException e) {
+                        // A page that is loaded anew between finding an element and reading it.
+                        if (String.valueOf(e.getMessage()).contains("does not belong to the document")) {
+                            return null;
+                        }
+                        throw e;
+                    }
+                });
     }
 
     WebElement see(String xpath) {

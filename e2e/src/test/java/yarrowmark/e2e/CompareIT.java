@@ -14,6 +14,10 @@ import org.openqa.selenium.Keys;
 
 /** Comparing on the demo shelf: before and after, several at once, two factors, and what is taken along. */
 class CompareIT extends AtTheDemo {
+    CompareIT() {
+        super(Demo.READ);
+    }
+
     private void folio() {
         browser.open(program.address() + "compare");
         browser.see("//h2[.='Before and after']");

@@ -7,7 +7,12 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -17,6 +22,10 @@ import java.util.stream.Stream;
 /** The real program, started by the command a person would use, with records of its own below target/. */
 final class Program implements AutoCloseable {
     private static final Path BIN = Path.of("..", "bin").toAbsolutePath().normalize();
+
+    private static final Path RECORDS = Path.of("target", "records").toAbsolutePath();
+    private static final Set<String> PREPARED = new HashSet<>();
+    private static final Map<String, Program> SHARED = new HashMap<>();
 
     private final String command;
     private final Path records;
@@ -28,13 +37,40 @@ final class Program implements AutoCloseable {
         this.records = records;
     }
 
-    /** @param command "demo" or "start" */
+    /**
+     * Each has records of its own, copied from ones that were prepared once: making a database and the demo's records
+     * takes longer than most tests.
+     *
+     * @param command "demo" or "start"
+     */
     static Program start(String command, String recordsName) {
-        Path records = Path.of("target", "records", recordsName).toAbsolutePath();
+        Path records = RECORDS.resolve(recordsName);
         deleteAll(records);
+        copyAll(prepared(command), records);
         Program program = new Program(command, records);
         program.launch(List.of());
         return program;
+    }
+
+    /** A demo that test classes share, for as long as this JVM lives. Each class finds what others made, too. */
+    static synchronized Program sharedDemo(String recordsName) {
+        return SHARED.computeIfAbsent(recordsName, name -> {
+            Program program = start("demo", name);
+            Runtime.getRuntime().addShutdownHook(new Thread(program::close));
+            return program;
+        });
+    }
+
+    /** Records as the command leaves them after its first start. */
+    private static synchronized Path prepared(String command) {
+        Path records = RECORDS.resolve("prepared-" + command);
+        if (PREPARED.add(command)) {
+            deleteAll(records);
+            Program program = new Program(command, records);
+            program.launch(List.of());
+            program.close();
+        }
+        return records;
     }
 
     String address() {
@@ -60,6 +96,13 @@ final class Program implements AutoCloseable {
     }
 
     private void launch(List<String> more) {
+        // One after the other: a port that two find free at the same moment is taken for the second.
+        synchronized (RECORDS) {
+            begin(more);
+        }
+    }
+
+    private void begin(List<String> more) {
         List<String> words = Stream.concat(Stream.of(BIN.resolve(command).toString(), "--no-build"), more.stream())
                 .toList();
         ProcessBuilder builder = new ProcessBuilder(words).redirectErrorStream(true);
@@ -119,6 +162,16 @@ final class Program implements AutoCloseable {
     private static String read(Path file) {
         try {
             return Files.readString(file);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void copyAll(Path from, Path to) {
+        try (Stream<Path> files = Files.walk(from)) {
+            for (Path file : files.collect(Collectors.toList())) {
+                Files.copy(file, to.resolve(from.relativize(file).toString()), StandardCopyOption.COPY_ATTRIBUTES);
+            }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -14,6 +14,10 @@ import org.openqa.selenium.support.ui.Select;
 
 /** Scores from anywhere: of every kind, out of text and files, corrected, set aside, and carried out by plan. */
 class ScoresIT extends AtTheDemo {
+    ScoresIT() {
+        super(Demo.CHANGED);
+    }
+
     private void makeSuite(String name, String lines) {
         browser.open(program.address() + "suites");
         browser.press("New suite n");

@@ -12,6 +12,10 @@ import org.openqa.selenium.Keys;
 
 /** The demo's shelf: configurations made, copied, corrected and held against each other, mostly without the mouse. */
 class ShelfIT extends AtTheDemo {
+    ShelfIT() {
+        super(Demo.CHANGED);
+    }
+
     private void fact(String label, String text) {
         browser.see("//input[@id=//label[.=\"" + label + "\"]/@for]").sendKeys(Keys.chord(Keys.CONTROL, "a"), text);
     }

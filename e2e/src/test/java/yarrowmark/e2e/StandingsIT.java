@@ -14,6 +14,10 @@ import org.openqa.selenium.WebElement;
 
 /** Standings on the demo shelf: who is in, by what weights, why a place, in which form, and what is taken along. */
 class StandingsIT extends AtTheDemo {
+    StandingsIT() {
+        super(Demo.READ);
+    }
+
     private void open(String query) {
         browser.open(program.address() + "standings" + query);
         browser.see("//h1[.='Standings']");

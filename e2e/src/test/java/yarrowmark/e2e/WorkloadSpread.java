@@ -12,11 +12,14 @@ import java.util.stream.Collectors;
 /**
  * How repeatable the built-in tests are on this machine: ten runs of each. Run by bin/bench. On a machine that others
  * disturb, many short runs find enough quiet moments; the longer ones of a plan repeat at least as well.
- * What may be another: yarrowmark.spread.runs, .timed (ms) and .tests (an expression over keys), as system properties in MAVEN_OPTS.
+ * What may be another: yarrowmark.spread.runs, .timed (ms) and .tests (an expression over keys), as system properties in JAVA_TOOL_OPTIONS.
  */
 public final class WorkloadSpread {
-    private static final int RUNS = 10;
-    private static final int TIMED_MS = 3_000;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int RUNS = SMALLEST ? 2 : 10;
+    private static final int TIMED_MS = SMALLEST ? 100 : 3_000;
 
     private WorkloadSpread() {}
 
@@ -28,7 +31,8 @@ public final class WorkloadSpread {
                 RUNS);
         int runs = Integer.getInteger("yarrowmark.spread.runs", RUNS);
         int timedMs = Integer.getInteger("yarrowmark.spread.timed", TIMED_MS);
-        Pattern wanted = Pattern.compile(System.getProperty("yarrowmark.spread.tests", "^(?!endurance-|video-play-)"));
+        Pattern wanted = Pattern.compile(System.getProperty(
+                "yarrowmark.spread.tests", SMALLEST ? "^weir-hash-one" : "^(?!endurance-|video-play-)"));
         try (Program program = Program.start("demo", "spread");
                 Canary canary = Canary.onEachProcessor();
                 Browser reviewer = new Browser();

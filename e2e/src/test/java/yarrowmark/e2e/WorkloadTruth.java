@@ -16,7 +16,10 @@ import java.util.stream.Collectors;
  * C. And does a device of half the speed get half the score: the browser slowed down by half. Run by bin/bench.
  */
 public final class WorkloadTruth {
-    private static final int TIMED_MS = 3_000;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int TIMED_MS = SMALLEST ? 100 : 3_000;
 
     /** The hash of web/src/workloads/weir-hash once more, in C. */
     private static final String IN_C =

@@ -12,6 +12,10 @@ import org.junit.jupiter.api.Test;
 
 /** The built-in suites in a real browser: each test does its work there, and says why where it cannot. */
 class WorkloadsIT extends AtTheDemo {
+    WorkloadsIT() {
+        super(Demo.CHANGED);
+    }
+
     private static final Duration PATIENCE = Duration.ofMinutes(6);
     private Rounds rounds;
 

@@ -1,5 +1,7 @@
 package yarrowmark.server.demo;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -24,10 +26,10 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.Ledger;
-import yarrowmark.server.ledger.Reason;
-import yarrowmark.server.ledger.RunState;
-import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.Reason;
+import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.Settings;
 import yarrowmark.server.shelf.Checklists;
@@ -148,9 +150,6 @@ class DemoLoader implements BeforeOpening {
                     configurations.test(configuration, underTest(device.setups().get(0), setup), DemoSignIn.NAME);
                 }
                 sitting(configuration, device, setup, number++, random);
-                // A long list of stored things would be looked through again with every new one.
-                entities.flush();
-                entities.clear();
             }
         }
         lines();
@@ -162,7 +161,7 @@ class DemoLoader implements BeforeOpening {
     /** A new firmware is what a lab sets out to test; whatever came with it is what also changed. */
     private static Set<String> underTest(DemoDevices.Setup before, DemoDevices.Setup after) {
         Set<String> changed = after.facts().keySet().stream()
-                .filter(key -> !after.facts().get(key).equals(before.facts().get(key)))
+                .filter(key -> !sure(after.facts(), key).equals(before.facts().get(key)))
                 .collect(Collectors.toSet());
         return changed.contains("firmware.version") ? Set.of("firmware.version") : changed;
     }
@@ -233,6 +232,9 @@ class DemoLoader implements BeforeOpening {
             double own = Math.exp(
                     test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()));
             for (int run = 1; run <= runs; run++) {
+                // A long list of stored things would be looked through again with every question.
+                entities.flush();
+                entities.clear();
                 now = now.plusSeconds(40 + random.nextInt(30));
                 double noise = Math.exp(test.behaviour().noise() * random.nextGaussian());
                 if (random.nextInt(90) == 0) {
