@@ -16,20 +16,33 @@ import org.junit.jupiter.api.Test;
 
 /** What comments cite of docs/method.md is there: a reader who follows "section 5" must find it. */
 class CitationsTest {
-    private static final Pattern CITED = Pattern.compile("(?i)\\b(sections?|examples?) ([0-9A-F]\\d?(?:(?:,| and| to) [0-9A-F]\\d?)*)");
+    private static final Pattern CITED =
+            Pattern.compile("(?i)\\b(sections?|examples?) ([0-9A-F]\\d?(?:(?:,| and| to) [0-9A-F]\\d?)*)");
     private static final Pattern ONE = Pattern.compile("[0-9]+|[A-F]\\d?");
 
     @Test
     void everySectionAndExampleThatAJavaCommentCitesIsInTheMethod() throws IOException {
         String method = Files.readString(Path.of("..", "docs", "method.md"));
-        Set<String> sections = Pattern.compile("(?m)^### (\\d+) ").matcher(method).results().map(m -> m.group(1)).collect(Collectors.toSet());
-        Set<String> examples = Pattern.compile("\\b([A-F]2?)\\b(?=[ .,:]|$)").matcher(String.join("\n", method.lines().filter(l -> l.contains("Example")).toList())).results().map(m -> m.group(1)).collect(Collectors.toSet());
+        Set<String> sections = Pattern.compile("(?m)^### (\\d+) ")
+                .matcher(method)
+                .results()
+                .map(m -> m.group(1))
+                .collect(Collectors.toSet());
+        Set<String> examples = Pattern.compile("\\b([A-F]2?)\\b(?=[ .,:]|$)")
+                .matcher(String.join(
+                        "\n", method.lines().filter(l -> l.contains("Example")).toList()))
+                .results()
+                .map(m -> m.group(1))
+                .collect(Collectors.toSet());
         assertThat(sections).hasSizeGreaterThan(7);
         for (Path file : sources()) {
             Matcher cited = CITED.matcher(Files.readString(file));
             while (cited.find()) {
                 Set<String> there = cited.group(1).toLowerCase().startsWith("section") ? sections : examples;
-                assertThat(ONE.matcher(cited.group(2)).results().map(m -> m.group()).toList())
+                assertThat(ONE.matcher(cited.group(2))
+                                .results()
+                                .map(m -> m.group())
+                                .toList())
                         .as("%s cites \"%s\"", file, cited.group())
                         .allMatch(there::contains);
             }

@@ -171,6 +171,18 @@ class PairComparisonTest {
         }
     }
 
+    @Test
+    void howManyMoreRunsIsSaidForTheSideThatHasFewer() {
+        SampleMoments three = spread(3, 1.01, 0.03);
+        SampleMoments six = spread(6, 1, 0.03);
+        RunsNeeded.Runs there = (RunsNeeded.Runs) PairComparison.of(three, six, Optional.empty(), Materiality.USUAL)
+                .runsNeeded();
+        RunsNeeded.Runs back = (RunsNeeded.Runs) PairComparison.of(six, three, Optional.empty(), Materiality.USUAL)
+                .runsNeeded();
+        assertThat(there.more()).isEqualTo(there.runsEachSide() - 3).isPositive();
+        assertThat(back).isEqualTo(there);
+    }
+
     private static double halfWidth(PairComparison c) {
         return Math.log(c.interval().orElseThrow().high()) - c.difference();
     }

@@ -14,9 +14,12 @@ import yarrowmark.core.stats.SampleMoments;
 
 /** Pairs that core compares in a second, and overalls of 200 tests. Run by bin/bench. */
 public final class PairSpeed {
-    private static final int PAIRS = 20_000;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int PAIRS = SMALLEST ? 400 : 20_000;
     private static final int TESTS = 200;
-    private static final int TRIES = 9;
+    private static final int TRIES = SMALLEST ? 2 : 9;
 
     private PairSpeed() {}
 

@@ -15,27 +15,33 @@ import yarrowmark.core.standing.TopFirmness;
 
 /** Time of a standing in core, fit and places, on made-up grids; and against R's weighted least squares where R is installed. Run by bin/bench. */
 public final class RankingSpeed {
-    private static final int TRIES = 15;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int TRIES = SMALLEST ? 2 : 15;
 
     private RankingSpeed() {}
 
     public static void main(String[] arguments) throws IOException, InterruptedException {
         System.out.println("Standings in core, a fifth of the cells missing");
-        for (int rows : new int[] {200, 2_000, 4_000}) {
+        for (int rows : SMALLEST ? new int[] {50} : new int[] {200, 2_000, 4_000}) {
             timed(grid(rows, 60, 0.8), TRIES);
         }
         System.out.println("The same, a third missing, to see how it grows");
-        for (int rows : new int[] {2_000, 5_000, 10_000, 20_000}) {
+        for (int rows : SMALLEST ? new int[] {50} : new int[] {2_000, 5_000, 10_000, 20_000}) {
             timed(grid(rows, 100, 2 / 3.0), 5);
         }
         Runtime.getRuntime().gc();
-        MeritGrid grid = grid(2_000, 60, 0.8);
+        MeritGrid grid = grid(SMALLEST ? 50 : 2_000, 60, 0.8);
         double[] weights = alike(60);
         int[] part = java.util.stream.IntStream.range(0, 60).map(j -> j % 7).toArray();
         long start = System.nanoTime();
         TopFirmness.of(grid, weights, part, Reference.row(0));
         System.out.printf(
-                Locale.ROOT, "A thousand weightings of 2 000 x 60: %.0f ms%n", (System.nanoTime() - start) / 1e6);
+                Locale.ROOT,
+                "A thousand weightings of %d x 60: %.0f ms%n",
+                grid.rows(),
+                (System.nanoTime() - start) / 1e6);
         againstR();
     }
 

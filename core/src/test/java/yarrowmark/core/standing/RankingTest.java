@@ -196,6 +196,26 @@ class RankingTest {
     }
 
     @Test
+    void halfOfTheWeightIsEnoughForAPlaceAndLessIsNot() {
+        double[][] values = {{10, 20, 30, 40}, {11, 21, GAP, GAP}, {12, GAP, 31, GAP}};
+        List<Standing.Entry> rows = byRow(Ranking.of(grid(values, NOISE), new double[] {0.3, 0.2, 0.15, 0.35}, 0));
+        assertThat(rows)
+                .extracting(Standing.Entry::status)
+                .containsExactly(Standing.Status.PLACED, Standing.Status.PLACED, Standing.Status.PROVISIONAL);
+        assertThat(rows.get(2).coverage()).isCloseTo(0.45, within(1e-12));
+    }
+
+    /** A provisional one far away is not what is typical. */
+    @Test
+    void theTypicalOneIsTheMedianOfThosePlaced() {
+        double[][] values = {{10, 10}, {20, 20}, {40, 40}, {1_000, GAP}, {2_000, GAP}};
+        List<Standing.Entry> rows =
+                byRow(Ranking.of(grid(values, NOISE), new double[] {0.4, 0.6}, new Reference.Typical()));
+        assertThat(rows.get(1).index().orElseThrow()).isCloseTo(100, within(1e-9));
+        assertThat(rows.get(3).status()).isEqualTo(Standing.Status.PROVISIONAL);
+    }
+
+    @Test
     void badInputIsNamed() {
         MeritGrid grid = grid(D, NOISE);
         assertThatThrownBy(() -> Ranking.of(grid, new double[] {1, 1}, 0)).hasMessageContaining("2 for 5");

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.measure.Direction;
 
 /** Expected values: the method's examples A and A2, R 4.2.2. */
 class NoisePriorTest {
@@ -64,6 +65,17 @@ class NoisePriorTest {
                         .orElseThrow()
                         .lentDegreesOfFreedom())
                 .isZero();
+    }
+
+    /** Equal whole seconds are as noisy as their rounding, so they lend that and not nothing. */
+    @Test
+    void roundingIsTheLeastNoiseThatIsLent() {
+        List<SampleMoments> equal = List.of(
+                ExampleSamples.sample(Direction.LESS_IS_BETTER, 1, 12, 12, 12),
+                ExampleSamples.sample(Direction.LESS_IS_BETTER, 1, 12, 12, 12),
+                ExampleSamples.sample(Direction.LESS_IS_BETTER, 1, 12, 12, 12));
+        NoisePrior prior = NoisePrior.fit(equal).orElseThrow();
+        assertThat(prior.variance()).isCloseTo(1.0 / 12 / 12 / 12, within(1e-15));
     }
 
     @Test

@@ -1,0 +1,110 @@
+package yarrowmark.core.quality;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
+import yarrowmark.core.stats.NoisePrior;
+
+/** Every limit of the method's section 6, from just inside and just outside. */
+class LimitsTest {
+    private static final OptionalDouble STEADY = OptionalDouble.of(0.2);
+
+    private static Optional<HeldRate> held(double rate, double display) {
+        return HeldRate.of(rate, STEADY, OptionalDouble.of(display), List.of());
+    }
+
+    @ParameterizedTest
+    @CsvSource({"59.11, true", "59.09, false", "60.89, true", "60.91, false", "29.6, true", "29.5, false"})
+    void heldIsWithinOneAndAHalfPerCentOfTheDisplay(double rate, boolean expected) {
+        assertThat(held(rate, 60).isPresent()).isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"0.99, true", "1.0, false", "1.01, false"})
+    void heldSpreadsUnderOnePerCent(double spread, boolean expected) {
+        assertThat(HeldRate.of(60, OptionalDouble.of(spread), OptionalDouble.of(60), List.of())
+                        .isPresent())
+                .isEqualTo(expected);
+    }
+
+    @Test
+    void aQuarterOfTheDisplaysRateIsNotHeld() {
+        assertThat(held(15, 60)).isEmpty();
+        assertThat(held(20, 60)).contains(new HeldRate(20, 3));
+    }
+
+    @ParameterizedTest
+    @CsvSource({"60.29, true", "60.31, false", "59.71, true", "59.69, false"})
+    void withoutAKnownDisplayAnotherSitsWithinHalfAPerCent(double other, boolean expected) {
+        assertThat(HeldRate.of(60, STEADY, OptionalDouble.empty(), List.of(other))
+                        .isPresent())
+                .isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @ValueSource(ints = {30, 48, 60, 72, 75, 90, 120, 144, 165, 240})
+    void everyUsualRateIsTried(int rate) {
+        assertThat(HeldRate.of(rate * 1.004, STEADY, OptionalDouble.empty(), List.of(rate * 1.003)))
+                .contains(new HeldRate(rate, 1));
+        assertThat(HeldRate.of(rate * 1.016, STEADY, OptionalDouble.empty(), List.of(rate * 1.016))
+                        .filter(h -> h.rate() == rate))
+                .isEmpty();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"3.9, false", "4.1, true", "-4.1, true", "-3.9, false"})
+    void ofThreeWhatIsFourLentDeviationsAwayIsStray(double deviations, boolean expected) {
+        double lent = 0.01;
+        // The middle one of the three is the median.
+        double median = deviations > 0 ? 0.001 : 0;
+        double[] merits = {0, 0.001, median + deviations * lent};
+        assertThat(Stray.of(merits, Optional.of(new NoisePrior(10, lent * lent)), 0)[2])
+                .isEqualTo(expected);
+    }
+
+    @Test
+    void ofFourTheLentDeviationDecidesAndOfFiveTheirOwn() {
+        Optional<NoisePrior> wide = Optional.of(new NoisePrior(10, 1));
+        assertThat(Stray.of(new double[] {0, 0.01, -0.01, 0.3}, wide, 0)).containsOnly(false);
+        assertThat(Stray.of(new double[] {0, 0.01, -0.01, 0.005, 0.3}, wide, 0))
+                .containsExactly(false, false, false, false, true);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"7, false", "8, true"})
+    void firstRunsAreWarmUpsFromFourInFiveOn(int worst, boolean expected) {
+        List<List<Double>> sessions = new ArrayList<>(Collections.nCopies(worst, List.of(1.0, 1.2, 1.3)));
+        sessions.addAll(Collections.nCopies(10 - worst, List.of(1.3, 1.2, 1.3)));
+        assertThat(WarmUp.of(sessions).applies()).isEqualTo(expected);
+    }
+
+    /** Of eight loops S = −18 has p = 0.0355, −20 has 0.0187, −22 has 0.0094 (normal, continuity-corrected). */
+    @ParameterizedTest
+    @CsvSource({
+        "-18, false, 980 990 1000 960 950 970 930 900",
+        "-20, false, 980 990 1000 960 970 950 930 900",
+        "-22, true, 990 1000 970 980 950 960 930 900"
+    })
+    void throttlingNeedsAnErrorUnderOnePerCent(long s, boolean expected, String loops) {
+        double[] work =
+                Arrays.stream(loops.split(" ")).mapToDouble(Double::parseDouble).toArray();
+        assertThat(Throttling.of(work).s()).isEqualTo(s);
+        assertThat(Throttling.of(work).throttled()).isEqualTo(expected);
+    }
+
+    @ParameterizedTest
+    @CsvSource({"950.1, false", "949.9, true"})
+    void throttlingLosesMoreThanFivePerCentInTheLastQuarter(double mean, boolean expected) {
+        double[] work = {1000, 990, 985, 980, 975, 970, mean + 1, mean - 1};
+        assertThat(Throttling.of(work).throttled()).isEqualTo(expected);
+    }
+}

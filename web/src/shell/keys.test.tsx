@@ -1,0 +1,75 @@
+// @vitest-environment jsdom
+import { cleanup, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useState } from 'react';
+import { afterEach, expect, test, vi } from 'vitest';
+import { keysNow, useGo, useKeys } from './keys.ts';
+
+afterEach(cleanup);
+
+function View({ run }: { run: (n: number) => void }) {
+  const [n, setN] = useState(0);
+  useKeys([{ key: 'n', does: 'Count', run: () => (run(n), setN(n + 1)) }]);
+  return <input aria-label="Field" />;
+}
+
+test('a key acts on what is shown now, and not while somebody writes', async () => {
+  const run = vi.fn();
+  const user = userEvent.setup();
+  render(<View run={run} />);
+  await user.keyboard('nn');
+  expect(run.mock.calls).toEqual([[0], [1]]);
+  await user.type(screen.getByLabelText('Field'), 'nnn');
+  expect(run).toHaveBeenCalledTimes(2);
+});
+
+test('a key with Ctrl, Alt or Meta belongs to the browser', async () => {
+  const run = vi.fn();
+  const user = userEvent.setup();
+  render(<View run={run} />);
+  await user.keyboard('{Control>}n{/Control}{Alt>}n{/Alt}{Meta>}n{/Meta}');
+  expect(run).not.toHaveBeenCalled();
+});
+
+test('behind an open dialog no key of a view acts', async () => {
+  const run = vi.fn();
+  const user = userEvent.setup();
+  const { rerender } = render(
+    <>
+      <View run={run} />
+      <div role="dialog" aria-label="Panel" />
+    </>,
+  );
+  await user.keyboard('n');
+  expect(run).not.toHaveBeenCalled();
+  rerender(<View run={run} />);
+  await user.keyboard('n');
+  expect(run).toHaveBeenCalledTimes(1);
+});
+
+test('the help lists the keys of what is open and no longer those of what is closed', () => {
+  const { unmount } = render(<View run={vi.fn()} />);
+  expect(keysNow().map((k) => k.does)).toContain('Count');
+  unmount();
+  expect(keysNow()).toEqual([]);
+});
+
+function Along({ go, single }: { go: () => void; single: () => void }) {
+  useKeys([{ key: 'b', does: 'Base', run: single }]);
+  useGo({ b: go });
+  return null;
+}
+
+test('g and a letter go somewhere, and the letter alone keeps its own meaning', async () => {
+  const go = vi.fn();
+  const single = vi.fn();
+  const user = userEvent.setup();
+  render(<Along go={go} single={single} />);
+  await user.keyboard('gb');
+  expect([go.mock.calls.length, single.mock.calls.length]).toEqual([1, 0]);
+  await user.keyboard('b');
+  expect([go.mock.calls.length, single.mock.calls.length]).toEqual([1, 1]);
+  await user.keyboard('gx');
+  await user.keyboard('b');
+  expect([go.mock.calls.length, single.mock.calls.length]).toEqual([1, 2]);
+});
