@@ -8,6 +8,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -122,7 +123,9 @@ public final class FactCapture {
                                 tool,
                                 fact,
                                 product.stripTrailingZeros().toPlainString(),
-                                matches.get(factors.get(0)).get(0).line())
+                                Objects.requireNonNull(matches.get(factors.get(0)))
+                                        .get(0)
+                                        .line())
                         .ifPresent(found::addAll);
             }
         });

@@ -7,9 +7,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -61,7 +63,7 @@ final class ToolFiles {
             }
             products.keySet().forEach(fact -> check(name, fact));
             return new Tool(
-                    (String) file.get("tool"),
+                    ToolFiles.<String>cast(file.get("tool")),
                     pattern(file.get("signature")).orElseThrow(),
                     pattern(file.get("mine")),
                     pattern(file.get("blocks")),
@@ -76,7 +78,7 @@ final class ToolFiles {
         if (!RULE_SETTINGS.containsAll(rule.keySet())) {
             throw new IllegalStateException(file + ".yaml has a setting that no rule knows: " + rule.keySet());
         }
-        String fact = (String) rule.get("fact");
+        String fact = cast(rule.get("fact"));
         check(file, fact);
         Map<String, String> words = new LinkedHashMap<>();
         if (rule.get("words") != null) {
@@ -101,7 +103,7 @@ final class ToolFiles {
         }
     }
 
-    private static List<Pattern> patterns(Object setting) {
+    private static List<Pattern> patterns(@Nullable Object setting) {
         if (setting == null) {
             return List.of();
         }
@@ -110,12 +112,12 @@ final class ToolFiles {
                 : List.of(Pattern.compile((String) setting));
     }
 
-    private static Optional<Pattern> pattern(Object setting) {
+    private static Optional<Pattern> pattern(@Nullable Object setting) {
         return Optional.ofNullable(setting).map(p -> Pattern.compile((String) p));
     }
 
     @SuppressWarnings("unchecked")
-    private static <T> T cast(Object o) {
-        return (T) o;
+    private static <T> T cast(@Nullable Object o) {
+        return (T) Objects.requireNonNull(o, "a setting is missing");
     }
 }

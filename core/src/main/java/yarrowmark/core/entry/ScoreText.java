@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Reads what a person types for one run: "1 234,5", "12.5k", "45 %", "4m07", "1:53.6", "1h 12", or "n/a crashed on
@@ -139,7 +140,7 @@ public final class ScoreText {
         return value(all, BigDecimal.ONE.movePointLeft(s.scale()), unitSeconds);
     }
 
-    private static Said plain(String text, String unit, BigDecimal unitSeconds) {
+    private static Said plain(String text, String unit, @Nullable BigDecimal unitSeconds) {
         Matcher m = PLAIN.matcher(text);
         if (!m.matches()) {
             return new NotUnderstood(

@@ -51,8 +51,11 @@ public final class TestLines {
     private static final class NotALine extends Exception {
         private static final long serialVersionUID = 1;
 
+        private final String reason;
+
         NotALine(String reason) {
             super(reason);
+            this.reason = reason;
         }
     }
 
@@ -92,7 +95,7 @@ public final class TestLines {
                 }
                 read.add(one);
             } catch (NotALine e) {
-                refused.add(new Refused(i + 1, line, e.getMessage()));
+                refused.add(new Refused(i + 1, line, e.reason));
             }
         }
         return new Lines(read, refused);
@@ -168,11 +171,14 @@ public final class TestLines {
         private boolean capped;
         private boolean main = true;
         private boolean difference;
+
+        Said(Kind kind) {
+            this.kind = kind;
+        }
     }
 
     private static Said said(String[] parts, Kind kind) throws NotALine {
-        Said said = new Said();
-        said.kind = kind;
+        Said said = new Said(kind);
         for (String part : parts) {
             String word = part.strip().toLowerCase(Locale.ROOT);
             if (word.isEmpty()) {

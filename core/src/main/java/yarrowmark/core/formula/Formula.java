@@ -16,9 +16,11 @@ import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 
 /**
  * A formula over named inputs: "started - firmware", "score / full_power", "geomean(read, write)". It knows + − × ÷ ^,
@@ -36,6 +38,9 @@ public final class Formula {
     public record NoValue(String reason) implements Result {}
 
     private static final int LONGEST = 500;
+    /** What belongs to no number, name or sign. */
+    private static final Pattern STRANGE = Pattern.compile("[^A-Za-z0-9_+*/^()., -]");
+
     private static final ExpressionConfiguration ARITHMETIC = ExpressionConfiguration.builder()
             .operatorDictionary(MapBasedOperatorDictionary.ofOperators(
                     Map.entry("+", new InfixPlusOperator()),
@@ -90,16 +95,15 @@ public final class Formula {
             return new Formula(text, parsed, inputs);
         } catch (ParseException e) {
             throw new IllegalArgumentException("The formula cannot be read at character " + e.getStartPosition() + ": "
-                    + e.getMessage().toLowerCase(Locale.ROOT) + ".");
+                    + Objects.requireNonNullElse(e.getMessage(), "it is no formula")
+                            .toLowerCase(Locale.ROOT) + ".");
         }
     }
 
     /** Where something stands that belongs to no number, name or sign; −1 where nothing does. */
     private static int strange(String text) {
-        return IntStream.range(0, text.length())
-                .filter(i -> !Character.toString(text.charAt(i)).matches("[A-Za-z0-9_+*/^()., -]"))
-                .findFirst()
-                .orElse(-1);
+        Matcher strange = STRANGE.matcher(text);
+        return strange.find() ? strange.start() : -1;
     }
 
     public String text() {

@@ -6,7 +6,9 @@ import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A total's formula understood as one of {@link SuiteTotal.Kind}, so that a part can be taken out of it and its parts can
@@ -84,7 +86,7 @@ public record TotalShape(SuiteTotal.Kind kind, double scale, List<Part> parts) {
         return whole && once ? Optional.of(new TotalShape(kind, scale, parts)) : Optional.empty();
     }
 
-    private static Part part(SuiteTotal.Kind kind, String term) {
+    private static @Nullable Part part(SuiteTotal.Kind kind, String term) {
         if (kind == SuiteTotal.Kind.GEOMETRIC) {
             Matcher ratio = RATIO.matcher(term);
             Matcher inverse = INVERSE.matcher(term);
@@ -116,10 +118,12 @@ public record TotalShape(SuiteTotal.Kind kind, double scale, List<Part> parts) {
             return Optional.empty();
         }
         double[] weights = used.stream().mapToDouble(Part::weight).toArray();
-        double[] from =
-                used.stream().mapToDouble(p -> p.value(base.get(p.input()))).toArray();
-        double[] to =
-                used.stream().mapToDouble(p -> p.value(other.get(p.input()))).toArray();
+        double[] from = used.stream()
+                .mapToDouble(p -> p.value(Objects.requireNonNull(base.get(p.input()))))
+                .toArray();
+        double[] to = used.stream()
+                .mapToDouble(p -> p.value(Objects.requireNonNull(other.get(p.input()))))
+                .toArray();
         TotalContributions plain = TotalContributions.of(kind, weights, from, to);
         TotalContributions scaled = new TotalContributions(
                 scale * plain.base(),

@@ -15,6 +15,7 @@ import java.util.function.LongSupplier;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.core.capture.TerminalText;
 import yarrowmark.core.entry.ScoreText;
 
@@ -43,7 +44,7 @@ public final class ScoreReading {
         }
     }
 
-    private record Place(String text, String unit, int line) {}
+    private record Place(String text, @Nullable String unit, int line) {}
 
     static final int LONGEST_TEXT = 2_000_000;
     static final Duration MOST_TIME = Duration.ofSeconds(2);
@@ -204,7 +205,7 @@ public final class ScoreReading {
         return nanos.getAsLong() <= end;
     }
 
-    private static JsonElement at(JsonElement document, String pointer) {
+    private static @Nullable JsonElement at(JsonElement document, String pointer) {
         JsonElement at = document;
         for (String escaped : pointer.substring(1).split("/", -1)) {
             String step = escaped.replace("~1", "/").replace("~0", "~");

@@ -6,6 +6,7 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.constructor.SafeConstructor;
@@ -47,7 +48,6 @@ public final class ShippedRules {
         return TOOLS;
     }
 
-    @SuppressWarnings("unchecked")
     private static Tool load(String key) {
         try (InputStream in = ShippedRules.class.getResourceAsStream(key + ".yaml")) {
             if (in == null) {
@@ -55,30 +55,34 @@ public final class ShippedRules {
             }
             Map<String, Object> file = new Yaml(new SafeConstructor(new LoaderOptions())).load(in);
             List<Part> parts = new ArrayList<>();
-            for (Map<String, Object> test : (List<Map<String, Object>>) file.get("tests")) {
+            for (Map<String, Object> test : ShippedRules.<List<Map<String, Object>>>of(file, "tests")) {
                 parts.add(part(test));
             }
-            return new Tool(
-                    key, (String) file.get("name"), (String) file.get("how"), parts, (String) file.get("sample"));
+            return new Tool(key, of(file, "name"), of(file, "how"), parts, of(file, "sample"));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
     }
 
     private static Part part(Map<String, Object> test) {
-        String unit = (String) test.get("unit");
+        String unit = of(test, "unit");
         ScorePattern pattern = new ScorePattern(
-                (String) test.get("test"),
+                of(test, "test"),
                 ScorePattern.Kind.LINE,
-                (String) test.get("line"),
-                (String) test.getOrDefault("patternUnit", unit),
+                of(test, "line"),
+                test.containsKey("patternUnit") ? of(test, "patternUnit") : unit,
                 ScorePattern.EACH);
         return new Part(
                 pattern,
                 unit,
-                test.get("direction").equals("more") ? Direction.MORE_IS_BETTER : Direction.LESS_IS_BETTER,
+                "more".equals(test.get("direction")) ? Direction.MORE_IS_BETTER : Direction.LESS_IS_BETTER,
                 "difference".equals(test.get("scale")) ? Scale.DIFFERENCE : TestLines.scale(unit),
-                (String) test.get("group"),
+                of(test, "group"),
                 !Boolean.FALSE.equals(test.get("main")));
+    }
+
+    @SuppressWarnings("unchecked")
+    private static <T> T of(Map<String, Object> settings, String name) {
+        return (T) Objects.requireNonNull(settings.get(name), name);
     }
 }

@@ -1,10 +1,12 @@
 package yarrowmark.core.rule;
 
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 
 /**
  * How many of one unit make another: "GB/s" is 1000 "MB/s", "ms" is 0.001 "s". Only units of the same kind, in the way
@@ -60,16 +62,17 @@ public final class UnitStep {
         return OptionalDouble.of(factor);
     }
 
-    private static Measure measure(String unit) {
-        if (WHOLE.containsKey(unit)) {
-            return new Measure(unit.equals("By") ? "B" : "s", WHOLE.get(unit));
+    private static @Nullable Measure measure(String unit) {
+        Double whole = WHOLE.get(unit);
+        if (whole != null) {
+            return new Measure(unit.equals("By") ? "B" : "s", whole);
         }
         if (BASES.contains(unit)) {
             return new Measure(base(unit), 1);
         }
         Matcher m = UNIT.matcher(unit);
         if (m.matches() && m.group(1) != null && BASES.contains(m.group(2))) {
-            return new Measure(base(m.group(2)), PREFIXES.get(m.group(1)));
+            return new Measure(base(m.group(2)), Objects.requireNonNull(PREFIXES.get(m.group(1))));
         }
         return null;
     }

@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Two facts of one configuration that cannot both be true.
@@ -33,23 +34,29 @@ public record FactContradiction(List<String> keys, String reason) {
     public static List<FactContradiction> in(Map<String, String> facts) {
         List<FactContradiction> found = new ArrayList<>();
         for (AtMost rule : RULES) {
-            Optional<BigDecimal> small = number(facts.get(rule.small()));
-            Optional<BigDecimal> large = number(facts.get(rule.large()));
-            if (small.isPresent() && large.isPresent() && small.get().compareTo(large.get()) > 0) {
+            String smaller = facts.get(rule.small());
+            String larger = facts.get(rule.large());
+            Optional<BigDecimal> small = number(smaller);
+            Optional<BigDecimal> large = number(larger);
+            if (smaller != null
+                    && larger != null
+                    && small.isPresent()
+                    && large.isPresent()
+                    && small.get().compareTo(large.get()) > 0) {
                 FactKey a = FactVocabulary.entry(rule.small());
                 FactKey b = FactVocabulary.entry(rule.large());
                 found.add(new FactContradiction(
                         List.of(rule.small(), rule.large()),
-                        a.label() + " " + FactText.of(a, facts.get(rule.small())) + " and "
+                        a.label() + " " + FactText.of(a, smaller) + " and "
                                 + b.label().toLowerCase(java.util.Locale.ROOT) + " "
-                                + FactText.of(b, facts.get(rule.large())) + " contradict each other: " + rule.words()
+                                + FactText.of(b, larger) + " contradict each other: " + rule.words()
                                 + "."));
             }
         }
         return found;
     }
 
-    private static Optional<BigDecimal> number(String value) {
+    private static Optional<BigDecimal> number(@Nullable String value) {
         try {
             return value == null ? Optional.empty() : Optional.of(new BigDecimal(value));
         } catch (NumberFormatException e) {

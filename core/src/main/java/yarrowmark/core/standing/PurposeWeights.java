@@ -73,7 +73,7 @@ public final class PurposeWeights {
         Set<String> seen = new HashSet<>();
         for (MetricPlace m : perTest.keySet()) {
             // A suite none of whose tests weighs anything leaves its share to the others.
-            if (testsOf.get(m.group() + "\n" + m.suite()) > 0 && seen.add(m.group() + "\n" + m.suite())) {
+            if (testsOf.getOrDefault(m.group() + "\n" + m.suite(), 0.0) > 0 && seen.add(m.group() + "\n" + m.suite())) {
                 suitesOf.merge(m.group(), purpose.suite(m), Double::sum);
             }
         }
@@ -81,10 +81,15 @@ public final class PurposeWeights {
         double sum = 0;
         for (int i = 0; i < weight.length; i++) {
             MetricPlace m = metrics.get(i);
-            double tests = testsOf.get(m.group() + "\n" + m.suite());
+            double tests = testsOf.getOrDefault(m.group() + "\n" + m.suite(), 0.0);
             double suites = suitesOf.getOrDefault(m.group(), 0.0);
             weight[i] = tests > 0 && suites > 0
-                    ? purpose.group(m) * purpose.suite(m) / suites * purpose.test(m) / tests / perTest.get(m)
+                    ? purpose.group(m)
+                            * purpose.suite(m)
+                            / suites
+                            * purpose.test(m)
+                            / tests
+                            / perTest.getOrDefault(m, 1)
                     : 0;
             sum += weight[i];
         }

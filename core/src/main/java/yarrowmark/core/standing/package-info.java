@@ -1,2 +1,5 @@
 /** Ranking on an incomplete grid: fit, uncertainty, place intervals, percentiles, weights of a purpose. Section 5. */
+@NullMarked
 package yarrowmark.core.standing;
+
+import org.jspecify.annotations.NullMarked;

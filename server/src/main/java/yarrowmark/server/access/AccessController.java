@@ -1,5 +1,7 @@
 package yarrowmark.server.access;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -77,7 +79,8 @@ class AccessController {
         if (who == null || who instanceof AnonymousAuthenticationToken) {
             return new Access(State.SIGNED_OUT, people.labName(), null, null, known);
         }
-        String role = who.getAuthorities().iterator().next().getAuthority().replace("ROLE_", "");
+        String role =
+                sure(who.getAuthorities().iterator().next().getAuthority()).replace("ROLE_", "");
         return new Access(State.SIGNED_IN, people.labName(), who.getName(), role, known);
     }
 

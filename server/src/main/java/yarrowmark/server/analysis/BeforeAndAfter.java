@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -43,7 +45,7 @@ class BeforeAndAfter {
                 .stream()
                 .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
         return found.stream()
-                .map(f -> new Pair(rows.get(f.before()), rows.get(f.after()), f.shared()))
+                .map(f -> new Pair(sure(rows, f.before()), sure(rows, f.after()), f.shared()))
                 .toList();
     }
 }

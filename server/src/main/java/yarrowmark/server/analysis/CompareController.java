@@ -11,7 +11,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.ReadingMarks;
+import yarrowmark.server.ledger.mark.ReadingMarks;
 
 @RestController
 @RequestMapping("/api/compare")

@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -18,8 +20,8 @@ import yarrowmark.core.measure.Merit;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.ReadingLines;
-import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.ledger.line.ReadingLines;
+import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.Shelf;
@@ -73,7 +75,7 @@ class ComparedReadings {
         Map<Long, Long> oldest = catalog.comparable(all);
         Set<Long> members = all.stream()
                 .map(MetricRow::id)
-                .filter(id -> oldest.get(id).equals(oldest.get(metricId)))
+                .filter(id -> sure(oldest, id).equals(oldest.get(metricId)))
                 .collect(Collectors.toSet());
         Map<Long, List<ReadingLines.ReadingLine>> found = lines.of(members, ids);
         Map<Long, double[]> points = metric.kind().isSeries()
@@ -95,7 +97,7 @@ class ComparedReadings {
             sides.add(new ReadingsOf(
                     id,
                     own,
-                    curve == null
+                    curve == null || last == null
                             ? null
                             : new CurveOf(
                                     last.id(),
@@ -104,7 +106,7 @@ class ComparedReadings {
                                     curve.nearPeakFrom(),
                                     curve.dents(),
                                     base == null ? List.of() : curve.over(base)),
-                    values != null && metric.kind() == Kind.FRAME_TIMES
+                    values != null && last != null && metric.kind() == Kind.FRAME_TIMES
                             ? new FramesOf(last.id(), values, FrameTimes.of(values))
                             : null));
             base = base == null ? curve : base;
@@ -118,8 +120,8 @@ class ComparedReadings {
                 .filter(s -> !here.contains(s.configurationId()))
                 .forEach(s -> pooled.merge(s.configurationId(), s.moments(), SampleMoments::pooled));
         return shelf.configurations(pooled.keySet()).stream()
-                .map(c ->
-                        new Elsewhere(c, Merit.toValue(pooled.get(c.id()).mean(), metric.direction(), metric.scale())))
+                .map(c -> new Elsewhere(
+                        c, Merit.toValue(sure(pooled, c.id()).mean(), metric.direction(), metric.scale())))
                 .toList();
     }
 

@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -21,7 +23,7 @@ import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.ReadingMarks.HeldSample;
+import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
@@ -62,11 +64,11 @@ final class ComparedSide {
             }
             double value = Merit.toValue(own.mean(), m.direction(), m.scale());
             if (m.scale() == Scale.DIFFERENCE) {
-                cells.put(m.id(), difference(m, value, DifferenceComparison.of(own, there, noise.get(m.id()))));
+                cells.put(m.id(), difference(m, value, DifferenceComparison.of(own, there, sure(noise, m.id()))));
                 left.out("compared by differences, so it enters no mean of ratios", m);
                 continue;
             }
-            PairComparison pair = PairComparison.of(own, there, noise.get(m.id()), materiality);
+            PairComparison pair = PairComparison.of(own, there, sure(noise, m.id()), materiality);
             String reason = reason(m, held, weights);
             cells.put(m.id(), ratio(m, value, pair, reason));
             if (reason == null) {
@@ -110,7 +112,7 @@ final class ComparedSide {
             group[0] += w[i];
             group[1] += all.contributions().get(i);
             sum += w[i];
-            cells.put(m.id(), counting(cells.get(m.id()), all.contributions().get(i)));
+            cells.put(m.id(), counting(sure(cells, m.id()), all.contributions().get(i)));
         }
         double whole = sum;
         List<Comparison.GroupShare> shares = groups.entrySet().stream()

@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -26,10 +28,10 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.LedgerSessions;
-import yarrowmark.server.ledger.LentNoise;
-import yarrowmark.server.ledger.ReadingMarks;
-import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -128,7 +130,7 @@ class ComparisonService {
         Left left = new Left();
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
-                        rows.get(id), rows.get(question.base()), table, held, weights, noise, materiality, left))
+                        sure(rows, id), sure(rows, question.base()), table, held, weights, noise, materiality, left))
                 .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
@@ -144,7 +146,7 @@ class ComparisonService {
         Map<Long, DifferencePage> differing = differences.each(question.base(), others);
         List<Comparison.Side> shown = sides.stream()
                 .map(s -> {
-                    DifferencePage changed = differing.get(s.configuration().id());
+                    DifferencePage changed = sure(differing, s.configuration().id());
                     List<SessionConditions.Difference> elsewise = SessionConditions.between(
                             conditions.getOrDefault(question.base(), List.of()),
                             conditions.getOrDefault(s.configuration().id(), List.of()));
@@ -158,11 +160,11 @@ class ComparisonService {
                             quantity == null
                                     ? null
                                     : quantity.shown(s.configuration().id()),
-                            unlike(rows.get(question.base()), s, changed, compared));
+                            unlike(sure(rows, question.base()), s, changed, compared));
                 })
                 .toList();
         return new Comparison(
-                rows.get(question.base()),
+                sure(rows, question.base()),
                 shown,
                 purpose.name(),
                 question.materiality(),
@@ -220,7 +222,7 @@ class ComparisonService {
         return alike
                 ? rows.stream()
                         .map(Comparison.ComparedRow::metric)
-                        .filter(m -> UnlikeUnits.differ(side.cell(m).verdict()))
+                        .filter(m -> UnlikeUnits.differ(sure(side.cell(m).verdict())))
                         .map(MetricRow::test)
                         .toList()
                 : List.of();
@@ -246,7 +248,7 @@ class ComparisonService {
             if (column == null || !columns.contains(column)) {
                 continue;
             }
-            SampleMoments moments = quantity == null || byId.get(column).scale() != Scale.RATIO
+            SampleMoments moments = quantity == null || sure(byId, column).scale() != Scale.RATIO
                     ? row.moments()
                     : row.moments().per(quantity.value(row.configurationId()));
             cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())

@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -22,8 +24,8 @@ import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
-import yarrowmark.server.ledger.LentNoise;
-import yarrowmark.server.ledger.ReadingMarks;
+import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.sample.LentNoise;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -95,8 +97,8 @@ class FactorService {
         for (String a : first.levels()) {
             for (String b : second.levels()) {
                 cells.add(ids.stream()
-                        .filter(id -> a.equals(levels.get(id).get(first.key()))
-                                && b.equals(levels.get(id).get(second.key())))
+                        .filter(id -> a.equals(sure(levels, id).get(first.key()))
+                                && b.equals(sure(levels, id).get(second.key())))
                         .map(rows::get)
                         .sorted(Comparator.comparingLong(ConfigurationRow::id).reversed())
                         .toList());
@@ -162,7 +164,7 @@ class FactorService {
             for (int i = 0; i < in.size(); i++) {
                 String shown = row.cells().get(i).shown();
                 if (shown != null) {
-                    levels.get(in.get(i).id()).put(row.key(), shown);
+                    sure(levels, in.get(i).id()).put(row.key(), shown);
                 }
             }
             choices.add(new FactorGrid.FactorChoice(
@@ -223,7 +225,7 @@ class FactorService {
     private static TwoFactors.Cell cell(Measured measured, Map<Long, Double> weights) {
         return TwoFactors.Cell.of(weights.entrySet().stream()
                 .map(w -> {
-                    SampleMoments sample = measured.samples().get(w.getKey());
+                    SampleMoments sample = sure(measured.samples(), w.getKey());
                     return new TwoFactors.Part(
                             w.getValue(),
                             sample,
@@ -261,7 +263,7 @@ class FactorService {
                         empty ? null : line.get(b).get(0),
                         Math.max(0, line.get(b).size() - 1),
                         merit == null || metric == null ? null : Merit.toValue(merit.mean(), metric.direction()),
-                        merit == null ? null : Math.exp(merit.mean() - origin),
+                        merit == null || origin == null ? null : Math.exp(merit.mean() - origin),
                         empty ? from : null));
             }
             rows.add(new FactorGrid.FactorRow(first.levels().get(a), shown));

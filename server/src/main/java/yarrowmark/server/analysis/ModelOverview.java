@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -17,7 +19,7 @@ import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.shelf.Claims;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.Shelf;
@@ -143,7 +145,7 @@ class ModelOverview {
         }
         String shown = found.keySet().stream()
                 .sorted()
-                .map(v -> FactText.of(FactVocabulary.entry(claim.factKey()), v))
+                .map(v -> FactText.of(FactVocabulary.entry(sure(claim.factKey())), v))
                 .collect(Collectors.joining(", "));
         return new ClaimCheck(
                 claim,

@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -47,7 +49,7 @@ class Quantities {
     /** @param values by configuration, in the unit shown */
     record Known(Comparison.PerQuantity quantity, Map<Long, Double> values) {
         double value(long configurationId) {
-            return values.get(configurationId);
+            return sure(values, configurationId);
         }
 
         @Nullable

@@ -1,5 +1,7 @@
 package yarrowmark.server.analysis;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -17,7 +19,7 @@ import yarrowmark.core.formula.TotalShape;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 
 /**
@@ -94,7 +96,7 @@ class SuiteTotals {
                 .sorted(Comparator.comparingLong(MetricRow::id))
                 .toList()) {
             // A formula over one part is a conversion, not a total.
-            TotalShape.read(m.formula())
+            TotalShape.read(sure(m.formula()))
                     .filter(s -> s.parts().size() > 1 && m.facts().isEmpty())
                     .flatMap(s -> total(m, s, metrics, ofBase, ofOther, without))
                     .ifPresent(totals::add);

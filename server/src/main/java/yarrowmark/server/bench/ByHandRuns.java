@@ -2,7 +2,7 @@ package yarrowmark.server.bench;
 
 import java.util.List;
 import org.springframework.stereotype.Component;
-import yarrowmark.server.ledger.Ledger;
+import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.plan.Plans;
 
 /** Whether a test that the reviewer carries out has a score, or a reason, for each of its runs. */

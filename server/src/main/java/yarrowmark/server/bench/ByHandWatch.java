@@ -6,7 +6,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionPhase;
 import org.springframework.transaction.event.TransactionalEventListener;
-import yarrowmark.server.ledger.RunStored;
+import yarrowmark.server.ledger.record.RunStored;
 
 /** A device that waits for a test carried out by hand goes on as soon as its last score is typed. */
 @Component

@@ -1,5 +1,7 @@
 package yarrowmark.server.bench;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -16,9 +18,9 @@ import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.ledger.Ledger;
-import yarrowmark.server.ledger.SessionState;
-import yarrowmark.server.ledger.TestByHand;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.SessionState;
+import yarrowmark.server.ledger.record.TestByHand;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
@@ -180,7 +182,7 @@ class DeviceWork {
             } else if (t.detected()) {
                 facts.add(new GivenFact(t.key(), t.value(), FactSource.DETECTED));
             } else {
-                refused.add(new Problem.Refused(t.key(), ((FactReader.NotUnderstood) reading).reason()));
+                refused.add(new Problem.Refused(t.key(), ((FactReader.NotUnderstood) sure(reading)).reason()));
             }
         }
         if (!refused.isEmpty()) {

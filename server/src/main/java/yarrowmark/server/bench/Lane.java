@@ -3,8 +3,8 @@ package yarrowmark.server.bench;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.server.ledger.Reason;
-import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.ledger.record.Reason;
+import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /**

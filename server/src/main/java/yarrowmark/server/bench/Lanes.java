@@ -1,5 +1,7 @@
 package yarrowmark.server.bench;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -7,13 +9,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.plan.PlanTime;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.ledger.Ledger;
-import yarrowmark.server.ledger.LedgerSessions;
-import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
@@ -60,7 +63,7 @@ class Lanes {
         return seats.stream()
                 .map(seat -> lane(
                         seat,
-                        planById.get(seat.planId()),
+                        sure(planById, seat.planId()),
                         known,
                         runs.getOrDefault(seat.sessionId(), List.of()),
                         configurations.get(configurationOf.get(seat.sessionId()))))
@@ -72,9 +75,9 @@ class Lanes {
             PlanRow plan,
             Map<Long, TestRow> known,
             List<Ledger.RunPart> runs,
-            ConfigurationRow configuration) {
+            @Nullable ConfigurationRow configuration) {
         List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream()
-                .map(i -> test(i, known.get(i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs))
+                .map(i -> test(i, sure(known, i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs))
                 .toList();
         int left = (int) tests.stream()
                 .flatMap(t -> t.runs().stream())

@@ -1,5 +1,7 @@
 package yarrowmark.server.bench;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import java.time.Duration;
@@ -17,7 +19,7 @@ import yarrowmark.core.plan.PlanEstimate;
 import yarrowmark.core.plan.PlanTime;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.ledger.RunDurations;
+import yarrowmark.server.ledger.record.RunDurations;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
@@ -63,7 +65,7 @@ class PlanTimes {
         List<PlanEstimate.Item> items = new ArrayList<>();
         for (PlanItem item : plan.items()) {
             RunDurations.Known k = known.get(item.testId());
-            boolean byItself = tests.get(item.testId()).builtIn();
+            boolean byItself = sure(tests, item.testId()).builtIn();
             double runMs = byItself && item.timedMs() != null
                     ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs()))
                     : byItself && timedMs != null && timedMs != plan.timedMs()

@@ -10,6 +10,7 @@ import java.time.Duration;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A device's place at the bench: first a code that waits, then a device with a token, then its session. */
 @Entity
@@ -28,13 +29,13 @@ class Seat {
 
     private Instant createdAt;
     private Instant expiresAt;
-    private Instant joinedAt;
+    private @Nullable Instant joinedAt;
 
     @JdbcTypeCode(SqlTypes.CHAR)
-    private String tokenHash;
+    private @Nullable String tokenHash;
 
-    private String device;
-    private Long sessionId;
+    private @Nullable String device;
+    private @Nullable Long sessionId;
 
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
@@ -46,10 +47,10 @@ class Seat {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Phase phase = Phase.WAITING;
 
-    private Long phaseTestId;
-    private Integer phaseRun;
-    private Instant phaseUntil;
-    private Instant lastHeardAt;
+    private @Nullable Long phaseTestId;
+    private @Nullable Integer phaseRun;
+    private @Nullable Instant phaseUntil;
+    private @Nullable Instant lastHeardAt;
     private String invitedBy;
 
     protected Seat() {}
@@ -66,7 +67,7 @@ class Seat {
         this.expiresAt = now.plus(valid);
     }
 
-    void join(String newTokenHash, String newDevice, Instant now) {
+    void join(String newTokenHash, @Nullable String newDevice, Instant now) {
         this.tokenHash = newTokenHash;
         this.device = newDevice;
         this.joinedAt = now;
@@ -84,7 +85,7 @@ class Seat {
         this.phase = Phase.RUNNING;
     }
 
-    void enter(Phase newPhase, Long testId, Integer run, Instant until) {
+    void enter(Phase newPhase, @Nullable Long testId, @Nullable Integer run, @Nullable Instant until) {
         this.phase = newPhase;
         this.phaseTestId = testId;
         this.phaseRun = run;
@@ -136,14 +137,17 @@ class Seat {
         return expiresAt;
     }
 
+    @Nullable
     Instant joinedAt() {
         return joinedAt;
     }
 
+    @Nullable
     String device() {
         return device;
     }
 
+    @Nullable
     Long sessionId() {
         return sessionId;
     }
@@ -160,18 +164,22 @@ class Seat {
         return phase;
     }
 
+    @Nullable
     Long phaseTestId() {
         return phaseTestId;
     }
 
+    @Nullable
     Integer phaseRun() {
         return phaseRun;
     }
 
+    @Nullable
     Instant phaseUntil() {
         return phaseUntil;
     }
 
+    @Nullable
     Instant lastHeardAt() {
         return lastHeardAt;
     }

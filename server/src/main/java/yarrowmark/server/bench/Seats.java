@@ -14,8 +14,8 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.ledger.Ledger;
-import yarrowmark.server.ledger.SessionState;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Problem;
 

@@ -1,5 +1,7 @@
 package yarrowmark.server.catalog;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -180,7 +182,7 @@ public class BuiltInSuites implements BeforeOpening {
             Map<String, Long> inputs = new LinkedHashMap<>();
             List<Calibration.Part> parts = new ArrayList<>();
             for (TestEntry t : suite.tests().stream().filter(TestEntry::counts).toList()) {
-                MetricRow first = counted(t, made.get(t.key()));
+                MetricRow first = counted(t, sure(made, t.key()));
                 String input = "t" + (parts.size() + 1);
                 inputs.put(input, first.id());
                 parts.add(new Calibration.Part(t.key(), input, first.direction()));
@@ -200,7 +202,7 @@ public class BuiltInSuites implements BeforeOpening {
     }
 
     private static MetricRow metric(Map<String, TestRow> tests, String test, String metric) {
-        return tests.get(test).metrics().stream()
+        return sure(tests, test).metrics().stream()
                 .filter(m -> m.key().equals(metric))
                 .findFirst()
                 .orElseThrow(() -> new IllegalStateException("there is no " + test + "." + metric));

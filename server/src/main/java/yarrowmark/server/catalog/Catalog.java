@@ -1,5 +1,7 @@
 package yarrowmark.server.catalog;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -185,7 +187,7 @@ public class Catalog {
         Map<Long, List<Object>> comparedBy = new HashMap<>();
         Map<List<Object>, Long> oldest = new HashMap<>();
         for (MetricRow m : metrics) {
-            long group = groupOfTest.get(m.testId());
+            long group = sure(groupOfTest, m.testId());
             while (joined.containsKey(group)) {
                 group = joined.get(group);
             }
@@ -254,7 +256,7 @@ public class Catalog {
         Map<List<Object>, Long> newest = new HashMap<>();
         all.forEach(v -> newest.merge(List.of(v.suite().id(), v.mode()), v.id(), Math::max));
         return all.stream()
-                .filter(v -> newest.get(List.of(v.suite().id(), v.mode())) > v.id())
+                .filter(v -> sure(newest, List.of(v.suite().id(), v.mode())) > v.id())
                 .map(SuiteVersion::id)
                 .collect(Collectors.toSet());
     }

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToOne;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** Scores are compared only inside one of these. Each suite version starts with its own; a person may join two. */
 @Entity
@@ -20,11 +21,11 @@ class ComparabilityGroup {
     private SuiteVersion suiteVersion;
 
     @ManyToOne(fetch = FetchType.LAZY)
-    private ComparabilityGroup joinedInto;
+    private @Nullable ComparabilityGroup joinedInto;
 
-    private String joinedReason;
-    private String joinedBy;
-    private Instant joinedAt;
+    private @Nullable String joinedReason;
+    private @Nullable String joinedBy;
+    private @Nullable Instant joinedAt;
 
     protected ComparabilityGroup() {}
 
@@ -48,21 +49,28 @@ class ComparabilityGroup {
     }
 
     void part() {
-        join(null, null, null, null);
+        this.joinedInto = null;
+        this.joinedReason = null;
+        this.joinedBy = null;
+        this.joinedAt = null;
     }
 
+    @Nullable
     ComparabilityGroup joinedInto() {
         return joinedInto;
     }
 
+    @Nullable
     String joinedReason() {
         return joinedReason;
     }
 
+    @Nullable
     String joinedBy() {
         return joinedBy;
     }
 
+    @Nullable
     Instant joinedAt() {
         return joinedAt;
     }

@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
@@ -50,16 +51,16 @@ class Metric {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     private Kind kind = Kind.NUMBER;
     /** From worst to best, one a line. */
-    private String choices;
+    private @Nullable String choices;
 
-    private String xUnit;
+    private @Nullable String xUnit;
     private boolean capped;
 
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
-    private SeriesNumber series;
+    private @Nullable SeriesNumber series;
 
-    private String formula;
+    private @Nullable String formula;
 
     @ElementCollection
     @CollectionTable(name = "metric_input", joinColumns = @JoinColumn(name = "metric_id"))
@@ -135,6 +136,7 @@ class Metric {
         return choices == null ? List.of() : List.of(choices.split("\n"));
     }
 
+    @Nullable
     String xUnit() {
         return xUnit;
     }
@@ -143,10 +145,12 @@ class Metric {
         return capped;
     }
 
+    @Nullable
     SeriesNumber series() {
         return series;
     }
 
+    @Nullable
     String formula() {
         return formula;
     }

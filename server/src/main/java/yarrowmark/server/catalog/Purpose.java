@@ -18,6 +18,7 @@ import java.util.HashMap;
 import java.util.Map;
 import org.hibernate.annotations.MapKeyJdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A named set of weights over groups of tests, and inside them over suites and tests. */
 @Entity
@@ -49,7 +50,7 @@ class Purpose {
     @Column(name = "weight")
     private Map<Long, Double> tests = new HashMap<>();
 
-    private Instant retiredAt;
+    private @Nullable Instant retiredAt;
 
     protected Purpose() {}
 
@@ -70,7 +71,7 @@ class Purpose {
         map.putAll(with);
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 

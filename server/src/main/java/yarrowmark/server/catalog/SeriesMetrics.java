@@ -1,5 +1,7 @@
 package yarrowmark.server.catalog;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -26,7 +28,7 @@ final class SeriesMetrics {
         List<Catalog.NewMetric> metrics = new ArrayList<>();
         for (SeriesNumber number : SeriesNumber.of(kind)) {
             boolean first = metrics.isEmpty();
-            String own = number == SeriesNumber.NEAR_PEAK_FROM ? xUnit : number.counts() ? "1" : unit;
+            String own = number == SeriesNumber.NEAR_PEAK_FROM ? sure(xUnit) : number.counts() ? "1" : unit;
             metrics.add(new Catalog.NewMetric(
                     number.name().toLowerCase(Locale.ROOT).replace('_', '-'),
                     name + ", " + number.words(),

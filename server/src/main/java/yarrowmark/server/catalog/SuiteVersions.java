@@ -1,5 +1,7 @@
 package yarrowmark.server.catalog;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
@@ -88,11 +90,11 @@ public class SuiteVersions {
                             g == null
                                     ? null
                                     : new Joined(
-                                            g.joinedInto().suiteVersion().id(),
-                                            named(g.joinedInto().suiteVersion()),
-                                            g.joinedReason(),
-                                            g.joinedBy(),
-                                            g.joinedAt()));
+                                            sure(g.joinedInto()).suiteVersion().id(),
+                                            named(sure(g.joinedInto()).suiteVersion()),
+                                            sure(g.joinedReason()),
+                                            sure(g.joinedBy()),
+                                            sure(g.joinedAt())));
                 })
                 .toList();
     }
@@ -225,9 +227,9 @@ public class SuiteVersions {
             }
             String input = "p" + (weighed.size() + 1);
             try {
-                weighed.add(new SuiteTotal.Part(input, weights.get(part.id())));
+                weighed.add(new SuiteTotal.Part(input, sure(weights, part.id())));
             } catch (IllegalArgumentException e) {
-                throw Problem.invalid("weight-not-positive", e.getMessage());
+                throw Problem.invalid("weight-not-positive", Problem.words(e));
             }
             inputs.put(input, part.id());
         }
@@ -268,7 +270,7 @@ public class SuiteVersions {
         try {
             return Formula.parse(text);
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("not-a-formula", e.getMessage());
+            throw Problem.invalid("not-a-formula", Problem.words(e));
         }
     }
 

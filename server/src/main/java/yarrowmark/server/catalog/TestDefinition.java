@@ -17,6 +17,7 @@ import java.util.LinkedHashSet;
 import java.util.Set;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A test of a suite version. Named so because "Test" is taken in every test file. */
 @Entity
@@ -46,7 +47,7 @@ class TestDefinition {
     @OrderBy("id")
     private Set<Metric> metrics = new LinkedHashSet<>();
 
-    private Instant retiredAt;
+    private @Nullable Instant retiredAt;
 
     protected TestDefinition() {}
 
@@ -98,11 +99,12 @@ class TestDefinition {
         return position;
     }
 
+    @Nullable
     Instant retiredAt() {
         return retiredAt;
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 }

@@ -1,2 +1,5 @@
 /** Suites, their versions, tests and metrics; purposes that weigh them. */
+@NullMarked
 package yarrowmark.server.catalog;
+
+import org.jspecify.annotations.NullMarked;

@@ -10,6 +10,7 @@ import static yarrowmark.server.shelf.DeviceClass.TABLET;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.server.shelf.DeviceClass;
 
 /** The invented devices of the demo, with how fast each configuration is beside the Larkspur Slate 11. */
@@ -33,7 +34,7 @@ final class DemoDevices {
     }
 
     /** @param name what it is called; null lets the shelf name it by what changed */
-    record Setup(String name, Map<String, String> facts, Speed speed) {}
+    record Setup(@Nullable String name, Map<String, String> facts, Speed speed) {}
 
     record Device(
             String maker, String model, DeviceClass deviceClass, int price, String released, List<Setup> setups) {}
@@ -408,7 +409,7 @@ final class DemoDevices {
         return changed(from, from.name(), Map.of("power.sustained_limit", watts), from.speed());
     }
 
-    private static Setup changed(Setup from, String name, Map<String, String> changes, Speed speed) {
+    private static Setup changed(Setup from, @Nullable String name, Map<String, String> changes, Speed speed) {
         Map<String, String> facts = new LinkedHashMap<>(from.facts());
         facts.putAll(changes);
         return new Setup(name, facts, speed);

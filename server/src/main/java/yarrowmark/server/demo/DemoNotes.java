@@ -3,6 +3,7 @@ package yarrowmark.server.demo;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /** What the lab of the demo noted about its models beyond their scores: sizes, claims, and what must go back. */
 final class DemoNotes {
@@ -12,7 +13,7 @@ final class DemoNotes {
      * @param factKey a fact, or null
      * @param test    name of the test a score is claimed in, or null
      */
-    record Promise(String factKey, String test, String text, String source) {}
+    record Promise(@Nullable String factKey, @Nullable String test, String text, String source) {}
 
     /** @param daysLeft days until the unit goes back, where it is only lent */
     record Note(

@@ -7,6 +7,7 @@ import jakarta.persistence.Id;
 import java.time.Instant;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 class Evidence {
@@ -15,6 +16,8 @@ class Evidence {
     Long id;
 
     long sessionId;
+
+    @Nullable
     Long runId;
 
     @JdbcTypeCode(SqlTypes.CHAR)
@@ -24,6 +27,10 @@ class Evidence {
     long sizeBytes;
     String person;
     Instant at;
+
+    @Nullable
     Instant removedAt;
+
+    @Nullable
     String removedBy;
 }

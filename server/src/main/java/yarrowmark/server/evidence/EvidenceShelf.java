@@ -3,18 +3,22 @@ package yarrowmark.server.evidence;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.files.Files;
-import yarrowmark.server.ledger.LedgerSessions;
+import yarrowmark.server.ledger.line.SessionFiles;
+import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
 /** Keeps what proves a score. Nothing is deleted: what was removed can be put back. */
 @Service
-public class EvidenceShelf {
+public class EvidenceShelf implements SessionFiles {
     private static final int LONGEST_NAME = 200;
     private static final int MOST_PER_SESSION = 500;
 
@@ -72,6 +76,21 @@ public class EvidenceShelf {
         String plain = last.replaceAll("[\\p{Cc}\\p{Cf}\"<>|:*?]", "").strip();
         plain = plain.length() > LONGEST_NAME ? plain.substring(plain.length() - LONGEST_NAME) : plain;
         return plain.isEmpty() || plain.matches("\\.+") ? "file" : plain;
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public Map<Long, Integer> count(Collection<Long> sessionIds) {
+        return sessionIds.isEmpty()
+                ? Map.of()
+                : entities
+                        .createQuery(
+                                "select e.sessionId, count(e) from Evidence e where e.sessionId in :sessions and e.removedAt is null group by e.sessionId",
+                                Object[].class)
+                        .setParameter("sessions", sessionIds)
+                        .getResultList()
+                        .stream()
+                        .collect(Collectors.toMap(r -> (Long) r[0], r -> ((Long) r[1]).intValue()));
     }
 
     @Transactional(readOnly = true)

@@ -1,5 +1,7 @@
 package yarrowmark.server.lan;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.security.cert.X509Certificate;
 import java.time.Instant;
 import java.util.List;
@@ -36,7 +38,7 @@ class LanController {
         if (lan == null) {
             return new Reach(List.of(), null, null, false);
         }
-        int port = ((WebServerApplicationContext) context).getWebServer().getPort();
+        int port = sure(((WebServerApplicationContext) context).getWebServer()).getPort();
         X509Certificate seen = lan.read();
         return new Reach(
                 MachineNames.now().addresses().stream()

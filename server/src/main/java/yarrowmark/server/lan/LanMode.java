@@ -1,5 +1,7 @@
 package yarrowmark.server.lan;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -76,8 +78,7 @@ class LanMode {
                 response.setHeader(
                         "Location",
                         "https://" + host + ":"
-                                + ((WebServerApplicationContext) context)
-                                        .getWebServer()
+                                + sure(((WebServerApplicationContext) context).getWebServer())
                                         .getPort() + request.getRequestURI() + (query == null ? "" : "?" + query));
             }
         };

@@ -1,2 +1,8 @@
-/** Sessions, runs and readings, setting aside, and the samples that later calculations read. */
+/**
+ * What was measured. Rooms: record and sample hold it; mark, line, sheet and exchange look at it and bring it in. Which may
+ * use which is in ArchitectureTest.
+ */
+@NullMarked
 package yarrowmark.server.ledger;
+
+import org.jspecify.annotations.NullMarked;

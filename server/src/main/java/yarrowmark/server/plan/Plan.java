@@ -11,6 +11,7 @@ import jakarta.persistence.OrderColumn;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 class Plan {
@@ -24,13 +25,13 @@ class Plan {
     private int pauseMs;
     private boolean stopOnFailure;
     /** Null: the tests come in the order of the items. */
-    private Long shuffleSeed;
+    private @Nullable Long shuffleSeed;
 
     private boolean coolByProbe;
     /** Null for the plan that is there from the start. */
-    private String madeBy;
+    private @Nullable String madeBy;
 
-    private Instant retiredAt;
+    private @Nullable Instant retiredAt;
 
     @ElementCollection
     @CollectionTable(name = "plan_item", joinColumns = @JoinColumn(name = "plan_id"))
@@ -39,7 +40,7 @@ class Plan {
 
     protected Plan() {}
 
-    Plan(Plans.NewPlan plan, String madeBy) {
+    Plan(Plans.NewPlan plan, @Nullable String madeBy) {
         this.name = plan.name();
         this.runs = plan.runs();
         this.timedMs = plan.timedMs();
@@ -51,7 +52,7 @@ class Plan {
         this.madeBy = madeBy;
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 
@@ -79,6 +80,7 @@ class Plan {
         return stopOnFailure;
     }
 
+    @Nullable
     Long shuffleSeed() {
         return shuffleSeed;
     }
@@ -87,10 +89,12 @@ class Plan {
         return coolByProbe;
     }
 
+    @Nullable
     String madeBy() {
         return madeBy;
     }
 
+    @Nullable
     Instant retiredAt() {
         return retiredAt;
     }

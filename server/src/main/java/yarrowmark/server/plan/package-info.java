@@ -1,2 +1,5 @@
 /** Plans: which tests, how many runs each, how long. */
+@NullMarked
 package yarrowmark.server.plan;
+
+import org.jspecify.annotations.NullMarked;

@@ -5,6 +5,7 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** One value that changed. Entries of one transaction share a change set. */
 @Entity
@@ -18,9 +19,16 @@ class ChangeEntry {
     String subject;
     long subjectId;
     String field;
+
+    @Nullable
     String oldValue;
+
+    @Nullable
     String newValue;
+
     long changeSet;
+
+    @Nullable
     String reason;
     /** Who took the change back, where somebody did. */
     String undoneBy;

@@ -1,5 +1,7 @@
 package yarrowmark.server.platform;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -72,7 +74,7 @@ class History {
                     .setParameter("id", id)
                     .setParameter("sets", sets)
                     .getResultList()
-                    .forEach(e -> entries.get(e.changeSet).add(e));
+                    .forEach(e -> sure(entries, e.changeSet).add(e));
         }
         Long last = last(subject, id);
         return new Page<>(

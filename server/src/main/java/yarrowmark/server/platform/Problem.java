@@ -3,6 +3,7 @@ package yarrowmark.server.platform;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.springframework.http.HttpStatus;
 
 /** A request that cannot be carried out. The detail says what, where and why, in words for the person who asked. */
@@ -44,6 +45,11 @@ public class Problem extends RuntimeException {
     public Problem with(String name, Object value) {
         more.put(name, value);
         return this;
+    }
+
+    /** What an exception says, or what it is where it says nothing. */
+    public static String words(Throwable e) {
+        return Objects.requireNonNullElse(e.getMessage(), e.getClass().getSimpleName());
     }
 
     public HttpStatus status() {

@@ -3,6 +3,7 @@ package yarrowmark.server.platform;
 import jakarta.validation.ConstraintViolationException;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -33,20 +34,21 @@ class ProblemAdvice {
                     HttpHeaders.RETRY_AFTER,
                     Long.toString(Math.max(1, tries.waitFor().toSeconds())));
         }
-        ProblemDetail detail = detail(p.status(), p.code(), p.getMessage());
+        ProblemDetail detail = detail(p.status(), p.code(), Problem.words(p));
         p.more().forEach(detail::setProperty);
         return new ResponseEntity<>(detail, headers, p.status());
     }
 
     @ExceptionHandler
     ProblemDetail reading(InvalidReadingException e) {
-        return detail(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-reading", e.getMessage());
+        return detail(HttpStatus.UNPROCESSABLE_CONTENT, "invalid-reading", Problem.words(e));
     }
 
     @ExceptionHandler
     ProblemDetail invalidBody(MethodArgumentNotValidException e) {
         List<Problem.Refused> refused = e.getBindingResult().getFieldErrors().stream()
-                .map(f -> new Problem.Refused(f.getField(), f.getDefaultMessage()))
+                .map(f -> new Problem.Refused(
+                        f.getField(), Objects.requireNonNullElse(f.getDefaultMessage(), "is not valid")))
                 .toList();
         return refused(refused);
     }
@@ -55,8 +57,10 @@ class ProblemAdvice {
     ProblemDetail invalidParameter(HandlerMethodValidationException e) {
         List<Problem.Refused> refused = e.getParameterValidationResults().stream()
                 .flatMap(r -> r.getResolvableErrors().stream()
-                        .map(m ->
-                                new Problem.Refused(r.getMethodParameter().getParameterName(), m.getDefaultMessage())))
+                        .map(m -> new Problem.Refused(
+                                Objects.requireNonNullElse(
+                                        r.getMethodParameter().getParameterName(), "a value"),
+                                Objects.requireNonNullElse(m.getDefaultMessage(), "is not valid"))))
                 .toList();
         return refused(refused);
     }
@@ -86,7 +90,7 @@ class ProblemAdvice {
                 HttpStatus.BAD_REQUEST,
                 "unreadable",
                 "The request's body cannot be read as JSON of the expected shape: "
-                        + shortened(e.getMostSpecificCause().getMessage()));
+                        + shortened(Problem.words(e.getMostSpecificCause())));
     }
 
     /** The reader went away in mid-answer; there is nobody left to tell. */

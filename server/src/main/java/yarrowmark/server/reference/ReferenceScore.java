@@ -6,6 +6,7 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 class ReferenceScore {
@@ -18,9 +19,16 @@ class ReferenceScore {
     double value;
     double resolution;
     String source;
+
+    @Nullable
     LocalDate publishedOn;
+
+    @Nullable
     Integer results;
+
     String person;
     Instant at;
+
+    @Nullable
     Instant removedAt;
 }

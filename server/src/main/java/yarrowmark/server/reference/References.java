@@ -1,5 +1,7 @@
 package yarrowmark.server.reference;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -74,7 +76,7 @@ public class References {
                     said instanceof ScoreText.NotUnderstood not ? not.reason() : "A published score is a value.");
         }
         if (metric.unusable(v.value()) != null) {
-            throw Problem.invalid("not-a-score", metric.unusable(v.value()));
+            throw Problem.invalid("not-a-score", sure(metric.unusable(v.value())));
         }
         if (r.publishedOn() != null
                 && r.publishedOn().isAfter(LocalDate.now(clock).plusDays(1))) {
@@ -141,7 +143,7 @@ public class References {
                 .map(r -> new ReferenceRow(
                         r.id,
                         r.modelId,
-                        metrics.get(r.metricId),
+                        sure(metrics, r.metricId),
                         r.value,
                         r.resolution,
                         r.source,

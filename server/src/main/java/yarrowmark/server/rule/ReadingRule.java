@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.core.rule.ScorePattern;
 
 @Entity
@@ -56,7 +57,7 @@ class ReadingRule {
     private long suiteVersionId;
     private String person;
     private Instant madeAt;
-    private Instant retiredAt;
+    private @Nullable Instant retiredAt;
     private String sample;
 
     @ElementCollection
@@ -98,7 +99,7 @@ class ReadingRule {
         return parts;
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 

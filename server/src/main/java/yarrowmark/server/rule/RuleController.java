@@ -98,7 +98,7 @@ class RuleController {
             ScorePattern p = MarkedNumber.pattern(body.text(), body.start(), body.end());
             return new Rules.PatternPart(p.name(), p.kind(), p.expression(), p.unit(), p.occurrence(), null);
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("no-number-marked", e.getMessage());
+            throw Problem.invalid("no-number-marked", Problem.words(e));
         }
     }
 

@@ -1,5 +1,7 @@
 package yarrowmark.server.rule;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
@@ -42,7 +44,7 @@ class Rules {
             try {
                 return new ScorePattern(name.strip(), kind, expression, unit.strip(), occurrence);
             } catch (IllegalArgumentException e) {
-                throw Problem.invalid("not-a-pattern", e.getMessage());
+                throw Problem.invalid("not-a-pattern", Problem.words(e));
             }
         }
     }
@@ -99,7 +101,7 @@ class Rules {
         try {
             return ScoreReading.read(patterns.stream().map(PatternPart::pattern).toList(), text);
         } catch (IllegalArgumentException e) {
-            throw Problem.invalid("text-too-long", e.getMessage());
+            throw Problem.invalid("text-too-long", Problem.words(e));
         }
     }
 
@@ -152,7 +154,7 @@ class Rules {
         ReadingRule rule = new ReadingRule(
                 suiteVersionId,
                 patterns.stream()
-                        .map(p -> new ReadingRule.Part(p.pattern(), p.metricId()))
+                        .map(p -> new ReadingRule.Part(p.pattern(), sure(p.metricId())))
                         .toList(),
                 sample,
                 person,
@@ -215,9 +217,9 @@ class Rules {
         List<PatternPart> patterns = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
             patterns.add(
-                    part(parts.get(i), made.get(ids.get(i)).metrics().get(0).id()));
+                    part(parts.get(i), sure(made, ids.get(i)).metrics().get(0).id()));
         }
-        make(made.get(ids.get(0)).suiteVersionId(), patterns, sample, person);
+        make(sure(made, ids.get(0)).suiteVersionId(), patterns, sample, person);
     }
 
     private static PatternPart part(ShippedRules.Part p, @Nullable Long metricId) {

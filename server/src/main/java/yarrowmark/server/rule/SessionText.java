@@ -1,5 +1,7 @@
 package yarrowmark.server.rule;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -20,9 +22,9 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.evidence.EvidenceShelf;
-import yarrowmark.server.ledger.Ledger;
-import yarrowmark.server.ledger.LedgerSessions;
-import yarrowmark.server.ledger.RunState;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.platform.Problem;
 
 /** Takes the scores of a session out of a pasted text, by the rules of its suites. The text stays as evidence. */
@@ -81,7 +83,7 @@ class SessionText {
                     continue;
                 }
                 OptionalDouble factor = UnitStep.factor(f.unit(), metric.unit());
-                List<Integer> runs = free.get(metric.testId());
+                List<Integer> runs = free.getOrDefault(metric.testId(), List.of());
                 if (factor.isEmpty()) {
                     refused.add("\"" + f.text() + "\" is in " + f.unit() + ", and " + metric.test() + " is measured in "
                             + metric.unit() + ".");
@@ -133,7 +135,7 @@ class SessionText {
                             0,
                             clock.instant(),
                             List.of(new Ledger.NewReading(
-                                    tests.get(t.testId()).metrics().get(0).key(),
+                                    sure(tests, t.testId()).metrics().get(0).key(),
                                     t.value(),
                                     t.resolution(),
                                     List.of())),

@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumMap;
@@ -69,7 +71,7 @@ public class Checklists implements BeforeOpening {
         Map<DeviceClass, List<String>> lists = new EnumMap<>(DeviceClass.class);
         Arrays.stream(DeviceClass.values()).forEach(c -> lists.put(c, new ArrayList<>()));
         jdbc.query("select device_class, text from checklist_item order by device_class, position", r -> {
-            lists.get(DeviceClass.valueOf(r.getString(1))).add(r.getString(2));
+            sure(lists, DeviceClass.valueOf(r.getString(1))).add(r.getString(2));
         });
         return lists.entrySet().stream()
                 .map(e -> new Checklist(e.getKey(), List.copyOf(e.getValue())))

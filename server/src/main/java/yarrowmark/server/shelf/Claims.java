@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -51,7 +53,7 @@ public class Claims {
 
     private static ClaimRow row(Claim c, List<MetricRow> metrics) {
         if (c.metricId == null) {
-            FactKey key = FactVocabulary.entry(c.factKey);
+            FactKey key = FactVocabulary.entry(sure(c.factKey));
             return new ClaimRow(c.id, key.label(), c.factKey, null, c.value, FactText.of(key, c.value), c.source);
         }
         MetricRow metric =
@@ -85,7 +87,7 @@ public class Claims {
         claim.metricId = metricId;
         claim.source = source.strip();
         claim.value = metricId == null
-                ? EditableField.understood(FactVocabulary.entry(factKey), text)
+                ? EditableField.understood(FactVocabulary.entry(sure(factKey)), text)
                 : number(metricId, text);
         claims.saveAndFlush(claim);
         ClaimRow row = row(claim, catalog.metrics());

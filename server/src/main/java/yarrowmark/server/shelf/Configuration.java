@@ -22,6 +22,7 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.core.setup.Fingerprint;
 
 /**
@@ -38,7 +39,7 @@ class Configuration {
     private Unit unit;
 
     @ManyToOne(fetch = FetchType.LAZY)
-    private Configuration parent;
+    private @Nullable Configuration parent;
 
     private String name;
 
@@ -46,9 +47,9 @@ class Configuration {
     private String fingerprint;
 
     private Instant createdAt;
-    private Instant retiredAt;
+    private @Nullable Instant retiredAt;
     /** Where its sessions went, when it turned out to be the same as another. */
-    private Long mergedInto;
+    private @Nullable Long mergedInto;
 
     @OneToMany(
             mappedBy = "configuration",
@@ -63,7 +64,7 @@ class Configuration {
 
     protected Configuration() {}
 
-    Configuration(Unit unit, Configuration parent, String name, Instant createdAt) {
+    Configuration(Unit unit, @Nullable Configuration parent, String name, Instant createdAt) {
         this.unit = unit;
         this.parent = parent;
         this.name = name;
@@ -98,7 +99,7 @@ class Configuration {
         this.name = newName;
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 
@@ -129,6 +130,7 @@ class Configuration {
         return unit;
     }
 
+    @Nullable
     Configuration parent() {
         return parent;
     }
@@ -153,6 +155,7 @@ class Configuration {
         return name;
     }
 
+    @Nullable
     Long mergedInto() {
         return mergedInto;
     }

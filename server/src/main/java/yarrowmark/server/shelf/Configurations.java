@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.Collection;
@@ -194,8 +196,7 @@ public class Configurations {
         refuseOutdated(c, seen);
         String value = text == null || text.isBlank()
                 ? null
-                : TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null)
-                        .get(key)
+                : sure(TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null), key)
                         .value();
         String old = c.fact(key).map(Fact::value).orElse(null);
         if (java.util.Objects.equals(old, value)) {

@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.Collection;
 import java.util.HashSet;
 import java.util.List;
@@ -50,7 +52,7 @@ public class Differences {
                         id -> page(
                                 List.of(found.get(base), found.get(id)),
                                 base,
-                                sameModel(found.get(base), found.get(id)) ? null : List.of())));
+                                sameModel(sure(found, base), sure(found, id)) ? null : List.of())));
     }
 
     private Map<Long, Configuration> found(Collection<Long> ids) {

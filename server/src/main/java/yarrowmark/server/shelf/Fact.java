@@ -10,6 +10,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** One typed value of a configuration. */
 @Entity
@@ -28,6 +29,7 @@ class Fact {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     FactSource source;
     /** What the other source says, until the reviewer picks; null where there is no contradiction. */
+    @Nullable
     String otherValue;
 
     protected Fact() {}

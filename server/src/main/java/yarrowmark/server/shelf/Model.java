@@ -14,6 +14,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 
 /** A product a reader can buy. What people may change of it is listed in {@link ModelFields}. */
 @Entity
@@ -31,38 +32,62 @@ class Model {
     @JdbcTypeCode(SqlTypes.VARCHAR)
     DeviceClass deviceClass;
 
+    @Nullable
     BigDecimal price;
     /** ISO 4217. */
     @JdbcTypeCode(SqlTypes.CHAR)
+    @Nullable
     String currency;
 
+    @Nullable
     LocalDate priceOn;
+
+    @Nullable
     String priceSource;
+
+    @Nullable
     LocalDate released;
     /** Outer sides in m. */
+    @Nullable
     BigDecimal width;
 
+    @Nullable
     BigDecimal depth;
+
+    @Nullable
     BigDecimal height;
     /** In g. */
+    @Nullable
     BigDecimal weight;
     /** Capacity in Wh. */
+    @Nullable
     BigDecimal battery;
 
+    @Nullable
     String screen;
+
+    @Nullable
     String ports;
+
+    @Nullable
     String wireless;
+
+    @Nullable
     String notes;
 
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Nullable
     ReviewState review;
     /** The model that this one follows in its maker's line. */
+    @Nullable
     Long predecessorId;
 
     @JdbcTypeCode(SqlTypes.CHAR)
+    @Nullable
     String photoHash;
 
+    @Nullable
     Instant retiredAt;
 
     @Version
@@ -80,11 +105,11 @@ class Model {
         return id;
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 
-    void photograph(String hash) {
+    void photograph(@Nullable String hash) {
         this.photoHash = hash;
     }
 
@@ -104,30 +129,37 @@ class Model {
         return deviceClass;
     }
 
+    @Nullable
     BigDecimal price() {
         return price;
     }
 
+    @Nullable
     String currency() {
         return currency;
     }
 
+    @Nullable
     LocalDate released() {
         return released;
     }
 
+    @Nullable
     BigDecimal width() {
         return width;
     }
 
+    @Nullable
     BigDecimal depth() {
         return depth;
     }
 
+    @Nullable
     BigDecimal height() {
         return height;
     }
 
+    @Nullable
     String photoHash() {
         return photoHash;
     }

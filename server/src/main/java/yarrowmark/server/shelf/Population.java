@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -61,7 +63,7 @@ public class Population {
     /** By configuration, in the order they were made. */
     @Transactional(readOnly = true)
     public List<Member> all() {
-        Kept now = kept.get();
+        Kept now = sure(kept.get());
         if (now.members == null) {
             now.members = members();
         }
@@ -96,7 +98,7 @@ public class Population {
     /** Values of these facts, by key and configuration. */
     @Transactional(readOnly = true)
     public Map<String, Map<Long, String>> facts(Collection<String> keys) {
-        Kept now = kept.get();
+        Kept now = sure(kept.get());
         List<String> missing =
                 keys.stream().filter(key -> !now.facts.containsKey(key)).toList();
         if (!missing.isEmpty()) {
@@ -107,7 +109,7 @@ public class Population {
                             Object[].class)
                     .setParameter("keys", missing)
                     .getResultList()
-                    .forEach(r -> read.get((String) r[0]).put((Long) r[1], (String) r[2]));
+                    .forEach(r -> sure(read, (String) r[0]).put((Long) r[1], (String) r[2]));
             now.facts.putAll(read);
         }
         Map<String, Map<Long, String>> facts = new HashMap<>();

@@ -4,6 +4,7 @@ import java.math.BigDecimal;
 import java.util.Locale;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.server.platform.Problem;
 
 /** A price with its currency as one text: "1299 EUR". */
@@ -44,7 +45,7 @@ final class Prices {
         return kept.substring(kept.length() - 3);
     }
 
-    static String kept(BigDecimal amount, String currency) {
+    static String kept(BigDecimal amount, @Nullable String currency) {
         return amount.stripTrailingZeros().toPlainString() + " " + currency;
     }
 }

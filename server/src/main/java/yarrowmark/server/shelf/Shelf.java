@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -89,7 +91,7 @@ public class Shelf {
         return new Page<>(
                 found.ids().stream()
                         .filter(byId::containsKey)
-                        .map(id -> ModelRow.of(byId.get(id), counts.getOrDefault(id, 0)))
+                        .map(id -> ModelRow.of(sure(byId, id), counts.getOrDefault(id, 0)))
                         .toList(),
                 page,
                 size,
@@ -191,7 +193,7 @@ public class Shelf {
                             + " since you opened it. It is now "
                             + (now == null ? "empty" : "\"" + field.shown(now) + "\"")
                             + ". What you typed is still here: keep either.");
-            throw now == null ? clash : clash.with("now", now).with("nowShown", field.shown(now));
+            throw now == null ? clash : clash.with("now", now).with("nowShown", sure(field.shown(now)));
         }
         changes.note(person, subject, id, field.name(), now, kept);
         field.put(record, kept);
@@ -308,7 +310,7 @@ public class Shelf {
                         u.model().maker().name(),
                         u.model().name(),
                         u.label(),
-                        u.dueBack(),
+                        sure(u.dueBack()),
                         java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack())))
                 .toList();
     }

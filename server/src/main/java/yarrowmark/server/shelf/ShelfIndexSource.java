@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
@@ -69,7 +71,7 @@ class ShelfIndexSource {
                 (ResultSet r) -> {
                     for (int column = 2; column <= 4; column++) {
                         if (r.getString(column) != null) {
-                            models.get(r.getLong(1)).otherWords().add(r.getString(column));
+                            sure(models, r.getLong(1)).otherWords().add(r.getString(column));
                         }
                     }
                 });
@@ -79,7 +81,7 @@ class ShelfIndexSource {
         jdbc.query("select m.id, c.id, c.name" + from + live, (ResultSet r) -> {
             ConfigurationWords c = new ConfigurationWords(r.getLong(2), r.getString(3), new LinkedHashMap<>());
             configurations.put(c.id(), c);
-            models.get(r.getLong(1)).configurations().add(c);
+            sure(models, r.getLong(1)).configurations().add(c);
         });
         jdbc.query(
                 connection -> {

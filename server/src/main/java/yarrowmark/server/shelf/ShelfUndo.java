@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.List;
 import java.util.Optional;
 import org.springframework.context.annotation.Bean;
@@ -125,7 +127,7 @@ class ShelfUndo {
                             id, !Boolean.parseBoolean(changes.get(0).to()), person);
                 } else if (changes.size() == 1 && changes.get(0).field().equals("name")) {
                     configurations.rename(
-                            id, changes.get(0).to(), changes.get(0).from(), person);
+                            id, sure(changes.get(0).to()), sure(changes.get(0).from()), person);
                 } else if (changes.stream()
                         .allMatch(c -> FactVocabulary.find(c.field()).isPresent()
                                 || !c.field().contains(": "))) {

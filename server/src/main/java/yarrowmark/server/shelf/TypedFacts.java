@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -64,7 +66,7 @@ final class TypedFacts {
 
     private static @Nullable GivenFact typed(
             String key, Typed t, Map<String, GivenFact> also, List<Problem.Refused> refused) {
-        FactReader.Reading reading = FactReader.read(FactVocabulary.entry(key), t.text());
+        FactReader.Reading reading = FactReader.read(FactVocabulary.entry(key), sure(t.text()));
         if (reading instanceof FactReader.NotUnderstood not) {
             refused.add(new Problem.Refused(key, not.reason()));
             return null;

@@ -8,6 +8,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import java.time.Instant;
 import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
 
 /** One specimen of a model. */
 @Entity
@@ -21,12 +22,16 @@ class Unit {
 
     String label;
     /** Serial number or asset tag. */
+    @Nullable
     String serial;
     /** Where it came from. */
+    @Nullable
     String origin;
     /** When it must go back. */
+    @Nullable
     LocalDate dueBack;
 
+    @Nullable
     Instant retiredAt;
 
     protected Unit() {}
@@ -36,7 +41,7 @@ class Unit {
         this.label = label;
     }
 
-    void retire(Instant at) {
+    void retire(@Nullable Instant at) {
         this.retiredAt = at;
     }
 
@@ -52,6 +57,7 @@ class Unit {
         return label;
     }
 
+    @Nullable
     LocalDate dueBack() {
         return dueBack;
     }

@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -18,8 +20,8 @@ import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.SampleMirror;
-import yarrowmark.server.ledger.Samples;
+import yarrowmark.server.ledger.sample.SampleMirror;
+import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.Population;
@@ -108,7 +110,8 @@ class AgainstQuantity {
                 .toList();
         boolean[] frontier = Frontier.of(
                 shown.stream()
-                        .mapToDouble(e -> known.get(ranked.rows().get(e.row())).cost())
+                        .mapToDouble(
+                                e -> sure(known, ranked.rows().get(e.row())).cost())
                         .toArray(),
                 shown.stream().mapToDouble(e -> e.merit().orElseThrow()).toArray());
         List<ValuePoint> points = new ArrayList<>();
@@ -116,8 +119,8 @@ class AgainstQuantity {
             long id = ranked.rows().get(shown.get(i).row());
             points.add(new ValuePoint(
                     id,
-                    known.get(id).x(),
-                    known.get(id).shown(),
+                    sure(known, id).x(),
+                    sure(known, id).shown(),
                     shown.get(i).index().orElseThrow(),
                     frontier[i]));
         }
@@ -142,8 +145,7 @@ class AgainstQuantity {
         FactKey fact = quantity.key().startsWith(FACT)
                 ? FactVocabulary.entry(quantity.key().substring(FACT.length()))
                 : null;
-        Map<Long, String> values =
-                fact == null ? Map.of() : population.facts(List.of(fact.key())).get(fact.key());
+        Map<Long, String> values = fact == null ? Map.of() : sure(population.facts(List.of(fact.key())), fact.key());
         for (Member m : ranked.chosen().members().values()) {
             long id = m.configuration().id();
             switch (quantity.key()) {
@@ -154,15 +156,16 @@ class AgainstQuantity {
                             m.price() != null && quantity.unit().equals(m.currency())
                                     ? m.price().doubleValue()
                                     : null,
-                            v -> m.price().stripTrailingZeros().toPlainString() + " " + m.currency());
+                            v -> sure(m.price()).stripTrailingZeros().toPlainString() + " " + m.currency());
                 case Entrants.WEIGHT -> put(known, id, m.weight(), v -> Math.round(v) + " g");
                 case RELEASED ->
                     put(
                             known,
                             id,
                             m.released() == null ? null : (double) m.released().toEpochDay(),
-                            v -> m.released().toString());
-                default -> put(known, id, KnownFacts.number(values.get(id)), v -> FactText.of(fact, values.get(id)));
+                            v -> sure(m.released()).toString());
+                default ->
+                    put(known, id, KnownFacts.number(values.get(id)), v -> FactText.of(sure(fact), sure(values, id)));
             }
         }
         return known;

@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -14,7 +16,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.setup.VersionOrder;
-import yarrowmark.server.ledger.LedgerSessions;
+import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.Population;
@@ -61,7 +63,7 @@ class Entrants {
         }
         Map<String, Map<Long, String>> facts = population.facts(keys);
         List<Member> all = population.all();
-        Map<Long, String> outdated = outdated(all, facts.get(FIRMWARE));
+        Map<Long, String> outdated = outdated(all, sure(facts, FIRMWARE));
         String currency = currency(all);
         Map<String, Integer> unknown = new LinkedHashMap<>();
         List<Member> in = all.stream()
@@ -71,22 +73,24 @@ class Entrants {
         if (ask.priceFrom() != null || ask.priceTo() != null) {
             in = known(
                             in,
-                            m -> m.price() != null && m.currency().equals(currency),
+                            m -> m.price() != null
+                                    && m.currency() != null
+                                    && m.currency().equals(currency),
                             "a price" + (currency == null ? "" : " in " + currency),
                             unknown)
                     .stream()
-                    .filter(m -> (ask.priceFrom() == null || m.price().doubleValue() >= ask.priceFrom())
-                            && (ask.priceTo() == null || m.price().doubleValue() <= ask.priceTo()))
+                    .filter(m -> (ask.priceFrom() == null || sure(m.price()).doubleValue() >= ask.priceFrom())
+                            && (ask.priceTo() == null || sure(m.price()).doubleValue() <= ask.priceTo()))
                     .toList();
         }
         if (ask.yearFrom() != null || ask.yearTo() != null) {
             in = known(in, m -> m.released() != null, "a release date", unknown).stream()
-                    .filter(m -> (ask.yearFrom() == null || m.released().getYear() >= ask.yearFrom())
-                            && (ask.yearTo() == null || m.released().getYear() <= ask.yearTo()))
+                    .filter(m -> (ask.yearFrom() == null || sure(m.released()).getYear() >= ask.yearFrom())
+                            && (ask.yearTo() == null || sure(m.released()).getYear() <= ask.yearTo()))
                     .toList();
         }
         for (FactCondition c : conditions) {
-            Map<Long, String> values = facts.get(c.key());
+            Map<Long, String> values = sure(facts, c.key());
             in = in.stream()
                     .filter(m -> holds(c, values.get(m.configuration().id())))
                     .toList();
@@ -102,7 +106,7 @@ class Entrants {
         Map<Long, Double> quantity = new HashMap<>();
         if (ask.per() != null) {
             Function<Member, @Nullable Double> of =
-                    quantity(ask.per(), divisor == null ? Map.of() : facts.get(divisor), currency);
+                    quantity(ask.per(), divisor == null ? Map.of() : sure(facts, divisor), currency);
             in = known(
                     in,
                     m -> {
@@ -163,13 +167,13 @@ class Entrants {
         List<Member> those =
                 known(in, m -> onMains.containsKey(m.configuration().id()), "a word on how they were powered", unknown);
         List<Member> one = those.stream()
-                .filter(m -> onMains.get(m.configuration().id()).size() == 1)
+                .filter(m -> sure(onMains, m.configuration().id()).size() == 1)
                 .toList();
         if (one.size() < those.size()) {
             unknown.merge("measured partly on mains and partly on battery", those.size() - one.size(), Integer::sum);
         }
         return one.stream()
-                .filter(m -> onMains.get(m.configuration().id()).contains(wanted))
+                .filter(m -> sure(onMains, m.configuration().id()).contains(wanted))
                 .toList();
     }
 
@@ -184,8 +188,8 @@ class Entrants {
                         (a, b) -> VersionOrder.INSTANCE.compare(a, b) >= 0 ? a : b));
         Map<Long, String> outdated = new HashMap<>();
         all.stream().filter(m -> firmware.containsKey(m.configuration().id())).forEach(m -> {
-            String best = newest.get(m.configuration().modelId());
-            if (VersionOrder.INSTANCE.compare(firmware.get(m.configuration().id()), best) < 0) {
+            String best = sure(newest, m.configuration().modelId());
+            if (VersionOrder.INSTANCE.compare(sure(firmware, m.configuration().id()), best) < 0) {
                 outdated.put(m.configuration().id(), best);
             }
         });
@@ -208,8 +212,8 @@ class Entrants {
             String per, Map<Long, String> values, @Nullable String currency) {
         return switch (per) {
             case PRICE ->
-                m -> m.price() != null && m.currency().equals(currency)
-                        ? m.price().doubleValue()
+                m -> m.price() != null && m.currency() != null && m.currency().equals(currency)
+                        ? sure(m.price()).doubleValue()
                         : null;
             case WEIGHT -> Member::weight;
             default -> m -> KnownFacts.number(values.get(m.configuration().id()));

@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -67,7 +69,7 @@ class Generations {
         population.all().forEach(m -> models.put(m.configuration().modelId(), m));
         for (Standing.Entry e : ranked.standing().entries()) {
             ConfigurationRow c =
-                    ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
+                    sure(ranked.chosen().members(), ranked.rows().get(e.row())).configuration();
             if (e.merit().isPresent() && c.id() > taken.getOrDefault(c.modelId(), 0L)) {
                 taken.put(c.modelId(), c.id());
                 standing.put(c.modelId(), e);
@@ -106,7 +108,8 @@ class Generations {
             Standing.Entry e = standing.get(m.configuration().modelId());
             ConfigurationRow c = e == null
                     ? null
-                    : ranked.chosen().members().get(ranked.rows().get(e.row())).configuration();
+                    : sure(ranked.chosen().members(), ranked.rows().get(e.row()))
+                            .configuration();
             OptionalDouble index = e == null ? OptionalDouble.empty() : e.index();
             generations.add(new Generation(
                     m.configuration().modelId(),
@@ -118,7 +121,8 @@ class Generations {
             first = first == null ? e : first;
             before = e == null ? before : e;
         }
-        return new GenerationLine(generations, first == null || first == before ? null : step(first, before));
+        return new GenerationLine(
+                generations, first == null || before == null || first == before ? null : step(first, before));
     }
 
     private static StepSize step(Standing.Entry earlier, Standing.Entry later) {

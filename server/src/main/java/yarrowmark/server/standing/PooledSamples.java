@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -14,11 +16,11 @@ import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.LentNoise;
-import yarrowmark.server.ledger.ReadingMarks;
-import yarrowmark.server.ledger.ReadingMarks.HeldSample;
-import yarrowmark.server.ledger.SampleMirror;
-import yarrowmark.server.ledger.Samples.SampleRow;
+import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
+import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.SampleMirror;
+import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
 
 /** Which metrics a standing is over, and their samples; what takes no part is said. */
@@ -56,7 +58,7 @@ class PooledSamples {
             MetricRow metric = all.stream()
                     .filter(m -> m.id() == ask.metric())
                     .findFirst()
-                    .orElseThrow(() -> Problem.notFound("metric", ask.metric()));
+                    .orElseThrow(() -> Problem.notFound("metric", sure(ask.metric())));
             if (metric.scale() != Scale.RATIO) {
                 throw Problem.invalid(
                         "not-a-ratio",
@@ -111,7 +113,7 @@ class PooledSamples {
                 .filter(m -> outdated.contains(m.suiteVersionId()))
                 .map(MetricRow::id)
                 .collect(Collectors.toSet());
-        boolean joined = members.stream().anyMatch(m -> oldest.get(m.id()) != m.id());
+        boolean joined = members.stream().anyMatch(m -> sure(oldest, m.id()) != m.id());
         List<MetricRow> metrics =
                 all.stream().filter(m -> columns.contains(m.id())).toList();
         Set<HeldSample> held = total ? marks.held(members) : Set.of();
@@ -133,7 +135,7 @@ class PooledSamples {
             }
             if (joined) {
                 pools.merge(
-                        new HeldSample(row.configurationId(), oldest.get(row.metricId())),
+                        new HeldSample(row.configurationId(), sure(oldest, row.metricId())),
                         row.moments(),
                         SampleMoments::pooled);
             } else {
@@ -148,7 +150,7 @@ class PooledSamples {
             Set<HeldSample> held, List<MetricRow> metrics, Map<Long, Long> oldest, List<Standings.LeftOut> leftOut) {
         metrics.forEach(m -> {
             long configurations = held.stream()
-                    .filter(h -> oldest.get(h.metricId()) == m.id())
+                    .filter(h -> sure(oldest, h.metricId()) == m.id())
                     .map(HeldSample::configurationId)
                     .distinct()
                     .count();

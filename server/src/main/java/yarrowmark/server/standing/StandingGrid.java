@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -13,7 +15,7 @@ import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.core.stats.WorkingVariance;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.Samples.SampleRow;
+import yarrowmark.server.ledger.sample.Samples.SampleRow;
 
 /**
  * Samples as a grid of configurations × metrics. Noise is borrowed from every configuration tested, also from those
@@ -86,7 +88,7 @@ final class StandingGrid {
         for (SampleRow s : used) {
             if (s.configurationId() != before) {
                 before = s.configurationId();
-                r = rowOf.get(before);
+                r = sure(rowOf, before);
             }
             int j = candidate[(int) s.metricId()];
             cells[r][j] = s.moments();

@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.List;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,7 +28,7 @@ public class StandingPlaces {
                     long id = ranked.rows().get(e.row());
                     return new Placed(
                             id,
-                            ranked.chosen().members().get(id).configuration().name(),
+                            sure(ranked.chosen().members(), id).configuration().name(),
                             e.place().orElseThrow().best(),
                             e.place().orElseThrow().worst());
                 })

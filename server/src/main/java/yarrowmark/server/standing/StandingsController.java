@@ -8,6 +8,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -62,6 +63,7 @@ class StandingsController {
 
     /** Not sent again while nothing changed. */
     @GetMapping("/api/standings")
+    @Nullable
     ResponseEntity<Standings> standings(@Valid @ParameterObject StandingsAsk ask, WebRequest request) {
         String tag = start + "-" + revision.now();
         return request.checkNotModified(tag)

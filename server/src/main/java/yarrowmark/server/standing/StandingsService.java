@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -19,7 +21,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.PurposeWeighing;
 import yarrowmark.server.catalog.Purposes;
-import yarrowmark.server.ledger.Samples.SampleRow;
+import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Revision;
 
@@ -107,8 +109,7 @@ class StandingsService {
         ranked.standing()
                 .entries()
                 .forEach(e -> best.putIfAbsent(
-                        chosen.members()
-                                .get(ranked.rows().get(e.row()))
+                        sure(chosen.members(), ranked.rows().get(e.row()))
                                 .configuration()
                                 .modelId(),
                         ranked.rows().get(e.row())));

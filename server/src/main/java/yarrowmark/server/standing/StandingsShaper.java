@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -60,7 +62,7 @@ class StandingsShaper {
                 alone,
                 ranked.base() == null
                         ? null
-                        : ranked.chosen().members().get(ranked.base()).configuration(),
+                        : sure(ranked.chosen().members(), ranked.base()).configuration(),
                 ranked.baseNote(),
                 per(ask.per(), ranked),
                 parts.stream()
@@ -81,7 +83,7 @@ class StandingsShaper {
     }
 
     private static @Nullable Double base(Ranked ranked, MetricRow metric) {
-        SampleMoments base = ranked.base() == null ? null : ranked.sample(ranked.row(ranked.base()), metric);
+        SampleMoments base = ranked.base() == null ? null : ranked.sample(ranked.row(sure(ranked.base())), metric);
         return base == null ? null : base.mean();
     }
 
@@ -168,7 +170,7 @@ class StandingsShaper {
         boolean has = ranked.base() != null
                 && Arrays.stream(columns)
                         .anyMatch(j -> ranked.sample(
-                                        ranked.row(ranked.base()),
+                                        ranked.row(sure(ranked.base())),
                                         ranked.metrics().get(j))
                                 != null);
         return Ranking.levels(ranked.grid().columns(columns), weights, has ? ranked.reference() : Reference.typical());
@@ -198,20 +200,20 @@ class StandingsShaper {
                 : null;
         SampleMoments sample = alone == null ? null : ranked.sample(e.row(), alone);
         return new Standings.Row(
-                ranked.chosen().members().get(id).configuration(),
+                sure(ranked.chosen().members(), id).configuration(),
                 e.status(),
                 e.place().map(p -> p.best()).orElse(null),
                 e.place().map(p -> p.worst()).orElse(null),
                 merit,
                 e.index().isPresent() ? e.index().getAsDouble() : null,
-                half == null ? null : 100 * Math.exp(merit - half),
-                half == null ? null : 100 * Math.exp(merit + half),
+                half == null || merit == null ? null : 100 * Math.exp(merit - half),
+                half == null || merit == null ? null : 100 * Math.exp(merit + half),
                 e.coverage(),
                 e.metrics(),
                 e.percentile().isPresent() ? e.percentile().getAsDouble() : null,
                 e.third().orElse(null),
                 marks,
-                sample == null ? null : Merit.toValue(sample.mean(), alone.direction()),
+                sample == null || alone == null ? null : Merit.toValue(sample.mean(), alone.direction()),
                 sample == null ? null : sample.n(),
                 ranked.staleTests().get(id),
                 ranked.chosen().outdated().get(id));

@@ -1,5 +1,7 @@
 package yarrowmark.server.standing;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -18,7 +20,7 @@ import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.ledger.RunDurations;
+import yarrowmark.server.ledger.record.RunDurations;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 
@@ -82,7 +84,7 @@ class WhyPlace {
             throw Problem.notFound("configuration in this standing with the number", configurationId);
         }
         ConfigurationRow configuration =
-                ranked.chosen().members().get(configurationId).configuration();
+                sure(ranked.chosen().members(), configurationId).configuration();
         List<PlaceReasons.Reason> reasons = PlaceReasons.of(ranked.grid(), ranked.weights(), ranked.reference(), row);
         if (reasons.isEmpty()) {
             throw Problem.invalid(
@@ -106,7 +108,7 @@ class WhyPlace {
                     m.id(),
                     m.test(),
                     m.suite(),
-                    partOf.get(r.column()),
+                    sure(partOf, r.column()),
                     r.weight(),
                     r.contribution().isPresent() ? scale * r.contribution().getAsDouble() : null,
                     ratio(ranked, row, m, r),
@@ -140,7 +142,7 @@ class WhyPlace {
                 configuration,
                 ranked.base() == null
                         ? null
-                        : ranked.chosen().members().get(ranked.base()).configuration(),
+                        : sure(ranked.chosen().members(), ranked.base()).configuration(),
                 100 * Math.exp(merit),
                 parts,
                 tests,
@@ -154,15 +156,15 @@ class WhyPlace {
             return reason.merit().isPresent() ? Math.exp(reason.merit().getAsDouble()) : null;
         }
         SampleMoments own = ranked.sample(row, metric);
-        SampleMoments base = ranked.sample(ranked.row(ranked.base()), metric);
+        SampleMoments base = ranked.sample(ranked.row(sure(ranked.base())), metric);
         if (own == null || base == null) {
             return null;
         }
         Map<Long, Double> quantity = ranked.chosen().quantity();
         double divided = quantity.isEmpty()
                 ? 0
-                : Math.log(
-                        quantity.get(ranked.base()) / quantity.get(ranked.rows().get(row)));
+                : Math.log(sure(quantity, ranked.base())
+                        / sure(quantity, ranked.rows().get(row)));
         return Math.exp(own.mean() - base.mean() + divided);
     }
 
@@ -174,7 +176,7 @@ class WhyPlace {
                     RunDurations.Known k = known.get(id);
                     double ms = k != null
                             ? k.ms()
-                            : tests.get(id).builtIn()
+                            : sure(tests, id).builtIn()
                                     ? PlanTime.guessedRunMs(Duration.ofMillis(TIMED_MS))
                                     : PlanTime.GUESSED_BY_HAND_MS;
                     return new PlanEstimate.Item(RUNS, ms, PAUSE_MS, true, k == null);

@@ -16,10 +16,13 @@ import yarrowmark.server.support.FreshSchema;
 
 /** Eight configurations over 200 metrics, asked for through HTTP against a ledger of a million readings. Run by bin/bench. */
 public final class CompareSpeed {
-    private static final int CONFIGURATIONS = 1_000;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int CONFIGURATIONS = SMALLEST ? 20 : 1_000;
     private static final int TESTS = 200;
     private static final int RUNS = 5;
-    private static final int ROUNDS = 60;
+    private static final int ROUNDS = SMALLEST ? 2 : 60;
 
     private CompareSpeed() {}
 

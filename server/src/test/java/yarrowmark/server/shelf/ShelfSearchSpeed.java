@@ -18,10 +18,13 @@ import yarrowmark.server.support.FreshSchema;
  * primary key for the same rows. Run by bin/bench.
  */
 public final class ShelfSearchSpeed {
-    private static final int MODELS = 5_000;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int MODELS = SMALLEST ? 50 : 5_000;
     private static final int CONFIGURATIONS = 4;
     private static final int FACTS = 40;
-    private static final int ROUNDS = 12;
+    private static final int ROUNDS = SMALLEST ? 2 : 12;
     private static final List<String> TYPED = List.of(
             "quenby folio",
             "thessaly 5 32",

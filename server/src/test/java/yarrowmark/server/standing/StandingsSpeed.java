@@ -20,10 +20,13 @@ import yarrowmark.server.support.FreshSchema;
  * so that nothing is kept; beside the bare SQL that reads the same rows. Run by bin/bench.
  */
 public final class StandingsSpeed {
-    private static final int CONFIGURATIONS = 2_000;
+    /** Whether only to see that it works: the smallest size that goes through everything. */
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+
+    private static final int CONFIGURATIONS = SMALLEST ? 40 : 2_000;
     private static final int TESTS = 60;
-    private static final int ROUNDS = 30;
-    private static final int WARM = 8;
+    private static final int ROUNDS = SMALLEST ? 3 : 30;
+    private static final int WARM = SMALLEST ? 1 : 8;
 
     private StandingsSpeed() {}
 
@@ -110,8 +113,8 @@ public final class StandingsSpeed {
             context.getBean(org.springframework.transaction.support.TransactionTemplate.class)
                     .executeWithoutResult(
                             t -> java.util.stream.LongStream.rangeClosed(1, 10).forEach(id -> {
-                                yarrowmark.server.ledger.Samples samples =
-                                        context.getBean(yarrowmark.server.ledger.Samples.class);
+                                yarrowmark.server.ledger.sample.Samples samples =
+                                        context.getBean(yarrowmark.server.ledger.sample.Samples.class);
                                 samples.refreshAll(id, List.of());
                             }));
             Client.Answer many = owner.get("/api/standings?group=BODY");

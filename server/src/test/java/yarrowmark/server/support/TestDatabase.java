@@ -25,6 +25,11 @@ final class TestDatabase {
         this.process = process;
     }
 
+    /** Which of the JVMs that test side by side this is: what they write to disk must not meet. */
+    static String fork() {
+        return System.getProperty("yarrowmark.fork", "1");
+    }
+
     static TestDatabase running() {
         if (!RUNNING.process.isAlive()) {
             throw new IllegalStateException("the test database ended");
@@ -34,7 +39,7 @@ final class TestDatabase {
 
     private static TestDatabase start() {
         try {
-            Path directory = Files.createDirectories(Path.of("target", "test-database"));
+            Path directory = Files.createDirectories(Path.of("target", "test-database-" + fork()));
             Process process = new ProcessBuilder(
                             Path.of("..", "bin", "lib", "database").toString(),
                             directory.toString(),

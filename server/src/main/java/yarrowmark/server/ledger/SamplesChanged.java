@@ -1,7 +1,0 @@
-package yarrowmark.server.ledger;
-
-import java.util.Set;
-import yarrowmark.server.platform.RecordsChanged;
-
-/** Samples of a configuration, of metrics of these suite versions, are others now. */
-record SamplesChanged(long configurationId, Set<Long> suiteVersions) implements RecordsChanged {}

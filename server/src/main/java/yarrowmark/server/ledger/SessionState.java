@@ -1,8 +1,0 @@
-package yarrowmark.server.ledger;
-
-/** OPEN takes runs; DONE has all that was planned; STOPPED ended before that. */
-public enum SessionState {
-    OPEN,
-    DONE,
-    STOPPED
-}

@@ -1,0 +1,140 @@
+package yarrowmark.server.ledger.exchange;
+
+import jakarta.annotation.PreDestroy;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.stereotype.Service;
+import yarrowmark.server.platform.Problem;
+
+/** Imports under way, one after the other. Kept in memory: what a restart cuts off was not stored. */
+@Service
+class ImportJobs {
+    private static final Logger LOG = LoggerFactory.getLogger(ImportJobs.class);
+    private static final int MOST_KEPT = 20;
+    private static final int MOST_WAITING = 5;
+
+    /**
+     * @param done    of {@code of}, rows, runs or configurations, by step
+     * @param outcome present once it is done well
+     * @param problem present once it has failed or was cancelled, in words; its code beside it
+     */
+    record ImportState(
+            String id,
+            ImportProgress.Step step,
+            int done,
+            int of,
+            LedgerImport.@Nullable ImportOutcome outcome,
+            @Nullable String code,
+            @Nullable String problem) {}
+
+    private static final class Job {
+        private final String person;
+        private final ImportProgress progress = new ImportProgress();
+        private volatile LedgerImport.@Nullable ImportOutcome outcome;
+        private volatile @Nullable Problem problem;
+
+        Job(String person) {
+            this.person = person;
+        }
+
+        boolean isOver() {
+            return outcome != null || problem != null;
+        }
+    }
+
+    private final LedgerImport imports;
+    private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> new Thread(r, "import"));
+    private final Map<String, Job> jobs = new LinkedHashMap<>();
+
+    ImportJobs(LedgerImport imports) {
+        this.imports = imports;
+    }
+
+    /** @param store whether the file is stored, or only looked at */
+    ImportState begin(byte[] file, boolean make, boolean store, String person) {
+        Job job = new Job(person);
+        String id = UUID.randomUUID().toString();
+        synchronized (jobs) {
+            if (jobs.values().stream().filter(j -> !j.isOver()).count() >= MOST_WAITING) {
+                throw Problem.conflict(
+                        "imports-waiting", "Several files are being read already. Wait until one of them is done.");
+            }
+            jobs.put(id, job);
+            jobs.entrySet().stream()
+                    .filter(e -> e.getValue().isOver())
+                    .limit(Math.max(0, jobs.size() - MOST_KEPT))
+                    .map(Map.Entry::getKey)
+                    .toList()
+                    .forEach(jobs::remove);
+        }
+        worker.execute(() -> run(
+                job,
+                () -> store
+                        ? imports.store(file, make, person, job.progress)
+                        : imports.preview(file, make, job.progress)));
+        return state(id, job);
+    }
+
+    private static void run(Job job, Supplier<LedgerImport.ImportOutcome> work) {
+        try {
+            LedgerImport.ImportOutcome outcome = work.get();
+            job.outcome = outcome;
+        } catch (Problem e) {
+            job.problem = e;
+        } catch (RuntimeException e) {
+            LOG.error("An import failed", e);
+            job.problem = Problem.invalid(
+                    "import-failed",
+                    "Something unexpected happened while the file was read. Nothing of it was stored.");
+        }
+    }
+
+    ImportState state(String id, String person) {
+        return state(id, job(id, person));
+    }
+
+    /** What is under way stops and stores nothing; what is done stays done. */
+    ImportState cancel(String id, String person) {
+        Job job = job(id, person);
+        job.progress.cancel();
+        return state(id, job);
+    }
+
+    private Job job(String id, String person) {
+        synchronized (jobs) {
+            Job job = jobs.get(id);
+            if (job == null || !job.person.equals(person)) {
+                throw Problem.notFound("import", id);
+            }
+            return job;
+        }
+    }
+
+    private static ImportState state(String id, Job job) {
+        Problem problem = job.problem;
+        LedgerImport.ImportOutcome outcome = job.outcome;
+        return new ImportState(
+                id,
+                outcome != null ? ImportProgress.Step.DONE : job.progress.step(),
+                job.progress.done(),
+                job.progress.of(),
+                outcome,
+                problem == null ? null : problem.code(),
+                problem == null ? null : problem.getMessage());
+    }
+
+    @PreDestroy
+    void stop() {
+        synchronized (jobs) {
+            jobs.values().forEach(j -> j.progress.cancel());
+        }
+        worker.shutdown();
+    }
+}

@@ -1,0 +1,221 @@
+package yarrowmark.server.ledger.exchange;
+
+import static yarrowmark.server.platform.Sure.sure;
+
+import jakarta.persistence.EntityManager;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.exchange.ImportRow.Measure;
+import yarrowmark.server.ledger.exchange.ImportRow.Place;
+import yarrowmark.server.ledger.exchange.ImportRow.Setup;
+import yarrowmark.server.ledger.exchange.ImportRow.Suite;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.SessionState;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.Configurations;
+import yarrowmark.server.shelf.Shelf;
+
+/**
+ * Takes readings in from CSV, all of a file or nothing. First the whole file is understood without storing anything;
+ * only a file without a refused row can be stored. Rows that the ledger has already are passed over, so that the same
+ * file twice adds nothing.
+ */
+@Service
+public class LedgerImport {
+    /**
+     * What a file would do, or did.
+     *
+     * @param there    rows that the ledger has already
+     * @param computed rows of values that this ledger computes by itself, and does not take
+     * @param refused  the first of them; refusedTotal counts all
+     * @param ignored  columns that nothing is known about
+     */
+    public record ImportOutcome(
+            int rows,
+            int readings,
+            int withoutValue,
+            int there,
+            int computed,
+            List<String> newModels,
+            int newConfigurations,
+            List<String> newSuites,
+            int newTests,
+            int newSessions,
+            List<ImportReading.RefusedCell> refused,
+            int refusedTotal,
+            List<String> ignored,
+            boolean stored) {}
+
+    private static final int CLEAR_EVERY = 20;
+
+    private final Shelf shelf;
+    private final Configurations configurations;
+    private final Catalog catalog;
+    private final Ledger ledger;
+    private final EntityManager entities;
+    private final LedgerBulk bulkStore;
+
+    LedgerImport(
+            Shelf shelf,
+            Configurations configurations,
+            Catalog catalog,
+            Ledger ledger,
+            EntityManager entities,
+            LedgerBulk bulkStore) {
+        this.shelf = shelf;
+        this.configurations = configurations;
+        this.catalog = catalog;
+        this.ledger = ledger;
+        this.entities = entities;
+        this.bulkStore = bulkStore;
+    }
+
+    @Transactional(readOnly = true)
+    public ImportOutcome preview(byte[] file, boolean make, ImportProgress progress) {
+        return read(file, make, progress).outcome(false);
+    }
+
+    @Transactional
+    public ImportOutcome store(byte[] file, boolean make, String person, ImportProgress progress) {
+        ImportReading reading = read(file, make, progress);
+        if (reading.refusedTotal() > 0) {
+            throw Problem.invalid(
+                    "rows-refused",
+                    reading.refusedTotal() + " rows cannot be taken, so nothing was stored. The first is on line "
+                            + reading.refused().get(0).line() + ": "
+                            + reading.refused().get(0).reason());
+        }
+        store(reading, person, progress);
+        return reading.outcome(true);
+    }
+
+    private ImportReading read(byte[] file, boolean make, ImportProgress progress) {
+        ImportReading reading = new ImportReading(shelf, configurations, catalog, entities, CsvFile.read(file), make);
+        reading.read(progress);
+        return reading;
+    }
+
+    private void store(ImportReading r, String person, ImportProgress progress) {
+        r.made().forEach((suite, tests) -> makeTests(suite, tests, person));
+        Map<Suite, Map<String, TestRow>> tests = Suite.all(catalog.tests());
+        List<Optional<Long>> known = new ArrayList<>();
+        for (int i = 0; i < r.setups().size(); i++) {
+            known.add(r.configuration(i));
+        }
+        Map<Place, Long> sessions = openSessions(r, known, person);
+        List<LedgerBulk.BulkRun> bulk = new ArrayList<>();
+        r.runs().forEach((key, rows) -> {
+            ImportRow first = rows.get(0);
+            TestRow test = sure(sure(tests, first.suite()), key.test());
+            Map<String, MetricRow> metrics = test.metrics().stream()
+                    .collect(Collectors.toMap(m -> m.name().toLowerCase(Locale.ROOT), m -> m, (a, b) -> a));
+            List<LedgerBulk.BulkReading> readings = rows.stream()
+                    .filter(t -> t.value() != null)
+                    .map(t -> new LedgerBulk.BulkReading(
+                            metrics.getOrDefault(
+                                    t.measure().name().toLowerCase(Locale.ROOT),
+                                    test.metrics().get(0)),
+                            t.value(),
+                            t.resolution(),
+                            t.counted() ? null : t.words() == null ? "Set aside where it comes from" : t.words()))
+                    .toList();
+            bulk.add(new LedgerBulk.BulkRun(
+                    sure(sessions, key.place()),
+                    known.get(key.place().setup()).orElseThrow(),
+                    test.id(),
+                    first.run(),
+                    first.attempt(),
+                    first.state(),
+                    first.reason(),
+                    first.value() == null || first.counted() ? first.words() : null,
+                    first.finished(),
+                    readings));
+        });
+        bulkStore.store(bulk, person, progress);
+    }
+
+    private Map<Place, Long> openSessions(ImportReading r, List<Optional<Long>> known, String person) {
+        Map<Place, Integer> runs = new HashMap<>();
+        Map<Place, Instant> ends = new HashMap<>();
+        Map<Place, ImportRow> first = new LinkedHashMap<>();
+        r.taken().forEach(t -> {
+            runs.merge(t.place(), t.run(), Math::max);
+            ends.merge(t.place(), t.finished(), (a, b) -> a.isAfter(b) ? a : b);
+            first.putIfAbsent(t.place(), t);
+        });
+        Map<Place, Long> sessions = new HashMap<>();
+        first.forEach((place, row) -> {
+            if (known.get(place.setup()).isEmpty()) {
+                known.set(
+                        place.setup(),
+                        Optional.of(makeConfiguration(r, r.setups().get(place.setup()), row, person)));
+            }
+            long session = ledger.open(new Ledger.NewSession(
+                    known.get(place.setup()).orElseThrow(),
+                    place.session(),
+                    sure(runs, place),
+                    0,
+                    null,
+                    null,
+                    place.started(),
+                    List.of(),
+                    person));
+            ledger.end(session, SessionState.DONE, sure(ends, place));
+            sessions.put(place, session);
+            if (sessions.size() % CLEAR_EVERY == 0) {
+                // A long list of stored things would be looked through again with every question.
+                entities.flush();
+                entities.clear();
+            }
+        });
+        return sessions;
+    }
+
+    private void makeTests(Suite suite, Map<String, Map<String, ImportRow>> tests, String person) {
+        List<Catalog.NewTest> made = new ArrayList<>();
+        for (Map<String, ImportRow> metrics : tests.values()) {
+            List<Catalog.NewMetric> all = new ArrayList<>();
+            for (ImportRow t : metrics.values()) {
+                Measure m = t.measure();
+                all.add(new Catalog.NewMetric(
+                        "value" + (all.isEmpty() ? "" : "-" + (all.size() + 1)),
+                        m.name(),
+                        m.unit(),
+                        m.direction(),
+                        m.scale(),
+                        m.main(),
+                        new Catalog.More(m.kind(), m.choices(), null, false, null, null, Map.of())));
+            }
+            ImportRow first = metrics.values().iterator().next();
+            made.add(new Catalog.NewTest(
+                    "imported-" + (made.size() + 1),
+                    first.test(),
+                    "",
+                    first.measure().group(),
+                    all));
+        }
+        catalog.makeOwn(suite.suite(), suite.version(), suite.mode(), made, person);
+    }
+
+    private long makeConfiguration(ImportReading r, Setup s, ImportRow t, String person) {
+        long model = shelf.findModel(s.maker(), s.model())
+                .orElseGet(() -> shelf.make(
+                        new Shelf.ModelFacts(s.maker(), s.model(), r.deviceClass(s), null, null, null), person));
+        long unit = shelf.findUnit(model, s.unit()).orElseGet(() -> shelf.addUnit(model, s.unit(), person));
+        return configurations
+                .find(unit, s.facts())
+                .orElseGet(() -> configurations.makeDescribed(unit, t.configurationName(), s.facts(), person));
+    }
+}

@@ -1,0 +1,5 @@
+/** Why a reading may not be sound, and what a reviewer decided about it. */
+@NullMarked
+package yarrowmark.server.ledger.mark;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,472 @@
+package yarrowmark.server.ledger.record;
+
+import static yarrowmark.server.platform.Sure.sure;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.curve.SeriesText;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.sample.Samples;
+import yarrowmark.server.platform.ChangeLog;
+import yarrowmark.server.platform.Problem;
+
+/** Writes to the ledger: sessions, runs with their readings, and setting aside. Nothing is ever taken out. */
+@Service
+public class Ledger {
+    static final int MOST_SAMPLES = 20_000;
+
+    private final SessionRepository sessions;
+    private final RunRepository runs;
+    private final ReadingRepository readings;
+    private final ReadingSamplesRepository timings;
+    private final SetAsideRepository asides;
+    private final Samples samples;
+    private final ComputedValues computed;
+    private final Catalog catalog;
+    private final ChangeLog changes;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    Ledger(
+            SessionRepository sessions,
+            RunRepository runs,
+            ReadingRepository readings,
+            ReadingSamplesRepository timings,
+            SetAsideRepository asides,
+            Samples samples,
+            ComputedValues computed,
+            Catalog catalog,
+            ChangeLog changes,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.events = events;
+        this.sessions = sessions;
+        this.runs = runs;
+        this.readings = readings;
+        this.timings = timings;
+        this.asides = asides;
+        this.samples = samples;
+        this.computed = computed;
+        this.catalog = catalog;
+        this.changes = changes;
+        this.clock = clock;
+    }
+
+    /** @param batteryLevel 0 to 1 */
+    public record NewSession(
+            long configurationId,
+            String planName,
+            int runs,
+            int timedMs,
+            @Nullable Boolean onMains,
+            @Nullable Double batteryLevel,
+            Instant startedAt,
+            List<Check> checks,
+            String checkedBy,
+            ByHand byHand) {
+        public NewSession(
+                long configurationId,
+                String planName,
+                int runs,
+                int timedMs,
+                @Nullable Boolean onMains,
+                @Nullable Double batteryLevel,
+                Instant startedAt,
+                List<Check> checks,
+                String checkedBy) {
+            this(
+                    configurationId,
+                    planName,
+                    runs,
+                    timedMs,
+                    onMains,
+                    batteryLevel,
+                    startedAt,
+                    checks,
+                    checkedBy,
+                    ByHand.NOTHING);
+        }
+    }
+
+    /**
+     * What a person carries out, and under which conditions.
+     *
+     * @param roomTemperature in °C
+     * @param recording       whether the screen was being recorded
+     */
+    public record ByHand(
+            List<TestByHand> tests,
+            @Nullable Double roomTemperature,
+            @Nullable Boolean recording,
+            @Nullable String remarks) {
+        static final ByHand NOTHING = new ByHand(List.of(), null, null, null);
+    }
+
+    /** One line of the checklist before the first run. */
+    public record Check(String text, boolean ticked) {}
+
+    /**
+     * @param resolution smallest step the value could show, in its unit
+     * @param samples    the timing samples behind it, may be empty
+     */
+    public record NewReading(String metric, double value, double resolution, List<Double> samples) {}
+
+    /**
+     * @param reason      present unless the state is OK
+     * @param reasonWords words to the reason; for a run that is ok, a note
+     * @param person      who carried it out; null where a device ran by itself
+     * @param disturbed   what the device noticed meanwhile; null where it noticed nothing
+     * @param timedMs     how much of the duration was timed; the rest prepared, warmed up and checked. Null where nobody timed parts
+     */
+    public record NewRun(
+            long testId,
+            int runNumber,
+            int attempt,
+            RunState state,
+            @Nullable Reason reason,
+            @Nullable String reasonWords,
+            int durationMs,
+            Instant finishedAt,
+            List<NewReading> readings,
+            @Nullable String person,
+            @Nullable String disturbed,
+            @Nullable Integer timedMs) {
+        public NewRun(
+                long testId,
+                int runNumber,
+                int attempt,
+                RunState state,
+                @Nullable Reason reason,
+                @Nullable String reasonWords,
+                int durationMs,
+                Instant finishedAt,
+                List<NewReading> readings,
+                @Nullable String person) {
+            this(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    person,
+                    null,
+                    null);
+        }
+
+        public NewRun(
+                long testId,
+                int runNumber,
+                int attempt,
+                RunState state,
+                @Nullable Reason reason,
+                @Nullable String reasonWords,
+                int durationMs,
+                Instant finishedAt,
+                List<NewReading> readings) {
+            this(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    null,
+                    null,
+                    null);
+        }
+    }
+
+    /** A run of a session, as the bench shows it. */
+    public record RunPart(
+            long sessionId,
+            long testId,
+            int runNumber,
+            int attempt,
+            RunState state,
+            @Nullable Reason reason,
+            @Nullable String reasonWords,
+            int durationMs) {}
+
+    @Transactional
+    public long open(NewSession session) {
+        return sessions.save(new Session(session)).id();
+    }
+
+    @Transactional
+    public void end(long sessionId, SessionState how, Instant at) {
+        Session session = session(sessionId);
+        if (session.state() == SessionState.OPEN) {
+            session.end(how, at);
+        }
+    }
+
+    /** A session that was ended goes on, on the same configuration: a suite can take days. */
+    @Transactional
+    public void resume(long sessionId) {
+        session(sessionId).resume();
+    }
+
+    @Transactional(readOnly = true)
+    public SessionState state(long sessionId) {
+        return session(sessionId).state();
+    }
+
+    /**
+     * Stores a run with its readings and brings the touched samples up to date, all or nothing.
+     *
+     * @throws Problem when the session is over, the test unknown, or the run does not fit together
+     */
+    @Transactional
+    public long record(long sessionId, NewRun run) {
+        Session session = session(sessionId);
+        if (session.state() != SessionState.OPEN) {
+            throw Problem.conflict(
+                    "session-over",
+                    "This session ended at " + session.endedAt()
+                            + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
+        }
+        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
+        return store(session, test == null ? run : SeriesReadings.completed(test, run), Map.of());
+    }
+
+    /** @param corrects by metric, the readings that those of this run stand for */
+    private long store(Session session, NewRun run, Map<String, Long> corrects) {
+        TestRow test = catalog.tests(List.of(run.testId())).stream()
+                .findFirst()
+                .orElseThrow(() ->
+                        Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
+        if (!test.given()) {
+            throw Problem.invalid(
+                    "computed", test.name() + " is computed from other tests and is not measured itself.");
+        }
+        checkShape(run, test);
+        samples.lock(session.configurationId());
+        Run stored = runs.saveAndFlush(new Run(session, run));
+        Map<String, MetricRow> metrics =
+                test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
+        for (NewReading given : run.readings()) {
+            MetricRow metric = sure(metrics, given.metric());
+            new Measured(given.value(), given.resolution()).checkedFor(metric.scale());
+            Reading reading = readings.saveAndFlush(new Reading(
+                    stored.id(),
+                    metric.id(),
+                    session.configurationId(),
+                    given.value(),
+                    given.resolution(),
+                    corrects.get(given.metric())));
+            if (!given.samples().isEmpty()) {
+                timings.save(new ReadingSamples(
+                        reading.id(),
+                        given.samples().stream()
+                                .mapToDouble(Double::doubleValue)
+                                .toArray()));
+            }
+            samples.refresh(session.configurationId(), metric);
+        }
+        computed.refresh(session, metrics.values().stream().map(MetricRow::id).toList(), run.finishedAt());
+        events.publishEvent(new RunStored(session.id(), run.testId()));
+        return stored.id();
+    }
+
+    /**
+     * Puts another value in the place of a reading, which is set aside: nothing is overwritten. Also after the session.
+     * Other numbers of the same run come along as they are, so that a run stays whole.
+     *
+     * @return the id of the new reading
+     */
+    @Transactional
+    public long correct(long readingId, Measured value, @Nullable String note, String reason, String person) {
+        Reading reading = lockedReading(readingId);
+        Run run = runs.findById(reading.runId()).orElseThrow();
+        MetricRow metric = metric(reading.metricId());
+        if (metric.kind().isSeries() || metric.series() != null) {
+            throw Problem.invalid(
+                    "many-points",
+                    "A reading of many points is not corrected by one number. Put the points into the session anew.");
+        }
+        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(run.sessionId(), run.testId(), run.runNumber());
+        List<Reading> counted = counted(attempts);
+        if (counted.stream().anyMatch(r -> r.metricId() == metric.id())
+                && counted.stream().noneMatch(r -> r.id().equals(readingId))) {
+            throw Problem.conflict("corrected-already", "Another reading stands for this run now. Correct that one.");
+        }
+        Map<Long, MetricRow> metrics = catalog.tests(List.of(run.testId())).get(0).metrics().stream()
+                .collect(Collectors.toMap(MetricRow::id, Function.identity()));
+        List<NewReading> whole =
+                new ArrayList<>(List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())));
+        Map<String, Long> corrects = new HashMap<>(Map.of(metric.key(), readingId));
+        for (Reading r : counted) {
+            setAside(r.id(), "Corrected: " + reason.strip(), person);
+            if (r.metricId() != metric.id()) {
+                whole.add(new NewReading(sure(metrics, r.metricId()).key(), r.value(), r.resolution(), List.of()));
+                corrects.put(sure(metrics, r.metricId()).key(), r.id());
+            }
+        }
+        int attempt = attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1;
+        long stored = store(
+                session(run.sessionId()),
+                new NewRun(
+                        run.testId(),
+                        run.runNumber(),
+                        attempt,
+                        RunState.OK,
+                        null,
+                        note,
+                        run.durationMs(),
+                        run.finishedAt(),
+                        whole,
+                        person),
+                corrects);
+        changes.note(person, "reading", readingId, "value", reading.value(), value.value(), reason.strip());
+        return readings.findByRuns(List.of(stored)).stream()
+                .filter(r -> r.metricId() == metric.id())
+                .findFirst()
+                .orElseThrow()
+                .id();
+    }
+
+    /** Readings of these runs that count. */
+    private List<Reading> counted(List<Run> attempts) {
+        List<Reading> all = readings.findByRuns(attempts.stream().map(Run::id).toList());
+        List<Long> out = all.isEmpty()
+                ? List.of()
+                : asides.findOpen(all.stream().map(Reading::id).toList());
+        return all.stream().filter(r -> !out.contains(r.id())).toList();
+    }
+
+    private static void checkShape(NewRun run, TestRow test) {
+        List<String> known = test.metrics().stream().map(MetricRow::key).toList();
+        for (NewReading given : run.readings()) {
+            if (!known.contains(given.metric())) {
+                throw Problem.invalid(
+                        "unknown-metric",
+                        "The test " + test.name() + " has no metric \"" + given.metric() + "\". It has: "
+                                + String.join(", ", known) + ".");
+            }
+            int most = test.metrics().stream().anyMatch(m -> m.kind().isSeries())
+                    ? 2 * SeriesText.MOST_POINTS
+                    : MOST_SAMPLES;
+            if (given.samples().size() > most
+                    || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
+                throw Problem.invalid(
+                        "invalid-samples", "Timing samples must be finite numbers, at most " + most + " of them.");
+            }
+        }
+        if (run.readings().stream().map(NewReading::metric).distinct().count()
+                != run.readings().size()) {
+            throw Problem.invalid("twice", "A run has at most one reading of each metric.");
+        }
+        if (run.state() == RunState.OK) {
+            List<String> missing = test.metrics().stream()
+                    .filter(MetricRow::main)
+                    .map(MetricRow::key)
+                    .filter(k ->
+                            run.readings().stream().noneMatch(r -> r.metric().equals(k)))
+                    .toList();
+            if (!missing.isEmpty()) {
+                throw Problem.invalid(
+                        "reading-missing", "A run that is ok needs a reading of: " + String.join(", ", missing) + ".");
+            }
+        } else if (run.reason() == null || !run.readings().isEmpty()) {
+            throw Problem.invalid("reason-missing", "A run that is not ok needs a reason and has no readings.");
+        }
+    }
+
+    /** The first reading of a run. */
+    @Transactional(readOnly = true)
+    public long readingOf(long runId) {
+        return readings.findByRuns(List.of(runId)).stream()
+                .findFirst()
+                .map(Reading::id)
+                .orElseThrow(() -> Problem.notFound("reading of run", runId));
+    }
+
+    /** The reading stays; it only stops counting. */
+    @Transactional
+    public void setAside(long readingId, String reason, String person) {
+        Reading reading = lockedReading(readingId);
+        if (asides.findByReadingIdAndTakenBackAtIsNull(readingId).isPresent()) {
+            throw Problem.conflict("set-aside-already", "This reading is set aside already.");
+        }
+        asides.saveAndFlush(new SetAside(readingId, reason.strip(), person, clock.instant()));
+        changes.note(person, "reading", readingId, "set aside", null, reason.strip());
+        changed(reading);
+    }
+
+    /** A reading counts no longer, or again: its sample follows, and what is computed from it. */
+    private void changed(Reading reading) {
+        samples.refresh(reading.configurationId(), metric(reading.metricId()));
+        computed.refresh(
+                session(runs.findById(reading.runId()).orElseThrow().sessionId()),
+                List.of(reading.metricId()),
+                clock.instant());
+    }
+
+    @Transactional
+    public void takeBack(long readingId, String person) {
+        Reading reading = lockedReading(readingId);
+        SetAside aside = asides.findByReadingIdAndTakenBackAtIsNull(readingId)
+                .orElseThrow(() -> Problem.conflict("not-set-aside", "This reading counts already."));
+        aside.takeBack(person, clock.instant());
+        asides.saveAndFlush(aside);
+        changes.note(person, "reading", readingId, "set aside", aside.reason(), null);
+        changed(reading);
+    }
+
+    /** Runs of these sessions, oldest first. */
+    @Transactional(readOnly = true)
+    public List<RunPart> runs(Collection<Long> sessionIds) {
+        if (sessionIds.isEmpty()) {
+            return List.of();
+        }
+        return runs.findBySessionIdInOrderById(sessionIds).stream()
+                .map(r -> new RunPart(
+                        r.sessionId(),
+                        r.testId(),
+                        r.runNumber(),
+                        r.attempt(),
+                        r.state(),
+                        r.reason(),
+                        r.reasonWords(),
+                        r.durationMs()))
+                .toList();
+    }
+
+    private Reading lockedReading(long readingId) {
+        Reading reading = readings.findById(readingId).orElseThrow(() -> Problem.notFound("reading", readingId));
+        samples.lock(reading.configurationId());
+        return reading;
+    }
+
+    private MetricRow metric(long id) {
+        return catalog.metrics().stream()
+                .filter(m -> m.id() == id)
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("metric", id));
+    }
+
+    private Session session(long id) {
+        return sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id));
+    }
+}

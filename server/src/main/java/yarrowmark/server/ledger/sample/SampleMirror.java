@@ -1,0 +1,118 @@
+package yarrowmark.server.ledger.sample;
+
+import java.util.ArrayList;
+import java.util.BitSet;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionalEventListener;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.ledger.sample.Samples.SampleRow;
+
+/**
+ * The table of samples as it was committed last, in memory: a standing needs all of it, and reading a hundred thousand rows
+ * takes longer than everything else that a standing does. Once a configuration's samples change, its rows are read anew,
+ * and no others. What is not committed yet is not seen.
+ */
+@Service
+public class SampleMirror {
+    private static final String COLUMNS =
+            "select configuration_id, metric_id, n, mean, sum_squares, resolution_variance from sample";
+    /** From so many on, everything is read anew at once. */
+    private static final int MANY = 500;
+
+    /** Samples of a configuration; the metrics once more by themselves, so that looking for some of them touches nothing else. */
+    private record Own(int[] metrics, SampleRow[] rows) {}
+
+    private final JdbcTemplate jdbc;
+    private final Set<Long> changed = new HashSet<>();
+    private @Nullable TreeMap<Long, Own> byConfiguration;
+
+    SampleMirror(JdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+    }
+
+    /** Every sample of these metrics, by configuration in the order they were made. */
+    @Transactional(readOnly = true)
+    public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
+        BitSet wanted = new BitSet();
+        metricIds.forEach(id -> wanted.set(Math.toIntExact(id)));
+        List<SampleRow> rows = new ArrayList<>();
+        for (Own own : current()) {
+            for (int i = 0; i < own.metrics.length; i++) {
+                if (wanted.get(own.metrics[i])) {
+                    rows.add(own.rows[i]);
+                }
+            }
+        }
+        return rows;
+    }
+
+    private synchronized List<Own> current() {
+        Set<Long> stale;
+        synchronized (changed) {
+            stale = Set.copyOf(changed);
+            changed.clear();
+        }
+        try {
+            if (byConfiguration == null || stale.size() >= MANY) {
+                byConfiguration = new TreeMap<>(read(""));
+            } else if (!stale.isEmpty()) {
+                Map<Long, Own> read = read(" where configuration_id in ("
+                        + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")");
+                for (Long id : stale) {
+                    if (read.containsKey(id)) {
+                        byConfiguration.put(id, read.get(id));
+                    } else {
+                        byConfiguration.remove(id);
+                    }
+                }
+            }
+        } catch (RuntimeException e) {
+            // Whatever was not read is read next time.
+            byConfiguration = null;
+            throw e;
+        }
+        return List.copyOf(byConfiguration.values());
+    }
+
+    private Map<Long, Own> read(String where) {
+        Map<Long, List<SampleRow>> rows = new HashMap<>();
+        jdbc.query(COLUMNS + where, statement -> {}, (java.sql.ResultSet row) -> {
+            rows.computeIfAbsent(row.getLong(1), c -> new ArrayList<>())
+                    .add(new SampleRow(
+                            row.getLong(1),
+                            row.getLong(2),
+                            new SampleMoments(row.getInt(3), row.getDouble(4), row.getDouble(5), row.getDouble(6))));
+        });
+        Map<Long, Own> own = new HashMap<>();
+        rows.forEach((id, list) -> own.put(
+                id,
+                new Own(
+                        list.stream()
+                                .mapToInt(r -> Math.toIntExact(r.metricId()))
+                                .toArray(),
+                        list.toArray(SampleRow[]::new))));
+        return own;
+    }
+
+    /** Before anybody hears of the change: an answer that is made then must not be from before. */
+    @TransactionalEventListener
+    @Order(Ordered.HIGHEST_PRECEDENCE)
+    void changed(SamplesChanged event) {
+        synchronized (changed) {
+            changed.add(event.configurationId());
+        }
+    }
+}

@@ -1,0 +1,271 @@
+package yarrowmark.server.ledger.sheet;
+
+import static yarrowmark.server.platform.Sure.sure;
+
+import java.time.Clock;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.function.IntFunction;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.entry.KindText;
+import yarrowmark.core.entry.ScoreDoubt;
+import yarrowmark.core.entry.ScoreLook;
+import yarrowmark.core.entry.ScoreText;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.Reading;
+import yarrowmark.server.ledger.record.ReadingRepository;
+import yarrowmark.server.ledger.record.Reason;
+import yarrowmark.server.ledger.record.Run;
+import yarrowmark.server.ledger.record.RunRepository;
+import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.SeriesReadings;
+import yarrowmark.server.ledger.record.Session;
+import yarrowmark.server.ledger.record.SessionRepository;
+import yarrowmark.server.ledger.record.SetAsideRepository;
+import yarrowmark.server.ledger.sample.Samples;
+import yarrowmark.server.platform.Problem;
+
+/** What a person puts into a session's sheet: a text or many points for one run; looking at a text first; taking back. */
+@Service
+class ScoreEntry {
+    private static final int MOST_RUNS = 30;
+
+    /** @param would what the value would be without the slip, in the metric's unit; for FAR the median of the others */
+    record DoubtPart(ScoreDoubt.Kind kind, double would) {}
+
+    /**
+     * How a typed text is understood, before it is stored.
+     *
+     * @param ran       for a run without a value: whether it began and failed
+     * @param perOthers value over the mean of the other runs; absent where there are none
+     * @param place     where the value would stand alone among the configurations that have this metric
+     */
+    record Look(
+            @Nullable Double value,
+            @Nullable Double resolution,
+            @Nullable Boolean ran,
+            @Nullable String words,
+            @Nullable String reason,
+            @Nullable Double perOthers,
+            List<DoubtPart> doubts,
+            @Nullable Integer place,
+            @Nullable Integer of) {}
+
+    private final ScoreSheet sheets;
+    private final Ledger ledger;
+    private final SessionRepository sessions;
+    private final RunRepository runs;
+    private final ReadingRepository readings;
+    private final SetAsideRepository asides;
+    private final Samples samples;
+    private final Clock clock;
+
+    ScoreEntry(
+            ScoreSheet sheets,
+            Ledger ledger,
+            SessionRepository sessions,
+            RunRepository runs,
+            ReadingRepository readings,
+            SetAsideRepository asides,
+            Samples samples,
+            Clock clock) {
+        this.sheets = sheets;
+        this.ledger = ledger;
+        this.sessions = sessions;
+        this.runs = runs;
+        this.readings = readings;
+        this.asides = asides;
+        this.samples = samples;
+        this.clock = clock;
+    }
+
+    @Transactional(readOnly = true)
+    Look look(long sessionId, long testId, int runNumber, String text) {
+        long configuration = session(sessionId).configurationId();
+        MetricRow metric = ScoreSheet.main(sheets.test(testId));
+        ScoreText.Said said = KindText.read(text, metric.kind(), metric.unit(), metric.choices())
+                .said();
+        if (said instanceof ScoreText.NotUnderstood not) {
+            return new Look(null, null, null, null, not.reason(), null, List.of(), null, null);
+        }
+        if (said instanceof ScoreText.NoValue none) {
+            return new Look(null, null, none.ran(), none.words(), null, null, List.of(), null, null);
+        }
+        ScoreText.Value v = (ScoreText.Value) said;
+        double[] merits = samples.ofMetrics(List.of(metric.id())).stream()
+                .filter(s -> s.configurationId() != configuration)
+                .mapToDouble(s -> s.moments().mean())
+                .toArray();
+        ScoreLook look = ScoreLook.of(
+                v.value(),
+                metric.unit(),
+                metric.direction(),
+                metric.scale(),
+                others(sessionId, testId, runNumber, metric),
+                merits);
+        OptionalDouble perOthers = look.perOthers();
+        boolean placed = look.place().isPresent();
+        return new Look(
+                v.value(),
+                v.resolution(),
+                null,
+                null,
+                metric.unusable(v.value()),
+                perOthers.isPresent() ? perOthers.getAsDouble() : null,
+                look.doubts().stream()
+                        .map(d -> new DoubtPart(d.kind(), d.would()))
+                        .toList(),
+                placed ? look.place().getAsInt() : null,
+                placed ? look.of() : null);
+    }
+
+    /** Values of the other runs of this session that count as done. */
+    private double[] others(long sessionId, long testId, int runNumber, MetricRow metric) {
+        List<Long> ids = sheets.latest(sessionId).getOrDefault(testId, Map.of()).values().stream()
+                .filter(r -> r.runNumber() != runNumber && r.state() == RunState.OK)
+                .map(Run::id)
+                .toList();
+        return ids.isEmpty()
+                ? new double[0]
+                : readings.findByRuns(ids).stream()
+                        .filter(r -> r.metricId() == metric.id())
+                        .mapToDouble(Reading::value)
+                        .toArray();
+    }
+
+    /**
+     * Stores what was typed for one run. A value that was there is set aside, never overwritten.
+     *
+     * @param byStopwatch whether a hand stopped the time: its step is then that of a hand, not that of the clock
+     */
+    @Transactional
+    ScoreSheet.Sheet type(long sessionId, long testId, int runNumber, String text, boolean byStopwatch, String person) {
+        MetricRow metric = ScoreSheet.main(sheets.test(testId));
+        KindText.Read read = KindText.read(text, metric.kind(), metric.unit(), metric.choices());
+        if (read.said() instanceof ScoreText.NotUnderstood not) {
+            throw Problem.invalid("not-understood", not.reason());
+        }
+        if (read.said() instanceof ScoreText.Value v) {
+            if (metric.unusable(v.value()) != null) {
+                throw Problem.invalid("not-a-score", sure(metric.unusable(v.value())));
+            }
+            double resolution =
+                    byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();
+            return put(
+                    sessionId,
+                    testId,
+                    runNumber,
+                    "Typed anew",
+                    person,
+                    attempt -> new Ledger.NewRun(
+                            testId,
+                            runNumber,
+                            attempt,
+                            RunState.OK,
+                            null,
+                            emptyToNull(read.note()),
+                            0,
+                            clock.instant(),
+                            List.of(new Ledger.NewReading(metric.key(), v.value(), resolution, List.of())),
+                            person));
+        }
+        ScoreText.NoValue none = (ScoreText.NoValue) read.said();
+        return put(
+                sessionId,
+                testId,
+                runNumber,
+                "Typed anew",
+                person,
+                attempt -> new Ledger.NewRun(
+                        testId,
+                        runNumber,
+                        attempt,
+                        none.ran() ? RunState.FAILED : RunState.COULD_NOT_RUN,
+                        none.ran() ? Reason.ERROR : Reason.NOT_SUPPORTED,
+                        emptyToNull(none.words()),
+                        0,
+                        clock.instant(),
+                        List.of(),
+                        person));
+    }
+
+    /**
+     * Stores many points for one run: a curve, or frame times. Every number of them becomes a reading.
+     *
+     * @param timestamps for frame times: whether the numbers are points in time
+     */
+    @Transactional
+    ScoreSheet.Sheet points(
+            long sessionId, long testId, int runNumber, String text, boolean timestamps, String person) {
+        TestRow test = sheets.test(testId);
+        List<Ledger.NewReading> numbers = SeriesReadings.of(test, text, timestamps);
+        return put(
+                sessionId,
+                testId,
+                runNumber,
+                "Pasted anew",
+                person,
+                attempt -> new Ledger.NewRun(
+                        testId, runNumber, attempt, RunState.OK, null, null, 0, clock.instant(), numbers, person));
+    }
+
+    /** @param run of the attempt it is given; what stood at its place before is set aside for the reason */
+    private ScoreSheet.Sheet put(
+            long sessionId, long testId, int runNumber, String reason, String person, IntFunction<Ledger.NewRun> run) {
+        if (runNumber < 1 || runNumber > MOST_RUNS) {
+            throw Problem.invalid(
+                    "run-out-of-range",
+                    "Runs are numbered from 1 to " + MOST_RUNS + ", so there is no run " + runNumber + ".");
+        }
+        samples.lock(session(sessionId).configurationId());
+        Run before = sheets.latest(sessionId).getOrDefault(testId, Map.of()).get(runNumber);
+        if (before != null) {
+            setAside(before, reason, person);
+        }
+        ledger.record(sessionId, run.apply(before == null ? 1 : before.attempt() + 1));
+        return sheets.sheet(sessionId);
+    }
+
+    /** Takes what was typed last for a run out of the count; the one before, if there was one, counts again. */
+    @Transactional
+    ScoreSheet.Sheet undo(long sessionId, long testId, int runNumber, String person) {
+        samples.lock(session(sessionId).configurationId());
+        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(sessionId, testId, runNumber).stream()
+                .sorted(Comparator.comparingInt(Run::attempt))
+                .toList();
+        if (attempts.isEmpty()) {
+            throw Problem.conflict("nothing-typed", "Nothing was typed for this run.");
+        }
+        setAside(attempts.get(attempts.size() - 1), "Typed by mistake", person);
+        if (attempts.size() > 1) {
+            List<Long> before = readings
+                    .findByRuns(List.of(attempts.get(attempts.size() - 2).id()))
+                    .stream()
+                    .map(Reading::id)
+                    .toList();
+            (before.isEmpty() ? before : asides.findOpen(before)).forEach(id -> ledger.takeBack(id, person));
+        }
+        return sheets.sheet(sessionId);
+    }
+
+    private void setAside(Run run, String reason, String person) {
+        List<Long> ids =
+                readings.findByRuns(List.of(run.id())).stream().map(Reading::id).toList();
+        List<Long> out = ids.isEmpty() ? ids : asides.findOpen(ids);
+        ids.stream().filter(id -> !out.contains(id)).forEach(id -> ledger.setAside(id, reason, person));
+    }
+
+    private static @Nullable String emptyToNull(String words) {
+        return words.isEmpty() ? null : words;
+    }
+
+    private Session session(long id) {
+        return sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id));
+    }
+}
