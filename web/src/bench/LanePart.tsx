@@ -90,6 +90,7 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
           })}
         </ol>
       )}
+      {lane.late > 0 && <LateRuns lane={lane} />}
       <p className="mt-2 text-[13.5px] text-ink-2">
         {nowInWords(lane, now)}
         {over && lane.sessionId !== undefined && (
@@ -110,6 +111,47 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
         )}
       </p>
     </article>
+  );
+}
+
+/** Finished runs that came after the session was ended from here. */
+function LateRuns({ lane }: { lane: Lane }) {
+  const path = { params: { path: { id: lane.seatId } } };
+  const take = useMutation({ mutationFn: () => value(api.POST('/api/bench/seats/{id}/late', path)) });
+  const leave = useMutation({ mutationFn: () => value(api.DELETE('/api/bench/seats/{id}/late', path)) });
+  const [sure, setSure] = useState(false);
+  const problem = take.error ?? leave.error;
+  return (
+    <div role="status" className="mt-2 border-l-2 border-gold pl-3 text-[13.5px]">
+      <p>
+        {lane.late} finished {lane.late === 1 ? 'run' : 'runs'} of this device came after its session was ended here.{' '}
+        {sure ? (
+          <>
+            Remove {lane.late === 1 ? 'it' : 'them'} for good?{' '}
+            <button className="link text-plum" autoFocus onClick={() => leave.mutate()}>
+              Remove
+            </button>{' '}
+            <button className="link" onClick={() => setSure(false)}>
+              Keep
+            </button>
+          </>
+        ) : (
+          <>
+            <button className="link font-semibold" disabled={take.isPending} onClick={() => take.mutate()}>
+              Add to the session
+            </button>{' '}
+            <button className="link" onClick={() => setSure(true)}>
+              Remove
+            </button>
+          </>
+        )}
+      </p>
+      {problem && (
+        <p role="alert" className="text-plum">
+          {problem.message}
+        </p>
+      )}
+    </div>
   );
 }
 
@@ -273,7 +315,7 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
           {(silent || lane.command === 'STOP') && lane.phase !== 'JOINED' && (
             <button
               className="small link"
-              title="Ends the session from here, without the device. What it has not sent yet will not be taken."
+              title="Ends the session from here, without the device. What it has finished and not sent yet is kept for you when it comes."
               onClick={() => end.mutate()}
             >
               End without the device

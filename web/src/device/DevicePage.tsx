@@ -1,15 +1,19 @@
 import { useEffect, useRef, useState } from 'react';
-import { DeviceApi, Refused, Unreachable, type DeviceSeat, type StartBody } from './api.ts';
+import { DeviceApi, Refused, Stranger, type DeviceSeat, type StartBody } from './api.ts';
 import { conduct, type Conductor, type Showing } from './conduct.ts';
 import { detect, type Detected } from './detect.ts';
+import { deliverKept } from './deliver.ts';
 import { Join } from './Join.tsx';
+import { whenAlone } from './one-tab.ts';
 import { Outbox } from './outbox.ts';
+import { RefusedRuns } from './RefusedRuns.tsx';
 import { Running } from './Running.tsx';
 import { Setup } from './Setup.tsx';
 
 /** Where the page is. Each state has what it needs and nothing else. */
 type State =
   | { at: 'opening'; message?: string }
+  | { at: 'elsewhere' }
   | { at: 'join'; message?: string }
   | { at: 'setup'; seat: DeviceSeat }
   | { at: 'running'; seat: DeviceSeat }
@@ -29,7 +33,7 @@ export function DevicePage() {
     void (async () => {
       setDetected(await detect());
     })();
-    void open();
+    void whenAlone('yarrowmark-device', () => setState({ at: 'elsewhere' })).then(open);
     // Runs once: the page opens its own storage and looks whether a session was going on.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
@@ -45,9 +49,9 @@ export function DevicePage() {
       });
       return;
     }
-    const token = await outbox.current.token();
-    if (!token) return setState({ at: 'join' });
-    api.current = new DeviceApi(token);
+    const seat = await outbox.current.seat();
+    if (!seat) return setState({ at: 'join' });
+    api.current = new DeviceApi(seat.token, seat.shelf);
     await takeUp();
   }
 
@@ -56,26 +60,28 @@ export function DevicePage() {
     try {
       const seat = await api.current.seat();
       if (seat.phase === 'DONE' || seat.phase === 'STOPPED' || seat.phase === 'CLEARED') {
-        const waiting = await outbox.current!.waiting();
+        // What was finished is delivered all the same: the bench keeps it for the reviewer.
+        const { late } = await deliverKept(api.current, outbox.current!, () => Date.now());
         await outbox.current!.leave();
         setState({
           at: 'join',
           message:
-            waiting.length > 0
-              ? `The session was ended at the bench. ${waiting.length} finished runs came too late for it.`
+            late > 0
+              ? `The session was ended at the bench. ${late} finished ${late === 1 ? 'run came' : 'runs came'} after that and ${late === 1 ? 'is' : 'are'} kept there: the reviewer can take ${late === 1 ? 'it' : 'them'} in.`
               : 'That session is over. A new one needs a new code.',
         });
       } else if (seat.sessionId === undefined) setState({ at: 'setup', seat });
       else setState({ at: 'running', seat });
     } catch (error) {
-      if (error instanceof Refused) {
+      if (error instanceof Refused && error.code === 'no-seat') {
+        // Our own server does not know this seat any more. Whatever was not delivered stays and is shown.
         await outbox.current!.leave();
         setState({ at: 'join', message: error.message });
         return;
       }
       setState({
         at: 'opening',
-        message: 'The server cannot be reached. What was measured is safe here; trying again.',
+        message: `${error instanceof Stranger ? error.message : 'The server cannot be reached.'} What was measured is safe here; trying again.`,
       });
       setTimeout(() => void takeUp(), 2_000);
     }
@@ -103,8 +109,8 @@ export function DevicePage() {
   }, [state, detected]);
 
   async function join(code: string) {
-    const token = await api.current.join(code, deviceInWords(detected));
-    await outbox.current!.takeSeat(token);
+    const seat = await api.current.join(code, deviceInWords(detected));
+    await outbox.current!.takeSeat(seat);
     // The code is used now; a reload must not try it again.
     history.replaceState(null, '', '/j');
     await takeUp();
@@ -129,6 +135,12 @@ export function DevicePage() {
             {state.message ?? 'Opening.'}
           </p>
         )}
+        {state.at === 'elsewhere' && (
+          <p role="status" className="py-10 text-ink-2">
+            This device is at the bench in another tab or window of this browser. Two at once would time each other, so
+            this one waits. Close the other, and it goes on here.
+          </p>
+        )}
         {state.at === 'join' && <Join code={codeFromAddress()} message={state.message} onJoin={join} />}
         {state.at === 'setup' && <Setup api={api.current} seat={state.seat} detected={detected} onStart={start} />}
         {state.at === 'running' && (
@@ -143,19 +155,15 @@ export function DevicePage() {
           <section className="py-6">
             <h1>{state.how === 'DONE' ? 'Finished' : 'Stopped'}</h1>
             <p className="mt-2 text-[16px] text-ink-2">
-              {state.how === 'DONE'
-                ? 'Every result is in the ledger. This device can be used again.'
-                : 'What was finished before is in the ledger. This device can be used again.'}
+              {ending(state.how, state.showing)} This device can be used again.
             </p>
-            {state.showing?.notTaken.map((lost, i) => (
-              <p key={i} className="mt-2 text-plum">
-                {lost.message}
-              </p>
-            ))}
             <button className="button mt-6" onClick={() => setState({ at: 'join' })}>
               Join again with a new code
             </button>
           </section>
+        )}
+        {(state.at === 'over' || state.at === 'join') && outbox.current && (
+          <RefusedRuns key={state.at} outbox={outbox.current} seat={null} />
         )}
         {/* Tests that need a page draw in here; it is part of the page only while a round runs. */}
         <div
@@ -166,6 +174,14 @@ export function DevicePage() {
       </main>
     </div>
   );
+}
+
+/** Says that everything is in the ledger only where the ledger said so of each run. */
+function ending(how: 'DONE' | 'STOPPED', showing: Showing | null): string {
+  if (showing && showing.late > 0)
+    return `The session was ended at the bench meanwhile. ${showing.late} finished ${showing.late === 1 ? 'run is' : 'runs are'} kept there, and the reviewer can take ${showing.late === 1 ? 'it' : 'them'} in.`;
+  if (showing && showing.refused > 0) return 'Not every result is in the ledger.';
+  return how === 'DONE' ? 'Every result is in the ledger.' : 'What was finished before is in the ledger.';
 }
 
 function codeFromAddress(): string {
@@ -180,12 +196,4 @@ function codeFromAddress(): string {
 function deviceInWords(detected: Detected | null): string {
   const value = (key: string) => detected?.facts.find((f) => f.key === key)?.value;
   return [value('browser.name'), value('os.name')].filter(Boolean).join(' on ').slice(0, 200) || 'A browser';
-}
-
-/** What went wrong, for a person. */
-export function inWords(error: unknown): string {
-  if (error instanceof Refused) return error.message;
-  if (error instanceof Unreachable)
-    return 'The server cannot be reached. Check that this device is on the same network, and try again.';
-  return `Something went wrong on this page: ${error instanceof Error ? error.message : String(error)}`;
 }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { inWords } from './DevicePage.tsx';
+import { inWords } from './in-words.ts';
 
 /** Asks for the code that the bench shows; one that came with a scanned address is tried at once. */
 export function Join({

@@ -68,13 +68,15 @@ export function Running({
         <p role="status" className="mt-3 border-l-2 border-gold pl-3">
           {showing.waiting} finished {showing.waiting === 1 ? 'run waits' : 'runs wait'} on this device for the server.
           Nothing is lost; leave this page open.
+          {showing.trouble && <span className="block text-plum">{showing.trouble}</span>}
         </p>
       )}
-      {showing?.notTaken.map((lost, i) => (
-        <p key={i} className="mt-2 text-plum">
-          {lost.message}
+      {showing && showing.refused > 0 && (
+        <p role="status" className="mt-2 text-plum">
+          The server would not take {showing.refused} finished {showing.refused === 1 ? 'run' : 'runs'}. They stay on
+          this device, and you can see why at the end.
         </p>
-      ))}
+      )}
     </section>
   );
 }

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { DeviceApi, DeviceSeat, ModelPage, ModelRow, StartBody } from './api.ts';
 import { aboutMinutes, inMinutes } from './about.ts';
 import type { Detected } from './detect.ts';
-import { inWords } from './DevicePage.tsx';
+import { inWords } from './in-words.ts';
 import { Checks, type Check } from './Checks.tsx';
 import { SpaceQuestion } from './SpaceQuestion.tsx';
 

@@ -25,17 +25,41 @@ export class Refused extends Error {
 /** The server did not answer: it may be restarting, or the connection is gone. What was not sent is kept. */
 export class Unreachable extends Error {}
 
+/** Something answers at this address, and it is not the shelf that gave this device its seat. */
+export class Stranger extends Unreachable {}
+
+/** What the server says of a delivered run. */
+export interface Stored {
+  runId?: number;
+  /** The key that it was delivered under. */
+  key: string;
+  /** The session was ended meanwhile: the run is kept at the bench, and the reviewer decides. */
+  late: boolean;
+}
+
+const SHELF = 'Yarrowmark-Shelf';
+
+/** What a device keeps of its place at the bench. */
+export interface Seat {
+  token: string;
+  shelf: string | null;
+}
+
 /** Talks to the bench as this device. Sends the token, turns answers into values and problems into errors. */
 export class DeviceApi {
   private token: string | null;
-  constructor(token: string | null) {
+  /** The shelf that gave the seat; none before a device has joined. */
+  private shelf: string | null;
+  constructor(token: string | null, shelf: string | null = null) {
     this.token = token;
+    this.shelf = shelf;
   }
 
-  async join(code: string, device: string): Promise<string> {
+  async join(code: string, device: string): Promise<Seat> {
+    this.shelf = null;
     const { token } = await this.send<{ token: string }>('POST', 'join', { code, device });
     this.token = token;
-    return token;
+    return { token, shelf: this.shelf };
   }
 
   seat = () => this.send<DeviceSeat>('GET', 'seat');
@@ -52,7 +76,7 @@ export class DeviceApi {
 
   /** @param key the same for every try, so that a repeated delivery counts once */
   deliver = (key: string, ageMs: number, body: RunBody) =>
-    this.send<{ runId: number }>('POST', 'runs', body, {
+    this.send<Stored>('POST', 'runs', body, {
       headers: { 'Idempotency-Key': key, 'Age-Ms': String(Math.max(0, Math.round(ageMs))) },
     });
 
@@ -79,6 +103,12 @@ export class DeviceApi {
       if (more.signal?.aborted) throw error;
       throw new Unreachable('The server cannot be reached.');
     }
+    const shelf = response.headers.get(SHELF);
+    if (!shelf || (this.shelf !== null && shelf !== this.shelf))
+      throw new Stranger(
+        'Another program answers at this address, not the Yarrowmark that gave this device its place.',
+      );
+    this.shelf = shelf;
     if (response.status >= 500) throw new Unreachable(`The server answered ${response.status}.`);
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok) {

@@ -1,8 +1,8 @@
 import { leavesPageIdle, loadWorkload } from '../workloads/registry.ts';
 import { allowStorage } from '../workloads/storage/consent.ts';
-import { Refused, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
+import { Refused, Stranger, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
 import { Control } from './control.ts';
-import { deliverKept, type NotTaken } from './deliver.ts';
+import { deliverKept } from './deliver.ts';
 import type { Outbox } from './outbox.ts';
 import { coolByProbe, probeSpeed } from './probe.ts';
 import { Interrupted, runRound } from './round.ts';
@@ -15,7 +15,12 @@ export interface Showing {
   runNumber: number | null;
   /** Finished runs that the server has not confirmed. */
   waiting: number;
-  notTaken: NotTaken[];
+  /** Kept at the bench for the reviewer, because the session was ended without this device. */
+  late: number;
+  /** Runs that the server would not take; they stay on this device. */
+  refused: number;
+  /** Why nothing gets through, where that is known. */
+  trouble: string | null;
   paused: boolean;
 }
 
@@ -44,7 +49,9 @@ export function conduct(
     test: null,
     runNumber: null,
     waiting: 0,
-    notTaken: [],
+    late: 0,
+    refused: 0,
+    trouble: null,
     paused: seat.command === 'PAUSE',
   };
   const update = (change: Partial<Showing>) => show((showing = { ...showing, ...change }));
@@ -55,11 +62,19 @@ export function conduct(
   const deliver = (): Promise<boolean> =>
     (delivering = delivering.then(async () => {
       try {
-        const notTaken = await deliverKept(api, outbox, () => Date.now());
-        update({ waiting: 0, notTaken: [...showing.notTaken, ...notTaken] });
+        const became = await deliverKept(api, outbox, () => Date.now());
+        update({
+          waiting: 0,
+          late: showing.late + became.late,
+          refused: showing.refused + became.refused,
+          trouble: null,
+        });
         return true;
-      } catch {
-        update({ waiting: (await outbox.waiting()).length });
+      } catch (error) {
+        update({
+          waiting: (await outbox.waiting()).length,
+          trouble: error instanceof Stranger || error instanceof Refused ? error.message : null,
+        });
         return false;
       }
     }));

@@ -1,29 +1,42 @@
-import { Refused, type DeviceApi } from './api.ts';
+import { Refused, Unreachable, type DeviceApi } from './api.ts';
 import type { Outbox } from './outbox.ts';
 
-/** A kept run that the server will not take. It is shown, with the reason, and not tried again. */
-export interface NotTaken {
-  message: string;
+/** What became of what was kept. */
+export interface Delivered {
+  /** In the ledger. */
+  stored: number;
+  /** Kept at the bench, because the session was ended without this device. */
+  late: number;
+  /** Stays here, with the server's reason. */
+  refused: number;
 }
+
+/** Answers that are no verdict on the run: it is tried again later. */
+const LATER = new Set([408, 421, 425, 429]);
 
 /**
  * Delivers what is kept, oldest first. Ends early where the server cannot be reached: the rest stays kept for the next
- * try. A run that the server refuses for good leaves the queue, so that it does not hold up the others.
+ * try. A run leaves this device only when the server confirms it under the run's own key; one that the server refuses
+ * stays too, with the reason, and holds up no other.
  */
 export async function deliverKept(
   api: Pick<DeviceApi, 'deliver'>,
-  outbox: Pick<Outbox, 'waiting' | 'confirmed'>,
+  outbox: Pick<Outbox, 'waiting' | 'confirmed' | 'refuse'>,
   now: () => number,
-): Promise<NotTaken[]> {
-  const notTaken: NotTaken[] = [];
+): Promise<Delivered> {
+  const became: Delivered = { stored: 0, late: 0, refused: 0 };
   for (const kept of await outbox.waiting()) {
     try {
-      await api.deliver(kept.key, now() - kept.finishedAt, kept.body);
+      const stored = await api.deliver(kept.key, now() - kept.finishedAt, kept.body);
+      if (stored.key !== kept.key) throw new Unreachable('The server did not say that it has this run.');
+      await outbox.confirmed(kept.key);
+      if (stored.late) became.late++;
+      else became.stored++;
     } catch (error) {
-      if (!(error instanceof Refused) || error.status === 429 || error.status === 408) throw error;
-      notTaken.push({ message: error.message });
+      if (!(error instanceof Refused) || LATER.has(error.status)) throw error;
+      await outbox.refuse(kept.key, error.message);
+      became.refused++;
     }
-    await outbox.confirmed(kept.key);
   }
-  return notTaken;
+  return became;
 }

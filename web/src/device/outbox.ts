@@ -1,11 +1,15 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
-import type { RunBody } from './api.ts';
+import type { RunBody, Seat } from './api.ts';
 
 /** A finished run that the server has not confirmed yet. */
 export interface Kept {
   key: string;
   body: RunBody;
   finishedAt: number;
+  /** The seat that it was measured for; of the seat of now where it is absent. */
+  seat?: Seat;
+  /** Why the server would not take it. It stays until it is delivered again and taken, or given up by a person. */
+  refused?: string;
 }
 
 /** A run that had begun: found again after a reload, it tells that the run was cut off. */
@@ -18,7 +22,7 @@ export interface Begun {
 
 interface Shape extends DBSchema {
   runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
-  state: { key: 'token' | 'begun' | 'ending' | 'storageAllowed' | 'cold'; value: unknown };
+  state: { key: 'token' | 'shelf' | 'begun' | 'ending' | 'storageAllowed' | 'cold'; value: unknown };
 }
 
 /**
@@ -51,21 +55,46 @@ export class Outbox {
     await change.done;
   }
 
-  /** Oldest first. */
-  waiting = (): Promise<Kept[]> => this.db.getAllFromIndex('runs', 'order');
+  /** What is still to be delivered, oldest first. */
+  waiting = async (): Promise<Kept[]> => (await this.all()).filter((run) => run.refused === undefined);
+  /** What the server would not take, of this and of earlier sessions. */
+  refused = async (): Promise<Kept[]> => (await this.all()).filter((run) => run.refused !== undefined);
+  private all = (): Promise<Kept[]> => this.db.getAllFromIndex('runs', 'order');
+
+  /** The server has it now. */
   confirmed = (key: string): Promise<void> => this.db.delete('runs', key);
+
+  /** The server would not take it: it is no longer sent by itself, and stays. */
+  refuse = (key: string, why: string): Promise<void> => this.change(key, (run) => ({ ...run, refused: why }));
+  /** A person wants it sent once more. */
+  again = (key: string): Promise<void> =>
+    this.change(key, (run) => {
+      const { refused: _why, ...rest } = run;
+      return rest;
+    });
+
+  private async change(key: string, how: (run: Kept & { order: number }) => Kept & { order: number }): Promise<void> {
+    const change = this.db.transaction('runs', 'readwrite');
+    const run = await change.store.get(key);
+    if (run) await change.store.put(how(run));
+    await change.done;
+  }
 
   begin = async (begun: Begun): Promise<void> => void (await this.db.put('state', begun, 'begun'));
   begun = async (): Promise<Begun | null> => ((await this.db.get('state', 'begun')) as Begun | undefined) ?? null;
 
-  token = async (): Promise<string | null> => ((await this.db.get('state', 'token')) as string | undefined) ?? null;
+  async seat(): Promise<Seat | null> {
+    const token = (await this.db.get('state', 'token')) as string | undefined;
+    if (!token) return null;
+    return { token, shelf: ((await this.db.get('state', 'shelf')) as string | undefined) ?? null };
+  }
 
-  /** Starts anew for another session. */
-  async takeSeat(token: string): Promise<void> {
-    const change = this.db.transaction(['runs', 'state'], 'readwrite');
-    await change.objectStore('runs').clear();
-    await change.objectStore('state').clear();
-    await change.objectStore('state').put(token, 'token');
+  /** Starts anew for another session. What no server has taken yet stays, with the seat that it was measured for. */
+  async takeSeat(seat: Seat): Promise<void> {
+    await this.leave();
+    const change = this.db.transaction('state', 'readwrite');
+    await change.store.put(seat.token, 'token');
+    if (seat.shelf) await change.store.put(seat.shelf, 'shelf');
     await change.done;
   }
 
@@ -80,10 +109,20 @@ export class Outbox {
   ended = async (): Promise<'DONE' | 'STOPPED' | null> =>
     ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
 
+  /** The session is over. Runs that were not taken are put down with their seat, so that they can be sent later. */
   async leave(): Promise<void> {
+    const seat = await this.seat();
     const change = this.db.transaction(['runs', 'state'], 'readwrite');
-    await change.objectStore('runs').clear();
+    for (const run of await change.objectStore('runs').getAll())
+      await change.objectStore('runs').put({
+        ...run,
+        ...(seat && !run.seat && { seat }),
+        refused: run.refused ?? 'It was not delivered before its session was left.',
+      });
     await change.objectStore('state').clear();
     await change.done;
   }
+
+  /** A person gives up what no server would take. */
+  giveUp = (key: string): Promise<void> => this.db.delete('runs', key);
 }

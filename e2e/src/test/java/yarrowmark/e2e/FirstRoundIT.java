@@ -13,6 +13,7 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -20,6 +21,7 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.WindowType;
 
 /** A reviewer in one browser, a device in another, from the code to the place in the standings. */
+@Order(2)
 class FirstRoundIT {
     private static final Duration A_ROUND = Duration.ofSeconds(150);
     private static Program program;

@@ -107,6 +107,8 @@ final class Program implements AutoCloseable {
                 .toList();
         ProcessBuilder builder = new ProcessBuilder(words).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_VAR", records.toString());
+        // It lives for a minute or two: what the second compiler would gain costs more than it brings.
+        builder.environment().put("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1");
         BlockingQueue<String> lines = new LinkedBlockingQueue<>();
         try {
             process = builder.start();

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
@@ -13,6 +14,7 @@ import org.openqa.selenium.Keys;
 import org.openqa.selenium.support.ui.Select;
 
 /** Scores from anywhere: of every kind, out of text and files, corrected, set aside, and carried out by plan. */
+@Order(4)
 class ScoresIT extends AtTheDemo {
     ScoresIT() {
         super(Demo.CHANGED);

@@ -11,12 +11,16 @@ import org.openqa.selenium.OutputType;
 
 /** Makes docs/screenshots from the demo shelf, at 1280x800. Run by bin/screenshots. */
 public final class Screenshots {
-    private static final Path TARGET = Path.of("..", "docs", "screenshots");
+    private static Path target = Path.of("..", "docs", "screenshots");
 
     private Screenshots() {}
 
+    /** @param arguments the folder, where it is another than docs/screenshots */
     public static void main(String[] arguments) throws IOException {
-        Files.createDirectories(TARGET);
+        if (arguments.length > 0) {
+            target = Path.of(arguments[0]);
+        }
+        Files.createDirectories(target);
         try (Program program = Program.start("demo", "screenshots");
                 Browser reviewer = new Browser();
                 Browser device = new Browser(390, 844)) {
@@ -189,7 +193,7 @@ public final class Screenshots {
                 "fonts",
                 Browser.PATIENCE,
                 () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
-        Files.write(TARGET.resolve(name + ".png"), browser.driver().getScreenshotAs(OutputType.BYTES));
+        Files.write(target.resolve(name + ".png"), browser.driver().getScreenshotAs(OutputType.BYTES));
         System.out.println("docs/screenshots/" + name + ".png");
     }
 }

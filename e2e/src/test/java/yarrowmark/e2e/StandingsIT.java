@@ -7,12 +7,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.WebElement;
 
 /** Standings on the demo shelf: who is in, by what weights, why a place, in which form, and what is taken along. */
+@Order(5)
 class StandingsIT extends AtTheDemo {
     StandingsIT() {
         super(Demo.READ);

@@ -8,9 +8,11 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 
 /** The built-in suites in a real browser: each test does its work there, and says why where it cannot. */
+@Order(1)
 class WorkloadsIT extends AtTheDemo {
     WorkloadsIT() {
         super(Demo.CHANGED);

@@ -8,6 +8,11 @@ package yarrowmark.core.measure;
  *                   so fine that it does not matter. A time typed as 234 s has 1 s.
  */
 public record Measured(double value, double resolution) {
+    /** No instrument shows less or more, and what is squared or divided later stays finite within these bounds. */
+    public static final double SMALLEST = 1e-30;
+
+    public static final double LARGEST = 1e30;
+
     public Measured {
         if (!Double.isFinite(value)) {
             throw new InvalidReadingException("A reading must be a finite number, not " + value + ".");
@@ -20,6 +25,24 @@ public record Measured(double value, double resolution) {
     /** A value whose resolution does not matter. */
     public static Measured exact(double value) {
         return new Measured(value, 0);
+    }
+
+    /**
+     * Refuses what may not come in, whichever way it comes: what a metric of this scale cannot have, and sizes that no
+     * instrument shows. What was stored before there were bounds is still read.
+     *
+     * @throws InvalidReadingException with words for whoever sent it
+     */
+    public Measured admittedFor(Scale scale) {
+        if (Math.abs(value) > LARGEST || value != 0 && Math.abs(value) < SMALLEST) {
+            throw new InvalidReadingException(
+                    "A reading lies between " + SMALLEST + " and " + LARGEST + " in size, and " + value + " does not.");
+        }
+        if (resolution > LARGEST) {
+            throw new InvalidReadingException(
+                    "A resolution is at most " + LARGEST + ", and " + resolution + " is more.");
+        }
+        return checkedFor(scale);
     }
 
     /**

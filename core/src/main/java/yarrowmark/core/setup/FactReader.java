@@ -70,6 +70,30 @@ public final class FactReader {
         };
     }
 
+    /**
+     * Why a value in the base unit cannot be kept, whichever way it came: detected, imported or read from a tool's output.
+     * A number of hundreds of digits is nobody's memory size, and what searches and compares later trusts these bounds.
+     */
+    public static Optional<String> unfit(FactKey key, String value) {
+        if (value.length() > LONGEST) {
+            return Optional.of(
+                    key.label() + " has " + value.length() + " characters; a fact has " + LONGEST + " at most.");
+        }
+        if (!key.isQuantity()) {
+            return Optional.empty();
+        }
+        double size;
+        try {
+            size = Double.parseDouble(value);
+        } catch (NumberFormatException e) {
+            return Optional.of(key.label() + " is a number, not \"" + value + "\".");
+        }
+        return size >= key.least() && size <= key.most()
+                ? Optional.empty()
+                : Optional.of(key.label() + " lies between " + FactText.of(key, plain(BigDecimal.valueOf(key.least())))
+                        + " and " + FactText.of(key, plain(BigDecimal.valueOf(key.most()))) + ", which this is not.");
+    }
+
     private static Reading kindAndRate(FactKey key, Matcher m) {
         String kind = m.group(1).toUpperCase(Locale.ROOT);
         String rate = new BigDecimal(m.group(2))

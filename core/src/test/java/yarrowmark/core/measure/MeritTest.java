@@ -30,6 +30,27 @@ class MeritTest {
                 .hasMessageContaining(Double.toString(value));
     }
 
+    @ParameterizedTest
+    @ValueSource(doubles = {1e-320, Double.MIN_VALUE, 0.9e-30, 1.1e30, 1e308})
+    void whatNoInstrumentShowsDoesNotComeIn(double value) {
+        assertThatThrownBy(() -> new Measured(value, 0).admittedFor(Scale.RATIO))
+                .isInstanceOf(InvalidReadingException.class)
+                .hasMessageContaining(Double.toString(value));
+        assertThatThrownBy(() -> new Measured(-value, 0).admittedFor(Scale.DIFFERENCE))
+                .isInstanceOf(InvalidReadingException.class);
+        if (value > 1) {
+            assertThatThrownBy(() -> new Measured(5, value).admittedFor(Scale.RATIO))
+                    .hasMessageContaining("resolution");
+        }
+    }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {1e-30, 1e-12, 1, 1e15, 1e30})
+    void whatInstrumentsShowComesIn(double value) {
+        assertThat(new Measured(value, 0).admittedFor(Scale.RATIO).value()).isEqualTo(value);
+        assertThat(new Measured(0, 0).admittedFor(Scale.DIFFERENCE).value()).isZero();
+    }
+
     @Test
     void aDifferenceMetricMayBeZeroOrNegative() {
         assertThat(new Measured(-3, 0.1).checkedFor(Scale.DIFFERENCE).value()).isEqualTo(-3);

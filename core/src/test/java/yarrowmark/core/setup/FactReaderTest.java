@@ -12,6 +12,21 @@ class FactReaderTest {
         return FactReader.read(FactVocabulary.entry(key), typed);
     }
 
+    @Test
+    void aValueThatWasNotTypedHasTheSameBounds() {
+        FactKey memory = FactVocabulary.entry("memory.size");
+        assertThat(FactReader.unfit(memory, "17179869184")).isEmpty();
+        assertThat(FactReader.unfit(memory, "9".repeat(400)).orElseThrow()).contains("lies between");
+        assertThat(FactReader.unfit(memory, "-1")).isPresent();
+        assertThat(FactReader.unfit(memory, "NaN")).isPresent();
+        assertThat(FactReader.unfit(memory, "a lot").orElseThrow()).contains("is a number, not \"a lot\"");
+        assertThat(FactReader.unfit(FactVocabulary.entry("os.name"), "x".repeat(501))
+                        .orElseThrow())
+                .contains("501 characters");
+        assertThat(FactReader.unfit(FactVocabulary.entry("a.key.of.nobodys"), "9".repeat(400)))
+                .isEmpty();
+    }
+
     @ParameterizedTest
     @CsvSource(
             delimiter = '|',

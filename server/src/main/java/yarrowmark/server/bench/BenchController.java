@@ -41,11 +41,13 @@ class BenchController {
     record Order(@NotNull Command command) {}
 
     private final Seats seats;
+    private final LateRuns late;
     private final LiveFeed feed;
     private final Clock clock;
 
-    BenchController(Seats seats, LiveFeed feed, Clock clock) {
+    BenchController(Seats seats, LateRuns late, LiveFeed feed, Clock clock) {
         this.seats = seats;
+        this.late = late;
         this.feed = feed;
         this.clock = clock;
     }
@@ -77,6 +79,20 @@ class BenchController {
     @PostMapping("/seats/{id}/end")
     Lane end(@PathVariable long id) {
         return seats.end(id);
+    }
+
+    /** Finished runs that came after the session was ended go into it. */
+    @PostMapping("/seats/{id}/late")
+    Lane takeIn(@PathVariable long id) {
+        late.takeIn(id);
+        return seats.lane(id);
+    }
+
+    /** Finished runs that came after the session was ended are not wanted. */
+    @DeleteMapping("/seats/{id}/late")
+    Lane leaveOut(@PathVariable long id) {
+        late.leaveOut(id);
+        return seats.lane(id);
     }
 
     @DeleteMapping("/seats/{id}")

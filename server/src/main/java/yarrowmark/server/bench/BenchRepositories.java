@@ -2,6 +2,7 @@ package yarrowmark.server.bench;
 
 import jakarta.persistence.LockModeType;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.JpaRepository;
@@ -33,3 +34,12 @@ interface SeatRepository extends JpaRepository<Seat, Long> {
 }
 
 interface DeliveryRepository extends JpaRepository<Delivery, Delivery.Key> {}
+
+interface LateRunRepository extends JpaRepository<LateRun, Long> {
+    Optional<LateRun> findBySeatIdAndDeliveryKey(long seatId, String deliveryKey);
+
+    List<LateRun> findBySeatIdOrderById(long seatId);
+
+    @Query("select l.seatId, count(l) from LateRun l where l.seatId in :seats group by l.seatId")
+    List<Object[]> count(Collection<Long> seats);
+}

@@ -1,12 +1,12 @@
 package yarrowmark.server.bench;
 
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
-import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionPhase;
-import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import yarrowmark.server.ledger.record.RunStored;
+import yarrowmark.server.platform.Later;
 
 /** A device that waits for a test carried out by hand goes on as soon as its last score is typed. */
 @Component
@@ -14,16 +14,28 @@ class ByHandWatch {
     private final SeatRepository seats;
     private final ByHandRuns runs;
     private final ApplicationEventPublisher events;
+    private final Later later;
+    private final TransactionTemplate transaction;
 
-    ByHandWatch(SeatRepository seats, ByHandRuns runs, ApplicationEventPublisher events) {
+    ByHandWatch(
+            SeatRepository seats,
+            ByHandRuns runs,
+            ApplicationEventPublisher events,
+            Later later,
+            PlatformTransactionManager transactions) {
         this.seats = seats;
         this.runs = runs;
         this.events = events;
+        this.later = later;
+        this.transaction = new TransactionTemplate(transactions);
     }
 
-    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
-    @Transactional(propagation = Propagation.REQUIRES_NEW)
-    public void stored(RunStored run) {
+    @EventListener
+    void stored(RunStored run) {
+        later.afterCommit(run, () -> transaction.executeWithoutResult(t -> goOn(run)));
+    }
+
+    private void goOn(RunStored run) {
         seats.findBySessionId(run.sessionId())
                 .filter(s -> s.phase() == Phase.BY_HAND)
                 .flatMap(s -> seats.lockById(s.id()))

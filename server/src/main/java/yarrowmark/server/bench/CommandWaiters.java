@@ -22,9 +22,17 @@ class CommandWaiters {
     /** @param known the newest revision the device has seen; nothing newer for a while answers with the same state */
     DeferredResult<CommandState> wait(long seatId, int known, CommandState now) {
         Waiter waiter = new Waiter(new DeferredResult<>(LONGEST_MS, now), known);
-        List<Waiter> list = waiting.computeIfAbsent(seatId, s -> new CopyOnWriteArrayList<>());
-        list.add(waiter);
-        waiter.answer().onCompletion(() -> list.remove(waiter));
+        waiting.compute(seatId, (seat, there) -> {
+            List<Waiter> all = there == null ? new CopyOnWriteArrayList<>() : there;
+            all.add(waiter);
+            return all;
+        });
+        // A seat that nobody waits for keeps nothing.
+        waiter.answer()
+                .onCompletion(() -> waiting.computeIfPresent(seatId, (seat, all) -> {
+                    all.remove(waiter);
+                    return all.isEmpty() ? null : all;
+                }));
         return waiter.answer();
     }
 
@@ -32,5 +40,9 @@ class CommandWaiters {
         waiting.getOrDefault(seatId, List.of()).stream()
                 .filter(w -> state.revision() > w.known())
                 .forEach(w -> w.answer().setResult(state));
+    }
+
+    int seats() {
+        return waiting.size();
     }
 }

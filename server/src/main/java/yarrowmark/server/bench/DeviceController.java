@@ -105,7 +105,12 @@ class DeviceController {
             @Nullable @Size(max = 200) String disturbed,
             @Nullable @Min(0) @Max(86_400_000) Integer timedMs) {}
 
-    record Stored(long runId) {}
+    /**
+     * @param runId absent where the run came after the session's end
+     * @param key   that the run was delivered under: the device forgets what is confirmed under its own key alone
+     * @param late  whether the run is kept for the reviewer, who may take it into the session that was ended
+     */
+    record Stored(@Nullable Long runId, String key, boolean late) {}
 
     record EndBody(@NotNull SessionState how) {}
 
@@ -269,7 +274,7 @@ class DeviceController {
                 .toList();
         // The device says how long ago the run ended: its date need not be right, but its seconds are.
         Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
-        return new Stored(work.deliver(
+        DeviceWork.Delivered delivered = work.deliver(
                 seat,
                 key,
                 Seats.hash(json.writeValueAsString(body)),
@@ -285,7 +290,8 @@ class DeviceController {
                         readings,
                         null,
                         body.disturbed(),
-                        body.timedMs())));
+                        body.timedMs()));
+        return new Stored(delivered.runId(), key, delivered.late());
     }
 
     @PostMapping("/end")

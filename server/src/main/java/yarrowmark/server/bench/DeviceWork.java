@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -33,6 +35,8 @@ import yarrowmark.server.shelf.Shelf;
 /** The device's side of the bench: starting its session, telling progress, delivering runs, ending. */
 @Service
 class DeviceWork {
+    private static final Logger LOG = LoggerFactory.getLogger(DeviceWork.class);
+
     /** Changes that a device makes carry this name in the change log. */
     private static final String DEVICE = "device at the bench";
 
@@ -57,6 +61,9 @@ class DeviceWork {
             List<Ledger.RunPart> runs,
             @Nullable SessionState sessionState) {}
 
+    /** @param runId absent where the run came after the session's end. @param late whether it waits for the reviewer */
+    record Delivered(@Nullable Long runId, boolean late) {}
+
     private final SeatRepository seats;
     private final DeliveryRepository deliveries;
     private final Plans plans;
@@ -65,6 +72,7 @@ class DeviceWork {
     private final Configurations configurations;
     private final Ledger ledger;
     private final ByHandRuns byHand;
+    private final LateRuns late;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -77,9 +85,11 @@ class DeviceWork {
             Configurations configurations,
             Ledger ledger,
             ByHandRuns byHand,
+            LateRuns late,
             ApplicationEventPublisher events,
             Clock clock) {
         this.byHand = byHand;
+        this.late = late;
         this.seats = seats;
         this.deliveries = deliveries;
         this.plans = plans;
@@ -179,6 +189,9 @@ class DeviceWork {
                     t.detected() && key.type() != FactKey.Type.CHOICE ? null : FactReader.read(key, t.value());
             if (reading instanceof FactReader.Understood u) {
                 facts.add(new GivenFact(t.key(), u.value(), t.detected() ? FactSource.DETECTED : FactSource.TYPED));
+            } else if (t.detected() && FactReader.unfit(key, t.value()).isPresent()) {
+                // What no device can be is not known rather than a reason not to test it.
+                LOG.warn("A device detected an impossible {} and goes on without it", key.key());
             } else if (t.detected()) {
                 facts.add(new GivenFact(t.key(), t.value(), FactSource.DETECTED));
             } else {
@@ -211,16 +224,17 @@ class DeviceWork {
      * Stores a delivered run once, however often it is delivered under the same key.
      *
      * @param bodyHash of what was delivered; another body under the same key is refused
+     * @return where it is now: in the ledger, or kept for the reviewer because its session was ended without the device
      */
     @Transactional
-    public long deliver(long seatId, String key, String bodyHash, Ledger.NewRun run) {
+    public Delivered deliver(long seatId, String key, String bodyHash, Ledger.NewRun run) {
         Seat seat = heard(seatId);
         var known = deliveries.findById(new Delivery.Key(seatId, key));
         if (known.isPresent()) {
             if (!known.get().bodyHash().equals(bodyHash)) {
                 throw Problem.invalid("key-reused", "Something else was delivered under this idempotency key before.");
             }
-            return known.get().runId();
+            return new Delivered(known.get().runId(), false);
         }
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
@@ -236,10 +250,15 @@ class DeviceWork {
                     "run-not-planned",
                     "The plan has " + planned + " runs of each test, so there is no run " + run.runNumber() + ".");
         }
+        if (ledger.state(seat.sessionId()) != SessionState.OPEN) {
+            late.keep(seatId, key, bodyHash, run);
+            events.publishEvent(new SeatChanged(seatId));
+            return new Delivered(null, true);
+        }
         long stored = ledger.record(seat.sessionId(), run);
         deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));
         events.publishEvent(new SeatChanged(seatId));
-        return stored;
+        return new Delivered(stored, false);
     }
 
     @Transactional

@@ -13,6 +13,7 @@ import yarrowmark.server.shelf.ConfigurationRow;
  * @param device  what the device says it is, before it has a configuration
  * @param msLeft  estimated time left, in ms
  * @param command what the reviewer wants; the phase says what the device does
+ * @param late    finished runs that came after the session was ended, and wait for the reviewer
  */
 public record Lane(
         long seatId,
@@ -33,7 +34,8 @@ public record Lane(
         @Nullable Instant phaseUntil,
         Command command,
         @Nullable Instant lastHeardAt,
-        long msLeft) {
+        long msLeft,
+        int late) {
     /**
      * @param runs       one place a planned run, in order
      * @param byHand     whether the reviewer carries it out

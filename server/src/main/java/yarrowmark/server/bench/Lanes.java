@@ -31,8 +31,10 @@ class Lanes {
     private final Ledger ledger;
     private final LedgerSessions sessions;
     private final Shelf shelf;
+    private final LateRuns late;
 
-    Lanes(Plans plans, Catalog catalog, Ledger ledger, LedgerSessions sessions, Shelf shelf) {
+    Lanes(Plans plans, Catalog catalog, Ledger ledger, LedgerSessions sessions, Shelf shelf, LateRuns late) {
+        this.late = late;
         this.plans = plans;
         this.catalog = catalog;
         this.ledger = ledger;
@@ -60,13 +62,15 @@ class Lanes {
                         .toList())
                 .stream()
                 .collect(Collectors.toMap(TestRow::id, t -> t));
+        Map<Long, Integer> waiting = late.count(seats.stream().map(Seat::id).toList());
         return seats.stream()
                 .map(seat -> lane(
                         seat,
                         sure(planById, seat.planId()),
                         known,
                         runs.getOrDefault(seat.sessionId(), List.of()),
-                        configurations.get(configurationOf.get(seat.sessionId()))))
+                        configurations.get(configurationOf.get(seat.sessionId())),
+                        waiting.getOrDefault(seat.id(), 0)))
                 .toList();
     }
 
@@ -75,7 +79,8 @@ class Lanes {
             PlanRow plan,
             Map<Long, TestRow> known,
             List<Ledger.RunPart> runs,
-            @Nullable ConfigurationRow configuration) {
+            @Nullable ConfigurationRow configuration,
+            int late) {
         List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream()
                 .map(i -> test(i, sure(known, i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs))
                 .toList();
@@ -115,7 +120,8 @@ class Lanes {
                 seat.phaseUntil(),
                 seat.command(),
                 seat.lastHeardAt(),
-                msLeft);
+                msLeft,
+                late);
     }
 
     /** The last attempt speaks for a run; a test that cannot run fills all its places with its one answer. */

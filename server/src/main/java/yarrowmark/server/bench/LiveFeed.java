@@ -6,29 +6,61 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
-import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.DisposableBean;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.http.HttpStatus;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import yarrowmark.server.platform.Problem;
 
 /**
  * Live lanes for everybody who watches the bench. Each event has an id "start-number"; a reader that reconnects with
  * the last id it saw gets what it missed. Where that is too long ago, or the server was restarted in between, it gets
  * a "reset" instead and reads the whole bench anew.
+ *
+ * <p>Each reader has a queue of its own, and whoever publishes only adds to it: a laptop that sleeps keeps its connection
+ * open and reads nothing, and a write to it stands still for a minute. A reader whose queue is full is dropped; it comes
+ * back with the last id it saw.
  */
 @Component
-class LiveFeed {
+class LiveFeed implements DisposableBean {
     private static final int KEPT = 500;
+    private static final int MOST_WAITING = 200;
+    private static final int MOST_READERS = 1_000;
     private static final Duration LONGEST = Duration.ofHours(6);
 
     record Event(long number, String name, Object data) {}
 
     private final String start = UUID.randomUUID().toString().substring(0, 8);
-    private final List<SseEmitter> readers = new CopyOnWriteArrayList<>();
+    private final Set<Reader> readers = ConcurrentHashMap.newKeySet();
     private final Deque<Event> kept = new ArrayDeque<>();
+    private final Supplier<SseEmitter> connections;
+    /** One that stands still keeps a thread and no more; as many as readers at the most. */
+    private final ExecutorService writers = Executors.newCachedThreadPool(work -> {
+        Thread thread = new Thread(work, "live-feed");
+        thread.setDaemon(true);
+        return thread;
+    });
+
     private long last;
+
+    @Autowired
+    LiveFeed() {
+        this(() -> new SseEmitter(LONGEST.toMillis()));
+    }
+
+    LiveFeed(Supplier<SseEmitter> connections) {
+        this.connections = connections;
+    }
 
     /** The id that a reader of the whole bench has seen everything up to. */
     synchronized String cursor() {
@@ -41,28 +73,36 @@ class LiveFeed {
         if (kept.size() > KEPT) {
             kept.removeFirst();
         }
-        readers.forEach(reader -> send(reader, event));
+        readers.forEach(reader -> reader.add(event));
     }
 
     synchronized SseEmitter read(@Nullable String lastSeen) {
-        SseEmitter reader = new SseEmitter(LONGEST.toMillis());
-        reader.onCompletion(() -> readers.remove(reader));
-        reader.onTimeout(reader::complete);
-        reader.onError(e -> readers.remove(reader));
+        if (readers.size() >= MOST_READERS) {
+            throw new Problem(
+                    HttpStatus.SERVICE_UNAVAILABLE,
+                    "too-many-readers",
+                    "The bench is watched from " + MOST_READERS + " places already. Close some, or try again later.");
+        }
+        Reader reader = new Reader(connections.get());
+        reader.emitter.onCompletion(() -> readers.remove(reader));
+        reader.emitter.onTimeout(reader.emitter::complete);
+        reader.emitter.onError(e -> readers.remove(reader));
         readers.add(reader);
         // Without a first line the reader would not know that it is connected until something happens.
-        breathe(reader);
-        for (Event missed : missed(lastSeen)) {
-            send(reader, missed);
-        }
-        return reader;
+        reader.breathe();
+        missed(lastSeen).forEach(reader::add);
+        return reader.emitter;
+    }
+
+    int readers() {
+        return readers.size();
     }
 
     synchronized List<Event> missed(@Nullable String lastSeen) {
         if (lastSeen == null || lastSeen.isEmpty()) {
             return List.of();
         }
-        long first = kept.isEmpty() ? last + 1 : kept.peekFirst().number();
+        long first = kept.isEmpty() ? last + 1 : kept.getFirst().number();
         if (!lastSeen.matches(start + "-\\d{1,18}")) {
             return List.of(new Event(last, "reset", ""));
         }
@@ -73,29 +113,86 @@ class LiveFeed {
         return new ArrayList<>(kept.stream().filter(e -> e.number() > seen).toList());
     }
 
-    private void send(SseEmitter reader, Event event) {
-        try {
-            reader.send(SseEmitter.event()
-                    .id(start + "-" + event.number())
-                    .name(event.name())
-                    .data(event.data()));
-        } catch (IOException | IllegalStateException e) {
-            // The reader went away; it comes back with the last id it saw.
-            readers.remove(reader);
-        }
-    }
-
     /** A silent connection looks dead to the reader and to whatever stands between. */
     @Scheduled(fixedRate = 15_000)
     void breathe() {
-        readers.forEach(this::breathe);
+        readers.forEach(Reader::breathe);
     }
 
-    private void breathe(SseEmitter reader) {
-        try {
-            reader.send(SseEmitter.event().comment(""));
-        } catch (IOException | IllegalStateException e) {
-            readers.remove(reader);
+    @Override
+    public void destroy() {
+        writers.shutdownNow();
+    }
+
+    /** Somebody who watches, with what still has to be written to them. */
+    private final class Reader {
+        private final SseEmitter emitter;
+        /** An empty place is a breath. */
+        private final Deque<Optional<Event>> waiting = new ArrayDeque<>();
+
+        private boolean writing;
+        private boolean gone;
+
+        Reader(SseEmitter emitter) {
+            this.emitter = emitter;
+        }
+
+        void add(Event event) {
+            offer(Optional.of(event));
+        }
+
+        synchronized void breathe() {
+            if (waiting.isEmpty()) {
+                offer(Optional.empty());
+            }
+        }
+
+        private synchronized void offer(Optional<Event> event) {
+            if (gone) {
+                return;
+            }
+            if (waiting.size() >= MOST_WAITING) {
+                drop();
+                return;
+            }
+            waiting.addLast(event);
+            if (!writing) {
+                writing = true;
+                writers.execute(this::write);
+            }
+        }
+
+        private void write() {
+            while (true) {
+                Optional<Event> next;
+                synchronized (this) {
+                    if (gone || waiting.isEmpty()) {
+                        writing = false;
+                        return;
+                    }
+                    next = waiting.removeFirst();
+                }
+                try {
+                    emitter.send(
+                            next.isPresent()
+                                    ? SseEmitter.event()
+                                            .id(start + "-" + next.get().number())
+                                            .name(next.get().name())
+                                            .data(next.get().data())
+                                    : SseEmitter.event().comment(""));
+                } catch (IOException | IllegalStateException e) {
+                    // The reader went away; it comes back with the last id it saw.
+                    drop();
+                }
+            }
+        }
+
+        /** Ending a connection waits for the write that stands still, so that is done beside as well. */
+        private synchronized void drop() {
+            gone = true;
+            waiting.clear();
+            readers.remove(this);
+            writers.execute(emitter::complete);
         }
     }
 }

@@ -1,11 +1,11 @@
 package yarrowmark.server.bench;
 
 import java.util.List;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
-import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionPhase;
-import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import yarrowmark.server.platform.Later;
 
 /** After a seat's change is stored, tells whoever watches the bench and the device that waits for a command. */
 @Component
@@ -14,23 +14,35 @@ class SeatNews {
     private final Lanes lanes;
     private final LiveFeed feed;
     private final CommandWaiters waiters;
+    private final Later later;
+    private final TransactionTemplate reading;
 
-    SeatNews(SeatRepository seats, Lanes lanes, LiveFeed feed, CommandWaiters waiters) {
+    SeatNews(
+            SeatRepository seats,
+            Lanes lanes,
+            LiveFeed feed,
+            CommandWaiters waiters,
+            Later later,
+            PlatformTransactionManager transactions) {
         this.seats = seats;
         this.lanes = lanes;
         this.feed = feed;
         this.waiters = waiters;
+        this.later = later;
+        this.reading = new TransactionTemplate(transactions);
+        this.reading.setReadOnly(true);
     }
 
-    /** One at a time: a lane that was read earlier must not be told later. */
-    @TransactionalEventListener(phase = TransactionPhase.AFTER_COMMIT)
-    @Transactional(propagation = Propagation.REQUIRES_NEW, readOnly = true)
-    public void changed(SeatChanged news) {
-        synchronized (feed) {
-            seats.findById(news.seatId()).ifPresent(seat -> {
-                feed.publish("lane", lanes.of(List.of(seat)).get(0));
-                waiters.tell(seat.id(), new CommandWaiters.CommandState(seat.command(), seat.commandRevision()));
-            });
-        }
+    /** One at a time and in order: a lane that was read earlier must not be told later. */
+    @EventListener
+    void changed(SeatChanged news) {
+        later.afterCommit(
+                news,
+                () -> reading.executeWithoutResult(
+                        t -> seats.findById(news.seatId()).ifPresent(seat -> {
+                            waiters.tell(
+                                    seat.id(), new CommandWaiters.CommandState(seat.command(), seat.commandRevision()));
+                            feed.publish("lane", lanes.of(List.of(seat)).get(0));
+                        })));
     }
 }

@@ -130,8 +130,18 @@ class Seats {
         if (!seat.phase().isOver() && seat.phase() != Phase.WAITING) {
             throw Problem.conflict("seat-busy", "This device is still at work. Stop it first.");
         }
+        if (lanes.of(List.of(seat)).get(0).late() > 0) {
+            throw Problem.conflict(
+                    "late-runs", "Finished runs of this device wait for you. Take them in or leave them out first.");
+        }
         seat.enter(Phase.CLEARED, null, null, null);
         return told(seat);
+    }
+
+    @Transactional(readOnly = true)
+    public Lane lane(long seatId) {
+        return lanes.of(List.of(seats.findById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId))))
+                .get(0);
     }
 
     private Seat locked(long seatId) {

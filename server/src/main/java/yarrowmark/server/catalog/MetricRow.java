@@ -5,7 +5,9 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.InvalidReadingException;
 import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
 
 /**
@@ -74,9 +76,15 @@ public record MetricRow(
 
     /** Why this can be no value of the metric; null where it can. */
     public @Nullable String unusable(double value) {
-        return scale == Scale.RATIO && !(value > 0)
-                ? "A score in " + (unit.equals("1") ? "points" : unit) + " is above 0."
-                : null;
+        if (scale == Scale.RATIO && !(value > 0)) {
+            return "A score in " + (unit.equals("1") ? "points" : unit) + " is above 0.";
+        }
+        try {
+            new Measured(value, 0).admittedFor(scale);
+            return null;
+        } catch (InvalidReadingException e) {
+            return e.getMessage();
+        }
     }
 
     /** Whether a person types, pastes or measures it, rather than the server computing it. */

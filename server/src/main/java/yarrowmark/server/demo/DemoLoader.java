@@ -223,6 +223,8 @@ class DemoLoader implements BeforeOpening {
                 DemoSignIn.NAME));
         Instant now = start;
         List<Playable> tests = tests(device);
+        List<Ledger.NewRun> all = new ArrayList<>();
+        List<Integer> aside = new ArrayList<>();
         // What a device likes more than others stays mostly the same in all its configurations.
         Random liking = new Random(SEED ^ device.model().hashCode());
         for (int t = 0; t < tests.size(); t++) {
@@ -232,13 +234,10 @@ class DemoLoader implements BeforeOpening {
             double own = Math.exp(
                     test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()));
             for (int run = 1; run <= runs; run++) {
-                // A long list of stored things would be looked through again with every question.
-                entities.flush();
-                entities.clear();
                 now = now.plusSeconds(40 + random.nextInt(30));
                 double noise = Math.exp(test.behaviour().noise() * random.nextGaussian());
                 if (random.nextInt(90) == 0) {
-                    ledger.record(session, failed(test, run, now, random));
+                    all.add(failed(test, run, now, random));
                     continue;
                 }
                 double merit = speed * own * noise;
@@ -249,32 +248,37 @@ class DemoLoader implements BeforeOpening {
                         test.behaviour().resolution());
                 // Two readings that a reviewer would not count: something else was running.
                 boolean disturbed = run == 2 && (number == 3 && t == 1 || number == 12 && t == 3);
-                long stored = ledger.record(
-                        session,
-                        new Ledger.NewRun(
-                                test.testId(),
-                                run,
-                                1,
-                                RunState.OK,
-                                null,
-                                null,
-                                6_000 + random.nextInt(900),
-                                now,
-                                List.of(new Ledger.NewReading(
-                                        test.metric(),
-                                        disturbed ? value * 0.71 : value,
-                                        test.behaviour().resolution(),
-                                        test.own()
-                                                ? samples(disturbed ? value * 0.71 : value, test.behaviour(), random)
-                                                : List.of()))));
                 if (disturbed) {
-                    ledger.setAside(
-                            ledger.readingOf(stored),
-                            number == 3 ? "The screen was being recorded" : "An update was downloading",
-                            DemoSignIn.NAME);
+                    aside.add(all.size());
                 }
+                all.add(new Ledger.NewRun(
+                        test.testId(),
+                        run,
+                        1,
+                        RunState.OK,
+                        null,
+                        null,
+                        6_000 + random.nextInt(900),
+                        now,
+                        List.of(new Ledger.NewReading(
+                                test.metric(),
+                                disturbed ? value * 0.71 : value,
+                                test.behaviour().resolution(),
+                                test.own()
+                                        ? samples(disturbed ? value * 0.71 : value, test.behaviour(), random)
+                                        : List.of()))));
             }
         }
+        List<Long> stored = ledger.recordAll(session, all);
+        for (int at : aside) {
+            ledger.setAside(
+                    ledger.readingOf(stored.get(at)),
+                    number == 3 ? "The screen was being recorded" : "An update was downloading",
+                    DemoSignIn.NAME);
+        }
+        // A long list of stored things would be looked through again with every question.
+        entities.flush();
+        entities.clear();
         ledger.end(session, SessionState.DONE, now);
     }
 

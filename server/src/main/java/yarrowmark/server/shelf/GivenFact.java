@@ -1,14 +1,23 @@
 package yarrowmark.server.shelf;
 
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.setup.FactReader;
+import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.server.platform.Problem;
 
 /**
- * One fact on its way into a configuration.
+ * One fact on its way into a configuration, whichever way it came.
  *
- * @param value in the base unit
+ * @param value in the base unit, within the bounds of its key
  * @param other what another source says, where it contradicts
  */
 public record GivenFact(String key, String value, FactSource source, @Nullable String other) {
+    public GivenFact {
+        FactReader.unfit(FactVocabulary.entry(key), value).ifPresent(why -> {
+            throw Problem.invalid("fact-out-of-bounds", why);
+        });
+    }
+
     public GivenFact(String key, String value, FactSource source) {
         this(key, value, source, null);
     }

@@ -8,7 +8,9 @@ import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentSkipListMap;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.DoublePoint;
 import org.apache.lucene.document.Field;
@@ -117,7 +119,10 @@ public class ShelfIndex implements BeforeOpening {
     private final ShelfIndexSource source;
     private final IndexWriter writer;
     private final SearcherManager searchers;
-    private volatile boolean filled;
+    /** Models that changed since they were read; the next search reads them anew. */
+    private final Set<Long> stale = new LinkedHashSet<>();
+    /** Models that cannot be found, and why: a record that makes no sense is left out and stops nobody. */
+    private final Map<Long, String> leftOut = new ConcurrentSkipListMap<>();
 
     ShelfIndex(ShelfIndexSource source) throws IOException {
         this.source = source;
@@ -136,18 +141,26 @@ public class ShelfIndex implements BeforeOpening {
     }
 
     /** Makes the whole index anew. */
-    public void rebuild() {
+    public synchronized void rebuild() {
         long began = System.nanoTime();
         try {
+            synchronized (stale) {
+                stale.clear();
+            }
+            leftOut.clear();
             writer.deleteAll();
-            source.models(null, this::add);
+            source.models(null, this::put);
             writer.forceMerge(1);
             searchers.maybeRefreshBlocking();
-            filled = true;
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
         LOG.info("The shelf can be searched after {} ms", (System.nanoTime() - began) / 1_000_000);
+    }
+
+    /** By model: why it cannot be found by its words. */
+    Map<Long, String> leftOut() {
+        return Map.copyOf(leftOut);
     }
 
     /** Once for each model and transaction: an import touches the same one many times. */
@@ -161,7 +174,10 @@ public class ShelfIndex implements BeforeOpening {
             TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
                 @Override
                 public void afterCommit() {
-                    readAnew(made);
+                    // Only noted: what runs after a commit must neither fail nor wait for another connection.
+                    synchronized (stale) {
+                        stale.addAll(made);
+                    }
                 }
 
                 @Override
@@ -174,55 +190,76 @@ public class ShelfIndex implements BeforeOpening {
         models.add(event.modelId());
     }
 
-    private void readAnew(Set<Long> models) {
-        if (!filled) {
+    /** Reads what changed since the last search. One at a time, so that no model is in the index twice. */
+    private synchronized void freshen() throws IOException {
+        List<Long> changed;
+        synchronized (stale) {
+            changed = List.copyOf(stale);
+            stale.clear();
+        }
+        if (changed.isEmpty()) {
             return;
         }
         try {
-            for (long id : models) {
+            for (long id : changed) {
+                leftOut.remove(id);
                 writer.deleteDocuments(new Term("model", Long.toString(id)));
-                source.models(id, this::add);
+                source.models(id, this::put);
             }
-            searchers.maybeRefreshBlocking();
+        } catch (RuntimeException e) {
+            // The records are out of reach: whoever searches next tries again.
+            synchronized (stale) {
+                stale.addAll(changed);
+            }
+            throw e;
+        }
+        searchers.maybeRefreshBlocking();
+    }
+
+    /** All documents of a model at once, or none. */
+    private void put(ShelfIndexSource.ModelWords m) {
+        try {
+            writer.updateDocuments(new Term("model", Long.toString(m.id())), documents(m));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        } catch (RuntimeException e) {
+            leftOut.put(m.id(), Problem.words(e));
+            LOG.error("{} {} (model {}) cannot be searched: {}", m.maker(), m.name(), m.id(), Problem.words(e));
         }
     }
 
-    private void add(ShelfIndexSource.ModelWords m) {
-        try {
-            Document model = document("model", m.id(), m);
-            Set<String> words = new LinkedHashSet<>();
-            name(words, m.maker());
-            name(words, m.name());
-            words(words, m.deviceClass().name().toLowerCase(Locale.ROOT));
-            m.otherWords().forEach(u -> words(words, u));
-            Set<String> conditions = new LinkedHashSet<>();
-            for (ShelfIndexSource.ConfigurationWords c : m.configurations()) {
-                Document configuration = document("configuration", c.id(), m);
-                Set<String> own = new LinkedHashSet<>();
-                name(own, m.maker());
-                name(own, m.name());
-                name(own, c.name());
-                name(words, c.name());
-                c.facts().forEach((key, value) -> {
-                    FactKey known = FactVocabulary.entry(key);
-                    words(own, FactText.of(known, value));
-                    condition(conditions, model, known, value);
-                });
-                words.addAll(own);
-                finish(configuration, CONFIGURATION_WORD, own);
-            }
-            if (m.released() != null) {
-                model.add(new LongPoint("released", m.released().toEpochDay()));
-            }
-            if (m.price() != null) {
-                model.add(new DoublePoint("price", m.price()));
-            }
-            finish(model, MODEL_WORD, words);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
+    private static List<Document> documents(ShelfIndexSource.ModelWords m) {
+        List<Document> documents = new ArrayList<>();
+        Document model = document("model", m.id(), m);
+        Set<String> words = new LinkedHashSet<>();
+        name(words, m.maker());
+        name(words, m.name());
+        words(words, m.deviceClass().name().toLowerCase(Locale.ROOT));
+        m.otherWords().forEach(u -> words(words, u));
+        Set<String> conditions = new LinkedHashSet<>();
+        for (ShelfIndexSource.ConfigurationWords c : m.configurations()) {
+            Document configuration = document("configuration", c.id(), m);
+            Set<String> own = new LinkedHashSet<>();
+            name(own, m.maker());
+            name(own, m.name());
+            name(own, c.name());
+            name(words, c.name());
+            c.facts().forEach((key, value) -> {
+                FactKey known = FactVocabulary.entry(key);
+                words(own, FactText.of(known, value));
+                condition(conditions, model, known, value);
+            });
+            words.addAll(own);
+            documents.add(finished(configuration, CONFIGURATION_WORD, own));
         }
+        if (m.released() != null) {
+            model.add(new LongPoint("released", m.released().toEpochDay()));
+        }
+        if (m.price() != null) {
+            model.add(new DoublePoint("price", m.price()));
+        }
+        documents.add(finished(model, MODEL_WORD, words));
+        return documents;
     }
 
     private static Document document(String kind, long id, ShelfIndexSource.ModelWords m) {
@@ -237,9 +274,9 @@ public class ShelfIndex implements BeforeOpening {
         return d;
     }
 
-    private void finish(Document d, String field, Set<String> words) throws IOException {
+    private static Document finished(Document d, String field, Set<String> words) {
         words.forEach(w -> d.add(new StringField(field, w, Field.Store.NO)));
-        writer.addDocument(d);
+        return d;
     }
 
     private static void condition(Set<String> seen, Document model, FactKey key, String value) {
@@ -350,6 +387,7 @@ public class ShelfIndex implements BeforeOpening {
 
     private Found find(Query query, int page, int size) {
         try {
+            freshen();
             IndexSearcher searcher = searchers.acquire();
             try {
                 // One pass gives the page and how many there are in all.

@@ -210,19 +210,104 @@ class BenchTest {
         assertThat(told.body().path("revision").asInt()).isEqualTo(1);
     }
 
+    /** Nine finished runs were refused and gone when a silent device was ended from the bench. */
     @Test
-    void aSessionThatIsOverTakesNoMoreRunsAndKeepsWhatItHas() {
-        Client device = bench.started("Over", 2, List.of());
+    void whatWasFinishedBeforeASilentDeviceWasEndedIsKeptUntilTheReviewerDecides() {
+        Client device = bench.started("Over", 3, List.of());
         long test = testId(device, "weir-hash-one");
         bench.deliver(device, ok(test, 1, 388));
         JsonNode lane = lane(device);
-        bench.owner().post("/api/bench/seats/" + lane.path("seatId").asLong() + "/end", Map.of());
-        Client.Answer late = bench.deliver(device, ok(test, 2, 388));
-        assertThat(late.status()).isEqualTo(409);
-        assertThat(late.code()).isEqualTo("session-over");
-        assertThat(bench.ledger("session=" + lane.path("sessionId").asLong())
+        long seat = lane.path("seatId").asLong();
+        bench.owner().post("/api/bench/seats/" + seat + "/end", Map.of());
+        String key = java.util.UUID.randomUUID().toString();
+        for (int time = 0; time < 2; time++) {
+            Client.Answer late = bench.deliver(device, key, ok(test, 2, 390));
+            assertThat(late.status()).as("delivered twice, kept once").isEqualTo(200);
+            assertThat(late.body().path("late").asBoolean()).isTrue();
+            assertThat(late.body().path("key").asString()).isEqualTo(key);
+            assertThat(late.body().has("runId")).isFalse();
+        }
+        bench.deliver(device, ok(test, 3, 392));
+        assertThat(readingsOf(lane)).as("nothing is taken in unasked").isEqualTo(1);
+        assertThat(lane(device).path("late").asInt()).isEqualTo(2);
+        assertThat(bench.owner().delete("/api/bench/seats/" + seat).code())
+                .as("nor cleared away")
+                .isEqualTo("late-runs");
+
+        JsonNode taken = bench.owner()
+                .post("/api/bench/seats/" + seat + "/late", Map.of())
+                .body();
+        assertThat(taken.path("late").asInt()).isZero();
+        assertThat(readingsOf(lane)).isEqualTo(3);
+        assertThat(bench.deliver(device, key, ok(test, 2, 390))
+                        .body()
+                        .path("runId")
+                        .asLong())
+                .as("the same delivery once more finds what was taken in")
+                .isPositive();
+        assertThat(readingsOf(lane)).isEqualTo(3);
+    }
+
+    @Test
+    void lateRunsThatNobodyWantsAreLeftOut() {
+        Client device = bench.started("Unwanted", 2, List.of());
+        long test = testId(device, "weir-hash-one");
+        JsonNode lane = lane(device);
+        String seat = "/api/bench/seats/" + lane.path("seatId").asLong();
+        bench.owner().post(seat + "/end", Map.of());
+        bench.deliver(device, ok(test, 1, 388));
+        assertThat(bench.owner().delete(seat + "/late").body().path("late").asInt())
+                .isZero();
+        assertThat(readingsOf(lane)).isZero();
+        assertThat(bench.owner().delete(seat).status()).isEqualTo(200);
+    }
+
+    @Test
+    void everyAnswerToADeviceSaysWhichShelfItComesFrom() {
+        Client device = bench.joined(1);
+        Client stranger = new Client(port);
+        String shelf = device.get("/api/device/seat")
+                .raw()
+                .headers()
+                .firstValue("Yarrowmark-Shelf")
+                .orElseThrow();
+        assertThat(shelf).hasSize(36);
+        assertThat(stranger.get("/api/device/seat").raw().headers().firstValue("Yarrowmark-Shelf"))
+                .as("a refusal too")
+                .contains(shelf);
+        assertThat(stranger.get("/api/access").raw().headers().firstValue("Yarrowmark-Shelf"))
+                .isEmpty();
+    }
+
+    private int readingsOf(JsonNode lane) {
+        return bench.ledger("session=" + lane.path("sessionId").asLong())
+                .path("total")
+                .asInt();
+    }
+
+    /** A poison value gets a worded refusal that will not change, and holds up no other run. */
+    @Test
+    void whatNoInstrumentShowsIsRefusedInWordsAndAnImpossibleFactIsNotKnown() {
+        Client device =
+                bench.started("Poison", 3, List.of(fact("memory.size", "9".repeat(400)), fact("os.name", "Fenland")));
+        long test = testId(device, "weir-hash-one");
+        assertThat(lane(device).path("configuration").path("id").asLong()).isPositive();
+        for (double poison : new double[] {1e-320, 1e308}) {
+            Client.Answer refused = bench.deliver(device, ok(test, 1, poison));
+            assertThat(refused.status()).isEqualTo(422);
+            assertThat(refused.detail()).contains("lies between");
+        }
+        Map<String, Object> steps = new java.util.HashMap<>(ok(test, 1, 388));
+        steps.put(
+                "readings", List.of(Map.of("metric", "rate", "value", 388, "resolution", 1e308, "samples", List.of())));
+        assertThat(bench.deliver(device, steps).detail()).contains("resolution");
+        assertThat(bench.deliver(device, ok(test, 1, 388)).status()).isEqualTo(200);
+        assertThat(bench.owner()
+                        .get("/api/models?q=poison")
+                        .body()
                         .path("total")
                         .asInt())
+                .as("and it is found")
                 .isEqualTo(1);
     }
 

@@ -1,13 +1,59 @@
 package yarrowmark.server.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.ArgumentMatchers.any;
+import static org.mockito.Mockito.doAnswer;
+import static org.mockito.Mockito.doThrow;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.timeout;
+import static org.mockito.Mockito.verify;
 
+import java.io.IOException;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Deque;
 import java.util.List;
+import java.util.concurrent.CountDownLatch;
+import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.Timeout;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import yarrowmark.server.platform.Problem;
 
 class LiveFeedTest {
-    private final LiveFeed feed = new LiveFeed();
+    private static final int A_MINUTE = 60_000;
+
+    private final Deque<SseEmitter> connections = new ArrayDeque<>();
+    private final LiveFeed feed = new LiveFeed(connections::removeFirst);
+    private final CountDownLatch asleep = new CountDownLatch(1);
+
+    @AfterEach
+    void wake() {
+        asleep.countDown();
+        feed.destroy();
+    }
+
+    private SseEmitter connected() {
+        SseEmitter emitter = mock(SseEmitter.class);
+        connections.add(emitter);
+        feed.read(null);
+        return emitter;
+    }
+
+    /** A connection whose other end reads nothing: the write neither succeeds nor fails. */
+    private SseEmitter sleeping() throws IOException {
+        SseEmitter emitter = mock(SseEmitter.class);
+        doAnswer(call -> {
+                    asleep.await();
+                    return null;
+                })
+                .when(emitter)
+                .send(any(SseEmitter.SseEventBuilder.class));
+        connections.add(emitter);
+        feed.read(null);
+        return emitter;
+    }
 
     private List<String> missed(String after) {
         return feed.missed(after).stream().map(e -> e.name() + " " + e.data()).toList();
@@ -37,5 +83,56 @@ class LiveFeedTest {
         assertThat(missed(new LiveFeed().cursor())).containsExactly("reset ");
         assertThat(missed("nonsense")).containsExactly("reset ");
         assertThat(missed(first.replaceAll("\\d+$", "999999"))).containsExactly("reset ");
+    }
+
+    @Test
+    @Timeout(30)
+    void tenThatStandStillHoldUpNobodyAndAreDropped() throws IOException {
+        for (int i = 0; i < 10; i++) {
+            sleeping();
+        }
+        SseEmitter awake = connected();
+        for (int i = 1; i <= 150; i++) {
+            feed.publish("lane", i);
+        }
+        // The first line, and every event.
+        verify(awake, timeout(A_MINUTE).times(151)).send(any(SseEmitter.SseEventBuilder.class));
+        assertThat(feed.readers()).as("so many may wait").isEqualTo(11);
+        for (int i = 151; i <= 300; i++) {
+            feed.publish("lane", i);
+            verify(awake, timeout(A_MINUTE).times(i + 1)).send(any(SseEmitter.SseEventBuilder.class));
+        }
+        assertThat(feed.readers())
+                .as("who awoke would get 300 at once, and is better told anew")
+                .isEqualTo(1);
+    }
+
+    @Test
+    void aDroppedConnectionIsEndedAndAReaderThatWentAwayIsForgotten() throws IOException {
+        SseEmitter gone = mock(SseEmitter.class);
+        doThrow(new IOException("broken pipe")).when(gone).send(any(SseEmitter.SseEventBuilder.class));
+        connections.add(gone);
+        feed.read(null);
+        verify(gone, timeout(A_MINUTE)).complete();
+        assertThat(feed.readers()).isZero();
+        feed.publish("lane", "for nobody");
+    }
+
+    @Test
+    void tooManyReadersAreRefusedInWords() {
+        for (int i = 0; i < 1_000; i++) {
+            connected();
+        }
+        assertThatThrownBy(() -> feed.read(null))
+                .isInstanceOf(Problem.class)
+                .hasMessageContaining("from 1000 places already");
+    }
+
+    @Test
+    void aSilentReaderIsGivenABreath() throws IOException {
+        SseEmitter awake = connected();
+        verify(awake, timeout(A_MINUTE)).send(any(SseEmitter.SseEventBuilder.class));
+        feed.breathe();
+        verify(awake, timeout(A_MINUTE).times(2)).send(any(SseEmitter.SseEventBuilder.class));
     }
 }

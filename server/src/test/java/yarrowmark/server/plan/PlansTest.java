@@ -235,6 +235,12 @@ class PlansTest {
                 .as("one run is left")
                 .isEqualTo(before);
         type(session, 2, "n/a the window froze");
+        // As a device learns of it: a question that is answered when there is something to say.
+        assertThat(device.get("/api/device/command?after=" + before)
+                        .body()
+                        .path("command")
+                        .asString())
+                .isEqualTo("GO");
         JsonNode after = device.get("/api/device/seat").body();
         assertThat(after.path("commandRevision").asInt()).as("told to go on").isEqualTo(before + 1);
         assertThat(after.path("command").asString()).isEqualTo("GO");

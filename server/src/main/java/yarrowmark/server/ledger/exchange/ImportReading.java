@@ -19,8 +19,12 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.InvalidReadingException;
 import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.setup.FactReader;
+import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
@@ -256,6 +260,10 @@ final class ImportReading {
         for (String column : factColumns) {
             String value = row.cell(column);
             if (!value.isEmpty()) {
+                Optional<String> unfit = FactReader.unfit(FactVocabulary.entry(column.substring(5)), value);
+                if (unfit.isPresent()) {
+                    throw new Refused(column, value, unfit.get());
+                }
                 facts.put(column.substring(5), value);
             }
         }
@@ -294,6 +302,11 @@ final class ImportReading {
             ScoreText.Value v = ImportCells.value(row.cell("value"), measure);
             value = v.value();
             resolution = ImportCells.resolution(row, v.resolution());
+            try {
+                new Measured(value, resolution).admittedFor(measure.scale());
+            } catch (InvalidReadingException e) {
+                throw new Refused("value", row.cell("value"), Problem.words(e));
+            }
         }
         Reason reason = state == RunState.OK
                 ? null

@@ -246,28 +246,82 @@ public class Ledger {
                     "This session ended at " + session.endedAt()
                             + ". What was stored stays; this run was not added. Bring the device to the bench with a new code to go on.");
         }
+        return recordWhole(session, run);
+    }
+
+    /** The same for a run that was finished while its session was open and arrived after its end. */
+    @Transactional
+    public long recordLate(long sessionId, NewRun run) {
+        return recordWhole(session(sessionId), run);
+    }
+
+    private long recordWhole(Session session, NewRun run) {
         TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
         return store(session, test == null ? run : SeriesReadings.completed(test, run), Map.of());
     }
 
+    /**
+     * Stores many runs of one session: what is made from them is made once.
+     *
+     * @return their ids, in the same order
+     */
+    @Transactional
+    public List<Long> recordAll(long sessionId, List<NewRun> all) {
+        Session session = session(sessionId);
+        Map<Long, TestRow> tests = catalog
+                .tests(all.stream().map(NewRun::testId).distinct().toList())
+                .stream()
+                .collect(Collectors.toMap(TestRow::id, Function.identity()));
+        samples.lock(session.configurationId());
+        List<Long> ids = new ArrayList<>();
+        for (NewRun run : all) {
+            TestRow test = tests.get(run.testId());
+            ids.add(insert(session, test, test == null ? run : SeriesReadings.completed(test, run), Map.of()));
+        }
+        List<MetricRow> touched =
+                tests.values().stream().flatMap(t -> t.metrics().stream()).toList();
+        touched.forEach(metric -> samples.refresh(session.configurationId(), metric));
+        if (!all.isEmpty()) {
+            computed.refresh(
+                    session,
+                    touched.stream().map(MetricRow::id).toList(),
+                    all.get(all.size() - 1).finishedAt());
+        }
+        tests.keySet().forEach(test -> events.publishEvent(new RunStored(session.id(), test)));
+        return ids;
+    }
+
     /** @param corrects by metric, the readings that those of this run stand for */
     private long store(Session session, NewRun run, Map<String, Long> corrects) {
-        TestRow test = catalog.tests(List.of(run.testId())).stream()
-                .findFirst()
-                .orElseThrow(() ->
-                        Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue."));
+        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
+        samples.lock(session.configurationId());
+        long stored = insert(session, test, run, corrects);
+        List<MetricRow> touched = sure(test).metrics().stream()
+                .filter(m -> run.readings().stream().anyMatch(r -> r.metric().equals(m.key())))
+                .toList();
+        touched.forEach(metric -> samples.refresh(session.configurationId(), metric));
+        computed.refresh(
+                session, sure(test).metrics().stream().map(MetricRow::id).toList(), run.finishedAt());
+        events.publishEvent(new RunStored(session.id(), run.testId()));
+        return stored;
+    }
+
+    /** The run and its readings alone. The caller holds the configuration's lock and brings the samples up to date. */
+    private long insert(Session session, @Nullable TestRow test, NewRun run, Map<String, Long> corrects) {
+        if (test == null) {
+            throw Problem.invalid("unknown-test", "There is no test " + run.testId() + " in the catalogue.");
+        }
         if (!test.given()) {
             throw Problem.invalid(
                     "computed", test.name() + " is computed from other tests and is not measured itself.");
         }
         checkShape(run, test);
-        samples.lock(session.configurationId());
         Run stored = runs.saveAndFlush(new Run(session, run));
         Map<String, MetricRow> metrics =
                 test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
         for (NewReading given : run.readings()) {
             MetricRow metric = sure(metrics, given.metric());
-            new Measured(given.value(), given.resolution()).checkedFor(metric.scale());
+            new Measured(given.value(), given.resolution()).admittedFor(metric.scale());
             Reading reading = readings.saveAndFlush(new Reading(
                     stored.id(),
                     metric.id(),
@@ -282,10 +336,7 @@ public class Ledger {
                                 .mapToDouble(Double::doubleValue)
                                 .toArray()));
             }
-            samples.refresh(session.configurationId(), metric);
         }
-        computed.refresh(session, metrics.values().stream().map(MetricRow::id).toList(), run.finishedAt());
-        events.publishEvent(new RunStored(session.id(), run.testId()));
         return stored.id();
     }
 

@@ -1,0 +1,113 @@
+package yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.FileVisitResult;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.SimpleFileVisitor;
+import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.BasicFileAttributes;
+import java.util.List;
+import java.util.Set;
+import java.util.concurrent.TimeUnit;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+
+/**
+ * Every command of bin/ works first thing on a clean checkout, where nothing of ours was built or installed: a copy of
+ * this one's sources. Only the program itself is brought along, because building it is what this very build did.
+ */
+@Order(3)
+class CommandsIT {
+    private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
+    private static final Set<String> MADE = Set.of("target", "node_modules", "var", ".git", "dist", "generated");
+    private static Path checkout;
+
+    private record Ran(int code, String said) {}
+
+    @BeforeAll
+    static void copySources(@TempDir Path folder) throws IOException {
+        checkout = folder.resolve("checkout");
+        Files.walkFileTree(ROOT, new SimpleFileVisitor<>() {
+            @Override
+            public FileVisitResult preVisitDirectory(Path directory, BasicFileAttributes a) throws IOException {
+                if (MADE.contains(directory.getFileName().toString())) {
+                    return FileVisitResult.SKIP_SUBTREE;
+                }
+                Files.createDirectories(checkout.resolve(ROOT.relativize(directory)));
+                return FileVisitResult.CONTINUE;
+            }
+
+            @Override
+            public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
+                Files.copy(file, checkout.resolve(ROOT.relativize(file)), StandardCopyOption.COPY_ATTRIBUTES);
+                return FileVisitResult.CONTINUE;
+            }
+        });
+        Path jar = Path.of("server", "target", "yarrowmark.jar");
+        Files.createDirectories(checkout.resolve(jar).getParent());
+        Files.copy(ROOT.resolve(jar), checkout.resolve(jar));
+    }
+
+    /** From another directory than the checkout, as every command may be. */
+    private static Ran run(Path from, String... words) throws IOException, InterruptedException {
+        List<String> command = Stream.concat(
+                        Stream.of(checkout.resolve("bin").resolve(words[0]).toString()),
+                        Stream.of(words).skip(1))
+                .toList();
+        Path said = Files.createTempFile(from, "said", ".txt");
+        Process process = new ProcessBuilder(command)
+                .directory(from.toFile())
+                .redirectErrorStream(true)
+                .redirectOutput(said.toFile())
+                .start();
+        if (!process.waitFor(15, TimeUnit.MINUTES)) {
+            process.destroy();
+            throw new AssertionError(command + " did not end:\n" + Files.readString(said));
+        }
+        return new Ran(process.exitValue(), Files.readString(said, StandardCharsets.UTF_8));
+    }
+
+    @Test
+    void benchGoesThroughEveryPartAtItsSmallestSize(@TempDir Path elsewhere) throws Exception {
+        Ran bench = run(elsewhere, "bench", "--smallest");
+        assertThat(bench.code()).as(bench.said()).isZero();
+        assertThat(bench.said())
+                .contains(
+                        "Standings in core",
+                        "Search as you type",
+                        "Import",
+                        "Ledger of ",
+                        "Compar",
+                        "Standings: ",
+                        "frames a second",
+                        "Spread over 2 runs",
+                        "ops/s in the browser");
+        Ran unknown = run(elsewhere, "bench", "nonsense");
+        assertThat(unknown.code()).isNotZero();
+        assertThat(unknown.said()).contains("unknown part nonsense").contains("search");
+    }
+
+    @Test
+    void samplesOfAShelfAreChecked(@TempDir Path elsewhere) throws Exception {
+        Ran checked = run(elsewhere, "samples", "check");
+        assertThat(checked.code()).as(checked.said()).isZero();
+        assertThat(checked.said()).contains("samples checked");
+        assertThat(run(elsewhere, "samples", "mend").said()).contains("usage: bin/samples check|rebuild");
+    }
+
+    @Test
+    void picturesGoIntoTheFolderThatIsNamed(@TempDir Path elsewhere) throws Exception {
+        Ran made = run(elsewhere, "screenshots", elsewhere.resolve("pictures").toString());
+        assertThat(made.code()).as(made.said()).isZero();
+        try (Stream<Path> pictures = Files.list(elsewhere.resolve("pictures"))) {
+            assertThat(pictures.map(p -> p.getFileName().toString())).contains("standings.png", "device-running.png");
+        }
+    }
+}
