@@ -30,8 +30,9 @@ need_packages() {
 need_tools() {
   command -v javac >/dev/null 2>&1 || fail "a JDK 17 or newer is missing (Debian: apt-get install openjdk-17-jdk-headless)"
   local java_major
-  java_major=$(javac -version 2>&1 | sed -E 's/[^0-9]*([0-9]+).*/\1/')
-  [ "$java_major" -ge 17 ] || fail "this JDK is version $java_major; 17 or newer is needed"
+  # What JAVA_TOOL_OPTIONS makes it say goes to standard error.
+  java_major=$(javac -version 2>/dev/null | sed -E 's/[^0-9]*([0-9]+).*/\1/')
+  [ "${java_major:-0}" -ge 17 ] || fail "this JDK is version $java_major; 17 or newer is needed"
   command -v mvn >/dev/null 2>&1 || fail "Maven is missing (Debian: apt-get install maven)"
   command -v node >/dev/null 2>&1 || fail "Node.js 20.19 or newer is missing"
   node -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=19)?0:1)' \

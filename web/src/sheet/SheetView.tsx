@@ -1,17 +1,20 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from 'react';
 import { api, value } from '../api/client.ts';
 import { direction, moment, reading, unitName } from '../format/format.ts';
 import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import { Opening } from '../shell/Opening.tsx';
-import { Ready } from '../ui/states.tsx';
+import { Loading, Ready } from '../ui/states.tsx';
+import { BeforeEnd, type Left } from './BeforeEnd.tsx';
 import { isTime, typed as timed } from './stopwatch.ts';
 import { Stopwatch } from './Stopwatch.tsx';
 import { ComputedRows } from './ComputedRows.tsx';
 import { LookPart } from './LookPart.tsx';
 import { PointsPart } from './PointsPart.tsx';
 import { TextPart } from './TextPart.tsx';
+import type { Typed, TypedScores } from './typed.ts';
+import { useTyped } from './useTyped.ts';
 import { isEmpty, moved, next, startsScore, type Place, type Sheet, type SheetRun, type SheetTest } from './places.ts';
 
 const route = getRouteApi('/bench/sheet/$sessionId');
@@ -24,48 +27,42 @@ export function SheetView() {
     queryFn: () => value(api.GET('/api/sessions/{id}/sheet', { params: { path: { id } } })),
     refetchInterval: 15_000,
   });
+  const typed = useTyped(id);
   return (
     <Ready query={sheet} what="the session">
-      {(data) => <Scores key={id} sheet={data} />}
+      {(data) =>
+        typed ? <Scores key={id} sheet={data} typed={typed} /> : <Loading what="what is typed on this computer" />
+      }
     </Ready>
   );
 }
 
-const at = (place: Place) => `${place.row}:${place.run}`;
-
-function Scores({ sheet }: { sheet: Sheet }) {
+function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
   const { session } = sheet;
   const tests = sheet.tests.filter((t) => !t.computed);
   const id = session.id;
   const queries = useQueryClient();
   const box = useRef<HTMLDivElement>(null);
+  const kept = useSyncExternalStore(typed.subscribe, typed.snapshot);
+  const placeOf = (t: Typed): Place => ({ row: tests.findIndex((test) => test.testId === t.testId), run: t.run - 1 });
+  const keptAt = (place: Place) => kept.find((t) => t.testId === tests[place.row]?.testId && t.run === place.run + 1);
+  /** What a reload found in the field. */
+  const [open] = useState(() => kept.find((t) => t.state === 'typing' && placeOf(t).row >= 0));
   const [active, setActive] = useState<Place>(() =>
-    tests[0] && isEmpty(tests[0].runs[0]!) ? { row: 0, run: 0 } : next(tests, { row: 0, run: 0 }),
+    open
+      ? placeOf(open)
+      : tests[0] && isEmpty(tests[0].runs[0]!)
+        ? { row: 0, run: 0 }
+        : next(tests, { row: 0, run: 0 }),
   );
   /** What is being typed, or null while the place is only chosen. */
-  const [text, setText] = useState<string | null>(null);
-  /** What was sent and not confirmed yet, or was refused; nothing typed is lost. */
-  const [sent, setSent] = useState<Record<string, { text: string; error?: string }>>({});
+  const [text, setText] = useState<string | null>(open?.text ?? null);
+  const [left, setLeft] = useState<Left | null>(null);
+  const [ending, setEnding] = useState(false);
   const show = (page: Sheet) => {
     queries.setQueryData(['sheet', id], page);
     for (const queryKey of [['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey });
   };
-  const save = useMutation({
-    scope: { id: `sheet-${id}` },
-    mutationFn: ({ place, typed, byStopwatch }: { place: Place; typed: string; byStopwatch: boolean }) =>
-      value(
-        api.POST('/api/sessions/{id}/scores', {
-          params: { path: { id } },
-          body: { testId: tests[place.row]!.testId, run: place.run + 1, text: typed, byStopwatch },
-        }),
-      ),
-    onSuccess: (page, { place }) => {
-      setSent(({ [at(place)]: _done, ...rest }) => rest);
-      show(page);
-    },
-    onError: (error, { place, typed }) =>
-      setSent((all) => ({ ...all, [at(place)]: { text: typed, error: error.message } })),
-  });
   const undo = useMutation({
     scope: { id: `sheet-${id}` },
     mutationFn: (place: Place) =>
@@ -84,7 +81,14 @@ function Scores({ sheet }: { sheet: Sheet }) {
           ? api.POST('/api/sessions/{id}/end', { params: { path: { id } } })
           : api.POST('/api/sessions/{id}/resume', { params: { path: { id } } }),
       ),
-    onSuccess: show,
+    onSuccess: (page, how) => {
+      show(page);
+      // What is typed next belongs into the sheet, not to the button that was pressed.
+      if (how === 'resume') {
+        typed.again();
+        requestAnimationFrame(() => box.current?.focus());
+      }
+    },
   });
   /** When the stopwatch was started, on the page's own clock. */
   const [since, setSince] = useState<number | null>(null);
@@ -98,37 +102,52 @@ function Scores({ sheet }: { sheet: Sheet }) {
 
   const test = tests[active.row];
 
+  function write(words: string) {
+    setText(words);
+    if (test) typed.typing(test.testId, active.run + 1, words);
+  }
   function store(then: Place) {
-    if (text !== null && text.trim() !== '') {
-      setSent((all) => ({ ...all, [at(active)]: { text: text.trim() } }));
-      save.mutate({ place: active, typed: text.trim(), byStopwatch: false });
-    }
+    if (text !== null && text.trim() !== '' && test) typed.enter(test.testId, active.run + 1, text);
     setText(null);
     setActive(then);
   }
-  /** The place that was just typed counts as filled, although the server has not answered yet. */
+  /** A place whose score is on its way counts as filled. */
   function filled() {
     return tests.map((t, row) => ({
-      runs: t.runs.map((r, run) =>
-        sent[at({ row, run })] && !sent[at({ row, run })]!.error ? { state: 'OK' as const, aside: false } : r,
-      ),
+      runs: t.runs.map((r, run) => {
+        const there = keptAt({ row, run });
+        return there && there.state !== 'refused' ? { state: 'OK' as const, aside: false } : r;
+      }),
     }));
   }
   function stop(now: number, goOn: boolean) {
-    if (since === null) return;
-    const words = timed(now - since);
-    setSent((all) => ({ ...all, [at(active)]: { text: words } }));
-    save.mutate({ place: active, typed: words, byStopwatch: true });
+    if (since === null || !test) return;
+    typed.enter(test.testId, active.run + 1, timed(now - since), true);
     setSince(goOn ? now : null);
     setActive(next(filled(), active));
+  }
+  const nameOf = (t: Typed) => `${tests.find((one) => one.testId === t.testId)?.name ?? 'a test'}, run ${t.run}`;
+  async function finish() {
+    store(active);
+    setEnding(true);
+    const { waiting, refused } = await typed.settle();
+    setEnding(false);
+    const now = queries.getQueryData<Sheet>(['sheet', id]) ?? sheet;
+    const empty = now.tests
+      .filter((t) => !t.computed)
+      .flatMap((t) => t.runs.filter((run) => isEmpty(run)).map((run) => `${t.name}, run ${run.number}`));
+    if (waiting.length + refused.length + empty.length === 0) state.mutate('end');
+    else setLeft({ waiting, refused, empty });
   }
   function keys(event: KeyboardEvent) {
     if (event.altKey || event.metaKey || over || tests.length === 0) return;
     const arrow = event.key.startsWith('Arrow');
     if (event.key === 'Enter') {
       store(next(filled(), active));
-    } else if (event.key === 'Escape' && text !== null) setText(null);
-    else if (arrow && (text === null || event.key === 'ArrowUp' || event.key === 'ArrowDown'))
+    } else if (event.key === 'Escape' && text !== null) {
+      if (test) typed.drop(test.testId, active.run + 1);
+      setText(null);
+    } else if (arrow && (text === null || event.key === 'ArrowUp' || event.key === 'ArrowDown'))
       store(moved(tests, active, event.key));
     else if (text === null && event.key === ' ' && test && isTime(test.metric.unit)) {
       if (event.repeat) return;
@@ -136,7 +155,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
       else stop(event.timeStamp, false);
     } else if (text === null && event.key === 'l' && since !== null) stop(event.timeStamp, true);
     else if (text === null && event.ctrlKey && event.key === 'z') undo.mutate(active);
-    else if (text === null && !event.ctrlKey && startsScore(event.key, test?.metric.kind)) setText(event.key);
+    else if (text === null && !event.ctrlKey && startsScore(event.key, test?.metric.kind)) write(event.key);
     else return;
     event.preventDefault();
     event.stopPropagation();
@@ -166,13 +185,14 @@ function Scores({ sheet }: { sheet: Sheet }) {
         <Link to="/ledger" search={{ session: id }} className="button">
           Its readings
         </Link>
+        {/* Two buttons, not one that changes: the focus does not stay on what means the opposite now. */}
         {over ? (
-          <button className="button button-main" onClick={() => state.mutate('resume')}>
+          <button key="resume" className="button button-main" onClick={() => state.mutate('resume')}>
             Go on with it
           </button>
         ) : (
-          <button className="button" onClick={() => state.mutate('end')}>
-            Finish
+          <button key="finish" className="button" disabled={ending || state.isPending} onClick={() => void finish()}>
+            {ending ? 'Sending the last scores' : 'Finish'}
           </button>
         )}
       </Opening>
@@ -180,6 +200,30 @@ function Scores({ sheet }: { sheet: Sheet }) {
       {over && (
         <p role="status" className="mb-2 border-l-2 border-gold pl-3">
           This session is finished. Its scores stay; go on with it to type more.
+        </p>
+      )}
+      {left && (
+        <BeforeEnd
+          left={left}
+          nameOf={nameOf}
+          onFinish={() => {
+            setLeft(null);
+            state.mutate('end');
+          }}
+          onAgain={() => {
+            setLeft(null);
+            void finish();
+          }}
+          onBack={() => {
+            setLeft(null);
+            requestAnimationFrame(() => box.current?.focus());
+          }}
+        />
+      )}
+      {typed.trouble && (
+        <p role="status" className="mb-2 border-l-2 border-gold pl-3">
+          {kept.length} {kept.length === 1 ? 'score waits' : 'scores wait'} on this computer: {typed.trouble}{' '}
+          {kept.length === 1 ? 'It is' : 'They are'} sent as soon as that is possible.
         </p>
       )}
       {state.isError && (
@@ -222,7 +266,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
                             aria-label={`${t.name}, run ${i + 1}`}
                             value={text}
                             maxLength={200}
-                            onChange={(e) => setText(e.target.value)}
+                            onChange={(e) => write(e.target.value)}
                             onFocus={(e) => e.target.setSelectionRange(99, 99)}
                           />
                         ) : (
@@ -231,14 +275,14 @@ function Scores({ sheet }: { sheet: Sheet }) {
                             test={t}
                             run={run}
                             here={here}
-                            sent={sent[at(place)]}
+                            sent={keptAt(place)}
                             over={over}
                             onChoose={() => {
                               store(place);
                             }}
                             onType={() => {
                               setActive(place);
-                              setText(sent[at(place)]?.text ?? '');
+                              setText(keptAt(place)?.text ?? '');
                             }}
                           />
                         );
@@ -248,6 +292,34 @@ function Scores({ sheet }: { sheet: Sheet }) {
               )}
             </section>
           ))}
+          {kept.some((t) => t.state === 'refused') && (
+            <section aria-label="Not stored" className="mb-4 border-l-2 border-plum pl-3">
+              <h2>Not stored</h2>
+              <ul>
+                {kept
+                  .filter((t) => t.state === 'refused')
+                  .map((t) => (
+                    <li key={`${t.testId}-${t.run}`} className="py-0.5">
+                      {nameOf(t)}, “{t.text}”: {t.why}{' '}
+                      {!over && placeOf(t).row >= 0 && (
+                        <button
+                          className="link"
+                          onClick={() => {
+                            setActive(placeOf(t));
+                            setText(t.text);
+                          }}
+                        >
+                          Change
+                        </button>
+                      )}{' '}
+                      <button className="link" onClick={() => typed.drop(t.testId, t.run)}>
+                        Remove
+                      </button>
+                    </li>
+                  ))}
+              </ul>
+            </section>
+          )}
           <ComputedRows tests={sheet.tests.filter((t) => t.computed)} />
           {!over && (
             <p className="small text-ink-3">
@@ -289,7 +361,7 @@ function Scores({ sheet }: { sheet: Sheet }) {
             />
           )}
           {test && !over && (
-            <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={sent[at(active)]?.error} />
+            <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={keptAt(active)?.why} />
           )}
           {!over && (
             <TextPart
@@ -344,7 +416,7 @@ function Score({
   test: SheetTest;
   run: SheetRun;
   here: boolean;
-  sent: { text: string; error?: string } | undefined;
+  sent: Typed | undefined;
   over: boolean;
   onChoose: () => void;
   onType: () => void;
@@ -356,13 +428,14 @@ function Score({
       : run.value !== undefined
         ? `${reading(run.value, test.metric, run.resolution ?? 0)}${run.words ? `: ${run.words}` : ''}`
         : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
-  const tone = sent?.error
-    ? 'text-plum border-plum'
-    : sent
-      ? 'text-ink-3'
-      : run.state !== undefined && run.state !== 'OK'
-        ? 'text-plum'
-        : '';
+  const tone =
+    sent?.state === 'refused'
+      ? 'text-plum border-plum'
+      : sent
+        ? 'text-ink-3'
+        : run.state !== undefined && run.state !== 'OK'
+          ? 'text-plum'
+          : '';
   return (
     <button
       type="button"
@@ -371,7 +444,7 @@ function Score({
       data-place={here ? 'active' : undefined}
       aria-current={here ? 'true' : undefined}
       aria-label={`${test.name}, run ${run.number}: ${words === '·' ? 'nothing typed' : words}`}
-      title={sent?.error}
+      title={sent?.why}
       className={`w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`}
       onClick={here ? onType : onChoose}
     >

@@ -6,6 +6,7 @@ import java.time.Clock;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
@@ -225,11 +226,32 @@ class ScoreEntry {
         }
         samples.lock(session(sessionId).configurationId());
         Run before = sheets.latest(sessionId).getOrDefault(testId, Map.of()).get(runNumber);
+        Ledger.NewRun made = run.apply(before == null ? 1 : before.attempt() + 1);
+        if (before != null && stands(before, made)) {
+            return sheets.sheet(sessionId);
+        }
         if (before != null) {
             setAside(before, reason, person);
         }
-        ledger.record(sessionId, run.apply(before == null ? 1 : before.attempt() + 1));
+        ledger.record(sessionId, made);
         return sheets.sheet(sessionId);
+    }
+
+    /** Whether the same counts already: a score whose answer was lost on its way is sent once more. */
+    private boolean stands(Run before, Ledger.NewRun made) {
+        if (before.state() != made.state()
+                || !Objects.equals(before.reasonWords(), made.reasonWords())
+                || made.readings().size() > 1) {
+            return false;
+        }
+        List<Reading> there = readings.findByRuns(List.of(before.id()));
+        boolean counts = there.isEmpty()
+                || asides.findOpen(there.stream().map(Reading::id).toList()).isEmpty();
+        return counts
+                && there.size() == made.readings().size()
+                && there.stream()
+                        .allMatch(r -> made.readings().stream()
+                                .allMatch(m -> m.value() == r.value() && m.resolution() == r.resolution()));
     }
 
     /** Takes what was typed last for a run out of the count; the one before, if there was one, counts again. */
