@@ -1,12 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { createContext, useContext, useEffect, type ReactNode } from 'react';
-import { api, value, type Schemas } from '../api/client.ts';
+import { useContext, useEffect, type ReactNode } from 'react';
+import { api, value } from '../api/client.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
+import { AccessContext, type Access } from './access-context.ts';
 import { MakeOwner } from './MakeOwner.tsx';
 import { SignIn } from './SignIn.tsx';
-
-export type Access = Schemas['Access'];
-const AccessContext = createContext<Access | null>(null);
 
 /** Who is signed in, and to which lab. */
 export function useAccess(): Access {

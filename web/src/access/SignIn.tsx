@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
-import type { Access } from './AccessGate.tsx';
+import type { Access } from './access-context.ts';
 import { Line, Sheet } from './Sheet.tsx';
 
 export function SignIn({ access, onSignedIn }: { access: Access; onSignedIn: (access: Access) => void }) {

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
-import { useId, useState } from 'react';
+import { useId } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { suites } from '../suites/suites.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { moved, newItem, newSeed, numberOf, withItem, type Draft } from './draft.ts';
 
 /** A plan as it is written: its tests in order, and what each of them wants otherwise than the plan. */
@@ -19,7 +20,8 @@ export function PlanForm({
   onCancel: () => void;
 }) {
   const adding = useId();
-  const [draft, setDraft] = useState(start);
+  const kept = useDraft(id === undefined ? `plan new ${start.name}` : `plan ${id}`, start);
+  const draft = kept.value;
   const usable = tests.filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined));
   const names = new Map(tests.map((t) => [t.id, t]));
   const save = useMutation({
@@ -29,9 +31,12 @@ export function PlanForm({
           ? api.POST('/api/plans', { body: draft })
           : api.PUT('/api/plans/{id}', { params: { path: { id } }, body: draft }),
       ),
-    onSuccess: onDone,
+    onSuccess: () => {
+      kept.forget();
+      onDone();
+    },
   });
-  const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change });
+  const set = (change: Partial<Draft>) => kept.set({ ...draft, ...change });
   const item = (at: number, change: Parameters<typeof withItem>[2]) =>
     set({ items: withItem(draft.items, at, change) });
   const add = (testId: number) => {
@@ -49,7 +54,11 @@ export function PlanForm({
         save.mutate();
       }}
     >
-      <div className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[2fr_90px_130px_110px_auto]">
+      <DraftNote draft={kept} />
+      <div
+        key={kept.restored ? 'kept' : 'anew'}
+        className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[2fr_90px_130px_110px_auto]"
+      >
         <label>
           <span className="small">Plan</span>
           <input
@@ -153,7 +162,10 @@ export function PlanForm({
             </label>
           );
           return (
-            <li key={it.testId} className="flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-1">
+            <li
+              key={`${it.testId} ${kept.restored}`}
+              className="flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-1"
+            >
               <span className="w-56 font-semibold">
                 {t?.name} <span className="small font-normal">{t?.builtIn ? 'by itself' : 'by hand'}</span>
               </span>

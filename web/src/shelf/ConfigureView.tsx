@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
 import { Opening } from '../shell/Opening.tsx';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { firstFacts, fromFacts, type Entry, type FactRow, type toBody } from './fact-rows.ts';
 import { FactEditor, useVocabulary } from './FactEditor.tsx';
@@ -43,7 +43,10 @@ export function ConfigureView() {
 function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry[]; parent?: ConfigurationPage }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const [rows, setRows] = useState<FactRow[]>(() => (parent ? fromFacts(parent.facts, entries) : firstFacts(entries)));
+  const draft = useDraft<FactRow[]>(
+    parent ? `copy of configuration ${parent.configuration.id}` : `configuration of unit ${unit}`,
+    parent ? fromFacts(parent.facts, entries) : firstFacts(entries),
+  );
   const save = useMutation({
     mutationFn: ({ facts, name }: { facts: ReturnType<typeof toBody>; name: string }) =>
       value(
@@ -53,6 +56,7 @@ function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry
         }),
       ),
     onSuccess: (page) => {
+      draft.forget();
       queries.setQueryData(['configuration', page.configuration.id], page);
       void queries.invalidateQueries({ queryKey: ['model'] });
       void queries.invalidateQueries({ queryKey: ['fact-values'] });
@@ -66,8 +70,8 @@ function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry
   const same = save.error instanceof Problem ? save.error.body.configurationId : undefined;
   return (
     <FactEditor
-      rows={rows}
-      onRows={setRows}
+      rows={draft.value}
+      onRows={draft.set}
       vocabulary={entries}
       saveWords={parent ? 'Save the copy' : 'Save the configuration'}
       named
@@ -91,6 +95,7 @@ function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry
           )
         }
       />
+      <DraftNote draft={draft} />
       {same !== undefined && (
         <button
           type="button"

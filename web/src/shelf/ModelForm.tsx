@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useId, useState, type ReactNode } from 'react';
+import { useId, type ReactNode } from 'react';
 import { Link } from '@tanstack/react-router';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { DEVICE_CLASSES, deviceClass, type DeviceClass } from '../format/format.ts';
 
 type ModelPage = Schemas['ModelPage'];
@@ -16,19 +17,15 @@ interface Typed {
   released: string;
 }
 
+const NOTHING: Typed = { maker: '', name: '', deviceClass: 'LAPTOP', price: '', currency: 'EUR', released: '' };
+
 /** Makes a model. In place on the page; what is typed stays until it is saved or cancelled. The rest is noted on its page. */
 export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) => void; onCancel: () => void }) {
   const makersId = useId();
   const queries = useQueryClient();
   const makers = useQuery({ queryKey: ['makers'], queryFn: () => value(api.GET('/api/makers')) });
-  const [typed, setTyped] = useState<Typed>({
-    maker: '',
-    name: '',
-    deviceClass: 'LAPTOP',
-    price: '',
-    currency: 'EUR',
-    released: '',
-  });
+  const draft = useDraft<Typed>('model', NOTHING);
+  const typed = draft.value;
   const amount = readPrice(typed.price);
   const save = useMutation({
     mutationFn: () =>
@@ -44,13 +41,14 @@ export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) =>
         }),
       ),
     onSuccess: (page) => {
+      draft.forget();
       void queries.invalidateQueries({ queryKey: ['models'] });
       void queries.invalidateQueries({ queryKey: ['makers'] });
       queries.setQueryData(['model', page.model.id], page);
       onSaved(page);
     },
   });
-  const set = (change: Partial<Typed>) => setTyped({ ...typed, ...change });
+  const set = (change: Partial<Typed>) => draft.set({ ...typed, ...change });
   const twin = save.error instanceof Problem ? save.error.body.modelId : undefined;
 
   return (
@@ -62,6 +60,7 @@ export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) =>
         save.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <div className="grid grid-cols-2 gap-x-6 gap-y-3 sm:grid-cols-3">
         <Labelled label="Maker">
           <input

@@ -2,17 +2,26 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useEffect, useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { howMeasured } from './how.ts';
+
+interface Typed {
+  name: string;
+  version: string;
+  mode: string;
+  group: TestGroup;
+  text: string;
+}
+
+const NOTHING: Typed = { name: '', version: '1', mode: '', group: 'EVERYDAY', text: '' };
 
 /** A suite in a minute: a name, a version, and a list with one test a line. How each line is read is shown at once. */
 export function NewSuite({ onDone }: { onDone: () => void }) {
   const queries = useQueryClient();
-  const [name, setName] = useState('');
-  const [version, setVersion] = useState('1');
-  const [mode, setMode] = useState('');
-  const [group, setGroup] = useState<TestGroup>('EVERYDAY');
-  const [text, setText] = useState('');
-  const [settled, setSettled] = useState('');
+  const draft = useDraft<Typed>('suite', NOTHING);
+  const { name, version, mode, group, text } = draft.value;
+  const set = (change: Partial<Typed>) => draft.set({ ...draft.value, ...change });
+  const [settled, setSettled] = useState(text);
   useEffect(() => {
     const wait = setTimeout(() => setSettled(text), 200);
     return () => clearTimeout(wait);
@@ -27,6 +36,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
     mutationFn: () =>
       value(api.POST('/api/suites', { body: { name, version, group, text, ...(mode.trim() ? { mode } : {}) } })),
     onSuccess: () => {
+      draft.forget();
       for (const queryKey of [['tests'], ['suite-versions']]) void queries.invalidateQueries({ queryKey });
       onDone();
     },
@@ -44,6 +54,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
         make.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
         <label>
           <span className="small">Suite</span>
@@ -53,7 +64,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             autoFocus
             maxLength={120}
             value={name}
-            onChange={(e) => setName(e.target.value)}
+            onChange={(e) => set({ name: e.target.value })}
           />
         </label>
         <label>
@@ -63,7 +74,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             required
             maxLength={40}
             value={version}
-            onChange={(e) => setVersion(e.target.value)}
+            onChange={(e) => set({ version: e.target.value })}
           />
         </label>
         <label>
@@ -73,12 +84,12 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             maxLength={120}
             value={mode}
             placeholder="64 bit, off screen"
-            onChange={(e) => setMode(e.target.value)}
+            onChange={(e) => set({ mode: e.target.value })}
           />
         </label>
         <label>
           <span className="small">Group of its tests</span>
-          <select className="field" value={group} onChange={(e) => setGroup(e.target.value as TestGroup)}>
+          <select className="field" value={group} onChange={(e) => set({ group: e.target.value as TestGroup })}>
             {TEST_GROUPS.map((g) => (
               <option key={g} value={g}>
                 {testGroup(g)}
@@ -102,7 +113,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
               'Sequential read, MB/s, more, Storage\nReport export, s, less\nSurface temperature, °C, less, Body\nWakes from sleep, check\nRead over size, MB/s, more, curve over B'
             }
             value={text}
-            onChange={(e) => setText(e.target.value)}
+            onChange={(e) => set({ text: e.target.value })}
           />
         </label>
         <div aria-live="polite">
