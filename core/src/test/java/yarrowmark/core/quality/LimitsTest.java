@@ -107,4 +107,33 @@ class LimitsTest {
         double[] work = {1000, 990, 985, 980, 975, 970, mean + 1, mean - 1};
         assertThat(Throttling.of(work).throttled()).isEqualTo(expected);
     }
+
+    /** At the limit itself: 95 % of the best is not below it, and as many loops as are needed are enough. */
+    @Test
+    void throttlingAtItsVeryLimits() {
+        double[] work = {1000, 990, 985, 980, 975, 970, 960, 940};
+        assertThat(Throttling.of(work).throttled())
+                .as("the last quarter is at 95 %")
+                .isFalse();
+        assertThat(Throttling.of(new double[] {1000, 1000}).loops()).isEqualTo(2);
+        double[] back = {1000, 990, 985, 980, 970, 940, 900, 990};
+        assertThat(Throttling.of(back).throttled()).isFalse();
+        double[] lastCameBack = {1000, 998, 996, 994, 992, 990, 988, 800, 780, 960};
+        assertThat(Throttling.of(lastCameBack).onset())
+                .as("throttled on the whole: from the last quarter on")
+                .hasValue(7);
+        double[] tied = {100, 100, 99, 99, 98, 98, 80, 80, 79, 79};
+        Throttling t = Throttling.of(tied);
+        // By hand: z = 39 / √120, where five pairs of ties take 5 off the 125 that ten loops have.
+        assertThat(t.s()).isEqualTo(-40);
+        assertThat(t.p()).isCloseTo(0.00037057721, org.assertj.core.api.Assertions.within(1e-10));
+    }
+
+    @Test
+    void aStepIsCountedInStepsAndAHundredAreEnough() {
+        assertThat(TooShort.of(-99, 1)).isTrue();
+        assertThat(TooShort.of(25, 0.25)).isFalse();
+        assertThat(TooShort.of(24.75, 0.25)).isTrue();
+        assertThat(TooShort.of(0, 0)).isFalse();
+    }
 }

@@ -17,7 +17,7 @@ public final class PairSpeed {
     /** Whether only to see that it works: the smallest size that goes through everything. */
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
 
-    private static final int PAIRS = SMALLEST ? 400 : 20_000;
+    private static final int PAIRS = SMALLEST ? 600 : 20_000;
     private static final int TESTS = 200;
     private static final int TRIES = SMALLEST ? 2 : 9;
 

@@ -4,10 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
+import org.apache.commons.numbers.gamma.Digamma;
+import org.apache.commons.numbers.gamma.Trigamma;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
 import yarrowmark.core.measure.Direction;
@@ -95,6 +98,60 @@ class NoisePriorTest {
         NoisePrior prior = NoisePrior.fit(many).orElseThrow();
         assertThat(prior.degreesOfFreedom()).isEqualTo(30);
         assertThat(Math.sqrt(prior.variance())).isCloseTo(0.01, within(0.001));
+    }
+
+    /** ψ′(d₀/2) is the excess spread of the spreads: found again from the answer, with few runs and with very many. */
+    @Test
+    void whatIsLentFitsTheSpreadOfTheSpreads() {
+        for (int runs : new int[] {3, 20, 64, 65, 66, 200}) {
+            for (double apart : new double[] {0.35, 0.9, 2.5}) {
+                Random random = new Random(runs);
+                List<SampleMoments> samples = new ArrayList<>();
+                for (int i = 0; i < 60; i++) {
+                    double own = 1e-4 * Math.exp(apart * random.nextGaussian());
+                    samples.add(new SampleMoments(runs, 1, own * (runs - 1), 0));
+                }
+                double d = (runs - 1) / 2.0;
+                double[] e = samples.stream()
+                        .mapToDouble(s -> Math.log(s.sumSquares() / (s.n() - 1)) - Digamma.value(d) + Math.log(d))
+                        .toArray();
+                double mean = Arrays.stream(e).average().orElseThrow();
+                double excess =
+                        Arrays.stream(e).map(x -> (x - mean) * (x - mean)).sum() / (e.length - 1) - Trigamma.value(d);
+                double cap = Math.min(30, 60 * (runs - 1) / 3.0);
+                NoisePrior prior = NoisePrior.fit(samples).orElseThrow();
+                if (excess > 0 && 2 * root(excess) < cap) {
+                    assertThat(Trigamma.value(prior.degreesOfFreedom() / 2))
+                            .as("%d runs, spreads apart by %s", runs, apart)
+                            .isCloseTo(excess, within(1e-9 * excess));
+                    double half = prior.degreesOfFreedom() / 2;
+                    assertThat(Math.log(prior.variance()))
+                            .isCloseTo(mean + Digamma.value(half) - Math.log(half), within(1e-9));
+                } else {
+                    assertThat(prior.degreesOfFreedom()).isEqualTo(cap);
+                }
+            }
+        }
+    }
+
+    /** Where ψ′ is y, by halving: slow and plain. */
+    private static double root(double y) {
+        double low = 1e-3;
+        double high = 1e6;
+        for (int i = 0; i < 200; i++) {
+            double middle = Math.sqrt(low * high);
+            if (Trigamma.value(middle) > y) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
+    }
+
+    @Test
+    void threeSamplesAreEnoughToLend() {
+        assertThat(NoisePrior.fit(ExampleSamples.A.subList(0, 3))).isPresent();
     }
 
     private static double gauss(Random random) {

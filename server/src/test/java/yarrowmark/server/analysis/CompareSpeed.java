@@ -22,7 +22,7 @@ public final class CompareSpeed {
     private static final int CONFIGURATIONS = SMALLEST ? 20 : 1_000;
     private static final int TESTS = 200;
     private static final int RUNS = 5;
-    private static final int ROUNDS = SMALLEST ? 2 : 60;
+    private static final int ROUNDS = SMALLEST ? 12 : 60;
 
     private CompareSpeed() {}
 

@@ -24,7 +24,7 @@ public final class ShelfSearchSpeed {
     private static final int MODELS = SMALLEST ? 50 : 5_000;
     private static final int CONFIGURATIONS = 4;
     private static final int FACTS = 40;
-    private static final int ROUNDS = SMALLEST ? 2 : 12;
+    private static final int ROUNDS = SMALLEST ? 4 : 12;
     private static final List<String> TYPED = List.of(
             "quenby folio",
             "thessaly 5 32",

@@ -25,7 +25,7 @@ public final class LedgerPageSpeed {
     /** What is made here has numbers above this one, which nothing built in has. */
     private static final long PAST = 10_000;
 
-    private static final int ROUNDS = SMALLEST ? 2 : 12;
+    private static final int ROUNDS = SMALLEST ? 4 : 12;
 
     private LedgerPageSpeed() {}
 
