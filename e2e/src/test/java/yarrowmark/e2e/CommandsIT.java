@@ -52,7 +52,13 @@ class CommandsIT {
         });
         Path jar = Path.of("server", "target", "yarrowmark.jar");
         Files.createDirectories(checkout.resolve(jar).getParent());
-        Files.copy(ROOT.resolve(jar), checkout.resolve(jar));
+        Files.copy(ROOT.resolve(jar), checkout.resolve(jar), StandardCopyOption.COPY_ATTRIBUTES);
+        // With it, what every start of the demo needs.
+        Path prepared = ROOT.relativize(Program.prepared("demo"));
+        Files.createDirectories(checkout.resolve(prepared).getParent());
+        Program.copyAll(ROOT.resolve(prepared), checkout.resolve(prepared));
+        Files.copy(
+                ROOT.resolve(prepared + ".by"), checkout.resolve(prepared + ".by"), StandardCopyOption.COPY_ATTRIBUTES);
     }
 
     /** From another directory than the checkout, as every command may be. */

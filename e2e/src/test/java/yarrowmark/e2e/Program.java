@@ -9,10 +9,8 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -24,7 +22,6 @@ final class Program implements AutoCloseable {
     private static final Path BIN = Path.of("..", "bin").toAbsolutePath().normalize();
 
     private static final Path RECORDS = Path.of("target", "records").toAbsolutePath();
-    private static final Set<String> PREPARED = new HashSet<>();
     private static final Map<String, Program> SHARED = new HashMap<>();
 
     private final String command;
@@ -61,16 +58,37 @@ final class Program implements AutoCloseable {
         });
     }
 
-    /** Records as the command leaves them after its first start. */
-    private static synchronized Path prepared(String command) {
+    /** Records as the command leaves them after its first start; those of an earlier run where the program is the same. */
+    static synchronized Path prepared(String command) {
         Path records = RECORDS.resolve("prepared-" + command);
-        if (PREPARED.add(command)) {
+        Path madeBy = RECORDS.resolve("prepared-" + command + ".by");
+        String program = programInWords();
+        if (!Files.exists(madeBy) || !read(madeBy).equals(program)) {
             deleteAll(records);
-            Program program = new Program(command, records);
-            program.launch(List.of());
-            program.close();
+            Program first = new Program(command, records);
+            first.launch(List.of());
+            first.close();
+            write(madeBy, program);
         }
         return records;
+    }
+
+    /** Another build of the program may make other records. */
+    private static String programInWords() {
+        try {
+            Path jar = Path.of("..", "server", "target", "yarrowmark.jar");
+            return Files.size(jar) + " bytes, of " + Files.getLastModifiedTime(jar);
+        } catch (IOException e) {
+            throw new UncheckedIOException("the program is not built", e);
+        }
+    }
+
+    private static void write(Path file, String text) {
+        try {
+            Files.writeString(file, text);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     String address() {
@@ -169,7 +187,7 @@ final class Program implements AutoCloseable {
         }
     }
 
-    private static void copyAll(Path from, Path to) {
+    static void copyAll(Path from, Path to) {
         try (Stream<Path> files = Files.walk(from)) {
             for (Path file : files.collect(Collectors.toList())) {
                 Files.copy(file, to.resolve(from.relativize(file).toString()), StandardCopyOption.COPY_ATTRIBUTES);
