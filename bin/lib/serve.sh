@@ -27,12 +27,15 @@ serve() {
   var=${YARROWMARK_VAR:-$root/var}/$name
   mkdir -p "$var"
   var=$(cd "$var" && pwd)
+  # Before anything here is touched: these files are the first one's.
+  exec 7>"$var/lock"
+  flock -n 7 || fail "Yarrowmark is running in $var already. Stop it first, or set YARROWMARK_VAR to another directory"
   # The database ends when the pipe to its standard input closes, however this command ends.
   pipe=$var/keep database='' server=''
   local line
   rm -f "$pipe" "$var/database.ready"
   mkfifo "$pipe"
-  "$root/bin/lib/database" "$var/mariadb" <"$pipe" >"$var/database.ready" &
+  "$root/bin/lib/database" "$var/mariadb" <"$pipe" >"$var/database.ready" 7>&- &
   database=$!
   exec 8>"$pipe"
   stop_all() {
@@ -44,6 +47,7 @@ serve() {
   }
   trap 'stop_all' EXIT
   trap 'exit 0' INT TERM HUP
+  say "Starting the database"
   while [ ! -s "$var/database.ready" ]; do
     kill -0 "$database" 2>/dev/null || { database=''; fail "the database ended; its message is above"; }
     sleep 0.1
@@ -73,10 +77,13 @@ serve() {
     ! grep -qE 'missing|could not' "$var/samples.out" || grep -q 'They were made anew' "$var/samples.out"
     return
   fi
-  java -XX:+UseSerialGC -Xshare:auto -jar "$jar" >"$var/server.log" 2>&1 8>&- &
+  say "Starting the server"
+  # It ends with this command, however that ends.
+  setpriv --pdeathsig TERM java -XX:+UseSerialGC -Xshare:auto -jar "$jar" >"$var/server.log" 2>&1 7>&- 8>&- &
   server=$!
   echo "$server" >"$var/server.pid"
-  for _ in $(seq 1 1200); do
+  local worked='' before='' since=$SECONDS told=$SECONDS
+  while :; do
     # The plain door answers that the other one is ready.
     if (exec 3<>"/dev/tcp/127.0.0.1/${plain:-$port}" && printf 'GET /api/access HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3 && head -n 1 <&3 | grep -Eq ' (200|308)') 2>/dev/null; then
       say ""
@@ -97,7 +104,14 @@ serve() {
       return
     fi
     kill -0 "$server" 2>/dev/null || { server=''; tail -n 20 "$var/server.log" >&2; fail "the server did not start; see $var/server.log"; }
+    # On a busy machine it may take minutes. As long as it works, it is waited for.
+    worked=$(awk '{ print $14 + $15 }' "/proc/$server/stat" 2>/dev/null || true)
+    if [ "$worked" != "$before" ]; then before=$worked since=$SECONDS; fi
+    [ $((SECONDS - since)) -lt 120 ] || fail "the server has done nothing for two minutes; see $var/server.log"
+    if [ $((SECONDS - told)) -ge 20 ]; then
+      told=$SECONDS
+      say "Still starting; the server said last: $(tail -n 1 "$var/server.log" | cut -c1-150)"
+    fi
     sleep 0.1
   done
-  fail "the server did not answer within two minutes; see $var/server.log"
 }

@@ -131,7 +131,7 @@ function LateRuns({ lane }: { lane: Lane }) {
             <button className="link text-plum" autoFocus onClick={() => leave.mutate()}>
               Remove
             </button>{' '}
-            <button className="link" onClick={() => setSure(false)}>
+            <button className="link ml-2" onClick={() => setSure(false)}>
               Keep
             </button>
           </>
@@ -140,7 +140,7 @@ function LateRuns({ lane }: { lane: Lane }) {
             <button className="link font-semibold" disabled={take.isPending} onClick={() => take.mutate()}>
               Add to the session
             </button>{' '}
-            <button className="link" onClick={() => setSure(true)}>
+            <button className="link ml-2" onClick={() => setSure(true)}>
               Remove
             </button>
           </>
@@ -236,7 +236,7 @@ function nowInWords(lane: Lane, now: number): string {
     case 'DONE':
       return 'Every run is in the ledger.';
     case 'STOPPED':
-      return 'What was finished is in the ledger.';
+      return lane.late > 0 ? 'What it had delivered before is in the ledger.' : 'What was finished is in the ledger.';
     default:
       return '';
   }

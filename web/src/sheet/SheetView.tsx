@@ -135,7 +135,12 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
     const now = queries.getQueryData<Sheet>(['sheet', id]) ?? sheet;
     const empty = now.tests
       .filter((t) => !t.computed)
-      .flatMap((t) => t.runs.filter((run) => isEmpty(run)).map((run) => `${t.name}, run ${run.number}`));
+      .flatMap((t) =>
+        t.runs
+          // What was typed there and is not stored is named by itself.
+          .filter((run) => isEmpty(run) && !typed.at(t.testId, run.number))
+          .map((run) => `${t.name}, run ${run.number}`),
+      );
     if (waiting.length + refused.length + empty.length === 0) state.mutate('end');
     else setLeft({ waiting, refused, empty });
   }
@@ -292,7 +297,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
               )}
             </section>
           ))}
-          {kept.some((t) => t.state === 'refused') && (
+          {!left && kept.some((t) => t.state === 'refused') && (
             <section aria-label="Not stored" className="mb-4 border-l-2 border-plum pl-3">
               <h2>Not stored</h2>
               <ul>
@@ -303,7 +308,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
                       {nameOf(t)}, “{t.text}”: {t.why}{' '}
                       {!over && placeOf(t).row >= 0 && (
                         <button
-                          className="link"
+                          className="link ml-2"
                           onClick={() => {
                             setActive(placeOf(t));
                             setText(t.text);
@@ -312,7 +317,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
                           Change
                         </button>
                       )}{' '}
-                      <button className="link" onClick={() => typed.drop(t.testId, t.run)}>
+                      <button className="link ml-2" onClick={() => typed.drop(t.testId, t.run)}>
                         Remove
                       </button>
                     </li>

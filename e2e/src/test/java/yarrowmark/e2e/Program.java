@@ -108,6 +108,33 @@ final class Program implements AutoCloseable {
         awaitEnd();
     }
 
+    /** The program's Java. */
+    ProcessHandle server() {
+        return handle(records.resolve(command).resolve("server.pid"));
+    }
+
+    ProcessHandle databaseServer() {
+        return handle(records.resolve(command).resolve("mariadb").resolve("pid"));
+    }
+
+    private static ProcessHandle handle(Path pid) {
+        return ProcessHandle.of(Long.parseLong(read(pid).strip())).orElseThrow();
+    }
+
+    /** Kills the command that started everything, as a terminal that is closed without a word would. */
+    void killCommand() {
+        process.destroyForcibly();
+        awaitEnd();
+    }
+
+    /** A second command on the same records. */
+    Process sameAgain() throws IOException {
+        ProcessBuilder again =
+                new ProcessBuilder(BIN.resolve(command).toString(), "--no-build").redirectErrorStream(true);
+        again.environment().put("YARROWMARK_VAR", records.toString());
+        return again.start();
+    }
+
     /** Starts again with the same records at the same address. */
     void startAgain() {
         launch(List.of("--port", address.replaceAll(".*:(\\d+)/?$", "$1")));

@@ -249,9 +249,8 @@ class ScoreEntry {
                 || asides.findOpen(there.stream().map(Reading::id).toList()).isEmpty();
         return counts
                 && there.size() == made.readings().size()
-                && there.stream()
-                        .allMatch(r -> made.readings().stream()
-                                .allMatch(m -> m.value() == r.value() && m.resolution() == r.resolution()));
+                && there.stream().allMatch(r -> made.readings().stream()
+                        .allMatch(m -> m.value() == r.value() && m.resolution() == r.resolution()));
     }
 
     /** Takes what was typed last for a run out of the count; the one before, if there was one, counts again. */
