@@ -8,9 +8,7 @@ import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.ConcurrentSkipListMap;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.DoublePoint;
 import org.apache.lucene.document.Field;
@@ -121,8 +119,6 @@ public class ShelfIndex implements BeforeOpening {
     private final SearcherManager searchers;
     /** Models that changed since they were read; the next search reads them anew. */
     private final Set<Long> stale = new LinkedHashSet<>();
-    /** Models that cannot be found, and why: a record that makes no sense is left out and stops nobody. */
-    private final Map<Long, String> leftOut = new ConcurrentSkipListMap<>();
 
     ShelfIndex(ShelfIndexSource source) throws IOException {
         this.source = source;
@@ -147,7 +143,6 @@ public class ShelfIndex implements BeforeOpening {
             synchronized (stale) {
                 stale.clear();
             }
-            leftOut.clear();
             writer.deleteAll();
             source.models(null, this::put);
             writer.forceMerge(1);
@@ -156,11 +151,6 @@ public class ShelfIndex implements BeforeOpening {
             throw new UncheckedIOException(e);
         }
         LOG.info("The shelf can be searched after {} ms", (System.nanoTime() - began) / 1_000_000);
-    }
-
-    /** By model: why it cannot be found by its words. */
-    Map<Long, String> leftOut() {
-        return Map.copyOf(leftOut);
     }
 
     /** Once for each model and transaction: an import touches the same one many times. */
@@ -202,7 +192,6 @@ public class ShelfIndex implements BeforeOpening {
         }
         try {
             for (long id : changed) {
-                leftOut.remove(id);
                 writer.deleteDocuments(new Term("model", Long.toString(id)));
                 source.models(id, this::put);
             }
@@ -223,7 +212,7 @@ public class ShelfIndex implements BeforeOpening {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (RuntimeException e) {
-            leftOut.put(m.id(), Problem.words(e));
+            // A record that makes no sense is left out and stops neither a commit nor a start.
             LOG.error("{} {} (model {}) cannot be searched: {}", m.maker(), m.name(), m.id(), Problem.words(e));
         }
     }
