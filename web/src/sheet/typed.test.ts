@@ -1,5 +1,5 @@
 import 'fake-indexeddb/auto';
-import { afterEach, expect, test } from 'vitest';
+import { afterEach, expect, test, vi } from 'vitest';
 import { NotTaken, TypedScores, type Typed } from './typed.ts';
 
 /** A ledger that can be out of reach, answer too late, or refuse. */
@@ -153,3 +153,42 @@ test('200 random sequences of typing, entering, reloading, losing the net and tw
     open = [];
   }
 }, 60_000);
+
+test('where the browser keeps nothing, what is typed stays on the page, is said to be unkept, and is sent', async () => {
+  const ledger = new Ledger();
+  const none = vi.spyOn(indexedDB, 'open').mockImplementation(() => {
+    throw new DOMException('no storage', 'SecurityError');
+  });
+  try {
+    const scores = await tab(ledger, `sheet-${number++}`);
+    scores.typing(1, 1, '41');
+    expect(scores.trouble).toContain('keeps nothing');
+    ledger.reachable = false;
+    scores.enter(1, 2, 'no');
+    expect((await scores.settle()).waiting.map((t) => t.text)).toContain('41');
+    ledger.reachable = true;
+    const left = await scores.settle();
+    expect(left.waiting).toEqual([]);
+    expect(left.refused.map((t) => t.text)).toEqual(['no']);
+    expect([...ledger.stored]).toEqual([['1:1', '41']]);
+  } finally {
+    none.mockRestore();
+  }
+});
+
+test('a store that fills up in the middle loses nothing that was typed', async () => {
+  const ledger = new Ledger();
+  const scores = await tab(ledger, `sheet-${number++}`);
+  scores.typing(1, 1, '41');
+  await expect.poll(() => scores.at(1, 1)?.text).toBe('41');
+  const full = vi.spyOn(IDBObjectStore.prototype, 'put').mockImplementation(() => {
+    throw new DOMException('full', 'QuotaExceededError');
+  });
+  try {
+    scores.typing(1, 2, '42');
+    await scores.settle();
+    expect(Object.fromEntries(ledger.stored)).toEqual({ '1:1': '41', '1:2': '42' });
+  } finally {
+    full.mockRestore();
+  }
+});

@@ -23,6 +23,8 @@ interface Shape extends DBSchema {
   typed: { key: Key; value: Typed; indexes: { session: number } };
 }
 
+const UNKEPT = 'This browser keeps nothing for this page, so what is typed here is lost when it is closed.';
+
 interface Around {
   /** Confirms, throws NotTaken, or anything else where it is to be tried again. */
   send: (typed: Typed) => Promise<void>;
@@ -42,7 +44,8 @@ async function withLock(name: string, work: () => Promise<void>): Promise<void> 
  * beside the field, a reload, a closed lid and a lost network take nothing away.
  */
 export class TypedScores {
-  private readonly db: IDBPDatabase<Shape>;
+  /** Null where the browser gives none or it is full: what is typed is then held by this page alone. */
+  private db: IDBPDatabase<Shape> | null;
   private readonly session: number;
   private readonly around: Around;
   private all: readonly Typed[] = [];
@@ -56,7 +59,7 @@ export class TypedScores {
   /** Why nothing gets through just now. */
   trouble: string | null = null;
 
-  private constructor(db: IDBPDatabase<Shape>, session: number, around: Around) {
+  private constructor(db: IDBPDatabase<Shape> | null, session: number, around: Around) {
     this.db = db;
     this.session = session;
     this.around = around;
@@ -67,11 +70,16 @@ export class TypedScores {
   }
 
   static async open(session: number, around: Around): Promise<TypedScores> {
-    const db = await openDB<Shape>(around.name ?? 'yarrowmark-sheet', 1, {
-      upgrade(made) {
-        made.createObjectStore('typed', { keyPath: ['session', 'testId', 'run'] }).createIndex('session', 'session');
-      },
-    });
+    let db: IDBPDatabase<Shape> | null = null;
+    try {
+      db = await openDB<Shape>(around.name ?? 'yarrowmark-sheet', 1, {
+        upgrade(made) {
+          made.createObjectStore('typed', { keyPath: ['session', 'testId', 'run'] }).createIndex('session', 'session');
+        },
+      });
+    } catch {
+      // The sheet is there all the same, and says at the first key that nothing is kept.
+    }
     const scores = new TypedScores(db, session, around);
     await scores.look();
     scores.kick();
@@ -104,7 +112,7 @@ export class TypedScores {
   drop(testId: number, run: number): void {
     if (!this.at(testId, run)) return;
     this.tell(this.all.filter((t) => t.testId !== testId || t.run !== run));
-    this.write(() => this.db.delete('typed', [this.session, testId, run]));
+    this.write((db) => db.delete('typed', [this.session, testId, run]));
   }
 
   /** Sends once more what was refused. */
@@ -139,25 +147,30 @@ export class TypedScores {
     // What is on its way is still put down.
     void Promise.allSettled([this.writes, this.sending]).then(() => {
       this.news?.close();
-      this.db.close();
+      this.db?.close();
     });
   }
 
   private put(typed: Omit<Typed, 'session' | 'order'>): void {
     const made: Typed = { ...typed, session: this.session, order: ++this.order };
     this.tell([...this.all.filter((t) => t.testId !== made.testId || t.run !== made.run), made]);
-    this.write(() => this.db.put('typed', made));
+    this.write((db) => db.put('typed', made));
   }
 
   /** One after the other, so that the last key is what stays. */
-  private write(how: () => Promise<unknown>): void {
-    this.writes = this.writes.then(how).then(
-      () => this.news?.postMessage(null),
-      () => {
-        this.trouble = 'This browser keeps nothing for this page, so what is typed here is lost when it is closed.';
-        this.tell(this.all);
-      },
-    );
+  private write(how: (db: IDBPDatabase<Shape>) => Promise<unknown>): void {
+    if (!this.db) this.trouble ??= UNKEPT;
+    this.writes = this.writes
+      .then(() => this.db && how(this.db))
+      .then(
+        () => this.news?.postMessage(null),
+        () => {
+          this.db?.close();
+          this.db = null;
+          this.trouble = UNKEPT;
+          this.tell(this.all);
+        },
+      );
   }
 
   private tell(all: readonly Typed[]): void {
@@ -170,6 +183,7 @@ export class TypedScores {
     for (;;) {
       const written = this.writes;
       await written;
+      if (!this.db) return;
       const kept = await this.db.getAllFromIndex('typed', 'session', this.session);
       // A key that was pressed meanwhile is not in what was read.
       if (written !== this.writes) continue;
@@ -213,6 +227,11 @@ export class TypedScores {
   /** Unless something else was typed at the same place meanwhile, here or in another tab. */
   private async replace(sent: Typed, by: Typed | null): Promise<void> {
     await this.writes;
+    if (!this.db) {
+      if (this.at(sent.testId, sent.run)?.order === sent.order)
+        this.tell([...this.all.filter((t) => t.order !== sent.order), ...(by ? [by] : [])]);
+      return;
+    }
     const change = this.db.transaction('typed', 'readwrite');
     const key: Key = [sent.session, sent.testId, sent.run];
     const there = await change.store.get(key);
