@@ -14,6 +14,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpStatus;
@@ -33,6 +35,7 @@ import yarrowmark.server.platform.Problem;
  */
 @Component
 class LiveFeed implements DisposableBean {
+    private static final Logger LOG = LoggerFactory.getLogger(LiveFeed.class);
     private static final int KEPT = 500;
     private static final int MOST_WAITING = 200;
     private static final int MOST_READERS = 1_000;
@@ -182,6 +185,10 @@ class LiveFeed implements DisposableBean {
                                     : SseEmitter.event().comment(""));
                 } catch (IOException | IllegalStateException e) {
                     // The reader went away; it comes back with the last id it saw.
+                    drop();
+                } catch (RuntimeException e) {
+                    // Left as it is, the reader would stand still for ever with a queue that nobody empties.
+                    LOG.error("{} could not be written to a reader of the bench", next.map(Event::name), e);
                     drop();
                 }
             }

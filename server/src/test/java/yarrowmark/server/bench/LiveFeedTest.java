@@ -119,6 +119,17 @@ class LiveFeedTest {
     }
 
     @Test
+    void whatCannotBeWrittenEndsTheConnectionInsteadOfItsQueue() throws IOException {
+        SseEmitter emitter = connected();
+        doThrow(new UnsupportedOperationException("makes no JSON"))
+                .when(emitter)
+                .send(any(SseEmitter.SseEventBuilder.class));
+        feed.publish("lane", "a");
+        verify(emitter, timeout(A_MINUTE)).complete();
+        assertThat(feed.readers()).isZero();
+    }
+
+    @Test
     void tooManyReadersAreRefusedInWords() {
         for (int i = 0; i < 1_000; i++) {
             connected();
