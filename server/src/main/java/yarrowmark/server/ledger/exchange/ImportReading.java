@@ -45,34 +45,6 @@ import yarrowmark.server.shelf.Shelf;
 /** Understands the rows of one file, against the ledger as it is. Stores nothing. */
 final class ImportReading {
     static final List<String> NEEDED = List.of("maker", "model", "suite", "version", "test", "started");
-    static final List<String> KNOWN = List.of(
-            "maker",
-            "model",
-            "class",
-            "unit",
-            "configuration",
-            "suite",
-            "version",
-            "mode",
-            "test",
-            "metric",
-            "measure unit",
-            "direction",
-            "group",
-            "kind",
-            "scale",
-            "choices",
-            "session",
-            "started",
-            "run",
-            "attempt",
-            "finished",
-            "state",
-            "reason",
-            "value",
-            "resolution",
-            "counted",
-            "note");
     private static final List<String> SETUP_COLUMNS = List.of("maker", "model", "class", "unit");
     private static final int MOST_REFUSED = 2_000;
     private static final int TELL_EVERY = 2_000;
@@ -524,7 +496,10 @@ final class ImportReading {
                 refused,
                 refusedTotal,
                 csv.columns().stream()
-                        .filter(c -> !c.isEmpty() && !KNOWN.contains(c) && !c.startsWith("fact:"))
+                        .filter(c -> !c.isEmpty()
+                                && !LedgerCsv.BEFORE_FACTS.contains(c)
+                                && !LedgerCsv.AFTER_FACTS.contains(c)
+                                && !c.startsWith("fact:"))
                         .toList(),
                 isStored);
     }

@@ -27,8 +27,10 @@ import yarrowmark.server.ledger.line.LedgerFilter;
 /** Writes any view of the ledger as CSV, one row a reading or a run without one. docs/formats.md describes the columns. */
 @Service
 class LedgerCsv {
-    private static final List<String> BEFORE_FACTS = List.of("maker", "model", "class", "unit", "configuration");
-    private static final List<String> AFTER_FACTS = List.of(
+    /** Columns of every such file, which an import understands as well; those of the facts stand between the two. */
+    static final List<String> BEFORE_FACTS = List.of("maker", "model", "class", "unit", "configuration");
+
+    static final List<String> AFTER_FACTS = List.of(
             "suite",
             "version",
             "mode",
