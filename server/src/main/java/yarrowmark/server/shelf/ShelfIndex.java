@@ -191,10 +191,12 @@ public class ShelfIndex implements BeforeOpening {
             return;
         }
         try {
+            List<ShelfIndexSource.ModelWords> read = new ArrayList<>();
+            source.models(changed, read::add);
             for (long id : changed) {
                 writer.deleteDocuments(new Term("model", Long.toString(id)));
-                source.models(id, this::put);
             }
+            read.forEach(this::put);
         } catch (RuntimeException e) {
             // The records are out of reach: whoever searches next tries again.
             synchronized (stale) {

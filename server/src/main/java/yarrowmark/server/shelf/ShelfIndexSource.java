@@ -6,10 +6,12 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
@@ -37,10 +39,17 @@ class ShelfIndexSource {
         this.jdbc = jdbc;
     }
 
-    /** @param id of the only model wanted; null for all */
-    void models(@Nullable Long id, Consumer<ModelWords> take) {
+    /**
+     * Asks the same few questions however many models there are. What is added between two of them is left out: it was
+     * touched, and is read next time.
+     *
+     * @param ids of the only models wanted; null for all
+     */
+    void models(@Nullable Collection<Long> ids, Consumer<ModelWords> take) {
         Map<Long, ModelWords> models = new LinkedHashMap<>();
-        String only = id == null ? "" : " where m.id = " + id;
+        String only = ids == null
+                ? ""
+                : " where m.id in (" + ids.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")";
         jdbc.query(
                 "select m.id, k.name, m.name, m.device_class, m.retired_at, m.released, m.price, m.screen, m.ports, m.wireless, m.notes from model m join maker k on k.id = m.maker_id"
                         + only,
@@ -70,7 +79,7 @@ class ShelfIndexSource {
                 "select m.id, u.label, u.serial, u.origin from unit u join model m on m.id = u.model_id" + only,
                 (ResultSet r) -> {
                     for (int column = 2; column <= 4; column++) {
-                        if (r.getString(column) != null) {
+                        if (r.getString(column) != null && models.containsKey(r.getLong(1))) {
                             sure(models, r.getLong(1)).otherWords().add(r.getString(column));
                         }
                     }
@@ -80,13 +89,15 @@ class ShelfIndexSource {
         String live = (only.isEmpty() ? " where" : only + " and") + " c.merged_into is null";
         jdbc.query("select m.id, c.id, c.name" + from + live, (ResultSet r) -> {
             ConfigurationWords c = new ConfigurationWords(r.getLong(2), r.getString(3), new LinkedHashMap<>());
-            configurations.put(c.id(), c);
-            sure(models, r.getLong(1)).configurations().add(c);
+            if (models.containsKey(r.getLong(1))) {
+                configurations.put(c.id(), c);
+                sure(models, r.getLong(1)).configurations().add(c);
+            }
         });
         jdbc.query(
                 connection -> {
                     var statement = connection.prepareStatement(
-                            id == null
+                            ids == null
                                     ? "select f.configuration_id, f.fact_key, f.fact_value from fact f"
                                     : "select f.configuration_id, f.fact_key, f.fact_value" + from
                                             + " join fact f on f.configuration_id = c.id" + only,

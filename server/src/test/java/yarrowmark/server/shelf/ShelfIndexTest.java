@@ -48,7 +48,7 @@ class ShelfIndexTest {
                     return null;
                 })
                 .when(source)
-                .models(only == null ? eq(null) : eq(only), any());
+                .models(only == null ? eq(null) : eq(List.of(only)), any());
     }
 
     private void committed(long... models) {
@@ -101,7 +101,7 @@ class ShelfIndexTest {
         index.start();
         doThrow(new DataAccessResourceFailureException("the database is away"))
                 .when(source)
-                .models(eq(1L), any());
+                .models(eq(List.of(1L)), any());
         committed(1);
         assertThatThrownBy(() -> found("slate")).isInstanceOf(DataAccessResourceFailureException.class);
         has(1L, model(1, "Pellow", "Slate 8"));

@@ -4,13 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static yarrowmark.server.support.Bench.ok;
 import static yarrowmark.server.support.Bench.testId;
 
-import jakarta.persistence.EntityManagerFactory;
 import java.util.List;
-import org.hibernate.SessionFactory;
-import org.hibernate.stat.Statistics;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import yarrowmark.server.support.AskedStatements;
 import yarrowmark.server.support.Bench;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.ServerTest;
@@ -22,14 +20,12 @@ class StatementCountTest {
     private int port;
 
     @Autowired
-    private EntityManagerFactory factory;
+    private AskedStatements asked;
 
     private long statements(Bench bench, String path) {
-        Statistics statistics = factory.unwrap(SessionFactory.class).getStatistics();
-        statistics.setStatisticsEnabled(true);
-        statistics.clear();
+        long before = asked.count();
         assertThat(bench.owner().get(path).status()).isEqualTo(200);
-        return statistics.getPrepareStatementCount();
+        return asked.count() - before;
     }
 
     @Test
