@@ -16,7 +16,13 @@ export function useAccess(): Access {
 /** Shows the program to who is signed in, and otherwise the page that leads there. */
 export function AccessGate({ children }: { children: ReactNode }) {
   const queries = useQueryClient();
-  const access = useQuery({ queryKey: ['access'], queryFn: () => value(api.GET('/api/access')), staleTime: Infinity });
+  const access = useQuery({
+    queryKey: ['access'],
+    queryFn: () => value(api.GET('/api/access')),
+    staleTime: Infinity,
+    // A page that was opened while the server or its records were away comes up once they are back.
+    refetchInterval: (query) => (query.state.status === 'error' ? 2_000 : false),
+  });
   useEffect(() => {
     const signedOut = () => void queries.invalidateQueries({ queryKey: ['access'] });
     window.addEventListener('yarrowmark:signed-out', signedOut);
@@ -24,7 +30,8 @@ export function AccessGate({ children }: { children: ReactNode }) {
   }, [queries]);
 
   if (access.isPending) return <Loading what="the shelf" />;
-  if (access.isError) return <Trouble error={access.error} again={() => void access.refetch()} />;
+  if (access.isError && access.data === undefined)
+    return <Trouble error={access.error} again={() => void access.refetch()} />;
   const entered = (next: Access) => {
     // What somebody else saw before is forgotten; this query itself stays, because the gate is watching it.
     queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'access' });

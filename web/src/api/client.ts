@@ -59,7 +59,9 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await asked;
   } catch {
-    throw new Problem(0, 'unreachable', 'The server cannot be reached. Nothing was changed; try again in a moment.');
+    throw told(
+      new Problem(0, 'unreachable', 'The server cannot be reached. Nothing was changed; it is tried again by itself.'),
+    );
   }
   if (!answer.response.ok) throw problem(answer.response.status, answer.error ?? {});
   return answer.data as T;
@@ -67,12 +69,20 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
 
 function problem(status: number, body: ProblemBody): Problem {
   if (body.code === 'signed-out') window.dispatchEvent(new Event('yarrowmark:signed-out'));
-  return new Problem(
-    status,
-    body.code ?? 'unknown',
-    body.detail ?? `The server answered ${status} without a reason.`,
-    body,
+  return told(
+    new Problem(status, body.code ?? 'unknown', body.detail ?? `The server answered ${status} without a reason.`, body),
   );
+}
+
+/** Whether nobody refused anything: the server or its records are out of reach for a while. */
+export function isAway(error: unknown): boolean {
+  return error instanceof Problem && (error.code === 'unreachable' || error.code === 'records-away');
+}
+
+/** The line above every view says it, too, and looks when it is over. */
+function told(error: Problem): Problem {
+  if (isAway(error)) window.dispatchEvent(new CustomEvent('yarrowmark:away', { detail: error.message }));
+  return error;
 }
 
 /** Sends a file as it is; the document's client only knows JSON. */

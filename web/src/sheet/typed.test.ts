@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { afterEach, expect, test, vi } from 'vitest';
-import { NotTaken, TypedScores, type Typed } from './typed.ts';
+import { NotTaken, TypedScores, unsentSessions, type Typed } from './typed.ts';
 
 /** A ledger that can be out of reach, answer too late, or refuse. */
 class Ledger {
@@ -99,6 +99,35 @@ test('what is typed over a score that is on its way is not taken for confirmed',
   scores.typing(1, 1, '99');
   await scores.settle();
   expect(ledger.stored.get('1:1')).toBe('99');
+});
+
+test('leaving the sheet goes on sending, and ends once everything entered is stored', async () => {
+  const ledger = new Ledger();
+  ledger.reachable = false;
+  const name = `sheet-${number++}`;
+  const scores = await TypedScores.open(7, { send: ledger.send, alone, name, retryMs: 5 });
+  open.push(scores);
+  scores.enter(1, 1, '41');
+  scores.leave();
+  await expect.poll(() => scores.trouble).toContain('cannot be reached');
+  expect(await unsentSessions(name), 'a later visit finds it, too').toEqual([7]);
+  ledger.reachable = true;
+  await expect.poll(() => ledger.stored.get('1:1')).toBe('41');
+  await scores.settle();
+  expect(scores.stay(), 'it has ended').toBe(false);
+  expect(await unsentSessions(name)).toEqual([]);
+});
+
+test('who comes back before it has ended finds it going on', async () => {
+  const ledger = new Ledger();
+  ledger.reachable = false;
+  const scores = await tab(ledger, `sheet-${number++}`);
+  scores.enter(1, 1, '41');
+  scores.leave();
+  expect(scores.stay()).toBe(true);
+  ledger.reachable = true;
+  await scores.settle();
+  expect(scores.stay(), 'somebody still looks at it').toBe(true);
 });
 
 /** Numbers from a seed (mulberry32), so that a sequence that fails can be run again. */

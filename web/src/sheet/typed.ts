@@ -23,6 +23,25 @@ interface Shape extends DBSchema {
   typed: { key: Key; value: Typed; indexes: { session: number } };
 }
 
+function kept(name?: string): Promise<IDBPDatabase<Shape>> {
+  return openDB<Shape>(name ?? 'yarrowmark-sheet', 1, {
+    upgrade(made) {
+      made.createObjectStore('typed', { keyPath: ['session', 'testId', 'run'] }).createIndex('session', 'session');
+    },
+  });
+}
+
+/** Sessions with scores that were entered on this computer and are not stored yet. */
+export async function unsentSessions(name?: string): Promise<number[]> {
+  const db = await kept(name);
+  try {
+    const waiting = (await db.getAll('typed')).filter((t) => t.state === 'waiting');
+    return [...new Set(waiting.map((t) => t.session))];
+  } finally {
+    db.close();
+  }
+}
+
 const UNKEPT = 'This browser keeps nothing for this page, so what is typed here is lost when it is closed.';
 
 interface Around {
@@ -56,6 +75,8 @@ export class TypedScores {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private readonly news: BroadcastChannel | undefined;
   private closed = false;
+  /** How many look at it. */
+  private looking = 1;
   /** Why nothing gets through just now. */
   trouble: string | null = null;
 
@@ -72,11 +93,7 @@ export class TypedScores {
   static async open(session: number, around: Around): Promise<TypedScores> {
     let db: IDBPDatabase<Shape> | null = null;
     try {
-      db = await openDB<Shape>(around.name ?? 'yarrowmark-sheet', 1, {
-        upgrade(made) {
-          made.createObjectStore('typed', { keyPath: ['session', 'testId', 'run'] }).createIndex('session', 'session');
-        },
-      });
+      db = await kept(around.name);
     } catch {
       // The sheet is there all the same, and says at the first key that nothing is kept.
     }
@@ -140,7 +157,20 @@ export class TypedScores {
     this.sending = this.sending.then(() => this.deliver());
   };
 
+  /** Nobody looks at it any more: it goes on until everything that was entered is stored, and ends then. */
+  leave(): void {
+    this.looking--;
+    this.kick();
+  }
+
+  /** Somebody looks at it again. False where it has ended meanwhile. */
+  stay(): boolean {
+    if (!this.closed) this.looking++;
+    return !this.closed;
+  }
+
   close(): void {
+    if (this.closed) return;
     this.closed = true;
     clearTimeout(this.timer);
     this.listeners.clear();
@@ -184,11 +214,11 @@ export class TypedScores {
       const written = this.writes;
       await written;
       if (!this.db) return;
-      const kept = await this.db.getAllFromIndex('typed', 'session', this.session);
+      const there = await this.db.getAllFromIndex('typed', 'session', this.session);
       // A key that was pressed meanwhile is not in what was read.
       if (written !== this.writes) continue;
-      this.order = Math.max(this.order, ...kept.map((t) => t.order));
-      this.tell(kept.sort((a, b) => a.order - b.order));
+      this.order = Math.max(this.order, ...there.map((t) => t.order));
+      this.tell(there.sort((a, b) => a.order - b.order));
       return;
     }
   }
@@ -205,6 +235,7 @@ export class TypedScores {
             this.trouble = null;
             this.tell(this.all);
           }
+          if (this.looking === 0) this.close();
           return;
         }
         try {

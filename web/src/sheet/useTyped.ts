@@ -1,49 +1,78 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, Problem, value } from '../api/client.ts';
 import type { Sheet } from './places.ts';
-import { NotTaken, TypedScores, type Typed } from './typed.ts';
+import { NotTaken, TypedScores, unsentSessions, type Typed } from './typed.ts';
 
 /** Answers that say nothing about the score: signed out, no permission just now, too slow, too many. */
 const LATER = new Set([0, 401, 403, 408, 429]);
+
+/** One for each session in this page: it outlives its sheet until what was entered is stored. */
+const open = new Map<number, Promise<TypedScores>>();
+
+function opened(session: number, queries: QueryClient): Promise<TypedScores> {
+  const send = async ({ testId, run, text, byStopwatch }: Typed) => {
+    try {
+      const page = await value(
+        api.POST('/api/sessions/{id}/scores', {
+          params: { path: { id: session } },
+          body: { testId, run, text, byStopwatch },
+        }),
+      );
+      queries.setQueryData<Sheet>(['sheet', session], page);
+      for (const queryKey of [['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey });
+    } catch (error) {
+      if (error instanceof Problem && error.status < 500 && !LATER.has(error.status)) throw new NotTaken(error.message);
+      throw error;
+    }
+  };
+  return TypedScores.open(session, { send }).then((scores) => {
+    window.addEventListener('online', scores.kick);
+    return scores;
+  });
+}
+
+async function taken(session: number, queries: QueryClient): Promise<TypedScores> {
+  const there = await open.get(session);
+  if (there?.stay()) return there;
+  const made = opened(session, queries);
+  open.set(session, made);
+  return made;
+}
 
 /** What is typed into a session, kept on this computer and sent; null until it is open. */
 export function useTyped(session: number): TypedScores | null {
   const queries = useQueryClient();
   const [typed, setTyped] = useState<TypedScores | null>(null);
   useEffect(() => {
-    let opened: TypedScores | null = null;
     let left = false;
-    const send = async ({ testId, run, text, byStopwatch }: Typed) => {
-      try {
-        const page = await value(
-          api.POST('/api/sessions/{id}/scores', {
-            params: { path: { id: session } },
-            body: { testId, run, text, byStopwatch },
-          }),
-        );
-        queries.setQueryData<Sheet>(['sheet', session], page);
-        for (const queryKey of [['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey });
-      } catch (error) {
-        if (error instanceof Problem && error.status < 500 && !LATER.has(error.status))
-          throw new NotTaken(error.message);
-        throw error;
-      }
-    };
-    void TypedScores.open(session, { send }).then((scores) => {
-      if (left) return scores.close();
-      opened = scores;
-      window.addEventListener('online', scores.kick);
+    let mine: TypedScores | null = null;
+    void taken(session, queries).then((scores) => {
+      if (left) return scores.leave();
+      mine = scores;
       setTyped(scores);
     });
     return () => {
       left = true;
-      if (opened) {
-        window.removeEventListener('online', opened.kick);
-        opened.close();
-      }
+      mine?.leave();
       setTyped(null);
     };
   }, [session, queries]);
   return typed;
+}
+
+/** Sends what an earlier visit to this page had entered and could not send, whatever view is open now. */
+export function useUnsent(): void {
+  const queries = useQueryClient();
+  useEffect(() => {
+    unsentSessions().then(
+      (sessions) => {
+        for (const session of sessions)
+          if (!open.has(session)) void taken(session, queries).then((scores) => scores.leave());
+      },
+      () => {
+        // A browser that keeps nothing has nothing to send.
+      },
+    );
+  }, [queries]);
 }

@@ -1,6 +1,8 @@
 import { Link, Outlet, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
+import { useUnsent } from '../sheet/useTyped.ts';
+import { AwayLine } from './AwayLine.tsx';
 import { PersonMenu } from './PersonMenu.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { useGo, useKeys } from './keys.ts';
@@ -21,6 +23,7 @@ const LINE = [
 
 export function Shell() {
   const access = useAccess();
+  useUnsent();
   const navigate = useNavigate();
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
@@ -33,32 +36,35 @@ export function Shell() {
 
   return (
     <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto]">
-      <header className="flex flex-wrap items-center gap-x-6 border-b border-hair bg-sheet px-5">
-        <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
-          <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
-        </Link>
-        <nav
-          aria-label="Line of work"
-          className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto"
-        >
-          {LINE.map((view, i) => (
-            <span key={view.to} className="flex items-center">
-              {i > 0 && <span aria-hidden="true" className="h-px w-2 bg-hair" />}
-              <Link
-                to={view.to}
-                className="border-b-2 border-transparent px-3 pt-3 pb-2.5 text-ink-2 hover:text-ink"
-                activeProps={{ className: '!border-gold font-semibold !text-ink', 'aria-current': 'page' }}
-              >
-                {view.name}
-              </Link>
-            </span>
-          ))}
-        </nav>
-        <button className="small ml-auto py-2 sm:ml-0" onClick={() => setSearching(true)}>
-          Search <kbd>/</kbd>
-        </button>
-        <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
-      </header>
+      <div>
+        <header className="flex flex-wrap items-center gap-x-6 border-b border-hair bg-sheet px-5">
+          <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
+            <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
+          </Link>
+          <nav
+            aria-label="Line of work"
+            className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto"
+          >
+            {LINE.map((view, i) => (
+              <span key={view.to} className="flex items-center">
+                {i > 0 && <span aria-hidden="true" className="h-px w-2 bg-hair" />}
+                <Link
+                  to={view.to}
+                  className="border-b-2 border-transparent px-3 pt-3 pb-2.5 text-ink-2 hover:text-ink"
+                  activeProps={{ className: '!border-gold font-semibold !text-ink', 'aria-current': 'page' }}
+                >
+                  {view.name}
+                </Link>
+              </span>
+            ))}
+          </nav>
+          <button className="small ml-auto py-2 sm:ml-0" onClick={() => setSearching(true)}>
+            Search <kbd>/</kbd>
+          </button>
+          <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
+        </header>
+        <AwayLine />
+      </div>
       <main className="min-h-0 overflow-y-auto px-5 pt-4 pb-6">
         <Outlet />
       </main>

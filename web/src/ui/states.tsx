@@ -1,5 +1,6 @@
 import type { UseQueryResult } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
+import { isAway } from '../api/client.ts';
 
 /** Loading, failed, empty and ready look the same everywhere. */
 export function Loading({ what }: { what: string }) {
@@ -43,6 +44,8 @@ export function Ready<T>({
   children: (data: T) => ReactNode;
 }) {
   if (query.isPending) return <Loading what={what} />;
+  // What was read before is still true while nobody can be asked.
+  if (query.isError && query.data !== undefined && isAway(query.error)) return <>{children(query.data)}</>;
   if (query.isError) return <Trouble error={query.error} again={() => void query.refetch()} />;
   return <>{children(query.data)}</>;
 }

@@ -1,9 +1,11 @@
 package yarrowmark.core.quality;
 
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.DoublePredicate;
 
 /**
  * A frame rate that the display holds, so that it says nothing about the device.
@@ -29,6 +31,13 @@ public record HeldRate(double rate, int parts) {
      */
     public static Optional<HeldRate> of(
             double meanRate, OptionalDouble spreadPercent, OptionalDouble refreshRate, Collection<Double> others) {
+        return of(
+                meanRate, spreadPercent, refreshRate, rate -> others.stream().anyMatch(o -> near(o, rate, NEAR_OTHER)));
+    }
+
+    /** @param shared whether another configuration's mean rate is within 0.5 % of it; see {@link Rates} */
+    public static Optional<HeldRate> of(
+            double meanRate, OptionalDouble spreadPercent, OptionalDouble refreshRate, DoublePredicate shared) {
         if (!(meanRate > 0) || spreadPercent.isPresent() && !(spreadPercent.getAsDouble() < MOST_SPREAD_PERCENT)) {
             return Optional.empty();
         }
@@ -41,11 +50,31 @@ public record HeldRate(double rate, int parts) {
             }
             return Optional.empty();
         }
-        boolean shared = others.stream().anyMatch(o -> near(o, meanRate, NEAR_OTHER));
         return USUAL.stream()
-                .filter(u -> shared && near(meanRate, u, NEAR_REFRESH))
+                .filter(u -> near(meanRate, u, NEAR_REFRESH))
                 .findFirst()
+                .filter(u -> shared.test(meanRate))
                 .map(u -> new HeldRate(u, 1));
+    }
+
+    /** Mean rates of all configurations on a metric, sorted once: among them the nearest other one stands beside. */
+    public static final class Rates {
+        private final double[] sorted;
+
+        public Rates(double[] all) {
+            this.sorted = all.clone();
+            Arrays.sort(sorted);
+        }
+
+        /** @param rate one of them. @return whether another one is within 0.5 % of it */
+        public boolean shared(double rate) {
+            int at = Arrays.binarySearch(sorted, rate);
+            if (at < 0) {
+                throw new IllegalArgumentException(rate + " is none of these rates");
+            }
+            return at > 0 && near(sorted[at - 1], rate, NEAR_OTHER)
+                    || at + 1 < sorted.length && near(sorted[at + 1], rate, NEAR_OTHER);
+        }
     }
 
     private static boolean near(double value, double to, double within) {

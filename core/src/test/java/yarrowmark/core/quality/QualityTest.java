@@ -104,6 +104,22 @@ class QualityTest {
     }
 
     @Test
+    void amongManyRatesTheSortedSearchFindsWhatEachPairWouldFind() {
+        java.util.Random random = new java.util.Random(7);
+        double[] rates = random.doubles(400, 40, 130).toArray();
+        rates[5] = rates[6];
+        HeldRate.Rates all = new HeldRate.Rates(rates);
+        for (int i = 0; i < rates.length; i++) {
+            boolean byPairs = false;
+            for (int j = 0; j < rates.length; j++) {
+                byPairs |= i != j && Math.abs(rates[j] / rates[i] - 1) <= 0.005;
+            }
+            assertThat(all.shared(rates[i])).isEqualTo(byPairs);
+        }
+        assertThat(new HeldRate.Rates(new double[] {60}).shared(60)).isFalse();
+    }
+
+    @Test
     void firstRunsThatAreMostlyWorstAreWarmUps() {
         List<Double> rising = List.of(1.0, 1.2, 1.3);
         List<Double> level = List.of(1.3, 1.2, 1.3);

@@ -16,6 +16,7 @@ import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AnonymousAuthenticationToken;
 import org.springframework.security.authentication.AuthenticationManager;
+import org.springframework.security.authentication.InternalAuthenticationServiceException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
@@ -115,13 +116,17 @@ class AccessController {
             @Parameter(hidden = true) CsrfToken csrf,
             HttpServletRequest request,
             HttpServletResponse response) {
-        limit.check(request.getRemoteAddr());
+        TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
         Authentication who;
         try {
             who = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
                     body.name().strip(), body.password()));
+            attempt.wasRight();
+        } catch (InternalAuthenticationServiceException e) {
+            // The records are out of reach: that says nothing about the password.
+            attempt.wasRight();
+            throw e;
         } catch (AuthenticationException e) {
-            limit.wrong(request.getRemoteAddr());
             throw new Problem(
                     HttpStatus.UNAUTHORIZED, "wrong-sign-in", "This name and password do not belong together.");
         }

@@ -35,12 +35,13 @@ public class People implements UserDetailsService {
     }
 
     /**
-     * Makes the first person. Synchronized, so that two first visitors cannot both become the owner of one server.
+     * Makes the first person. Of two first visitors one becomes the owner: the database holds one place for it, and
+     * whoever finds it taken looks again.
      *
      * @throws Problem when there is an owner already
      */
     @Transactional
-    public synchronized void makeOwner(String name, String password, String lab) {
+    public void makeOwner(String name, String password, String lab) {
         if (hasOwner()) {
             throw Problem.conflict(
                     "owner-exists", "This shelf has an owner already. Sign in, or ask the owner for an account.");

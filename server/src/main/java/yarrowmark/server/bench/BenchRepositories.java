@@ -21,10 +21,6 @@ interface SeatRepository extends JpaRepository<Seat, Long> {
 
     Optional<Seat> findByTokenHash(String tokenHash);
 
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select s from Seat s where s.id = :id")
-    Optional<Seat> lockById(long id);
-
     /** What the bench shows: seats that are not cleared, and codes that can still be used. */
     @Query(
             """

@@ -7,11 +7,13 @@ import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import yarrowmark.server.ledger.record.RunStored;
 import yarrowmark.server.platform.Later;
+import yarrowmark.server.platform.Locks;
 
 /** A device that waits for a test carried out by hand goes on as soon as its last score is typed. */
 @Component
 class ByHandWatch {
     private final SeatRepository seats;
+    private final Locks locks;
     private final ByHandRuns runs;
     private final ApplicationEventPublisher events;
     private final Later later;
@@ -19,11 +21,13 @@ class ByHandWatch {
 
     ByHandWatch(
             SeatRepository seats,
+            Locks locks,
             ByHandRuns runs,
             ApplicationEventPublisher events,
             Later later,
             PlatformTransactionManager transactions) {
         this.seats = seats;
+        this.locks = locks;
         this.runs = runs;
         this.events = events;
         this.later = later;
@@ -38,7 +42,7 @@ class ByHandWatch {
     private void goOn(RunStored run) {
         seats.findBySessionId(run.sessionId())
                 .filter(s -> s.phase() == Phase.BY_HAND)
-                .flatMap(s -> seats.lockById(s.id()))
+                .flatMap(s -> locks.lock(Seat.class, s.id()))
                 .ifPresent(seat -> {
                     if (seat.phase() == Phase.BY_HAND
                             && seat.phaseTestId() != null

@@ -15,7 +15,9 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataAccessException;
 import org.springframework.http.HttpHeaders;
+import org.springframework.transaction.TransactionException;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -182,12 +184,16 @@ class DeviceController {
 
     @PostMapping("/join")
     JoinAnswer join(@Valid @RequestBody JoinBody body, HttpServletRequest request) {
-        limit.check(request.getRemoteAddr());
+        TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
         try {
-            return new JoinAnswer(seats.join(body.code(), body.device()).token());
-        } catch (Problem p) {
-            limit.wrong(request.getRemoteAddr());
-            throw p;
+            JoinAnswer let =
+                    new JoinAnswer(seats.join(body.code(), body.device()).token());
+            attempt.wasRight();
+            return let;
+        } catch (DataAccessException | TransactionException e) {
+            // The records are out of reach: that says nothing about the code.
+            attempt.wasRight();
+            throw e;
         }
     }
 

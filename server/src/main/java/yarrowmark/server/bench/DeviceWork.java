@@ -26,6 +26,7 @@ import yarrowmark.server.ledger.record.TestByHand;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
+import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.FactSource;
@@ -65,6 +66,7 @@ class DeviceWork {
     record Delivered(@Nullable Long runId, boolean late) {}
 
     private final SeatRepository seats;
+    private final Locks locks;
     private final DeliveryRepository deliveries;
     private final Plans plans;
     private final Catalog catalog;
@@ -78,6 +80,7 @@ class DeviceWork {
 
     DeviceWork(
             SeatRepository seats,
+            Locks locks,
             DeliveryRepository deliveries,
             Plans plans,
             Catalog catalog,
@@ -91,6 +94,7 @@ class DeviceWork {
         this.byHand = byHand;
         this.late = late;
         this.seats = seats;
+        this.locks = locks;
         this.deliveries = deliveries;
         this.plans = plans;
         this.catalog = catalog;
@@ -276,7 +280,7 @@ class DeviceWork {
 
     /** Locked: two deliveries of one device are taken one after the other, so that a repeated one finds the first. */
     private Seat heard(long seatId) {
-        Seat seat = seats.lockById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
+        Seat seat = locks.lock(Seat.class, seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
         seat.heard(clock.instant());
         return seat;
     }

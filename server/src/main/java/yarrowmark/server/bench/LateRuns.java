@@ -11,6 +11,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 
 /**
@@ -21,7 +22,7 @@ import yarrowmark.server.platform.Problem;
 @Service
 class LateRuns {
     private final LateRunRepository late;
-    private final SeatRepository seats;
+    private final Locks locks;
     private final DeliveryRepository deliveries;
     private final Ledger ledger;
     private final JsonMapper json;
@@ -30,14 +31,14 @@ class LateRuns {
 
     LateRuns(
             LateRunRepository late,
-            SeatRepository seats,
+            Locks locks,
             DeliveryRepository deliveries,
             Ledger ledger,
             JsonMapper json,
             ApplicationEventPublisher events,
             Clock clock) {
         this.late = late;
-        this.seats = seats;
+        this.locks = locks;
         this.deliveries = deliveries;
         this.ledger = ledger;
         this.json = json;
@@ -87,6 +88,6 @@ class LateRuns {
     }
 
     private Seat locked(long seatId) {
-        return seats.lockById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
+        return locks.lock(Seat.class, seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
     }
 }

@@ -17,6 +17,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.plan.Plans;
+import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 
 /** The reviewer's side of the bench: codes, commands, and the list of seats; and letting a device in. */
@@ -33,6 +34,7 @@ class Seats {
     record Joined(long seatId, String token) {}
 
     private final SeatRepository seats;
+    private final Locks locks;
     private final Lanes lanes;
     private final Plans plans;
     private final Ledger ledger;
@@ -41,12 +43,14 @@ class Seats {
 
     Seats(
             SeatRepository seats,
+            Locks locks,
             Lanes lanes,
             Plans plans,
             Ledger ledger,
             ApplicationEventPublisher events,
             Clock clock) {
         this.seats = seats;
+        this.locks = locks;
         this.lanes = lanes;
         this.plans = plans;
         this.ledger = ledger;
@@ -145,7 +149,7 @@ class Seats {
     }
 
     private Seat locked(long seatId) {
-        return seats.lockById(seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
+        return locks.lock(Seat.class, seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
     }
 
     private Lane told(Seat seat) {

@@ -11,8 +11,11 @@ import java.io.BufferedReader;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.nio.charset.StandardCharsets;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -31,19 +34,20 @@ class BodyLimitFilter extends OncePerRequestFilter {
     static final String MESSAGE =
             "The request is larger than 2 MB, 16 MB for a photo or another file, or 128 MB for an import, and was not read. Nothing was stored.";
 
-    private static final class Exceeded extends IOException {
-        Exceeded() {
-            super(MESSAGE);
-        }
+    private final Bodies bodies;
+
+    BodyLimitFilter(Bodies bodies) {
+        this.bodies = bodies;
     }
 
-    static boolean wasExceeded(Throwable e) {
+    /** @return why a body was not read to its end; null where that is not what went wrong */
+    static @Nullable Problem refusal(Throwable e) {
         for (Throwable t = e; t != null; t = t.getCause()) {
-            if (t instanceof Exceeded) {
-                return true;
+            if (t instanceof Bodies.Refused refused) {
+                return refused.problem();
             }
         }
-        return false;
+        return null;
     }
 
     @Override
@@ -59,15 +63,27 @@ class BodyLimitFilter extends OncePerRequestFilter {
             response.getWriter().write("{\"status\":413,\"code\":\"" + CODE + "\",\"detail\":\"" + MESSAGE + "\"}");
             return;
         }
-        chain.doFilter(request.getContentLengthLong() < 0 ? new Limited(request, most) : request, response);
+        if (request.getContentLengthLong() == 0 || HttpMethod.GET.matches(request.getMethod())) {
+            chain.doFilter(request, response);
+            return;
+        }
+        Bodies.Turn turn = bodies.turn(request, request.getRequestURI());
+        try {
+            chain.doFilter(new Limited(request, most, turn), response);
+        } finally {
+            turn.end();
+        }
     }
 
     private static final class Limited extends HttpServletRequestWrapper {
         private final int most;
 
-        Limited(HttpServletRequest request, int most) {
+        private final Bodies.Turn turn;
+
+        Limited(HttpServletRequest request, int most, Bodies.Turn turn) {
             super(request);
             this.most = most;
+            this.turn = turn;
         }
 
         @Override
@@ -78,22 +94,25 @@ class BodyLimitFilter extends OncePerRequestFilter {
 
                 @Override
                 public int read() throws IOException {
+                    turn.begin();
                     int b = in.read();
-                    count(b < 0 ? 0 : 1);
+                    count(b < 0 ? -1 : 1);
                     return b;
                 }
 
                 @Override
                 public int read(byte[] to, int offset, int length) throws IOException {
+                    turn.begin();
                     int n = in.read(to, offset, length);
-                    count(Math.max(0, n));
+                    count(n);
                     return n;
                 }
 
-                private void count(int n) throws Exceeded {
-                    left -= n;
+                private void count(int n) throws Bodies.Refused {
+                    turn.came(n);
+                    left -= Math.max(0, n);
                     if (left < 0) {
-                        throw new Exceeded();
+                        throw new Bodies.Refused(new Problem(HttpStatus.CONTENT_TOO_LARGE, CODE, MESSAGE));
                     }
                 }
 

@@ -59,7 +59,7 @@ public class Later implements DisposableBean {
                 waiting.remove(what);
             }
             try {
-                work.run();
+                TriedAgain.run(work);
             } catch (RuntimeException e) {
                 LOG.warn("What follows {} could not be done", what, e);
             }

@@ -33,6 +33,8 @@ class ProblemAdvice {
             headers.set(
                     HttpHeaders.RETRY_AFTER,
                     Long.toString(Math.max(1, tries.waitFor().toSeconds())));
+        } else if (p.status() == HttpStatus.SERVICE_UNAVAILABLE) {
+            headers.set(HttpHeaders.RETRY_AFTER, "3");
         }
         ProblemDetail detail = detail(p.status(), p.code(), Problem.words(p));
         p.more().forEach(detail::setProperty);
@@ -82,15 +84,16 @@ class ProblemAdvice {
     }
 
     @ExceptionHandler
-    ProblemDetail unreadable(HttpMessageNotReadableException e) {
-        if (BodyLimitFilter.wasExceeded(e)) {
-            return detail(HttpStatus.CONTENT_TOO_LARGE, BodyLimitFilter.CODE, BodyLimitFilter.MESSAGE);
-        }
-        return detail(
-                HttpStatus.BAD_REQUEST,
-                "unreadable",
-                "The request's body cannot be read as JSON of the expected shape: "
-                        + shortened(Problem.words(e.getMostSpecificCause())));
+    ResponseEntity<ProblemDetail> unreadable(HttpMessageNotReadableException e) {
+        Problem refusal = BodyLimitFilter.refusal(e);
+        return problem(
+                refusal != null
+                        ? refusal
+                        : new Problem(
+                                HttpStatus.BAD_REQUEST,
+                                "unreadable",
+                                "The request's body cannot be read as JSON of the expected shape: "
+                                        + shortened(Problem.words(e.getMostSpecificCause()))));
     }
 
     /** The reader went away in mid-answer; there is nobody left to tell. */
@@ -101,6 +104,14 @@ class ProblemAdvice {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> other(Exception e) throws Exception {
+        Problem trouble = BodyLimitFilter.refusal(e);
+        if (trouble == null) {
+            trouble = RecordsTrouble.of(e);
+        }
+        if (trouble != null) {
+            LOG.debug("in trouble", e);
+            return problem(trouble);
+        }
         if (e instanceof org.springframework.security.access.AccessDeniedException
                 || e instanceof org.springframework.security.core.AuthenticationException) {
             throw e;
@@ -113,6 +124,12 @@ class ProblemAdvice {
                             "http-" + status.value(),
                             String.valueOf(known.getBody().getDetail())),
                     status);
+        }
+        if (TriedAgain.lostAgainstAnother(e)) {
+            LOG.warn("Lost against another change again and again", e);
+            return problem(Problem.conflict(
+                    "changed-meanwhile",
+                    "Somebody else changed or made the same at this moment. Nothing was stored; look again."));
         }
         LOG.error("unexpected", e);
         return new ResponseEntity<>(

@@ -27,23 +27,25 @@ public final class TryLimit {
         this.clock = clock;
     }
 
-    /** @throws TooManyTries when this address has used up its wrong tries */
-    public void check(String address) {
-        Deque<Instant> tries = wrong.get(address);
-        if (tries == null) {
-            return;
+    /** A try that counts as wrong until it turns out to be right: many at once cannot all pass before the first failed. */
+    public final class Try {
+        private final Deque<Instant> tries;
+        private final Instant at;
+
+        private Try(Deque<Instant> tries, Instant at) {
+            this.tries = tries;
+            this.at = at;
         }
-        synchronized (tries) {
-            forgetOld(tries);
-            if (tries.size() >= most) {
-                throw new TooManyTries(
-                        what,
-                        Duration.between(clock.instant(), tries.peekFirst().plus(WINDOW)));
+
+        public void wasRight() {
+            synchronized (tries) {
+                tries.removeLastOccurrence(at);
             }
         }
     }
 
-    public void wrong(String address) {
+    /** @throws TooManyTries when this address has used up its wrong tries */
+    public Try begin(String address) {
         if (wrong.size() > MOST_ADDRESSES) {
             wrong.values().removeIf(tries -> {
                 synchronized (tries) {
@@ -54,7 +56,15 @@ public final class TryLimit {
         }
         Deque<Instant> tries = wrong.computeIfAbsent(address, a -> new ArrayDeque<>());
         synchronized (tries) {
-            tries.addLast(clock.instant());
+            forgetOld(tries);
+            if (tries.size() >= most) {
+                throw new TooManyTries(
+                        what,
+                        Duration.between(clock.instant(), tries.peekFirst().plus(WINDOW)));
+            }
+            Instant now = clock.instant();
+            tries.addLast(now);
+            return new Try(tries, now);
         }
     }
 

@@ -53,7 +53,7 @@ class Configuration {
 
     @OneToMany(
             mappedBy = "configuration",
-            cascade = {CascadeType.PERSIST, CascadeType.REMOVE},
+            cascade = {CascadeType.PERSIST, CascadeType.REMOVE, CascadeType.REFRESH},
             orphanRemoval = true)
     private List<Fact> facts = new ArrayList<>();
 

@@ -21,6 +21,7 @@ import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.setup.Fingerprint;
 import yarrowmark.server.platform.ChangeLog;
+import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Undoable;
 
@@ -34,6 +35,7 @@ public class Configurations {
     private final ConfigurationRepository configurations;
     private final ObjectProvider<ConfigurationUse> use;
     private final EntityManager entities;
+    private final Locks locks;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -43,10 +45,12 @@ public class Configurations {
             ConfigurationRepository configurations,
             ObjectProvider<ConfigurationUse> use,
             EntityManager entities,
+            Locks locks,
             ChangeLog changes,
             ApplicationEventPublisher events,
             Clock clock) {
         this.units = units;
+        this.locks = locks;
         this.configurations = configurations;
         this.use = use;
         this.entities = entities;
@@ -63,7 +67,8 @@ public class Configurations {
      */
     @Transactional
     public long configure(long unitId, List<GivenFact> told, @Nullable String name, String person) {
-        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
+        // Two devices that are the same unit, or a form beside a device: the second finds what the first made.
+        Unit unit = locks.lock(Unit.class, unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
         Configuration newest = configurations
                 .findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(unitId)
                 .orElse(null);
@@ -76,7 +81,7 @@ public class Configurations {
         if (same.isPresent()) {
             return same.get().id();
         }
-        if (newest != null && sessions(newest.id()) == 0) {
+        if (newest != null && sessions(locked(newest.id()).id()) == 0) {
             return fill(newest, facts, person);
         }
         return make(unit, newest, name, facts, person).id();
@@ -110,7 +115,7 @@ public class Configurations {
     @Transactional
     public long make(
             long unitId, @Nullable Long parentId, @Nullable String name, List<TypedFacts.Typed> typed, String person) {
-        Unit unit = units.findById(unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
+        Unit unit = locks.lock(Unit.class, unitId).orElseThrow(() -> Problem.notFound("unit", unitId));
         Configuration parent = parentId == null ? null : withFacts(parentId);
         Map<String, GivenFact> facts = TypedFacts.read(typed, parent);
         withFacts(unitId, facts).ifPresent(same -> {
@@ -314,6 +319,16 @@ public class Configurations {
         touched(gone);
     }
 
+    /** Waits for the configuration. @return where it is: the one itself, or the one it was merged into meanwhile */
+    @Transactional
+    public long settled(long id) {
+        Configuration c = locked(id);
+        while (c.mergedInto() != null) {
+            c = locked(c.mergedInto());
+        }
+        return c.id();
+    }
+
     /** @throws Problem unless both are of one unit and have the same facts */
     @Transactional(readOnly = true)
     public void checkSame(long one, long other) {
@@ -410,8 +425,7 @@ public class Configurations {
     }
 
     private Configuration locked(long id) {
-        configurations.lock(id);
-        return withFacts(id);
+        return locks.lock(Configuration.class, id).orElseThrow(() -> Problem.notFound(SUBJECT, id));
     }
 
     private void touched(Configuration c) {

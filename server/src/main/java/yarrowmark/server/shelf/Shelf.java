@@ -17,6 +17,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.ChangeLog;
+import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 
@@ -35,6 +36,7 @@ public class Shelf {
     private final ModelFields modelFields;
     private final UnitFields unitFields;
     private final ShelfIndex index;
+    private final Locks locks;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -49,10 +51,12 @@ public class Shelf {
             ModelFields modelFields,
             UnitFields unitFields,
             ShelfIndex index,
+            Locks locks,
             ChangeLog changes,
             ApplicationEventPublisher events,
             Clock clock) {
         this.models = models;
+        this.locks = locks;
         this.makers = makers;
         this.units = units;
         this.configurations = configurations;
@@ -154,7 +158,7 @@ public class Shelf {
     /** @param kept already as it is kept: what somebody typed was read, or an undo puts it back */
     @Transactional
     void setModel(long id, EditableField<Model> field, @Nullable String seen, @Nullable String kept, String person) {
-        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        Model model = locks.lock(Model.class, id).orElseThrow(() -> Problem.notFound(MODEL, id));
         set(MODEL, id, model, field, seen, kept, person);
         refuseTwin(model);
         models.saveAndFlush(model);
@@ -169,7 +173,7 @@ public class Shelf {
 
     @Transactional
     void setUnit(long id, EditableField<Unit> field, @Nullable String seen, @Nullable String kept, String person) {
-        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        Unit unit = locks.lock(Unit.class, id).orElseThrow(() -> Problem.notFound(UNIT, id));
         set(UNIT, id, unit, field, seen, kept, person);
         refuseTwin(unit);
         units.saveAndFlush(unit);
@@ -201,7 +205,8 @@ public class Shelf {
 
     @Transactional
     public long addUnit(long modelId, String label, String person) {
-        Model model = models.findById(modelId).orElseThrow(() -> Problem.notFound(MODEL, modelId));
+        // Two devices of a new model come at once: each would add the first unit.
+        Model model = locks.lock(Model.class, modelId).orElseThrow(() -> Problem.notFound(MODEL, modelId));
         Unit unit = new Unit(model, label.strip());
         refuseTwin(unit);
         units.saveAndFlush(unit);
@@ -225,6 +230,7 @@ public class Shelf {
     /** The model's first unit that is not retired, or a new one where it has none. */
     @Transactional
     public long firstUnit(long modelId, String person) {
+        locks.lock(Model.class, modelId).orElseThrow(() -> Problem.notFound(MODEL, modelId));
         List<Unit> all = units.findByModelIdOrderById(modelId);
         return all.stream()
                 .filter(u -> !u.isRetired())
@@ -252,7 +258,7 @@ public class Shelf {
 
     @Transactional
     public void retireModel(long id, boolean retired, String person) {
-        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        Model model = locks.lock(Model.class, id).orElseThrow(() -> Problem.notFound(MODEL, id));
         changes.note(person, MODEL, id, "retired", model.isRetired(), retired);
         model.retire(retired ? clock.instant() : null);
         events.publishEvent(new ModelTouched(id));
@@ -260,7 +266,7 @@ public class Shelf {
 
     @Transactional
     public void retireUnit(long id, boolean retired, String person) {
-        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        Unit unit = locks.lock(Unit.class, id).orElseThrow(() -> Problem.notFound(UNIT, id));
         changes.note(person, UNIT, id, "retired", unit.isRetired(), retired);
         unit.retire(retired ? clock.instant() : null);
         events.publishEvent(new ModelTouched(unit.model().id()));
@@ -269,7 +275,7 @@ public class Shelf {
     /** Takes a model out for good; only where nothing hangs on it. */
     @Transactional
     public void removeModel(long id, String person) {
-        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        Model model = locks.lock(Model.class, id).orElseThrow(() -> Problem.notFound(MODEL, id));
         if (units.existsByModelId(id)) {
             throw Problem.conflict(
                     "has-units",
@@ -283,7 +289,7 @@ public class Shelf {
 
     @Transactional
     public void removeUnit(long id, String person) {
-        Unit unit = units.lock(id).orElseThrow(() -> Problem.notFound(UNIT, id));
+        Unit unit = locks.lock(Unit.class, id).orElseThrow(() -> Problem.notFound(UNIT, id));
         if (configurations.existsByUnitId(id)) {
             throw Problem.conflict(
                     "has-configurations", "\"" + unit.label() + "\" has configurations. Retire it instead.");
@@ -295,7 +301,7 @@ public class Shelf {
 
     @Transactional
     public void photograph(long id, @Nullable String hash, String person) {
-        Model model = models.lock(id).orElseThrow(() -> Problem.notFound(MODEL, id));
+        Model model = locks.lock(Model.class, id).orElseThrow(() -> Problem.notFound(MODEL, id));
         changes.note(person, MODEL, id, "photo", model.photoHash(), hash);
         model.photograph(hash);
     }

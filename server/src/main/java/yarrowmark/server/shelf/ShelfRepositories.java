@@ -1,6 +1,5 @@
 package yarrowmark.server.shelf;
 
-import jakarta.persistence.LockModeType;
 import jakarta.persistence.QueryHint;
 import java.time.LocalDate;
 import java.util.Collection;
@@ -8,7 +7,6 @@ import java.util.List;
 import java.util.Optional;
 import org.springframework.data.jpa.repository.EntityGraph;
 import org.springframework.data.jpa.repository.JpaRepository;
-import org.springframework.data.jpa.repository.Lock;
 import org.springframework.data.jpa.repository.Query;
 import org.springframework.data.jpa.repository.QueryHints;
 
@@ -21,11 +19,6 @@ interface MakerRepository extends JpaRepository<Maker, Long> {
 interface ModelRepository extends JpaRepository<Model, Long> {
     @EntityGraph(attributePaths = "maker")
     Optional<Model> findWithMakerById(long id);
-
-    @EntityGraph(attributePaths = "maker")
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select m from Model m where m.id = :id")
-    Optional<Model> lock(long id);
 
     @EntityGraph(attributePaths = "maker")
     List<Model> findWithMakerByIdIn(Collection<Long> ids);
@@ -47,10 +40,6 @@ interface UnitRepository extends JpaRepository<Unit, Long> {
     /** Without writing what is pending first: the question is whether it may be written. */
     @QueryHints(@QueryHint(name = "org.hibernate.flushMode", value = "COMMIT"))
     Optional<Unit> findByModelIdAndLabel(long modelId, String label);
-
-    @Lock(LockModeType.PESSIMISTIC_WRITE)
-    @Query("select u from Unit u where u.id = :id")
-    Optional<Unit> lock(long id);
 
     boolean existsByModelId(long modelId);
 
@@ -79,9 +68,6 @@ interface ConfigurationRepository extends JpaRepository<Configuration, Long> {
     boolean existsByParentId(long parentId);
 
     boolean existsByMergedInto(long id);
-
-    @Query(value = "select id from configuration where id = :id for update", nativeQuery = true)
-    Optional<Long> lock(long id);
 
     @EntityGraph(attributePaths = {"unit.model.maker", "parent", "facts"})
     Optional<Configuration> findWithFactsById(long id);

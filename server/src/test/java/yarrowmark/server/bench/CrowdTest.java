@@ -7,11 +7,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.Callable;
-import java.util.concurrent.CountDownLatch;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
@@ -20,13 +15,12 @@ import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.support.Bench;
 import yarrowmark.server.support.Client;
+import yarrowmark.server.support.Crowd;
 import yarrowmark.server.support.ServerTest;
 
-/** Thirty-two parties at once, against twelve connections to the database. */
+/** Thirty-two parties at once, against half as many connections to the database. */
 @ServerTest
 class CrowdTest {
-    private static final int PARTIES = 32;
-
     @LocalServerPort
     private int port;
 
@@ -40,34 +34,12 @@ class CrowdTest {
         bench = new Bench(port);
     }
 
-    /** Everybody does it in the same moment. @return what each was answered */
-    private static <T> List<T> atOnce(List<Callable<T>> parties) throws Exception {
-        CountDownLatch go = new CountDownLatch(1);
-        ExecutorService threads = Executors.newFixedThreadPool(parties.size());
-        try {
-            List<Future<T>> answers = parties.stream()
-                    .map(party -> threads.submit(() -> {
-                        go.await();
-                        return party.call();
-                    }))
-                    .toList();
-            go.countDown();
-            List<T> all = new ArrayList<>();
-            for (Future<T> answer : answers) {
-                all.add(answer.get(60, TimeUnit.SECONDS));
-            }
-            return all;
-        } finally {
-            threads.shutdownNow();
-        }
-    }
-
     /** It took 31 seconds and lost four answers while each commit waited for a second connection. */
     @Test
     @Timeout(120)
     void devicesDeliverTogetherWhileTheBenchIsWatched() throws Exception {
         List<Client> devices = new ArrayList<>();
-        for (int i = 0; i < PARTIES; i++) {
+        for (int i = 0; i < Crowd.PARTIES; i++) {
             devices.add(bench.started("Crowd " + i, 3, List.of(Bench.fact("os.name", "Fenland " + i))));
         }
         long test = Bench.testId(devices.get(0), "weir-hash-one");
@@ -76,7 +48,7 @@ class CrowdTest {
         try (InputStream asleep = bench.owner().open("/api/bench/events")) {
             for (int run = 1; run <= 3; run++) {
                 int number = run;
-                List<Client.Answer> answers = atOnce(devices.stream()
+                List<Client.Answer> answers = Crowd.atOnce(devices.stream()
                         .<Callable<Client.Answer>>map(
                                 device -> () -> bench.deliver(device, Bench.ok(test, number, 100 + number)))
                         .toList());
@@ -84,7 +56,7 @@ class CrowdTest {
             }
             assertThat(asleep).isNotNull();
         }
-        assertThat(readings() - before).isEqualTo(3 * PARTIES);
+        assertThat(readings() - before).isEqualTo(3 * Crowd.PARTIES);
     }
 
     @Test
@@ -100,7 +72,7 @@ class CrowdTest {
                     .asLong());
         }
         List<Callable<Integer>> parties = new ArrayList<>();
-        for (int i = 0; i < PARTIES; i++) {
+        for (int i = 0; i < Crowd.PARTIES; i++) {
             int number = i;
             parties.add(() -> {
                 Client owner = bench.owner();
@@ -109,7 +81,7 @@ class CrowdTest {
                 return owner.get("/api/models?q=throng").body().path("total").asInt();
             });
         }
-        assertThat(atOnce(parties)).containsOnly(4);
+        assertThat(Crowd.atOnce(parties)).containsOnly(4);
         assertThat(bench.owner()
                         .get("/api/models?q=throng")
                         .body()

@@ -14,25 +14,36 @@ class TryLimitTest {
     @Test
     void onlyWrongTriesOfTheLastMinuteCountAndOnlyForTheirAddress() {
         for (int i = 0; i < 3; i++) {
-            assertThatCode(() -> limit.check("a")).doesNotThrowAnyException();
-            limit.wrong("a");
+            limit.begin("a");
             clock.letPass(Duration.ofSeconds(10));
         }
-        assertThatThrownBy(() -> limit.check("a"))
+        assertThatThrownBy(() -> limit.begin("a"))
                 .isInstanceOf(TooManyTries.class)
                 .hasMessageContaining("codes");
-        assertThatCode(() -> limit.check("b")).doesNotThrowAnyException();
+        assertThatCode(() -> limit.begin("b")).doesNotThrowAnyException();
         clock.letPass(Duration.ofSeconds(31));
-        assertThatCode(() -> limit.check("a")).doesNotThrowAnyException();
+        assertThatCode(() -> limit.begin("a")).doesNotThrowAnyException();
+    }
+
+    @Test
+    void aTryThatWasRightTakesNothing() {
+        for (int i = 0; i < 10; i++) {
+            limit.begin("a").wasRight();
+        }
+        limit.begin("a");
+        limit.begin("a");
+        limit.begin("a").wasRight();
+        limit.begin("a");
+        assertThatThrownBy(() -> limit.begin("a")).isInstanceOf(TooManyTries.class);
     }
 
     @Test
     void aFloodOfAddressesDoesNotStayInMemory() {
         for (int i = 0; i < 12_000; i++) {
-            limit.wrong("address " + i);
+            limit.begin("address " + i);
         }
         clock.letPass(Duration.ofMinutes(2));
-        limit.wrong("one more");
-        assertThatCode(() -> limit.check("address 5")).doesNotThrowAnyException();
+        limit.begin("one more");
+        assertThatCode(() -> limit.begin("address 5")).doesNotThrowAnyException();
     }
 }

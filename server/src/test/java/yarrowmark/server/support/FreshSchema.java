@@ -22,6 +22,7 @@ public final class FreshSchema implements ApplicationContextInitializer<Configur
             // An earlier run may have left its tables, which refer to each other in a circle.
             statement.execute("SET foreign_key_checks = 0");
             statement.execute("CREATE OR REPLACE DATABASE " + name);
+            statement.execute("DROP DATABASE IF EXISTS " + name + "_before");
         } catch (SQLException e) {
             throw new IllegalStateException("the test database could not be made", e);
         }

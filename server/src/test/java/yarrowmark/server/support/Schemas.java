@@ -1,6 +1,7 @@
 package yarrowmark.server.support;
 
 import java.util.UUID;
+import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.configuration.FluentConfiguration;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -17,6 +18,10 @@ public final class Schemas {
                 .execute("CREATE DATABASE " + name);
         this.source = new DriverManagerDataSource(
                 database.url().replaceAll("/[^/]*$", "/" + name), database.user(), database.password());
+    }
+
+    public DataSource source() {
+        return source;
     }
 
     public JdbcTemplate jdbc() {

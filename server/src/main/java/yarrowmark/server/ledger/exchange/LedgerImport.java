@@ -162,6 +162,9 @@ public class LedgerImport {
                         place.setup(),
                         Optional.of(makeConfiguration(r, r.setups().get(place.setup()), row, person)));
             }
+            known.set(
+                    place.setup(),
+                    Optional.of(configurations.settled(known.get(place.setup()).orElseThrow())));
             long session = ledger.open(new Ledger.NewSession(
                     known.get(place.setup()).orElseThrow(),
                     place.session(),

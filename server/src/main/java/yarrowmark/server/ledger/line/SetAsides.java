@@ -135,7 +135,21 @@ class SetAsides {
         return parts;
     }
 
+    /** Where these readings are once their configurations are locked: a merge may move them while the lock is waited for. */
     private List<Place> locked(List<Long> ids) {
+        Set<Long> held = new TreeSet<>();
+        while (true) {
+            List<Place> places = places(ids);
+            Set<Long> wanted =
+                    new TreeSet<>(places.stream().map(Place::configurationId).toList());
+            if (held.containsAll(wanted)) {
+                return places;
+            }
+            wanted.stream().filter(held::add).forEach(samples::lock);
+        }
+    }
+
+    private List<Place> places(List<Long> ids) {
         List<Place> places = new ArrayList<>();
         for (List<Long> some : parts(ids)) {
             places.addAll(entities.createQuery(
@@ -144,7 +158,6 @@ class SetAsides {
                     .setParameter("ids", some)
                     .getResultList());
         }
-        new TreeSet<>(places.stream().map(Place::configurationId).toList()).forEach(samples::lock);
         return places;
     }
 

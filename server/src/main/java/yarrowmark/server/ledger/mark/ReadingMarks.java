@@ -267,15 +267,13 @@ public class ReadingMarks {
                             Samples.SampleRow::configurationId,
                             r -> Merit.toValue(
                                     r.moments().mean(), sure(capped, metricId).direction())));
+            HeldRate.Rates known = new HeldRate.Rates(
+                    rates.values().stream().mapToDouble(Double::doubleValue).toArray());
             for (Samples.SampleRow row : all) {
                 OptionalDouble display = refresh.containsKey(row.configurationId())
                         ? OptionalDouble.of(refresh.get(row.configurationId()))
                         : OptionalDouble.empty();
-                List<Double> others = rates.entrySet().stream()
-                        .filter(e -> e.getKey() != row.configurationId())
-                        .map(Map.Entry::getValue)
-                        .toList();
-                HeldRate.of(sure(rates, row.configurationId()), row.moments().spreadPercent(), display, others)
+                HeldRate.of(sure(rates, row.configurationId()), row.moments().spreadPercent(), display, known::shared)
                         .ifPresent(h -> held.put(new HeldSample(row.configurationId(), metricId), h));
             }
         });

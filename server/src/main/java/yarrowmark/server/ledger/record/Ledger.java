@@ -9,6 +9,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -23,6 +24,7 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.Configurations;
 
 /** Writes to the ledger: sessions, runs with their readings, and setting aside. Nothing is ever taken out. */
 @Service
@@ -34,7 +36,9 @@ public class Ledger {
     private final ReadingRepository readings;
     private final ReadingSamplesRepository timings;
     private final SetAsideRepository asides;
+    private final Configurations configurations;
     private final Samples samples;
+    private final Sitting sittings;
     private final ComputedValues computed;
     private final Catalog catalog;
     private final ChangeLog changes;
@@ -47,7 +51,9 @@ public class Ledger {
             ReadingRepository readings,
             ReadingSamplesRepository timings,
             SetAsideRepository asides,
+            Configurations configurations,
             Samples samples,
+            Sitting sittings,
             ComputedValues computed,
             Catalog catalog,
             ChangeLog changes,
@@ -59,7 +65,9 @@ public class Ledger {
         this.readings = readings;
         this.timings = timings;
         this.asides = asides;
+        this.configurations = configurations;
         this.samples = samples;
+        this.sittings = sittings;
         this.computed = computed;
         this.catalog = catalog;
         this.changes = changes;
@@ -171,6 +179,22 @@ public class Ledger {
                     null);
         }
 
+        NewRun withAttempt(int other) {
+            return new NewRun(
+                    testId,
+                    runNumber,
+                    other,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    person,
+                    disturbed,
+                    timedMs);
+        }
+
         public NewRun(
                 long testId,
                 int runNumber,
@@ -208,14 +232,16 @@ public class Ledger {
             @Nullable String reasonWords,
             int durationMs) {}
 
+    /** A session of a configuration that was merged into another one belongs to that. */
     @Transactional
     public long open(NewSession session) {
-        return sessions.save(new Session(session)).id();
+        return sessions.save(new Session(configurations.settled(session.configurationId()), session))
+                .id();
     }
 
     @Transactional
     public void end(long sessionId, SessionState how, Instant at) {
-        Session session = session(sessionId);
+        Session session = sittings.session(sessionId);
         if (session.state() == SessionState.OPEN) {
             session.end(how, at);
         }
@@ -224,7 +250,7 @@ public class Ledger {
     /** A session that was ended goes on, on the same configuration: a suite can take days. */
     @Transactional
     public void resume(long sessionId) {
-        session(sessionId).resume();
+        sittings.session(sessionId).resume();
     }
 
     @Transactional(readOnly = true)
@@ -239,7 +265,7 @@ public class Ledger {
      */
     @Transactional
     public long record(long sessionId, NewRun run) {
-        Session session = session(sessionId);
+        Session session = sittings.session(sessionId);
         if (session.state() != SessionState.OPEN) {
             throw Problem.conflict(
                     "session-over",
@@ -252,7 +278,7 @@ public class Ledger {
     /** The same for a run that was finished while its session was open and arrived after its end. */
     @Transactional
     public long recordLate(long sessionId, NewRun run) {
-        return recordWhole(session(sessionId), run);
+        return recordWhole(sittings.session(sessionId), run);
     }
 
     private long recordWhole(Session session, NewRun run) {
@@ -267,12 +293,11 @@ public class Ledger {
      */
     @Transactional
     public List<Long> recordAll(long sessionId, List<NewRun> all) {
-        Session session = session(sessionId);
+        Session session = sittings.session(sessionId);
         Map<Long, TestRow> tests = catalog
                 .tests(all.stream().map(NewRun::testId).distinct().toList())
                 .stream()
                 .collect(Collectors.toMap(TestRow::id, Function.identity()));
-        samples.lock(session.configurationId());
         List<Long> ids = new ArrayList<>();
         for (NewRun run : all) {
             TestRow test = tests.get(run.testId());
@@ -291,10 +316,9 @@ public class Ledger {
         return ids;
     }
 
-    /** @param corrects by metric, the readings that those of this run stand for */
+    /** The caller holds the configuration's lock. @param corrects by metric, the readings that those of this run stand for */
     private long store(Session session, NewRun run, Map<String, Long> corrects) {
         TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
-        samples.lock(session.configurationId());
         long stored = insert(session, test, run, corrects);
         List<MetricRow> touched = sure(test).metrics().stream()
                 .filter(m -> run.readings().stream().anyMatch(r -> r.metric().equals(m.key())))
@@ -316,7 +340,7 @@ public class Ledger {
                     "computed", test.name() + " is computed from other tests and is not measured itself.");
         }
         checkShape(run, test);
-        Run stored = runs.saveAndFlush(new Run(session, run));
+        Run stored = runs.saveAndFlush(new Run(session, numbered(session, test, run)));
         Map<String, MetricRow> metrics =
                 test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
         for (NewReading given : run.readings()) {
@@ -340,6 +364,23 @@ public class Ledger {
         return stored.id();
     }
 
+    /** A device counts its own attempts; what a person typed or corrected in between has taken a number, too. */
+    private NewRun numbered(Session session, TestRow test, NewRun run) {
+        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(session.id(), run.testId(), run.runNumber());
+        Optional<Run> same =
+                attempts.stream().filter(r -> r.attempt() == run.attempt()).findFirst();
+        if (same.isEmpty()) {
+            return run;
+        }
+        if (run.person() == null && same.get().person() == null) {
+            throw Problem.conflict(
+                    "run-there",
+                    "Attempt " + run.attempt() + " at run " + run.runNumber() + " of " + test.name()
+                            + " is in the ledger already, from another delivery. A device that runs in two windows does everything twice.");
+        }
+        return run.withAttempt(attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1);
+    }
+
     /**
      * Puts another value in the place of a reading, which is set aside: nothing is overwritten. Also after the session.
      * Other numbers of the same run come along as they are, so that a run stays whole.
@@ -348,7 +389,7 @@ public class Ledger {
      */
     @Transactional
     public long correct(long readingId, Measured value, @Nullable String note, String reason, String person) {
-        Reading reading = lockedReading(readingId);
+        Reading reading = sittings.reading(readingId);
         Run run = runs.findById(reading.runId()).orElseThrow();
         MetricRow metric = metric(reading.metricId());
         if (metric.kind().isSeries() || metric.series() != null) {
@@ -456,7 +497,7 @@ public class Ledger {
     /** The reading stays; it only stops counting. */
     @Transactional
     public void setAside(long readingId, String reason, String person) {
-        Reading reading = lockedReading(readingId);
+        Reading reading = sittings.reading(readingId);
         if (asides.findByReadingIdAndTakenBackAtIsNull(readingId).isPresent()) {
             throw Problem.conflict("set-aside-already", "This reading is set aside already.");
         }
@@ -476,7 +517,7 @@ public class Ledger {
 
     @Transactional
     public void takeBack(long readingId, String person) {
-        Reading reading = lockedReading(readingId);
+        Reading reading = sittings.reading(readingId);
         SetAside aside = asides.findByReadingIdAndTakenBackAtIsNull(readingId)
                 .orElseThrow(() -> Problem.conflict("not-set-aside", "This reading counts already."));
         aside.takeBack(person, clock.instant());
@@ -502,12 +543,6 @@ public class Ledger {
                         r.reasonWords(),
                         r.durationMs()))
                 .toList();
-    }
-
-    private Reading lockedReading(long readingId) {
-        Reading reading = readings.findById(readingId).orElseThrow(() -> Problem.notFound("reading", readingId));
-        samples.lock(reading.configurationId());
-        return reading;
     }
 
     private MetricRow metric(long id) {

@@ -53,8 +53,8 @@ public class Session {
 
     protected Session() {}
 
-    Session(Ledger.NewSession s) {
-        this.configurationId = s.configurationId();
+    Session(long configurationId, Ledger.NewSession s) {
+        this.configurationId = configurationId;
         this.planName = s.planName();
         this.runs = s.runs();
         this.timedMs = s.timedMs();

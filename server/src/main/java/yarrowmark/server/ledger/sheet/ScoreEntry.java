@@ -29,6 +29,7 @@ import yarrowmark.server.ledger.record.SeriesReadings;
 import yarrowmark.server.ledger.record.Session;
 import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.record.SetAsideRepository;
+import yarrowmark.server.ledger.record.Sitting;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 
@@ -65,6 +66,7 @@ class ScoreEntry {
     private final ReadingRepository readings;
     private final SetAsideRepository asides;
     private final Samples samples;
+    private final Sitting sittings;
     private final Clock clock;
 
     ScoreEntry(
@@ -75,6 +77,7 @@ class ScoreEntry {
             ReadingRepository readings,
             SetAsideRepository asides,
             Samples samples,
+            Sitting sittings,
             Clock clock) {
         this.sheets = sheets;
         this.ledger = ledger;
@@ -83,6 +86,7 @@ class ScoreEntry {
         this.readings = readings;
         this.asides = asides;
         this.samples = samples;
+        this.sittings = sittings;
         this.clock = clock;
     }
 
@@ -224,7 +228,7 @@ class ScoreEntry {
                     "run-out-of-range",
                     "Runs are numbered from 1 to " + MOST_RUNS + ", so there is no run " + runNumber + ".");
         }
-        samples.lock(session(sessionId).configurationId());
+        sittings.session(sessionId);
         Run before = sheets.latest(sessionId).getOrDefault(testId, Map.of()).get(runNumber);
         Ledger.NewRun made = run.apply(before == null ? 1 : before.attempt() + 1);
         if (before != null && stands(before, made)) {
@@ -256,7 +260,7 @@ class ScoreEntry {
     /** Takes what was typed last for a run out of the count; the one before, if there was one, counts again. */
     @Transactional
     ScoreSheet.Sheet undo(long sessionId, long testId, int runNumber, String person) {
-        samples.lock(session(sessionId).configurationId());
+        sittings.session(sessionId);
         List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(sessionId, testId, runNumber).stream()
                 .sorted(Comparator.comparingInt(Run::attempt))
                 .toList();

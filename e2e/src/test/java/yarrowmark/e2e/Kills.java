@@ -1,0 +1,142 @@
+package yarrowmark.e2e;
+
+import java.io.IOException;
+import java.net.http.HttpResponse;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.UUID;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
+import java.util.concurrent.atomic.AtomicReference;
+
+/**
+ * Kills the server, and its database, again and again while devices deliver, and counts in the end: what was confirmed is
+ * in the ledger once, and nothing is there that no device delivered. Run by bin/bench.
+ */
+public final class Kills {
+    private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
+    private static final int DEVICES = SMALLEST ? 2 : 16;
+    private static final int OF_SERVER = SMALLEST ? 1 : Integer.getInteger("yarrowmark.kills", 100);
+    private static final int OF_DATABASE = SMALLEST ? 1 : OF_SERVER / 2;
+    private static final long PAUSE_MS = 150;
+
+    private Kills() {}
+
+    public static void main(String[] arguments) throws Exception {
+        AtomicInteger confirmed = new AtomicInteger();
+        AtomicInteger again = new AtomicInteger();
+        AtomicReference<String> refused = new AtomicReference<>();
+        AtomicBoolean over = new AtomicBoolean();
+        long stored;
+        try (Program program = Program.start("start", "kills")) {
+            Device.Http owner = Device.owner(program.address());
+            List<Device> devices = new ArrayList<>();
+            for (int i = 0; i < DEVICES; i++) {
+                devices.add(Device.started(owner, program.address(), "Kill " + i));
+            }
+            ExecutorService threads = Executors.newFixedThreadPool(DEVICES);
+            for (Device device : devices) {
+                threads.execute(() -> deliver(device, over, confirmed, again, refused));
+            }
+            // Seeded, so that a moment that shows something can be found again.
+            Random when = new Random(20261127);
+            for (int i = 0; i < OF_SERVER; i++) {
+                goOn(confirmed, when);
+                program.kill();
+                program.startAgain();
+            }
+            for (int i = 0; i < OF_DATABASE; i++) {
+                goOn(confirmed, when);
+                program.databaseServer().destroyForcibly();
+            }
+            goOn(confirmed, when);
+            over.set(true);
+            threads.shutdown();
+            if (!threads.awaitTermination(2, TimeUnit.MINUTES)) {
+                throw new IllegalStateException("a device could not deliver its last run");
+            }
+            stored = runs(program.database());
+        }
+        boolean held = stored == confirmed.get() && refused.get() == null;
+        System.out.printf(
+                "Kills: %d of the server and %d of its database while %d devices deliver: %d runs confirmed, %d in the ledger; %d deliveries were repeated; %s%n",
+                OF_SERVER, OF_DATABASE, DEVICES, confirmed.get(), stored, again.get(), held ? "held" : "missed");
+        if (refused.get() != null) {
+            System.out.println("Kills: refused: " + refused.get());
+        }
+        System.exit(held ? 0 : 1);
+    }
+
+    /** Until some more were confirmed, and a moment longer, so that each kill meets deliveries under way. */
+    private static void goOn(AtomicInteger confirmed, Random when) throws InterruptedException {
+        int enough = confirmed.get() + DEVICES;
+        long limit = System.nanoTime() + 120_000_000_000L;
+        while (confirmed.get() < enough) {
+            if (System.nanoTime() > limit) {
+                throw new IllegalStateException("nothing was confirmed for two minutes");
+            }
+            Thread.sleep(10);
+        }
+        Thread.sleep(when.nextInt(300));
+    }
+
+    private static void deliver(
+            Device device,
+            AtomicBoolean over,
+            AtomicInteger confirmed,
+            AtomicInteger again,
+            AtomicReference<String> refused) {
+        try {
+            while (!over.get()) {
+                String key = UUID.randomUUID().toString();
+                String run = device.nextRun();
+                for (int attempt = 0; ; attempt++) {
+                    if (attempt > 0) {
+                        again.incrementAndGet();
+                        Thread.sleep(PAUSE_MS);
+                    }
+                    if (confirms(device, key, run, refused)) {
+                        confirmed.incrementAndGet();
+                        break;
+                    }
+                    if (refused.get() != null) {
+                        return;
+                    }
+                }
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private static boolean confirms(Device device, String key, String run, AtomicReference<String> refused)
+            throws InterruptedException {
+        try {
+            HttpResponse<String> answer = device.deliver(key, run);
+            if (answer.statusCode() >= 400 && answer.statusCode() < 500) {
+                refused.compareAndSet(null, answer.statusCode() + " " + answer.body());
+            }
+            return answer.statusCode() == 200 && answer.body().contains(key);
+        } catch (IOException e) {
+            // It was killed: the same run is delivered again.
+            return false;
+        }
+    }
+
+    private static long runs(String[] database) throws Exception {
+        try (Connection connection = DriverManager.getConnection(database[0], database[1], database[2]);
+                Statement statement = connection.createStatement();
+                ResultSet rows = statement.executeQuery("select count(*) from run")) {
+            rows.next();
+            return rows.getLong(1);
+        }
+    }
+}

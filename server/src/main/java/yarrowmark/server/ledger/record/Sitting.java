@@ -1,0 +1,57 @@
+package yarrowmark.server.ledger.record;
+
+import jakarta.persistence.EntityManager;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.ledger.sample.Samples;
+import yarrowmark.server.platform.Problem;
+
+/**
+ * Sessions and readings under the lock of the configuration they belong to. A merge moves them to another one, so what
+ * they belong to is known only once the lock is held.
+ */
+@Component
+public class Sitting {
+    private final EntityManager entities;
+    private final Samples samples;
+
+    Sitting(EntityManager entities, Samples samples) {
+        this.entities = entities;
+        this.samples = samples;
+    }
+
+    /** @return as it is under its configuration's lock */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public Session session(long id) {
+        Session session = entities.find(Session.class, id);
+        if (session == null) {
+            throw Problem.notFound("session", id);
+        }
+        entities.flush();
+        long locked;
+        do {
+            locked = session.configurationId();
+            samples.lock(locked);
+            entities.refresh(session);
+        } while (session.configurationId() != locked);
+        return session;
+    }
+
+    /** @return as it is under its configuration's lock */
+    @Transactional(propagation = Propagation.MANDATORY)
+    Reading reading(long id) {
+        Reading reading = entities.find(Reading.class, id);
+        if (reading == null) {
+            throw Problem.notFound("reading", id);
+        }
+        entities.flush();
+        long locked;
+        do {
+            locked = reading.configurationId();
+            samples.lock(locked);
+            entities.refresh(reading);
+        } while (reading.configurationId() != locked);
+        return reading;
+    }
+}

@@ -1,0 +1,68 @@
+package yarrowmark.server.platform;
+
+import java.io.IOException;
+import java.sql.SQLNonTransientConnectionException;
+import java.sql.SQLRecoverableException;
+import java.sql.SQLTransientConnectionException;
+import java.util.Locale;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+
+/** What stands in the way of the records, in words: the database is away, or the disk is full. */
+final class RecordsTrouble {
+    static final String AWAY = "records-away";
+    static final String FULL = "disk-full";
+
+    /** What MariaDB says when it cannot write: no space for a table, a temporary file, or the disk's own number. */
+    private static final Set<Integer> NO_SPACE = Set.of(3, 28, 1021, 1026, 1114);
+
+    private static final Set<Integer> BUSY = Set.of(1205, 1213, 1040);
+
+    private RecordsTrouble() {}
+
+    /** @return null where the records have nothing to do with it */
+    static @Nullable Problem of(Throwable e) {
+        int code = TriedAgain.code(e);
+        if (NO_SPACE.contains(code) || saysNoSpace(e)) {
+            return new Problem(
+                    HttpStatus.INSUFFICIENT_STORAGE,
+                    FULL,
+                    "The disk with the records is full, so this was not stored. What was confirmed before is kept. Free some space, then try again.");
+        }
+        if (BUSY.contains(code)) {
+            return new Problem(
+                    HttpStatus.SERVICE_UNAVAILABLE,
+                    "records-busy",
+                    "Somebody else changes the same records and takes long. Nothing was changed; try again in a moment.");
+        }
+        if (isAway(e)) {
+            return new Problem(
+                    HttpStatus.SERVICE_UNAVAILABLE,
+                    AWAY,
+                    "The records are out of reach just now: their database does not answer. What was confirmed is kept; it is tried again by itself.");
+        }
+        return null;
+    }
+
+    private static boolean isAway(Throwable e) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof SQLNonTransientConnectionException
+                    || t instanceof SQLTransientConnectionException
+                    || t instanceof SQLRecoverableException) {
+                return true;
+            }
+        }
+        return false;
+    }
+
+    private static boolean saysNoSpace(Throwable e) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof IOException
+                    && Problem.words(t).toLowerCase(Locale.ROOT).contains("no space left")) {
+                return true;
+            }
+        }
+        return false;
+    }
+}
