@@ -64,17 +64,22 @@ build_program() {
   (cd "$root" && mvn -q -B -ntp -pl core,web,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
 }
 
-# run_main MODULE CLASS [ARGUMENT ...] : runs a program among a module's tests. Everything comes from this checkout:
+# Builds what bin/ runs of the tests, unless nothing has changed since the last time. Everything comes from this checkout:
 # nothing of ours is installed anywhere, so a fresh machine and one with older versions do the same.
-# What JAVA_OPTIONS holds goes to its Java.
-run_main() {
-  local module=$1 main=$2
-  shift 2
-  if [ -z "${built[$module]:-}" ]; then
-    (cd "$root" && mvn -q -B -ntp -pl "$module" -am test-compile dependency:build-classpath -Dexec.skip \
-      -Dmdep.outputFile='${project.build.directory}/classpath' -Dmdep.includeScope=test) >&2 || fail "$module could not be built; the messages are above"
-    built[$module]=yes
+build_mains() {
+  local stamp=$root/e2e/target/mains.stamp
+  if [ -f "$stamp" ] && [ -z "$(find "$root/pom.xml" "$root"/{core,server,e2e}/{pom.xml,src} -type f -newer "$stamp" -print -quit)" ]; then
+    return 0
   fi
-  (cd "$root/$module" && java ${JAVA_OPTIONS:-} -cp "target/test-classes:target/classes:$(cat target/classpath)" "$main" "$@")
+  (cd "$root" && mvn -q -B -ntp -T 2 -pl core,server,e2e -am test-compile dependency:build-classpath -Dexec.skip -Dspotless.check.skip \
+    -Dmdep.outputFile='${project.build.directory}/classpath' -Dmdep.includeScope=test) >&2 || fail "it could not be built; the messages are above"
+  touch "$stamp"
 }
-declare -A built=()
+
+# run_main MODULE CLASS [ARGUMENT ...] : runs a program among a module's tests. What JAVA_OPTIONS holds goes to its Java.
+run_main() {
+  local module=$1
+  shift
+  build_mains
+  (cd "$root/$module" && java ${JAVA_OPTIONS:-} -cp "target/test-classes:target/classes:$(cat target/classpath)" "$@")
+}

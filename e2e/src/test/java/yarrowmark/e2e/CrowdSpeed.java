@@ -70,7 +70,7 @@ public final class CrowdSpeed {
             }
         }
         if (!held && !SMALLEST) {
-            System.exit(1);
+            throw new IllegalStateException("the crowd was not taken in as it should");
         }
     }
 

@@ -128,8 +128,7 @@ final class Device {
         List<Long> tests = new ArrayList<>();
         for (Map<String, Object> test : (List<Map<String, Object>>)
                 http.ask("GET", "api/device/seat", "").get("tests")) {
-            List<Map<String, Object>> metrics = (List<Map<String, Object>>) test.get("metrics");
-            if (metrics.size() == 1 && metrics.get(0).get("key").equals("rate")) {
+            if ("rate".equals(test.get("metric"))) {
                 tests.add((Long) test.get("id"));
             }
         }

@@ -28,6 +28,8 @@ final class Program implements AutoCloseable {
     private final Path records;
     private Process process;
     private String address;
+    /** Others use it, too, so it ends with this JVM and not with one of them. */
+    private boolean shared;
 
     private Program(String command, Path records) {
         this.command = command;
@@ -41,6 +43,13 @@ final class Program implements AutoCloseable {
      * @param command "demo" or "start"
      */
     static Program start(String command, String recordsName) {
+        if (Boolean.getBoolean("yarrowmark.smallest")) {
+            return shared(command, "smallest-" + command);
+        }
+        return fresh(command, recordsName);
+    }
+
+    private static Program fresh(String command, String recordsName) {
         Path records = RECORDS.resolve(recordsName);
         deleteAll(records);
         copyAll(prepared(command), records);
@@ -50,10 +59,15 @@ final class Program implements AutoCloseable {
     }
 
     /** A demo that test classes share, for as long as this JVM lives. Each class finds what others made, too. */
-    static synchronized Program sharedDemo(String recordsName) {
+    static Program sharedDemo(String recordsName) {
+        return shared("demo", recordsName);
+    }
+
+    private static synchronized Program shared(String command, String recordsName) {
         return SHARED.computeIfAbsent(recordsName, name -> {
-            Program program = start("demo", name);
-            Runtime.getRuntime().addShutdownHook(new Thread(program::close));
+            Program program = fresh(command, name);
+            program.shared = true;
+            Runtime.getRuntime().addShutdownHook(new Thread(program::end));
             return program;
         });
     }
@@ -192,6 +206,12 @@ final class Program implements AutoCloseable {
 
     @Override
     public void close() {
+        if (!shared) {
+            end();
+        }
+    }
+
+    private void end() {
         process.destroy();
         awaitEnd();
     }

@@ -15,7 +15,7 @@ public final class Screenshots {
 
     private Screenshots() {}
 
-    /** @param arguments the folder, where it is another than docs/screenshots */
+    /** @param arguments the folder, where it is another than docs/screenshots; at the smallest size, one picture */
     public static void main(String[] arguments) throws IOException {
         if (arguments.length > 0) {
             target = Path.of(arguments[0]);
@@ -43,6 +43,9 @@ public final class Screenshots {
             reviewer.js(
                     "document.activeElement.blur(); document.querySelector('[role=rowgroup].overflow-y-auto').scrollTop = 0");
             take(reviewer, "standings", () -> reviewer.see("//footer//*[@data-base='true']"));
+            if (Boolean.getBoolean("yarrowmark.smallest")) {
+                return;
+            }
             standings(program, reviewer);
             reviewer.open(program.address() + "shelf");
             take(reviewer, "shelf", () -> reviewer.seeText("Dunlin Sanderling"));

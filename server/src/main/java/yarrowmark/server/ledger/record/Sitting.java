@@ -41,17 +41,25 @@ public class Sitting {
     /** @return as it is under its configuration's lock */
     @Transactional(propagation = Propagation.MANDATORY)
     Reading reading(long id) {
-        Reading reading = entities.find(Reading.class, id);
-        if (reading == null) {
-            throw Problem.notFound("reading", id);
-        }
-        entities.flush();
         long locked;
         do {
-            locked = reading.configurationId();
+            locked = configurationOf(id);
             samples.lock(locked);
-            entities.refresh(reading);
-        } while (reading.configurationId() != locked);
-        return reading;
+        } while (configurationOf(id) != locked);
+        Reading there = entities.find(Reading.class, id);
+        if (there.configurationId() != locked) {
+            // It was read before the merge. A reading is immutable for Hibernate and cannot be read again in place.
+            entities.detach(there);
+            there = entities.find(Reading.class, id);
+        }
+        return there;
+    }
+
+    private long configurationOf(long readingId) {
+        return entities.createQuery("select r.configurationId from Reading r where r.id = :id", Long.class)
+                .setParameter("id", readingId)
+                .getResultStream()
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("reading", readingId));
     }
 }
