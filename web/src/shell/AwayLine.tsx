@@ -41,15 +41,21 @@ export function AwayLine() {
   }, [away, queries]);
 
   const free = state.data?.freeBytes;
-  if (away === null && free === undefined) return null;
+  const notes = state.data?.notes ?? [];
+  if (away === null && free === undefined && notes.length === 0) return null;
   return (
     <p role="status" className="border-b border-hair bg-gold-soft px-5 py-2">
       {away !== null ? (
         <strong>{away}</strong>
       ) : (
         <>
-          <strong>The disk with the records has {bytes(free ?? 0)} left.</strong> Free some space soon: when it is full,
-          nothing more can be stored.
+          {free !== undefined && (
+            <>
+              <strong>The disk with the records has {bytes(free)} left.</strong> Free some space soon: when it is full,
+              nothing more can be stored.{' '}
+            </>
+          )}
+          {notes.join(' ')}
         </>
       )}
     </p>

@@ -7,9 +7,11 @@ type Answering = (asked: Asked) => unknown;
 export class Refusal {
   readonly status: number;
   readonly detail: string;
-  constructor(status: number, detail: string) {
+  readonly code: string | undefined;
+  constructor(status: number, detail: string, code?: string) {
     this.status = status;
     this.detail = detail;
+    this.code = code;
   }
 }
 
@@ -24,7 +26,7 @@ export function answers(known: Record<string, Answering>) {
       asked.push({ what, body: options.body });
       const answer = await answering(options);
       return answer instanceof Refusal
-        ? { error: { detail: answer.detail }, response: { ok: false, status: answer.status } }
+        ? { error: { detail: answer.detail, code: answer.code }, response: { ok: false, status: answer.status } }
         : { data: answer, response: { ok: true, status: 200 } };
     });
   return {

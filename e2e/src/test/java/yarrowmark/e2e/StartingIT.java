@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.util.concurrent.TimeUnit;
 import org.junit.jupiter.api.Test;
 
@@ -22,7 +23,30 @@ class StartingIT {
             browser.open(first.address());
             browser.seeText("Name of your lab");
             assertThat(first.database()).as("its files are as they were").hasSize(3);
+            aDatabaseThatIsKilledComesBackByItselfAndThePageWithIt(first, browser);
         }
+    }
+
+    /** At the same program: starting one takes longer than all of this. */
+    private static void aDatabaseThatIsKilledComesBackByItselfAndThePageWithIt(Program program, Browser browser)
+            throws IOException, InterruptedException {
+        Device.owner(program.address());
+        browser.open(program.address());
+        browser.see("//input[@autocomplete='username']").sendKeys("wren");
+        browser.see("//input[@type='password']").sendKeys("a long password");
+        browser.press("Sign in");
+        browser.see("//nav[@aria-label='Line of work']");
+        ProcessHandle database = program.databaseServer();
+        database.destroyForcibly();
+        long asked = System.nanoTime();
+        browser.open(program.address() + "shelf");
+        browser.seeText("The records are out of reach");
+        assertThat(Duration.ofNanos(System.nanoTime() - asked)).isLessThan(Duration.ofSeconds(30));
+        browser.until("a shelf that is read again, without a key or a click", Browser.PATIENCE, () -> {
+            String text = browser.text();
+            return text.contains("The shelf is empty") && !text.contains("out of reach");
+        });
+        assertThat(program.databaseServer().pid()).isNotEqualTo(database.pid());
     }
 
     @Test

@@ -42,7 +42,8 @@ class SeatNews {
                         t -> seats.findById(news.seatId()).ifPresent(seat -> {
                             waiters.tell(
                                     seat.id(), new CommandWaiters.CommandState(seat.command(), seat.commandRevision()));
-                            feed.publish("lane", lanes.of(List.of(seat)).get(0));
+                            feed.publish(
+                                    "lane", seat.id(), lanes.of(List.of(seat)).get(0));
                         })));
     }
 }

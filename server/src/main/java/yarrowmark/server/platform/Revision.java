@@ -1,10 +1,7 @@
 package yarrowmark.server.platform;
 
 import java.util.concurrent.atomic.AtomicLong;
-import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
  * Counts the changes of the records since the start. Whoever keeps what was computed keeps this number with it, and
@@ -19,9 +16,7 @@ public class Revision {
         return count.get();
     }
 
-    @TransactionalEventListener(fallbackExecution = true)
-    @Order(Ordered.LOWEST_PRECEDENCE)
-    void changed(RecordsChanged event) {
+    void rise() {
         count.incrementAndGet();
     }
 }

@@ -14,18 +14,17 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionalEventListener;
+import yarrowmark.server.platform.Mirror;
+import yarrowmark.server.platform.RecordsChanged;
 
 /**
  * Every configuration of the shelf with what standings ask of it, in one question: entities of thousands would take seconds.
  * Kept until something of a model changes; a new reading changes nothing here.
  */
 @Service
-public class Population {
+public class Population implements Mirror {
     /**
      * @param price         in currency, an ISO 4217 code
      * @param weight        in g
@@ -118,10 +117,11 @@ public class Population {
     }
 
     /** What is begun before a change is kept with what was there before it, and goes with it. */
-    @TransactionalEventListener
-    @Order(Ordered.HIGHEST_PRECEDENCE)
-    void changed(ModelTouched event) {
-        kept.set(new Kept());
+    @Override
+    public void note(RecordsChanged change) {
+        if (change instanceof ModelTouched) {
+            kept.set(new Kept());
+        }
     }
 
     /** Keys of facts that are known of any configuration, and of how many. */

@@ -8,7 +8,9 @@ import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.concurrent.ConcurrentSkipListMap;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.DoublePoint;
 import org.apache.lucene.document.Field;
@@ -39,15 +41,15 @@ import org.apache.lucene.util.BytesRef;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.platform.BeforeOpening;
+import yarrowmark.server.platform.Mirror;
+import yarrowmark.server.platform.Noticed;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.RecordsChanged;
 
 /**
  * Finds models and configurations by any words of theirs: names, makers, labels, serials and every fact. Kept in memory
@@ -57,7 +59,7 @@ import yarrowmark.server.platform.Problem;
  * that thousands of rows share, and such words (16, GiB) are what people type.
  */
 @Component
-public class ShelfIndex implements BeforeOpening {
+public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
     private static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
     /** Words of models and of configurations lie apart: what is looked for is always one of the two. */
     private static final String MODEL_WORD = "w";
@@ -115,6 +117,11 @@ public class ShelfIndex implements BeforeOpening {
     record Found(List<Long> ids, long total) {}
 
     private final ShelfIndexSource source;
+    private static final int LONGEST_NOTE = 200;
+
+    /** Why models are not in the index, by id. */
+    private final Map<Long, String> leftOut = new ConcurrentSkipListMap<>();
+
     private final IndexWriter writer;
     private final SearcherManager searchers;
     /** Models that changed since they were read; the next search reads them anew. */
@@ -144,6 +151,7 @@ public class ShelfIndex implements BeforeOpening {
                 stale.clear();
             }
             writer.deleteAll();
+            leftOut.clear();
             source.models(null, this::put);
             writer.forceMerge(1);
             searchers.maybeRefreshBlocking();
@@ -153,31 +161,13 @@ public class ShelfIndex implements BeforeOpening {
         LOG.info("The shelf can be searched after {} ms", (System.nanoTime() - began) / 1_000_000);
     }
 
-    /** Once for each model and transaction: an import touches the same one many times. */
-    @EventListener
-    @SuppressWarnings("unchecked")
-    void touched(ModelTouched event) {
-        Set<Long> models = (Set<Long>) TransactionSynchronizationManager.getResource(this);
-        if (models == null) {
-            Set<Long> made = new LinkedHashSet<>();
-            TransactionSynchronizationManager.bindResource(this, made);
-            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-                @Override
-                public void afterCommit() {
-                    // Only noted: what runs after a commit must neither fail nor wait for another connection.
-                    synchronized (stale) {
-                        stale.addAll(made);
-                    }
-                }
-
-                @Override
-                public void afterCompletion(int status) {
-                    TransactionSynchronizationManager.unbindResourceIfPossible(ShelfIndex.this);
-                }
-            });
-            models = made;
+    @Override
+    public void note(RecordsChanged change) {
+        if (change instanceof ModelTouched touched) {
+            synchronized (stale) {
+                stale.add(touched.modelId());
+            }
         }
-        models.add(event.modelId());
     }
 
     /** Reads what changed since the last search. One at a time, so that no model is in the index twice. */
@@ -194,6 +184,7 @@ public class ShelfIndex implements BeforeOpening {
             List<ShelfIndexSource.ModelWords> read = new ArrayList<>();
             source.models(changed, read::add);
             for (long id : changed) {
+                leftOut.remove(id);
                 writer.deleteDocuments(new Term("model", Long.toString(id)));
             }
             read.forEach(this::put);
@@ -210,13 +201,26 @@ public class ShelfIndex implements BeforeOpening {
     /** All documents of a model at once, or none. */
     private void put(ShelfIndexSource.ModelWords m) {
         try {
+            leftOut.remove(m.id());
             writer.updateDocuments(new Term("model", Long.toString(m.id())), documents(m));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         } catch (RuntimeException e) {
             // A record that makes no sense is left out and stops neither a commit nor a start.
-            LOG.error("{} {} (model {}) cannot be searched: {}", m.maker(), m.name(), m.id(), Problem.words(e));
+            String why = shortened(m.maker() + " " + m.name()) + " (model " + m.id() + ") cannot be searched: "
+                    + shortened(Problem.words(e));
+            LOG.error(why);
+            leftOut.put(m.id(), why);
         }
+    }
+
+    private static String shortened(String text) {
+        return text.length() <= LONGEST_NOTE ? text : text.substring(0, LONGEST_NOTE) + "…";
+    }
+
+    @Override
+    public List<String> noticed() {
+        return List.copyOf(leftOut.values());
     }
 
     private static List<Document> documents(ShelfIndexSource.ModelWords m) {

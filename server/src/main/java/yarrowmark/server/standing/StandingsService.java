@@ -2,6 +2,8 @@ package yarrowmark.server.standing;
 
 import static yarrowmark.server.platform.Sure.sure;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -39,14 +41,9 @@ class StandingsService {
     private final Entrants entrants;
     private final Revision revision;
     private final StandingsShaper shaper;
-    private final Map<Key, Answer> kept = new LinkedHashMap<>(16, 0.75f, true) {
-        private static final long serialVersionUID = 1;
-
-        @Override
-        protected boolean removeEldestEntry(Map.Entry<Key, Answer> eldest) {
-            return size() > KEPT;
-        }
-    };
+    /** What is asked again stays, also while somebody asks once for each of a thousand metrics. */
+    private final Cache<Key, Answer> kept =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
 
     StandingsService(
             Purposes purposes, PooledSamples samples, Entrants entrants, StandingsShaper shaper, Revision revision) {
@@ -71,19 +68,15 @@ class StandingsService {
 
     private Answer answer(StandingsAsk ask) {
         Key key = new Key(ask, revision.now());
-        synchronized (kept) {
-            Answer there = kept.get(key);
-            if (there != null) {
-                return there;
-            }
+        Answer there = kept.getIfPresent(key);
+        if (there != null) {
+            return there;
         }
         PurposeRow purpose = purposes.purpose(ask.purpose());
         Ranked ranked = rank(ask, purpose.name(), purpose.weighing());
         Answer made = new Answer(ranked, shaper.shaped(ranked));
-        synchronized (kept) {
-            kept.keySet().removeIf(k -> k.revision() < key.revision());
-            kept.put(key, made);
-        }
+        kept.asMap().keySet().removeIf(k -> k.revision() < key.revision());
+        kept.put(key, made);
         return made;
     }
 

@@ -1,9 +1,9 @@
 package yarrowmark.server.standing;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.standing.Standing;
@@ -31,7 +31,8 @@ class TopOfStanding {
 
     private final StandingsService standings;
     private final Revision revision;
-    private final Map<Key, Firmness> kept = new ConcurrentHashMap<>();
+    private final Cache<Key, Firmness> kept =
+            Caffeine.newBuilder().maximumSize(KEPT).build();
 
     TopOfStanding(StandingsService standings, Revision revision) {
         this.standings = standings;
@@ -41,14 +42,11 @@ class TopOfStanding {
     @Transactional(readOnly = true)
     public Firmness of(StandingsAsk ask) {
         Key key = new Key(ask, revision.now());
-        Firmness there = kept.get(key);
+        Firmness there = kept.getIfPresent(key);
         if (there != null) {
             return there;
         }
         Firmness made = of(standings.ranked(ask));
-        if (kept.size() >= KEPT) {
-            kept.clear();
-        }
         kept.put(key, made);
         return made;
     }

@@ -2,10 +2,12 @@ package yarrowmark.server.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.mockito.ArgumentMatchers.any;
+import static org.awaitility.Awaitility.await;
+import static org.mockito.ArgumentMatchers.anySet;
 import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.mockingDetails;
 import static org.mockito.Mockito.timeout;
 import static org.mockito.Mockito.verify;
 
@@ -14,18 +16,22 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.platform.Problem;
 
 class LiveFeedTest {
     private static final int A_MINUTE = 60_000;
+    private static final JsonMapper JSON = new JsonMapper();
 
     private final Deque<SseEmitter> connections = new ArrayDeque<>();
-    private final LiveFeed feed = new LiveFeed(connections::removeFirst);
+    private final LiveFeed feed = new LiveFeed(JSON, connections::removeFirst);
     private final CountDownLatch asleep = new CountDownLatch(1);
 
     @AfterEach
@@ -49,7 +55,7 @@ class LiveFeedTest {
                     return null;
                 })
                 .when(emitter)
-                .send(any(SseEmitter.SseEventBuilder.class));
+                .send(anySet());
         connections.add(emitter);
         feed.read(null);
         return emitter;
@@ -61,11 +67,11 @@ class LiveFeedTest {
 
     @Test
     void aReaderThatReconnectsGetsExactlyWhatItMissed() {
-        feed.publish("lane", "a");
+        feed.publish("lane", "a", "a");
         String seen = feed.cursor();
-        feed.publish("lane", "b");
-        feed.publish("lane", "c");
-        assertThat(missed(seen)).containsExactly("lane b", "lane c");
+        feed.publish("lane", "b", "b");
+        feed.publish("lane", "c", "c");
+        assertThat(missed(seen)).containsExactly("lane \"b\"", "lane \"c\"");
         assertThat(missed(feed.cursor())).isEmpty();
         assertThat(missed(null)).isEmpty();
     }
@@ -75,14 +81,14 @@ class LiveFeedTest {
         String first = feed.cursor();
         List<String> cursors = new ArrayList<>();
         for (int i = 0; i < 600; i++) {
-            feed.publish("lane", i);
+            feed.publish("lane", i, i);
             cursors.add(feed.cursor());
         }
-        assertThat(missed(first)).containsExactly("reset ");
+        assertThat(missed(first)).containsExactly("reset \"\"");
         assertThat(missed(cursors.get(150))).hasSize(449);
-        assertThat(missed(new LiveFeed().cursor())).containsExactly("reset ");
-        assertThat(missed("nonsense")).containsExactly("reset ");
-        assertThat(missed(first.replaceAll("\\d+$", "999999"))).containsExactly("reset ");
+        assertThat(missed(new LiveFeed(JSON).cursor())).containsExactly("reset \"\"");
+        assertThat(missed("nonsense")).containsExactly("reset \"\"");
+        assertThat(missed(first.replaceAll("\\d+$", "999999"))).containsExactly("reset \"\"");
     }
 
     @Test
@@ -92,30 +98,63 @@ class LiveFeedTest {
             sleeping();
         }
         SseEmitter awake = connected();
+        verify(awake, timeout(A_MINUTE)).send(anySet());
         for (int i = 1; i <= 150; i++) {
-            feed.publish("lane", i);
+            feed.publish("lane", i, i);
         }
-        // The first line, and every event.
-        verify(awake, timeout(A_MINUTE).times(151)).send(any(SseEmitter.SseEventBuilder.class));
+        await().until(() -> linesTo(awake) == 150);
         assertThat(feed.readers()).as("so many may wait").isEqualTo(11);
         for (int i = 151; i <= 300; i++) {
-            feed.publish("lane", i);
-            verify(awake, timeout(A_MINUTE).times(i + 1)).send(any(SseEmitter.SseEventBuilder.class));
+            feed.publish("lane", i, i);
         }
+        await().until(() -> linesTo(awake) == 300);
         assertThat(feed.readers())
                 .as("who awoke would get 300 at once, and is better told anew")
                 .isEqualTo(1);
     }
 
+    private static long linesTo(SseEmitter emitter) {
+        return mockingDetails(emitter).getInvocations().stream()
+                .filter(i -> i.getMethod().getName().equals("send"))
+                .flatMap(i -> ((Set<?>) i.getArgument(0)).stream())
+                .flatMap(d -> ((ResponseBodyEmitter.DataWithMediaType) d)
+                        .getData()
+                        .toString()
+                        .lines())
+                .filter(line -> line.startsWith("data:"))
+                .count();
+    }
+
+    @Test
+    void whatChangesOftenIsToldInItsNewestStateAndInOneGo() throws IOException {
+        SseEmitter awake = connected();
+        verify(awake, timeout(A_MINUTE)).send(anySet());
+        for (int i = 1; i <= 1_000; i++) {
+            feed.publish("lane", i % 3, i);
+        }
+        await().until(() -> sent(awake).contains("data:1000"));
+        assertThat(sent(awake)).contains("data:999", "data:998", "id:" + feed.cursor() + "\nevent:lane\ndata:1000\n\n");
+        assertThat(linesTo(awake)).isLessThan(100);
+    }
+
+    private static String sent(SseEmitter emitter) {
+        StringBuilder all = new StringBuilder();
+        mockingDetails(emitter).getInvocations().stream()
+                .filter(i -> i.getMethod().getName().equals("send"))
+                .flatMap(i -> ((Set<?>) i.getArgument(0)).stream())
+                .forEach(d -> all.append(((ResponseBodyEmitter.DataWithMediaType) d).getData()));
+        return all.toString();
+    }
+
     @Test
     void aDroppedConnectionIsEndedAndAReaderThatWentAwayIsForgotten() throws IOException {
         SseEmitter gone = mock(SseEmitter.class);
-        doThrow(new IOException("broken pipe")).when(gone).send(any(SseEmitter.SseEventBuilder.class));
+        doThrow(new IOException("broken pipe")).when(gone).send(anySet());
         connections.add(gone);
         feed.read(null);
         verify(gone, timeout(A_MINUTE)).complete();
         assertThat(feed.readers()).isZero();
-        feed.publish("lane", "for nobody");
+        feed.publish("lane", "for nobody", "for nobody");
     }
 
     @Test
@@ -123,8 +162,8 @@ class LiveFeedTest {
         SseEmitter emitter = connected();
         doThrow(new UnsupportedOperationException("makes no JSON"))
                 .when(emitter)
-                .send(any(SseEmitter.SseEventBuilder.class));
-        feed.publish("lane", "a");
+                .send(anySet());
+        feed.publish("lane", "a", "a");
         verify(emitter, timeout(A_MINUTE)).complete();
         assertThat(feed.readers()).isZero();
     }
@@ -142,8 +181,8 @@ class LiveFeedTest {
     @Test
     void aSilentReaderIsGivenABreath() throws IOException {
         SseEmitter awake = connected();
-        verify(awake, timeout(A_MINUTE)).send(any(SseEmitter.SseEventBuilder.class));
+        verify(awake, timeout(A_MINUTE)).send(anySet());
         feed.breathe();
-        verify(awake, timeout(A_MINUTE).times(2)).send(any(SseEmitter.SseEventBuilder.class));
+        verify(awake, timeout(A_MINUTE).times(2)).send(anySet());
     }
 }

@@ -12,12 +12,9 @@ import java.io.IOException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Consumer;
-import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.DataAccessResourceFailureException;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The index while records are wrong or out of reach: states that a real database is hard to bring into. */
 class ShelfIndexTest {
@@ -27,13 +24,6 @@ class ShelfIndexTest {
     @BeforeEach
     void make() throws IOException {
         index = new ShelfIndex(source);
-    }
-
-    @AfterEach
-    void end() {
-        if (TransactionSynchronizationManager.isSynchronizationActive()) {
-            TransactionSynchronizationManager.clearSynchronization();
-        }
     }
 
     private static ShelfIndexSource.ModelWords model(long id, String maker, String name) {
@@ -52,14 +42,9 @@ class ShelfIndexTest {
     }
 
     private void committed(long... models) {
-        TransactionSynchronizationManager.initSynchronization();
         for (long model : models) {
-            index.touched(new ModelTouched(model));
+            index.note(new ModelTouched(model));
         }
-        List<TransactionSynchronization> after = TransactionSynchronizationManager.getSynchronizations();
-        after.forEach(TransactionSynchronization::afterCommit);
-        after.forEach(s -> s.afterCompletion(TransactionSynchronization.STATUS_COMMITTED));
-        TransactionSynchronizationManager.clearSynchronization();
     }
 
     private List<Long> found(String words) {
@@ -76,9 +61,13 @@ class ShelfIndexTest {
                 model(3, "Pellow", "Drift 13"));
         index.start();
         assertThat(found("drift")).containsExactly(1L, 3L);
+        assertThat(index.noticed())
+                .hasSize(1)
+                .allMatch(note -> note.contains("(model 2) cannot be searched") && note.length() < 500);
         has(2L, model(2, "Pellow", "Drift 12"));
         committed(2);
         assertThat(found("drift")).as("mended, it is found").containsExactly(1L, 2L, 3L);
+        assertThat(index.noticed()).isEmpty();
     }
 
     @Test

@@ -11,22 +11,21 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
-import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionalEventListener;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.platform.Mirror;
+import yarrowmark.server.platform.RecordsChanged;
 
 /**
  * What all samples of a metric lend to each of them. Found anew once a sample of its suite version changed: reading every
  * sample for each question would make each question as slow as the ledger is long.
  */
 @Service
-public class LentNoise {
+public class LentNoise implements Mirror {
     private final SampleMirror samples;
     private final Map<Long, Optional<NoisePrior>> known = new ConcurrentHashMap<>();
     private final Map<Long, Long> versionOf = new ConcurrentHashMap<>();
@@ -91,9 +90,14 @@ public class LentNoise {
         return found;
     }
 
-    @TransactionalEventListener
-    @Order(Ordered.HIGHEST_PRECEDENCE)
-    void changed(SamplesChanged event) {
+    @Override
+    public void note(RecordsChanged change) {
+        if (change instanceof SamplesChanged samplesChanged) {
+            changed(samplesChanged);
+        }
+    }
+
+    private void changed(SamplesChanged event) {
         event.suiteVersions().forEach(v -> changes.merge(v, 1L, Long::sum));
         versionOf.forEach((metric, version) -> {
             if (event.suiteVersions().contains(version)) {

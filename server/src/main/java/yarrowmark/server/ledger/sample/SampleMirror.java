@@ -11,14 +11,13 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.Ordered;
-import org.springframework.core.annotation.Order;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.event.TransactionalEventListener;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
+import yarrowmark.server.platform.Mirror;
+import yarrowmark.server.platform.RecordsChanged;
 
 /**
  * The table of samples as it was committed last, in memory: a standing needs all of it, and reading a hundred thousand rows
@@ -26,7 +25,7 @@ import yarrowmark.server.ledger.sample.Samples.SampleRow;
  * and no others. What is not committed yet is not seen.
  */
 @Service
-public class SampleMirror {
+public class SampleMirror implements Mirror {
     private static final String COLUMNS =
             "select configuration_id, metric_id, n, mean, sum_squares, resolution_variance from sample";
     /** From so many on, everything is read anew at once. */
@@ -107,12 +106,12 @@ public class SampleMirror {
         return own;
     }
 
-    /** Before anybody hears of the change: an answer that is made then must not be from before. */
-    @TransactionalEventListener
-    @Order(Ordered.HIGHEST_PRECEDENCE)
-    void changed(SamplesChanged event) {
-        synchronized (changed) {
-            changed.add(event.configurationId());
+    @Override
+    public void note(RecordsChanged change) {
+        if (change instanceof SamplesChanged samples) {
+            synchronized (changed) {
+                changed.add(samples.configurationId());
+            }
         }
     }
 }
