@@ -12,7 +12,7 @@ vi.mock('../api/client.ts', async (original) => ({
   },
 }));
 
-const { api, value } = await import('../api/client.ts');
+const client = await import('../api/client.ts');
 const { Ready } = await import('../ui/states.tsx');
 const { AwayLine } = await import('./AwayLine.tsx');
 
@@ -29,7 +29,7 @@ function records() {
 }
 
 function Makers() {
-  const makers = useQuery({ queryKey: ['makers'], queryFn: () => value(api.GET('/api/makers')) });
+  const makers = useQuery({ queryKey: ['makers'], queryFn: () => client.value(client.api.GET('/api/makers')) });
   return (
     <Ready query={makers} what="makers">
       {(names) => <p>{names.join(', ')}</p>}
