@@ -17,6 +17,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.regex.Pattern;
 
 /**
  * How many runs a second are taken in from 8, 16 and 60 devices that deliver without a pause, and how long each waits,
@@ -24,7 +25,12 @@ import java.util.concurrent.atomic.AtomicReference;
  */
 public final class CrowdSpeed {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
-    private static final int[] DEVICES = SMALLEST ? new int[] {2} : new int[] {8, 16, 60};
+    private static final int[] DEVICES = SMALLEST
+            ? new int[] {2}
+            : Pattern.compile(",")
+                    .splitAsStream(System.getProperty("yarrowmark.crowd", "8,16,60"))
+                    .mapToInt(Integer::parseInt)
+                    .toArray();
     private static final long SECONDS = SMALLEST ? 1 : 60;
     private static final int WATCHING = SMALLEST ? 3 : 290;
     private static final int ASLEEP = SMALLEST ? 1 : 10;

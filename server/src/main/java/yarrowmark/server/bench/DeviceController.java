@@ -163,6 +163,7 @@ class DeviceController {
     private final JsonMapper json;
     private final Clock clock;
     private final TryLimit limit;
+    private final InTurn inTurn = new InTurn();
 
     DeviceController(
             Seats seats,
@@ -274,6 +275,10 @@ class DeviceController {
                     String key,
             @RequestHeader(name = "Age-Ms", defaultValue = "0") @Min(0) long ageMs,
             @Valid @RequestBody RunBody body) {
+        return inTurn.take(() -> delivered(authorization, key, ageMs, body));
+    }
+
+    private Stored delivered(@Nullable String authorization, String key, long ageMs, RunBody body) {
         long seat = work.seatOf(authorization);
         List<Ledger.NewReading> readings = body.readings().stream()
                 .map(r -> new Ledger.NewReading(r.metric(), r.value(), r.resolution(), r.samples()))

@@ -34,7 +34,7 @@ import yarrowmark.server.platform.Problem;
  * the last id it saw gets what it missed. Where that is too long ago, or the server was restarted in between, it gets
  * a "reset" instead and reads the whole bench anew.
  *
- * <p>What is told is written as text once, however many read it, and a reader gets at once what gathers within a tenth of a
+ * <p>What is told is written as text once, however many read it, and a reader gets at once what gathers within a fifth of a
  * second: of a lane that changed twice the newer state only. With sixty devices and three hundred readers, writing each
  * event to each reader by itself took most of the machine.
  *
@@ -50,7 +50,7 @@ class LiveFeed implements DisposableBean {
     private static final int MOST_READERS = 1_000;
     private static final Duration LONGEST = Duration.ofHours(6);
 
-    private static final long GATHER_MS = 100;
+    private static final long GATHER_MS = 200;
 
     /** @param of what it tells the state of: a newer one of the same takes its place. @param data as JSON */
     record Event(long number, String name, Object of, String data) {}

@@ -1,6 +1,7 @@
 package yarrowmark.server.catalog;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EntityListeners;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
@@ -12,6 +13,7 @@ import org.jspecify.annotations.Nullable;
 
 /** Scores are compared only inside one of these. Each suite version starts with its own; a person may join two. */
 @Entity
+@EntityListeners(CatalogWatch.class)
 class ComparabilityGroup {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)

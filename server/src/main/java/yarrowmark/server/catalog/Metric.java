@@ -4,6 +4,7 @@ import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EntityListeners;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
@@ -25,6 +26,7 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 
 @Entity
+@EntityListeners(CatalogWatch.class)
 class Metric {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)

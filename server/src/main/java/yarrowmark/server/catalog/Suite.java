@@ -1,11 +1,13 @@
 package yarrowmark.server.catalog;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EntityListeners;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 
 @Entity
+@EntityListeners(CatalogWatch.class)
 class Suite {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)

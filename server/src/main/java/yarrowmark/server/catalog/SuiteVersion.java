@@ -1,6 +1,7 @@
 package yarrowmark.server.catalog;
 
 import jakarta.persistence.Entity;
+import jakarta.persistence.EntityListeners;
 import jakarta.persistence.FetchType;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
@@ -8,6 +9,7 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 
 @Entity
+@EntityListeners(CatalogWatch.class)
 class SuiteVersion {
     @Id
     @GeneratedValue(strategy = GenerationType.IDENTITY)

@@ -2,6 +2,7 @@ package yarrowmark.server.catalog;
 
 import jakarta.persistence.CascadeType;
 import jakarta.persistence.Entity;
+import jakarta.persistence.EntityListeners;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.FetchType;
@@ -21,6 +22,7 @@ import org.jspecify.annotations.Nullable;
 
 /** A test of a suite version. Named so because "Test" is taken in every test file. */
 @Entity
+@EntityListeners(CatalogWatch.class)
 @Table(name = "test")
 class TestDefinition {
     @Id

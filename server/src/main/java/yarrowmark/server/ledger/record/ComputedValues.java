@@ -23,6 +23,7 @@ import yarrowmark.core.formula.Formula;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.KnownTests;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.shelf.FactCorrected;
@@ -48,6 +49,7 @@ public class ComputedValues {
     private final SetAsideRepository asides;
     private final Samples samples;
     private final Catalog catalog;
+    private final KnownTests known;
     private final EntityManager entities;
     private final SessionRepository sessions;
     private final KnownFacts knownFacts;
@@ -59,6 +61,7 @@ public class ComputedValues {
             SetAsideRepository asides,
             Samples samples,
             Catalog catalog,
+            KnownTests known,
             EntityManager entities,
             SessionRepository sessions,
             KnownFacts knownFacts,
@@ -71,6 +74,7 @@ public class ComputedValues {
         this.asides = asides;
         this.samples = samples;
         this.catalog = catalog;
+        this.known = known;
         this.entities = entities;
     }
 
@@ -78,7 +82,7 @@ public class ComputedValues {
     @Transactional(propagation = Propagation.MANDATORY)
     public void refresh(Session session, Collection<Long> touched, Instant at) {
         Set<Long> changed = new HashSet<>(touched);
-        for (MetricRow metric : catalog.computed()) {
+        for (MetricRow metric : known.computed()) {
             if (metric.inputs().values().stream().anyMatch(changed::contains) && refresh(session, metric, at)) {
                 changed.add(metric.id());
             }

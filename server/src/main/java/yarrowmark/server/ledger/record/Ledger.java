@@ -19,6 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.curve.SeriesText;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.KnownTests;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.sample.Samples;
@@ -41,6 +42,7 @@ public class Ledger {
     private final Sitting sittings;
     private final ComputedValues computed;
     private final Catalog catalog;
+    private final KnownTests known;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -56,6 +58,7 @@ public class Ledger {
             Sitting sittings,
             ComputedValues computed,
             Catalog catalog,
+            KnownTests known,
             ChangeLog changes,
             ApplicationEventPublisher events,
             Clock clock) {
@@ -70,6 +73,7 @@ public class Ledger {
         this.sittings = sittings;
         this.computed = computed;
         this.catalog = catalog;
+        this.known = known;
         this.changes = changes;
         this.clock = clock;
     }
@@ -282,7 +286,7 @@ public class Ledger {
     }
 
     private long recordWhole(Session session, NewRun run) {
-        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
+        TestRow test = known.tests(List.of(run.testId())).stream().findFirst().orElse(null);
         return store(session, test == null ? run : SeriesReadings.completed(test, run), Map.of());
     }
 
@@ -294,7 +298,7 @@ public class Ledger {
     @Transactional
     public List<Long> recordAll(long sessionId, List<NewRun> all) {
         Session session = sittings.session(sessionId);
-        Map<Long, TestRow> tests = catalog
+        Map<Long, TestRow> tests = known
                 .tests(all.stream().map(NewRun::testId).distinct().toList())
                 .stream()
                 .collect(Collectors.toMap(TestRow::id, Function.identity()));
@@ -318,7 +322,7 @@ public class Ledger {
 
     /** The caller holds the configuration's lock. @param corrects by metric, the readings that those of this run stand for */
     private long store(Session session, NewRun run, Map<String, Long> corrects) {
-        TestRow test = catalog.tests(List.of(run.testId())).stream().findFirst().orElse(null);
+        TestRow test = known.tests(List.of(run.testId())).stream().findFirst().orElse(null);
         long stored = insert(session, test, run, corrects);
         List<MetricRow> touched = sure(test).metrics().stream()
                 .filter(m -> run.readings().stream().anyMatch(r -> r.metric().equals(m.key())))
@@ -403,7 +407,7 @@ public class Ledger {
                 && counted.stream().noneMatch(r -> r.id().equals(readingId))) {
             throw Problem.conflict("corrected-already", "Another reading stands for this run now. Correct that one.");
         }
-        Map<Long, MetricRow> metrics = catalog.tests(List.of(run.testId())).get(0).metrics().stream()
+        Map<Long, MetricRow> metrics = known.tests(List.of(run.testId())).get(0).metrics().stream()
                 .collect(Collectors.toMap(MetricRow::id, Function.identity()));
         List<NewReading> whole =
                 new ArrayList<>(List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())));
