@@ -21,6 +21,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.shelf.Claims;
+import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.standing.StandingPlaces;
@@ -59,13 +60,21 @@ class ModelOverview {
 
     private final Shelf shelf;
     private final Claims claims;
+    private final KnownFacts knownFacts;
     private final Catalog catalog;
     private final Samples samples;
     private final StandingPlaces standings;
 
-    ModelOverview(Shelf shelf, Claims claims, Catalog catalog, Samples samples, StandingPlaces standings) {
+    ModelOverview(
+            Shelf shelf,
+            Claims claims,
+            KnownFacts knownFacts,
+            Catalog catalog,
+            Samples samples,
+            StandingPlaces standings) {
         this.shelf = shelf;
         this.claims = claims;
+        this.knownFacts = knownFacts;
         this.catalog = catalog;
         this.samples = samples;
         this.standings = standings;
@@ -113,8 +122,9 @@ class ModelOverview {
     @Transactional(readOnly = true)
     public List<ClaimCheck> claims(long modelId) {
         Map<Long, String> own = configurations(modelId);
+        Map<Long, Map<String, String>> facts = knownFacts.of(own.keySet());
         return claims.of(modelId).stream()
-                .map(c -> c.metric() == null ? fact(c, own) : score(c, c.metric(), own))
+                .map(c -> c.metric() == null ? fact(c, own, facts) : score(c, c.metric(), own))
                 .toList();
     }
 
@@ -132,12 +142,10 @@ class ModelOverview {
                 .orElseGet(() -> new ClaimCheck(claim, null, null, null, null, List.of()));
     }
 
-    private ClaimCheck fact(Claims.ClaimRow claim, Map<Long, String> own) {
-        Map<String, List<String>> found = own.keySet().stream()
-                .map(shelf::configuration)
-                .flatMap(c -> c.facts().stream()
-                        .filter(f -> f.key().equals(claim.factKey()))
-                        .map(f -> Map.entry(f.value(), c.configuration().name())))
+    private static ClaimCheck fact(Claims.ClaimRow claim, Map<Long, String> own, Map<Long, Map<String, String>> facts) {
+        Map<String, List<String>> found = facts.entrySet().stream()
+                .filter(of -> own.containsKey(of.getKey()) && of.getValue().containsKey(sure(claim.factKey())))
+                .map(of -> Map.entry(sure(of.getValue(), sure(claim.factKey())), sure(own, of.getKey())))
                 .collect(Collectors.groupingBy(
                         Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
         if (found.isEmpty()) {

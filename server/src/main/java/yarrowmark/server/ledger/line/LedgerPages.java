@@ -1,8 +1,12 @@
 package yarrowmark.server.ledger.line;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -171,14 +175,13 @@ public class LedgerPages {
 
     @Transactional(readOnly = true)
     public SessionPage session(long id) {
-        return page(sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id)));
+        return pages(List.of(sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id))))
+                .get(0);
     }
 
     @Transactional(readOnly = true)
     List<SessionPage> sessionsOf(long configurationId) {
-        return sessions.findByConfigurationIdOrderByStartedAtDesc(configurationId).stream()
-                .map(this::page)
-                .toList();
+        return pages(sessions.findByConfigurationIdOrderByStartedAtDesc(configurationId));
     }
 
     @Transactional(readOnly = true)
@@ -187,15 +190,25 @@ public class LedgerPages {
                 .flatMap(u -> u.configurations().stream())
                 .map(c -> c.id())
                 .toList();
-        return sessions.findByConfigurationIdInOrderByStartedAtDesc(configurations).stream()
-                .map(this::page)
-                .toList();
+        return pages(sessions.findByConfigurationIdInOrderByStartedAtDesc(configurations));
     }
 
-    private SessionPage page(Session s) {
+    private List<SessionPage> pages(List<Session> of) {
+        Map<Long, ConfigurationRow> rows =
+                shelf
+                        .configurations(of.stream()
+                                .map(Session::configurationId)
+                                .distinct()
+                                .toList())
+                        .stream()
+                        .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        return of.stream().map(s -> page(s, sure(rows, s.configurationId()))).toList();
+    }
+
+    private static SessionPage page(Session s, ConfigurationRow configuration) {
         return new SessionPage(
                 s.id(),
-                configuration(s.configurationId()),
+                configuration,
                 s.planName(),
                 s.runs(),
                 s.timedMs(),
