@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { DotPlot } from '../chart/DotPlot.tsx';
 import { SeriesPlot } from '../chart/SeriesPlot.tsx';
 import { EvidencePart } from '../evidence/EvidencePart.tsx';
@@ -260,12 +261,17 @@ function Correct({ page }: { page: ReadingPage }) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   const [open, setOpen] = useState(false);
-  const [text, setText] = useState('');
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`correction of reading ${page.id}`, {
+    text: '',
+    reason: '',
+  });
+  const [text, setText] = draft.field('text');
+  const [reason, setReason] = draft.field('reason');
   const correct = useMutation({
     mutationFn: () =>
       value(api.POST('/api/readings/{id}/correct', { params: { path: { id: page.id } }, body: { text, reason } })),
     onSuccess: (next) => {
+      draft.forget();
       queries.setQueryData(['reading', next.id], next);
       for (const queryKey of [['ledger'], ['standings'], ['sheet']]) void queries.invalidateQueries({ queryKey });
       void navigate({ to: '/ledger', search: (before: object) => ({ ...before, reading: next.id }) });
@@ -287,6 +293,7 @@ function Correct({ page }: { page: ReadingPage }) {
         correct.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <label>
         <span className="small">Right is</span>
         <input

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { suites } from '../suites/suites.ts';
 import { Choice } from '../ui/Choice.tsx';
@@ -33,16 +33,35 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const lists = useQuery({ queryKey: ['checklists'], queryFn: () => value(api.GET('/api/checklists')) });
   const known = page.facts.find((f) => f.key === 'power.source')?.value;
-  const [chosen, setChosen] = useState<readonly number[]>([]);
-  const [runs, setRuns] = useState(3);
+  const draft = useDraft<{
+    chosen: readonly number[];
+    runs: number;
+    planId: number | undefined;
+    mains: string;
+    room: string;
+    recording: boolean;
+    remarks: string;
+    ticked: readonly string[];
+  }>(`session on ${c.id}, plan ${planned ?? 'none'}`, {
+    chosen: [],
+    runs: 3,
+    planId: planned,
+    mains: known === 'battery' ? 'battery' : known === 'mains' ? 'mains' : '',
+    room: page.facts.find((f) => f.key === 'room.temperature')?.value ?? '',
+    recording: false,
+    remarks: '',
+    ticked: [] as readonly string[],
+  });
+  const [chosen, setChosen] = draft.field('chosen');
+  const [runs, setRuns] = draft.field('runs');
   const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')) });
-  const [planId, setPlanId] = useState(planned);
+  const [planId, setPlanId] = draft.field('planId');
   const plan = plans.data?.find((p) => p.id === planId);
-  const [mains, setMains] = useState(known === 'battery' ? 'battery' : known === 'mains' ? 'mains' : '');
-  const [room, setRoom] = useState(page.facts.find((f) => f.key === 'room.temperature')?.value ?? '');
-  const [recording, setRecording] = useState(false);
-  const [remarks, setRemarks] = useState('');
-  const [ticked, setTicked] = useState<readonly string[]>([]);
+  const [mains, setMains] = draft.field('mains');
+  const [room, setRoom] = draft.field('room');
+  const [recording, setRecording] = draft.field('recording');
+  const [remarks, setRemarks] = draft.field('remarks');
+  const [ticked, setTicked] = draft.field('ticked');
   const groups = suites((tests.data ?? []).filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined)));
   const byHand = new Set(groups.filter((s) => !s.builtIn).flatMap((s) => s.tests.map((t) => t.id)));
   const names = groups.filter((s) => s.tests.some((t) => chosen.includes(t.id))).map((s) => s.name);
@@ -82,6 +101,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
         }),
       ),
     onSuccess: (sheet) => {
+      draft.forget();
       for (const queryKey of [['configuration', c.id], ['model']]) void queries.invalidateQueries({ queryKey });
       queries.setQueryData(['sheet', sheet.session.id], sheet);
       void navigate({ to: '/bench/sheet/$sessionId', params: { sessionId: String(sheet.session.id) }, replace: true });
@@ -104,6 +124,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
         if (e.key === 'Enter' && (e.ctrlKey || e.metaKey) && chosen.length > 0) open.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <Opening
         title="Scores by hand"
         sentence={

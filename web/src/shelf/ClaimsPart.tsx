@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { percentOf, quantity } from '../format/format.ts';
 import { Ready } from '../ui/states.tsx';
 
@@ -106,9 +107,14 @@ export function ClaimsPart({ modelId }: { modelId: number }) {
 
 function NewClaim({ modelId, onDone }: { modelId: number; onDone: () => void }) {
   const aboutId = useId();
-  const [about, setAbout] = useState('');
-  const [text, setText] = useState('');
-  const [source, setSource] = useState('');
+  const draft = useDraft(`claim of ${modelId}`, {
+    about: '',
+    text: '',
+    source: '',
+  });
+  const [about, setAbout] = draft.field('about');
+  const [text, setText] = draft.field('text');
+  const [source, setSource] = draft.field('source');
   const vocabulary = useQuery({
     queryKey: ['vocabulary'],
     queryFn: () => value(api.GET('/api/facts/vocabulary')),
@@ -128,7 +134,10 @@ function NewClaim({ modelId, onDone }: { modelId: number; onDone: () => void }) 
           body: { ...(fact ? { factKey: fact.key } : {}), ...(metric ? { metricId: metric.id } : {}), text, source },
         }),
       ),
-    onSuccess: onDone,
+    onSuccess: () => {
+      draft.forget();
+      onDone();
+    },
   });
   return (
     <form
@@ -138,6 +147,7 @@ function NewClaim({ modelId, onDone }: { modelId: number; onDone: () => void }) 
         add.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <label>
         <span className="small">A fact or a test</span>
         <input

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 
 type ConfigurationPage = Schemas['ConfigurationPage'];
 
@@ -14,8 +14,12 @@ export function CorrectionForm({
   fact: ConfigurationPage['facts'][number];
   onDone: (page: ConfigurationPage | null) => void;
 }) {
-  const [text, setText] = useState(fact.shown);
-  const [reason, setReason] = useState('');
+  const draft = useDraft(`correction of ${fact.key} of ${page.configuration.id}`, {
+    text: fact.shown,
+    reason: '',
+  });
+  const [text, setText] = draft.field('text');
+  const [reason, setReason] = draft.field('reason');
   const save = useMutation({
     mutationFn: () =>
       value(
@@ -24,7 +28,10 @@ export function CorrectionForm({
           body: { seen: page.fingerprint, key: fact.key, text, reason },
         }),
       ),
-    onSuccess: onDone,
+    onSuccess: (made) => {
+      draft.forget();
+      onDone(made);
+    },
   });
   return (
     <form
@@ -35,6 +42,7 @@ export function CorrectionForm({
         save.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <p className="small">
         It was like this all along and written down wrongly. If the device itself changed, copy the configuration
         instead.

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useId, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { PublishedSign } from '../chart/PublishedSign.tsx';
 import { count, day, reading } from '../format/format.ts';
 import { Ready } from '../ui/states.tsx';
@@ -104,11 +105,18 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
 
 function NewReference({ modelId, onDone }: { modelId: number; onDone: () => void }) {
   const listId = useId();
-  const [about, setAbout] = useState('');
-  const [text, setText] = useState('');
-  const [source, setSource] = useState('');
-  const [on, setOn] = useState('');
-  const [results, setResults] = useState('');
+  const draft = useDraft(`published score of ${modelId}`, {
+    about: '',
+    text: '',
+    source: '',
+    on: '',
+    results: '',
+  });
+  const [about, setAbout] = draft.field('about');
+  const [text, setText] = draft.field('text');
+  const [source, setSource] = draft.field('source');
+  const [on, setOn] = draft.field('on');
+  const [results, setResults] = draft.field('results');
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const metrics = (tests.data ?? [])
     .filter((t) => !t.retired)
@@ -128,7 +136,10 @@ function NewReference({ modelId, onDone }: { modelId: number; onDone: () => void
           },
         }),
       ),
-    onSuccess: onDone,
+    onSuccess: () => {
+      draft.forget();
+      onDone();
+    },
   });
   return (
     <form
@@ -138,6 +149,7 @@ function NewReference({ modelId, onDone }: { modelId: number; onDone: () => void
         add.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <label className="sm:col-span-3">
         <span className="small">Test</span>
         <input

@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, unitName, type TestGroup } from '../format/format.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import type { SuiteOfTests } from './suites.ts';
 
 /** A value computed from others of the same session: a formula, and which test each of its names stands for. */
@@ -16,15 +17,34 @@ export function ComputedForm({
   onDone: () => void;
   onCancel: () => void;
 }) {
-  const [name, setName] = useState('');
-  const [unit, setUnit] = useState('s');
-  const [direction, setDirection] = useState<'MORE_IS_BETTER' | 'LESS_IS_BETTER'>('LESS_IS_BETTER');
-  const [difference, setDifference] = useState(false);
-  const [main, setMain] = useState(true);
-  const [group, setGroup] = useState<TestGroup>(suite.tests[0]?.group ?? 'EVERYDAY');
-  const [formula, setFormula] = useState('');
+  const draft = useDraft<{
+    name: string;
+    unit: string;
+    direction: 'MORE_IS_BETTER' | 'LESS_IS_BETTER';
+    difference: boolean;
+    main: boolean;
+    group: TestGroup;
+    formula: string;
+    inputs: Record<string, number>;
+  }>(`computed value of ${suite.id}`, {
+    name: '',
+    unit: 's',
+    direction: 'LESS_IS_BETTER',
+    difference: false,
+    main: true,
+    group: suite.tests[0]?.group ?? 'EVERYDAY',
+    formula: '',
+    inputs: {},
+  });
+  const [name, setName] = draft.field('name');
+  const [unit, setUnit] = draft.field('unit');
+  const [direction, setDirection] = draft.field('direction');
+  const [difference, setDifference] = draft.field('difference');
+  const [main, setMain] = draft.field('main');
+  const [group, setGroup] = draft.field('group');
+  const [formula, setFormula] = draft.field('formula');
   const [settled, setSettled] = useState('');
-  const [inputs, setInputs] = useState<Record<string, number>>({});
+  const [inputs, setInputs] = draft.field('inputs');
   useEffect(() => {
     const wait = setTimeout(() => setSettled(formula), 250);
     return () => clearTimeout(wait);
@@ -44,7 +64,10 @@ export function ComputedForm({
           body: { name, unit, direction, scale: difference ? 'DIFFERENCE' : 'RATIO', group, main, formula, inputs },
         }),
       ),
-    onSuccess: onDone,
+    onSuccess: () => {
+      draft.forget();
+      onDone();
+    },
   });
   const metrics = [suite, ...all.filter((s) => s.id !== suite.id)].flatMap((s) =>
     s.tests
@@ -64,6 +87,7 @@ export function ComputedForm({
         make.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
         <label className="sm:col-span-2">
           <span className="small">Computed value</span>

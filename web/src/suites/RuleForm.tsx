@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { quantity, unitName } from '../format/format.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import type { SuiteOfTests } from './suites.ts';
 
 type Pattern = Schemas['PatternPart'];
@@ -23,8 +24,12 @@ export function RuleForm({
   onCancel: () => void;
 }) {
   const box = useRef<HTMLTextAreaElement>(null);
-  const [sample, setSample] = useState('');
-  const [patterns, setPatterns] = useState<readonly Pattern[]>([]);
+  const draft = useDraft<{ sample: string; patterns: readonly Pattern[] }>(`reading rule of ${suite.id}`, {
+    sample: '',
+    patterns: [] as readonly Pattern[],
+  });
+  const [sample, setSample] = draft.field('sample');
+  const [patterns, setPatterns] = draft.field('patterns');
   const metrics = suite.tests
     .filter((t) => !t.retired)
     .map((t) => t.metrics[0]!)
@@ -76,7 +81,10 @@ export function RuleForm({
           body: { patterns: [...patterns], sample },
         }),
       ),
-    onSuccess: onDone,
+    onSuccess: () => {
+      draft.forget();
+      onDone();
+    },
   });
   const change = (index: number, part: Partial<Pattern>) =>
     setPatterns(patterns.map((p, i) => (i === index ? { ...p, ...part } : p)));
@@ -92,6 +100,7 @@ export function RuleForm({
         make.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <label className="block">
         <span className="small">
           Paste what the tool printed, mark a number in it, and say which test it belongs to

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 
 /** A suite out of what a general-purpose tool prints: its tests and its reading rule in one step. */
 export function ToolSuite({ onDone }: { onDone: () => void }) {
@@ -10,16 +10,23 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
     queryFn: () => value(api.GET('/api/rules/tools')),
     staleTime: Infinity,
   });
-  const [key, setKey] = useState('time');
-  const [name, setName] = useState('');
-  const [version, setVersion] = useState('1');
-  const [sample, setSample] = useState('');
+  const draft = useDraft('suite of a tool', {
+    key: 'time',
+    name: '',
+    version: '1',
+    sample: '',
+  });
+  const [key, setKey] = draft.field('key');
+  const [name, setName] = draft.field('name');
+  const [version, setVersion] = draft.field('version');
+  const [sample, setSample] = draft.field('sample');
   const tool = tools.data?.find((t) => t.key === key);
   const make = useMutation({
     mutationFn: () =>
       value(api.POST('/api/rules/tools/{key}/suite', { params: { path: { key } }, body: { name, version, sample } })),
     onSuccess: () => {
       for (const queryKey of [['tests'], ['suite-versions'], ['rules']]) void queries.invalidateQueries({ queryKey });
+      draft.forget();
       onDone();
     },
   });
@@ -34,6 +41,7 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
         make.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
         <label>
           <span className="small">Tool</span>

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { direction, unitName } from '../format/format.ts';
 import type { SuiteOfTests } from './suites.ts';
 
@@ -25,11 +25,17 @@ export function TotalForm({
     .filter((t) => !t.retired)
     .map((t) => t.metrics[0]!)
     .filter((m) => m.scale === 'RATIO' && m.formula === undefined);
-  const [kind, setKind] = useState<keyof typeof KINDS>('GEOMETRIC');
-  const [unit, setUnit] = useState('1');
-  const [weights, setWeights] = useState<Record<number, string>>(() =>
-    Object.fromEntries(parts.filter((p) => p.direction === parts[0]?.direction).map((p) => [p.id, '1'])),
+  const draft = useDraft<{ kind: keyof typeof KINDS; unit: string; weights: Record<number, string> }>(
+    `total of ${suite.id}`,
+    {
+      kind: 'GEOMETRIC',
+      unit: '1',
+      weights: Object.fromEntries(parts.filter((p) => p.direction === parts[0]?.direction).map((p) => [p.id, '1'])),
+    },
   );
+  const [kind, setKind] = draft.field('kind');
+  const [unit, setUnit] = draft.field('unit');
+  const [weights, setWeights] = draft.field('weights');
   const given = Object.entries(weights)
     .filter(([, w]) => w.trim() !== '')
     .map(([id, w]) => [id, Number(w.replace(',', '.'))] as const);
@@ -42,7 +48,10 @@ export function TotalForm({
           body: { kind, unit, weights: Object.fromEntries(given) },
         }),
       ),
-    onSuccess: onDone,
+    onSuccess: () => {
+      draft.forget();
+      onDone();
+    },
   });
   return (
     <form
@@ -55,6 +64,7 @@ export function TotalForm({
         make.mutate();
       }}
     >
+      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
         <label className="sm:col-span-2">
           <span className="small">The suite’s own total is the</span>

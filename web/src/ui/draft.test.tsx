@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, cleanup, renderHook, screen } from '@testing-library/react';
+import { act, cleanup, render, renderHook, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
@@ -103,4 +103,28 @@ test('the form says that it holds what was typed earlier, and can begin anew', a
   screen.getByText('empty');
   expect(screen.queryByRole('status')).toBeNull();
   expect(localStorage.length).toBe(0);
+});
+
+test('two fields that are set in one event are both kept', async () => {
+  function Two() {
+    const draft = useDraft('two', { a: '', b: '' });
+    const [a, setA] = draft.field('a');
+    const [b, setB] = draft.field('b');
+    return (
+      <button
+        onClick={() => {
+          setA('one');
+          setB('two');
+        }}
+      >
+        {a || 'nothing'} {b}
+      </button>
+    );
+  }
+  const { unmount } = render(<Two />);
+  await userEvent.click(screen.getByRole('button'));
+  expect(screen.getByRole('button').textContent).toBe('one two');
+  unmount();
+  render(<Two />);
+  expect(screen.getByRole('button').textContent, 'and offered again').toBe('one two');
 });

@@ -29,6 +29,8 @@ function read<T>(key: string, from: T): T | null {
 export interface Draft<T> {
   value: T;
   set: (next: T) => void;
+  /** One field of it with its setter, as useState gives them. */
+  field: <K extends keyof T>(key: K) => [T[K], (next: T[K]) => void];
   /** Whether it is what somebody typed earlier and left. */
   restored: boolean;
   /** It is saved, or not wanted: nothing is offered next time. */
@@ -59,6 +61,8 @@ export function useDraft<T>(place: string, from: T): Draft<T> {
     window.addEventListener('beforeunload', ask);
     return () => window.removeEventListener('beforeunload', ask);
   }, [unkept]);
+  // Two fields that are set in one event both count.
+  const latest = useRef(value);
   const remove = () => {
     try {
       storage()?.removeItem(key);
@@ -66,30 +70,34 @@ export function useDraft<T>(place: string, from: T): Draft<T> {
       // Nothing was kept, so nothing is left.
     }
   };
+  const set = (next: T) => {
+    latest.current = next;
+    setValue(next);
+    if (saved.current) return;
+    try {
+      if (JSON.stringify(next) === JSON.stringify(began)) remove();
+      else {
+        const shelf = storage();
+        if (!shelf) throw new Error('no storage');
+        shelf.setItem(key, JSON.stringify({ from: began, now: next } satisfies Kept<T>));
+      }
+      setUnkept(false);
+    } catch {
+      setUnkept(true);
+    }
+  };
   return {
     value,
     restored,
-    set: (next) => {
-      setValue(next);
-      if (saved.current) return;
-      try {
-        if (JSON.stringify(next) === JSON.stringify(began)) remove();
-        else {
-          const shelf = storage();
-          if (!shelf) throw new Error('no storage');
-          shelf.setItem(key, JSON.stringify({ from: began, now: next } satisfies Kept<T>));
-        }
-        setUnkept(false);
-      } catch {
-        setUnkept(true);
-      }
-    },
+    set,
+    field: (of) => [value[of], (next) => set({ ...latest.current, [of]: next })],
     forget: () => {
       saved.current = true;
       setUnkept(false);
       remove();
     },
     startAnew: () => {
+      latest.current = began;
       setValue(began);
       setRestored(false);
       setUnkept(false);
