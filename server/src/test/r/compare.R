@@ -60,9 +60,9 @@ base <- configurations[1]
 group <- tapply(readings$group, readings$test, unique)
 for (other in configurations[-1]) {
   both <- Filter(function(t) !is.null(samples[[t]][[base]]) && !is.null(samples[[t]][[other]]), tests)
-  considered <- Filter(function(t) !is.null(samples[[t]][[base]]) || !is.null(samples[[t]][[other]]), tests)
-  weight <- sapply(considered, function(t) 1 / sum(group[considered] == group[t]))
-  weight <- weight[both] / sum(weight[both])
+  # Spread over what the two share, and over nothing else.
+  weight <- sapply(both, function(t) 1 / sum(group[both] == group[t]))
+  weight <- weight / sum(weight)
   delta <- 0; v <- 0; parts <- 0
   for (t in both) {
     a <- working(samples[[t]][[other]], priors[[t]])

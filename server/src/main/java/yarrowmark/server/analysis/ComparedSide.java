@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.DifferenceComparison;
 import yarrowmark.core.compare.Materiality;
@@ -22,6 +23,7 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
 import yarrowmark.server.shelf.ConfigurationRow;
@@ -43,12 +45,20 @@ final class ComparedSide {
             ConfigurationRow base,
             ComparisonService.Table table,
             Set<HeldSample> held,
-            Map<Long, Double> weights,
+            PurposeRow purpose,
             Map<Long, Optional<NoisePrior>> noise,
             Materiality materiality,
             ComparisonService.Left left) {
         this.configuration = configuration;
         this.base = base;
+        // Over what these two share, and nothing else: what another one on the table has run changes nothing here.
+        Map<Long, Double> weights = ComparisonService.weights(
+                purpose,
+                table.metrics().stream()
+                        .filter(m -> table.sample(configuration.id(), m.id()) != null
+                                && table.sample(base.id(), m.id()) != null
+                                && heldOn(m, held) == null)
+                        .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
@@ -85,16 +95,22 @@ final class ComparedSide {
         if (!m.main()) {
             return "computed from others, or another number of the same test";
         }
-        for (ConfigurationRow c : List.of(configuration, base)) {
-            if (held.contains(new HeldSample(c.id(), m.id()))) {
-                return "held at the display's rate on " + name(c);
-            }
+        ConfigurationRow limited = heldOn(m, held);
+        if (limited != null) {
+            return "held at the display's rate on " + name(limited);
         }
         if (!(weights.getOrDefault(m.id(), 0.0) > 0)) {
             noWeight = true;
             return "has no weight for this purpose";
         }
         return null;
+    }
+
+    private @Nullable ConfigurationRow heldOn(MetricRow m, Set<HeldSample> held) {
+        return Stream.of(configuration, base)
+                .filter(c -> held.contains(new HeldSample(c.id(), m.id())))
+                .findFirst()
+                .orElse(null);
     }
 
     private Comparison.@Nullable Overall overall(

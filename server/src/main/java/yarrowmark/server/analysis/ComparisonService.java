@@ -124,13 +124,12 @@ class ComparisonService {
         Quantities.Known quantity = question.per() == null ? null : quantities.of(question.per(), ids);
         Table table = table(ids, wanted, all, quantity);
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
-        Map<Long, Double> weights = weights(purpose, table.metrics());
         Map<Long, Optional<NoisePrior>> noise = lent.of(table.metrics(), all);
         Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids);
         Left left = new Left();
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
-                        sure(rows, id), sure(rows, question.base()), table, held, weights, noise, materiality, left))
+                        sure(rows, id), sure(rows, question.base()), table, held, purpose, noise, materiality, left))
                 .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
@@ -258,7 +257,7 @@ class ComparisonService {
         return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells);
     }
 
-    /** The purpose weighs what at least one of those compared has; what the others lack is scaled away for each pair. */
+    /** How the purpose weighs these, which all of those compared have. */
     static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
         List<MetricRow> counted = metrics.stream()
                 .filter(m -> m.main() && m.scale() == Scale.RATIO)

@@ -524,6 +524,28 @@ class CompareTest {
                 .isGreaterThan(1);
     }
 
+    /** It turned a clear loss into a clear gain. */
+    @Test
+    void whatAThirdConfigurationRanChangesNothingInAPair() {
+        long third = lab.configuration(Map.of("firmware.version", "3.0"));
+        lab.suite("Parted " + lab.number() + " A", "1", "Weir, 1, more\nCrush, 1, more\nRelay, 1, more\n");
+        measured("", base, new String[][] {runs("100", "101", "99")});
+        measured("", other, new String[][] {runs("80", "81", "79")});
+        measured("", third, runs("90", "91", "89"), runs("10", "11", "12"), runs("20", "21", "22"));
+        lab.suite("Parted " + lab.number() + " B", "1", "Ferry, 1, more\n");
+        measured("", base, new String[][] {runs("50", "51", "49")});
+        measured("", other, new String[][] {runs("90", "91", "89")});
+        measured("", third, new String[][] {runs("70", "71", "69")});
+        JsonNode alone = compared("", other).path("sides").get(0).path("overall");
+        JsonNode beside = compared("", other, third).path("sides").get(0).path("overall");
+        assertThat(alone.path("ratio").asDouble())
+                .as("each suite weighs the same")
+                .isCloseTo(Math.sqrt(0.8 * 1.8), within(1e-3));
+        assertThat(beside).isEqualTo(alone);
+        assertThat(compared("", third, other).path("sides").get(1).path("overall"))
+                .isEqualTo(alone);
+    }
+
     @Test
     void aPurposeWithoutAnyWeightHasLinesAndNoOverall() {
         purposes.ensure("nothing at all", Map.of(TestGroup.STORAGE, 0.0));
