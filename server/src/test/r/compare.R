@@ -12,7 +12,7 @@ readings$merit <- ifelse(readings$direction == "more", 1, -1) * log(readings$val
 readings$rounding <- (readings$resolution / readings$value)^2
 sample_of <- function(rows) {
   n <- nrow(rows)
-  list(n = n, mean = mean(rows$merit), s2 = if (n > 1) max(var(rows$merit), mean(rows$rounding) / 12) else NA)
+  list(n = n, mean = mean(rows$merit), f = mean(rows$rounding) / 12, s2 = if (n > 1) max(var(rows$merit), mean(rows$rounding) / 12) else NA)
 }
 configurations <- unique(readings$configuration)
 tests <- unique(readings$test)
@@ -43,7 +43,8 @@ priors <- lapply(samples, function(of) { own <- prior_of(of); if (is.null(own)) 
 working <- function(s, prior) {
   d <- s$n - 1
   own <- if (d > 0) d * s$s2 else 0
-  list(v = (prior$d0 * prior$s2 + own) / (prior$d0 + d) / s$n, d = prior$d0 + d)
+  # Rounding does not average out over runs; a single run counts with half of the lent degrees of freedom.
+  list(v = max((prior$d0 * prior$s2 + own) / (prior$d0 + d) / s$n, s$f), d = if (d > 0) prior$d0 + d else prior$d0 / 2)
 }
 verdict <- function(delta, half) {
   apart <- abs(delta) > half

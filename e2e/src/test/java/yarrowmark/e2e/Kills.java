@@ -54,10 +54,12 @@ public final class Kills {
                 goOn(confirmed, when);
                 program.kill();
                 program.startAgain();
+                progress("server", i + 1, confirmed);
             }
             for (int i = 0; i < OF_DATABASE; i++) {
                 goOn(confirmed, when);
                 program.databaseServer().destroyForcibly();
+                progress("database", i + 1, confirmed);
             }
             goOn(confirmed, when);
             over.set(true);
@@ -76,6 +78,12 @@ public final class Kills {
         }
         if (!held) {
             throw new IllegalStateException("a run was lost, or is there twice");
+        }
+    }
+
+    private static void progress(String what, int times, AtomicInteger confirmed) {
+        if (times % 10 == 0) {
+            System.out.printf("Kills: %s %d times, %d runs confirmed so far%n", what, times, confirmed.get());
         }
     }
 

@@ -33,8 +33,8 @@ public record DifferenceComparison(
         if (workA.isEmpty() || workB.isEmpty()) {
             return new DifferenceComparison(difference, Optional.empty(), Reading.CANNOT_TELL, a.n(), base.n());
         }
-        double va = workA.get().variance() / a.n();
-        double vb = workB.get().variance() / base.n();
+        double va = workA.get().ofMean(a);
+        double vb = workB.get().ofMean(base);
         double df = PairComparison.satterthwaite(
                 va, workA.get().degreesOfFreedom(), vb, workB.get().degreesOfFreedom());
         double half = va + vb == 0 ? 0 : PairComparison.quantile(df) * Math.sqrt(va + vb);

@@ -58,22 +58,26 @@ public record PairComparison(
         }
         WorkingVariance wa = workA.get();
         WorkingVariance wb = workB.get();
-        double va = wa.variance() / a.n();
-        double vb = wb.variance() / base.n();
+        double va = wa.ofMean(a);
+        double vb = wb.ofMean(base);
         double se = Math.sqrt(va + vb);
         double df = satterthwaite(va, wa.degreesOfFreedom(), vb, wb.degreesOfFreedom());
         double half = se == 0 ? 0 : quantile(df) * se;
         double limit = materiality.onMerits();
         Verdict verdict = Verdict.of(delta, half, limit);
         RunsNeeded needed = verdict == Verdict.CANNOT_TELL
-                ? runsNeeded(wa, wb, Math.max(Math.abs(delta), limit), Math.min(a.n(), base.n()))
+                ? runsNeeded(
+                        new Side(wa, a.resolutionVariance()),
+                        new Side(wb, base.resolutionVariance()),
+                        Math.max(Math.abs(delta), limit),
+                        Math.min(a.n(), base.n()))
                 : new RunsNeeded.None();
         Interval interval = new Interval(Math.exp(delta - half), Math.exp(delta + half), se, df);
         return new PairComparison(delta, Optional.of(interval), verdict, needed, a.n(), base.n());
     }
 
     /** The half-width only falls with more runs, so the fewest that are enough are found by halving. */
-    private static RunsNeeded runsNeeded(WorkingVariance a, WorkingVariance b, double target, int fewer) {
+    private static RunsNeeded runsNeeded(Side a, Side b, double target, int fewer) {
         if (halfWidth(a, b, MOST_RUNS) > target) {
             return new RunsNeeded.MoreThanMost();
         }
@@ -90,10 +94,21 @@ public record PairComparison(
         return new RunsNeeded.Runs(enough, Math.max(0, enough - fewer));
     }
 
-    private static double halfWidth(WorkingVariance a, WorkingVariance b, int runs) {
-        double va = a.variance() / runs;
-        double vb = b.variance() / runs;
-        double df = satterthwaite(va, a.lentDegreesOfFreedom() + runs - 1, vb, b.lentDegreesOfFreedom() + runs - 1);
+    /** @param rounding the variance that no number of runs takes away */
+    private record Side(WorkingVariance work, double rounding) {
+        double variance(int runs) {
+            return Math.max(work.variance() / runs, rounding);
+        }
+
+        double degreesOfFreedom(int runs) {
+            return work.lentDegreesOfFreedom() + runs - 1;
+        }
+    }
+
+    private static double halfWidth(Side a, Side b, int runs) {
+        double va = a.variance(runs);
+        double vb = b.variance(runs);
+        double df = satterthwaite(va, a.degreesOfFreedom(runs), vb, b.degreesOfFreedom(runs));
         return quantile(df) * Math.sqrt(va + vb);
     }
 

@@ -1,12 +1,10 @@
 package yarrowmark.core.curve;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
-import org.apache.commons.statistics.descriptive.Median;
 
 /**
  * A value over x, such as throughput over block size.
@@ -17,10 +15,8 @@ import org.apache.commons.statistics.descriptive.Median;
 public final class Curve {
     /** Of the peak. */
     private static final double NEAR_PEAK = 0.9;
-    /** From the running median. */
+    /** Below what lies between the points on either side. */
     private static final double DENT = 0.15;
-
-    private static final int WINDOW = 5;
 
     private final double[] x;
     private final double[] y;
@@ -73,19 +69,49 @@ public final class Curve {
                 .orElseThrow();
     }
 
-    /** Points more than 15 % from the median of the five around them; at the ends, of those there are. */
+    /**
+     * Inner points at least 15 % below what lies between the nearest points on either side that are no dents themselves,
+     * found from the deepest one on. A point between its neighbours is on a rise or a fall, however steep.
+     */
     public List<Point> dents() {
-        List<Point> dents = new ArrayList<>();
-        for (int i = 0; i < y.length; i++) {
-            double around = Median.withDefaults()
-                    .withCopy(true)
-                    .evaluate(
-                            Arrays.copyOfRange(y, Math.max(0, i - WINDOW / 2), Math.min(y.length, i + WINDOW / 2 + 1)));
-            if (Math.abs(y[i] / around - 1) > DENT) {
-                dents.add(new Point(x[i], y[i]));
+        boolean[] dent = new boolean[y.length];
+        for (int deepest = deepest(dent); deepest >= 0; deepest = deepest(dent)) {
+            dent[deepest] = true;
+        }
+        return IntStream.range(0, y.length)
+                .filter(i -> dent[i])
+                .mapToObj(i -> new Point(x[i], y[i]))
+                .toList();
+    }
+
+    /** @return the deepest point that is a dent beside those found; -1 where there is none */
+    private int deepest(boolean[] found) {
+        int deepest = -1;
+        double least = 1 - DENT;
+        for (int i = 1; i < y.length - 1; i++) {
+            if (found[i]) {
+                continue;
+            }
+            int before = i - 1;
+            while (found[before]) {
+                before--;
+            }
+            int after = i + 1;
+            while (found[after]) {
+                after++;
+            }
+            double left = y[i] / between(before, after, x[i]);
+            if (y[i] < Math.min(y[before], y[after]) && left <= least) {
+                least = left;
+                deepest = i;
             }
         }
-        return dents;
+        return deepest;
+    }
+
+    private double between(int before, int after, double at) {
+        double share = Math.log(at / x[before]) / Math.log(x[after] / x[before]);
+        return y[before] * Math.pow(y[after] / y[before], share);
     }
 
     /** y at any x inside the range; empty outside. */
@@ -98,8 +124,7 @@ public final class Curve {
         if (above == 0 || above == x.length || Double.isNaN(wanted)) {
             return OptionalDouble.empty();
         }
-        double share = Math.log(wanted / x[above - 1]) / Math.log(x[above] / x[above - 1]);
-        return OptionalDouble.of(y[above - 1] * Math.pow(y[above] / y[above - 1], share));
+        return OptionalDouble.of(between(above - 1, above, wanted));
     }
 
     /** This over the base, at every x that either has and both cover; equal x directly, others interpolated. */

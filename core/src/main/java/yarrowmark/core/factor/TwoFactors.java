@@ -44,10 +44,7 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
                 mean += w * part.sample().mean();
                 known &= part.noise().isPresent() || w == 0;
                 if (part.noise().isPresent()) {
-                    double v = w
-                            * w
-                            * part.noise().get().variance()
-                            / part.sample().n();
+                    double v = w * w * part.noise().get().ofMean(part.sample());
                     variance += v;
                     satterthwaite += v * v / part.noise().get().degreesOfFreedom();
                 }

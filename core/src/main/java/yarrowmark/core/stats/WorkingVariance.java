@@ -20,6 +20,11 @@ public record WorkingVariance(double variance, double degreesOfFreedom, double l
         }
     }
 
+    /** Of the mean of this sample: rounding does not average out over equal runs, so never below what it alone gives. */
+    public double ofMean(SampleMoments sample) {
+        return Math.max(variance / sample.n(), sample.resolutionVariance());
+    }
+
     /** The standard deviation of a single reading's merit. */
     public double deviation() {
         return Math.sqrt(variance);

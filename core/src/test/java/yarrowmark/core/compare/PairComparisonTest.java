@@ -38,8 +38,14 @@ class PairComparisonTest {
         assertThat(df(second)).isCloseTo(10.58116046, within(5e-9));
 
         PairComparison oneRun = PairComparison.of(more(297.0), ExampleSamples.A.get(4), NOISE_A, Materiality.USUAL);
-        expect(oneRun, 1.021674003, 1.000507058, 1.043288760, Verdict.SMALL_GAIN);
-        assertThat(df(oneRun)).isCloseTo(5.836382892, within(5e-9));
+        // A single run counts with half of the lent degrees of freedom (R 4.2.2).
+        expect(oneRun, 1.021674003, 0.994853696635, 1.04921735884, Verdict.CANNOT_TELL);
+        assertThat(df(oneRun)).isCloseTo(3.09034094703, within(5e-9));
+        // With all of them, as the example was computed, it is the same error with its interval.
+        double half = PairComparison.quantile(5.836382892)
+                * oneRun.interval().orElseThrow().standardError();
+        assertThat(Math.exp(oneRun.difference() - half)).isCloseTo(1.000507058, within(5e-10));
+        assertThat(Math.exp(oneRun.difference() + half)).isCloseTo(1.043288760, within(5e-10));
 
         PairComparison times = PairComparison.of(
                 sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
@@ -48,6 +54,21 @@ class PairComparisonTest {
                 Materiality.USUAL);
         expect(times, 1.183504075, 1.169141425, 1.198043168, Verdict.CLEAR_GAIN);
         assertThat(df(times)).isCloseTo(10.64044355, within(5e-8));
+    }
+
+    /** Three equal whole seconds are not three times as exact as one: rounding does not average out. */
+    @Test
+    void equalRunsAreNeverSurerThanTheirRounding() {
+        NoisePrior still = new NoisePrior(10, 1e-12);
+        SampleMoments three = sample(Direction.LESS_IS_BETTER, 1, 12, 12, 12);
+        SampleMoments one = sample(Direction.LESS_IS_BETTER, 1, 12);
+        double rounding = 1.0 / 12 / 12 / 12;
+        assertThat(still.workingVariance(three).ofMean(three)).isCloseTo(rounding, within(1e-12));
+        assertThat(still.workingVariance(one).ofMean(one)).isCloseTo(rounding, within(1e-12));
+        PairComparison c = PairComparison.of(
+                three, sample(Direction.LESS_IS_BETTER, 1, 13, 13, 13), Optional.of(still), Materiality.USUAL);
+        assertThat(c.interval().orElseThrow().standardError())
+                .isCloseTo(Math.sqrt(rounding + 1.0 / 13 / 13 / 12), within(1e-9));
     }
 
     @Test
@@ -85,7 +106,7 @@ class PairComparisonTest {
 
     @Test
     void aSmallLossIsCertainButDoesNotMatterMuch() {
-        assertThat(PairComparison.of(ExampleSamples.A.get(4), more(297.0), NOISE_A, Materiality.USUAL)
+        assertThat(PairComparison.of(ExampleSamples.A.get(4), more(297.0, 296.8, 297.3), NOISE_A, Materiality.USUAL)
                         .verdict())
                 .isEqualTo(Verdict.SMALL_LOSS);
     }

@@ -83,7 +83,22 @@ class CurveTest {
     }
 
     @Test
-    void dentsAreFarFromTheFiveAround() {
+    void aDentIsBelowBothSidesAndARiseIsNone() {
+        assertThat(curve(0.5, 21, 1, 42, 2, 83, 4, 160, 8, 300, 16, 210, 32, 700, 64, 740, 128, 745)
+                        .dents())
+                .as("the method's example")
+                .containsExactly(new Curve.Point(16, 210));
+        assertThat(curve(1, 10, 2, 20, 4, 40, 8, 80, 16, 160, 32, 161).dents())
+                .as("the ends of a rising curve are far from their neighbours and no dents")
+                .isEmpty();
+        assertThat(curve(1, 100, 2, 60, 4, 62, 8, 104).dents())
+                .as("a wide one")
+                .containsExactly(new Curve.Point(2, 60), new Curve.Point(4, 62));
+        assertThat(curve(1, 40, 2, 100, 4, 100, 8, 30).dents())
+                .as("never an end")
+                .isEmpty();
+        assertThat(curve(1, 100, 10, 85.1, 100, 100).dents()).isEmpty();
+        assertThat(curve(1, 100, 10, 84.9, 100, 100).dents()).hasSize(1);
         assertThat(curve(1, 100, 2, 101, 3, 99, 4, 70, 5, 100, 6, 102, 7, 99).dents())
                 .containsExactly(new Curve.Point(4, 70));
         assertThat(curve(1, 100, 2, 108, 3, 95, 4, 100).dents()).isEmpty();

@@ -8,6 +8,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Random;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -67,16 +68,48 @@ class LimitsTest {
         // The middle one of the three is the median.
         double median = deviations > 0 ? 0.001 : 0;
         double[] merits = {0, 0.001, median + deviations * lent};
-        assertThat(Stray.of(merits, Optional.of(new NoisePrior(10, lent * lent)), 0)[2])
+        assertThat(Stray.of(merits, Optional.of(new NoisePrior(1000, lent * lent)), 0)[2])
                 .isEqualTo(expected);
     }
 
     @Test
-    void ofFourTheLentDeviationDecidesAndOfFiveTheirOwn() {
+    void ofNineTheLentDeviationDecidesAndOfTenTheirOwn() {
         Optional<NoisePrior> wide = Optional.of(new NoisePrior(10, 1));
-        assertThat(Stray.of(new double[] {0, 0.01, -0.01, 0.3}, wide, 0)).containsOnly(false);
-        assertThat(Stray.of(new double[] {0, 0.01, -0.01, 0.005, 0.3}, wide, 0))
-                .containsExactly(false, false, false, false, true);
+        double[] nine = {0, 0.01, -0.01, 0.005, -0.005, 0.003, -0.003, 0.001, 0.3};
+        assertThat(Stray.of(nine, wide, 0)).containsOnly(false);
+        assertThat(Stray.of(nine, Optional.empty(), 0)[8]).isTrue();
+        double[] ten = Arrays.copyOf(nine, 10);
+        assertThat(Stray.of(ten, wide, 0)[8])
+                .as("from ten on, whatever is lent")
+                .isTrue();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"3.4, false", "3.6, true"})
+    void ofFiveWhatIsThreeAndAHalfDeviationsAwayIsStray(double deviations, boolean expected) {
+        double[] merits = {0, 0, 0, 0, deviations * 0.01};
+        assertThat(Stray.of(merits, Optional.of(new NoisePrior(100_000, 0.01 * 0.01)), 0)[4])
+                .isEqualTo(expected);
+    }
+
+    /** A stray is a word with a meaning only where clean samples seldom have one. */
+    @ParameterizedTest
+    @ValueSource(ints = {5, 6, 7, 8, 9, 10, 12, 15, 20, 30})
+    void oneInAHundredCleanSamplesHasAStray(int n) {
+        Random random = new Random(11);
+        int samples = 30_000;
+        int marked = 0;
+        for (int i = 0; i < samples; i++) {
+            boolean[] stray =
+                    Stray.of(random.doubles(n).map(u -> random.nextGaussian()).toArray(), Optional.empty(), 0);
+            for (boolean one : stray) {
+                if (one) {
+                    marked++;
+                    break;
+                }
+            }
+        }
+        assertThat(100.0 * marked / samples).isBetween(0.7, 1.3);
     }
 
     @ParameterizedTest

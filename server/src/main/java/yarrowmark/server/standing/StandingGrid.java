@@ -94,11 +94,7 @@ final class StandingGrid {
             cells[r][j] = s.moments();
             Optional<WorkingVariance> variance = NoisePrior.workingVariance(s.moments(), lent.get(j));
             if (variance.isPresent()) {
-                builder.cell(
-                        r,
-                        j,
-                        s.moments().mean(),
-                        variance.get().variance() / s.moments().n());
+                builder.cell(r, j, s.moments().mean(), variance.get().ofMean(s.moments()));
             } else {
                 builder.cellOfUnknownNoise(r, j, s.moments().mean());
             }
