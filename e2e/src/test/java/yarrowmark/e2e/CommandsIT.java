@@ -23,7 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
  * Every command of bin/ works first thing on a clean checkout, where nothing of ours was built or installed: a copy of
  * this one's sources. Only the program itself is brought along, because building it is what this very build did.
  */
-@Order(3)
+@Order(1)
 class CommandsIT {
     private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
     private static final Set<String> MADE = Set.of("target", "node_modules", "var", ".git", "dist", "generated");
@@ -53,12 +53,16 @@ class CommandsIT {
         Path jar = Path.of("server", "target", "yarrowmark.jar");
         Files.createDirectories(checkout.resolve(jar).getParent());
         Files.copy(ROOT.resolve(jar), checkout.resolve(jar), StandardCopyOption.COPY_ATTRIBUTES);
-        // With it, what every start of the demo needs.
-        Path prepared = ROOT.relativize(Program.prepared("demo"));
-        Files.createDirectories(checkout.resolve(prepared).getParent());
-        Program.copyAll(ROOT.resolve(prepared), checkout.resolve(prepared));
-        Files.copy(
-                ROOT.resolve(prepared + ".by"), checkout.resolve(prepared + ".by"), StandardCopyOption.COPY_ATTRIBUTES);
+        // With it, what every start needs.
+        for (String command : List.of("demo", "start")) {
+            Path prepared = ROOT.relativize(Program.prepared(command));
+            Files.createDirectories(checkout.resolve(prepared).getParent());
+            Program.copyAll(ROOT.resolve(prepared), checkout.resolve(prepared));
+            Files.copy(
+                    ROOT.resolve(prepared + ".by"),
+                    checkout.resolve(prepared + ".by"),
+                    StandardCopyOption.COPY_ATTRIBUTES);
+        }
     }
 
     /** From another directory than the checkout, as every command may be. */

@@ -21,7 +21,7 @@ import org.openqa.selenium.WebElement;
 import org.openqa.selenium.WindowType;
 
 /** A reviewer in one browser, a device in another, from the code to the place in the standings. */
-@Order(2)
+@Order(3)
 class FirstRoundIT {
     private static final Duration A_ROUND = Duration.ofSeconds(150);
     private static Program program;

@@ -91,7 +91,9 @@ final class Program implements AutoCloseable {
     private static String programInWords() {
         try {
             Path jar = Path.of("..", "server", "target", "yarrowmark.jar");
-            return Files.size(jar) + " bytes, of " + Files.getLastModifiedTime(jar);
+            // A copy keeps its time, but not to the nanosecond.
+            return Files.size(jar) + " bytes, of "
+                    + Files.getLastModifiedTime(jar).toMillis();
         } catch (IOException e) {
             throw new UncheckedIOException("the program is not built", e);
         }
@@ -129,6 +131,14 @@ final class Program implements AutoCloseable {
 
     ProcessHandle databaseServer() {
         return handle(records.resolve(command).resolve("mariadb").resolve("pid"));
+    }
+
+    /** Whichever runs now, if any does. */
+    void killDatabase() {
+        Path pid = records.resolve(command).resolve("mariadb").resolve("pid");
+        if (Files.exists(pid) && !read(pid).isBlank()) {
+            ProcessHandle.of(Long.parseLong(read(pid).strip())).ifPresent(ProcessHandle::destroyForcibly);
+        }
     }
 
     private static ProcessHandle handle(Path pid) {

@@ -12,7 +12,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 
 /** The built-in suites in a real browser: each test does its work there, and says why where it cannot. */
-@Order(1)
+@Order(2)
 class WorkloadsIT extends AtTheDemo {
     WorkloadsIT() {
         super(Demo.CHANGED);
