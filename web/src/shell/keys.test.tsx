@@ -47,6 +47,56 @@ test('behind an open dialog no key of a view acts', async () => {
   expect(run).toHaveBeenCalledTimes(1);
 });
 
+function Table({ open, followed }: { open: () => void; followed: () => void }) {
+  useKeys([
+    { key: 'Enter', does: 'Open the row', run: open },
+    { key: 'ArrowDown', does: 'Next row', run: open },
+  ]);
+  return (
+    <>
+      <a href="#there" onClick={followed}>
+        There
+      </a>
+      <button onClick={followed}>Do it</button>
+      <div role="tab" tabIndex={0}>
+        Tab
+      </div>
+    </>
+  );
+}
+
+test('Enter on a link or a button is theirs, and the view’s everywhere else', async () => {
+  const open = vi.fn();
+  const followed = vi.fn();
+  const user = userEvent.setup();
+  render(<Table open={open} followed={followed} />);
+  await user.keyboard('{Enter}');
+  expect([open.mock.calls.length, followed.mock.calls.length]).toEqual([1, 0]);
+  screen.getByRole('link').focus();
+  await user.keyboard('{Enter}');
+  screen.getByRole('button').focus();
+  await user.keyboard('{Enter}');
+  expect([open.mock.calls.length, followed.mock.calls.length]).toEqual([1, 2]);
+  await user.keyboard('{ArrowDown}');
+  expect(open, 'a button does nothing with an arrow').toHaveBeenCalledTimes(2);
+  screen.getByRole('tab').focus();
+  await user.keyboard('{ArrowDown}');
+  expect(open).toHaveBeenCalledTimes(2);
+});
+
+test('behind an open menu no key of a view acts', async () => {
+  const run = vi.fn();
+  const user = userEvent.setup();
+  render(
+    <>
+      <View run={run} />
+      <div role="menu" />
+    </>,
+  );
+  await user.keyboard('n');
+  expect(run).not.toHaveBeenCalled();
+});
+
 test('the help lists the keys of what is open and no longer those of what is closed', () => {
   const { unmount } = render(<View run={vi.fn()} />);
   expect(keysNow().map((k) => k.does)).toContain('Count');

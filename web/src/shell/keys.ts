@@ -20,9 +20,26 @@ function isWriting(target: EventTarget | null): boolean {
   );
 }
 
-/** While a dialog or a list is open, its own keys are the only ones. */
+/** What answers a key itself wherever it is focused: a link follows Enter, a button is pressed, a menu is walked through. */
+const ANSWERS: Readonly<Record<string, string>> = {
+  Enter: 'a[href], button, summary, [role="button"], [role="link"], [role="menuitem"], [role="option"], [role="tab"]',
+  ' ': 'button, summary, [role="button"], [role="checkbox"], [role="switch"], [role="radio"], [role="menuitem"]',
+  ...Object.fromEntries(
+    ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight', 'Home', 'End'].map((key) => [
+      key,
+      '[role="tab"], [role="radio"], [role="slider"], [role="menuitem"], [role="option"]',
+    ]),
+  ),
+};
+
+function answersItself(target: EventTarget | null, key: string): boolean {
+  const selector = ANSWERS[key];
+  return selector !== undefined && target instanceof Element && target.closest(selector) !== null;
+}
+
+/** While a dialog, a menu or a list is open, its own keys are the only ones. */
 function isBusy(): boolean {
-  return document.querySelector('[role="dialog"], [role="listbox"]') !== null;
+  return document.querySelector('[role="dialog"], [role="alertdialog"], [role="menu"], [role="listbox"]') !== null;
 }
 
 /** Binds keys while the component is shown. Nothing happens while somebody writes in a field. */
@@ -40,6 +57,7 @@ export function useKeys(actions: readonly KeyAction[]): void {
         event.metaKey ||
         event.altKey ||
         isWriting(event.target) ||
+        answersItself(event.target, event.key) ||
         isBusy()
       )
         return;
