@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Path;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicInteger;
 import org.junit.jupiter.api.Test;
 
 /** What happens around a start: a second one in the same place, and a command that is killed. */
@@ -37,13 +38,16 @@ class StartingIT {
         browser.see("//nav[@aria-label='Line of work']");
         ProcessHandle database = program.databaseServer();
         database.destroyForcibly();
-        browser.open(program.address() + "shelf");
-        // It is back within a second, so it is killed again for as long as the page has not asked.
+        // It is back within a second, so it is killed again for as long as the page has not met it away.
+        AtomicInteger looks = new AtomicInteger();
         browser.until("a page that says what is wrong", Browser.PATIENCE, () -> {
             if (browser.text().contains("The records are out of reach")) {
                 return true;
             }
             program.killDatabase();
+            if (looks.getAndIncrement() % 10 == 0) {
+                browser.open(program.address() + "shelf");
+            }
             return false;
         });
         browser.until("a shelf that is read again, without a key or a click", Browser.PATIENCE, () -> {
