@@ -18,8 +18,11 @@ const queries = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
-      // What the server refused it will refuse again; what did not reach it is worth another try.
-      retry: (count, error) => count < 2 && (!(error instanceof Problem) || error.status === 0 || error.status >= 500),
+      // What the server refused it will refuse again; what did not reach it is worth another try. Records that are away
+      // are said at once: the line that says it asks until they are back.
+      retry: (count, error) =>
+        count < 2 &&
+        (!(error instanceof Problem) || error.status === 0 || (error.status >= 500 && error.code !== 'records-away')),
     },
   },
 });

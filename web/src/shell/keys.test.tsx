@@ -79,9 +79,11 @@ test('Enter on a link or a button is theirs, and the view’s everywhere else', 
   expect([open.mock.calls.length, followed.mock.calls.length]).toEqual([1, 2]);
   await user.keyboard('{ArrowDown}');
   expect(open, 'a button does nothing with an arrow').toHaveBeenCalledTimes(2);
+  await user.keyboard('{Enter}');
+  expect([open.mock.calls.length, followed.mock.calls.length], 'the row was gone to').toEqual([3, 2]);
   screen.getByRole('tab').focus();
   await user.keyboard('{ArrowDown}');
-  expect(open).toHaveBeenCalledTimes(2);
+  expect(open).toHaveBeenCalledTimes(3);
 });
 
 test('behind an open menu no key of a view acts', async () => {

@@ -64,6 +64,8 @@ export function useKeys(actions: readonly KeyAction[]): void {
       const action = layer.current.find((a) => a.key === event.key);
       if (action) {
         event.preventDefault();
+        // Whoever walks along the rows has left the button before: the next Enter is the row's.
+        if (event.key.startsWith('Arrow') && event.target instanceof HTMLElement) event.target.blur();
         action.run();
       }
     };
