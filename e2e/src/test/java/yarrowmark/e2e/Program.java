@@ -133,14 +133,6 @@ final class Program implements AutoCloseable {
         return handle(records.resolve(command).resolve("mariadb").resolve("pid"));
     }
 
-    /** Whichever runs now, if any does. */
-    void killDatabase() {
-        Path pid = records.resolve(command).resolve("mariadb").resolve("pid");
-        if (Files.exists(pid) && !read(pid).isBlank()) {
-            ProcessHandle.of(Long.parseLong(read(pid).strip())).ifPresent(ProcessHandle::destroyForcibly);
-        }
-    }
-
     private static ProcessHandle handle(Path pid) {
         return ProcessHandle.of(Long.parseLong(read(pid).strip())).orElseThrow();
     }

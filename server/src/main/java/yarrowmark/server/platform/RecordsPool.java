@@ -16,7 +16,7 @@ import org.springframework.context.annotation.Configuration;
 @Configuration
 class RecordsPool {
     /** Times the pool's own patience, while all connections are at work. */
-    private static final int TURNS = 8;
+    private static final int TURNS = 5;
 
     static final class Patient extends HikariDataSource {
         @Override
