@@ -53,6 +53,25 @@ free_port() {
   echo "$port"
 }
 
+# take_port VARIABLE WANTED : like free_port, and no other Yarrowmark of this user takes it until this command ends, also
+# while nothing listens there yet.
+take_port() {
+  local -n taken=$1
+  local wanted=$2 tries=0 fd locks
+  locks=${TMPDIR:-/tmp}/yarrowmark-ports-$(id -u)
+  mkdir -p "$locks" || fail "$locks could not be made"
+  taken=$wanted
+  while :; do
+    if [ "$taken" -ne 0 ] && port_is_free "$taken" && exec {fd}>"$locks/$taken"; then
+      ! flock -n "$fd" || return 0
+      exec {fd}>&-
+    fi
+    taken=$((20000 + RANDOM % 20000))
+    tries=$((tries + 1))
+    [ $tries -lt 200 ] || fail "no free port was found on 127.0.0.1"
+  done
+}
+
 # Builds the program unless nothing has changed since the last time.
 build_program() {
   local jar=$root/server/target/yarrowmark.jar

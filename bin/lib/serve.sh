@@ -58,11 +58,10 @@ serve() {
   if [ -z "$wanted" ]; then
     if [ $lan = yes ]; then wanted=8443; else wanted=8080; fi
   fi
-  port=$(free_port "$wanted")
+  take_port port "$wanted"
   [ "$port" = "$wanted" ] || say "Port $wanted is taken, so this is port $port."
   if [ $lan = yes ]; then
-    plain=$(free_port 8080)
-    while [ "$plain" = "$port" ]; do plain=$(free_port); done
+    take_port plain 8080
     export YARROWMARK_LAN=true YARROWMARK_HTTP_PORT=$plain
   fi
   export YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD YARROWMARK_PORT=$port YARROWMARK_VAR=$var
