@@ -26,10 +26,7 @@ function opened(session: number, queries: QueryClient): Promise<TypedScores> {
       throw error;
     }
   };
-  return TypedScores.open(session, { send }).then((scores) => {
-    window.addEventListener('online', scores.kick);
-    return scores;
-  });
+  return TypedScores.open(session, { send });
 }
 
 async function taken(session: number, queries: QueryClient): Promise<TypedScores> {
@@ -64,6 +61,11 @@ export function useTyped(session: number): TypedScores | null {
 /** Sends what an earlier visit to this page had entered and could not send, whatever view is open now. */
 export function useUnsent(): void {
   const queries = useQueryClient();
+  useEffect(() => {
+    const online = () => open.forEach((scores) => void scores.then((s) => s.kick()));
+    window.addEventListener('online', online);
+    return () => window.removeEventListener('online', online);
+  }, []);
   useEffect(() => {
     unsentSessions().then(
       (sessions) => {

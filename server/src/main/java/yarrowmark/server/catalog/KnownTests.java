@@ -9,6 +9,7 @@ import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.platform.ChangeFeed;
 import yarrowmark.server.platform.Mirror;
 import yarrowmark.server.platform.RecordsChanged;
 
@@ -22,11 +23,13 @@ public class KnownTests implements Mirror {
     private record Known(long change, Map<Long, TestRow> tests, List<MetricRow> computed) {}
 
     private final Catalog catalog;
+    private final ChangeFeed feed;
     private final AtomicLong changes = new AtomicLong();
     private volatile @Nullable Known known;
 
-    KnownTests(Catalog catalog) {
+    KnownTests(Catalog catalog, ChangeFeed feed) {
         this.catalog = catalog;
+        this.feed = feed;
     }
 
     /** Those of these ids that there are. */
@@ -61,7 +64,10 @@ public class KnownTests implements Mirror {
         catalog.tests().forEach(t -> tests.put(t.id(), t));
         // What is read before a change is committed is of before it, and is not kept for after it.
         Known made = new Known(change, tests, List.copyOf(catalog.computed()));
-        known = made;
+        // What this transaction itself put in may yet be rolled back.
+        if (!feed.changedHere(CatalogWatch.CatalogChanged.class)) {
+            known = made;
+        }
         return made;
     }
 

@@ -18,7 +18,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
  * know of.
  */
 @Component
-class ChangeFeed {
+public class ChangeFeed {
     private static final Logger LOG = LoggerFactory.getLogger(ChangeFeed.class);
 
     private final ObjectProvider<Mirror> mirrors;
@@ -61,6 +61,11 @@ class ChangeFeed {
             mine = made;
         }
         mine.add(event);
+    }
+
+    /** Whether the transaction of now has changed something of this kind: what it reads then is not what was committed. */
+    public boolean changedHere(Class<? extends RecordsChanged> kind) {
+        return gathered() instanceof Set<?> mine && mine.stream().anyMatch(kind::isInstance);
     }
 
     private @Nullable Object gathered() {
