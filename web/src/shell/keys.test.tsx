@@ -125,3 +125,21 @@ test('g and a letter go somewhere, and the letter alone keeps its own meaning', 
   await user.keyboard('b');
   expect([go.mock.calls.length, single.mock.calls.length]).toEqual([1, 2]);
 });
+
+test('an arrow leaves the focus on a row, where the next Enter belongs', async () => {
+  const open = vi.fn();
+  const user = userEvent.setup();
+  render(
+    <>
+      <Table open={open} followed={vi.fn()} />
+      <div data-testid="row" tabIndex={0} />
+    </>,
+  );
+  const row = screen.getByTestId('row');
+  row.focus();
+  await user.keyboard('{ArrowDown}');
+  expect(document.activeElement).toBe(row);
+  screen.getByRole('button').focus();
+  await user.keyboard('{ArrowDown}');
+  expect(document.activeElement).toBe(document.body);
+});

@@ -65,7 +65,12 @@ export function useKeys(actions: readonly KeyAction[]): void {
       if (action) {
         event.preventDefault();
         // Whoever walks along the rows has left the button before: the next Enter is the row's.
-        if (event.key.startsWith('Arrow') && event.target instanceof HTMLElement) event.target.blur();
+        if (
+          event.key.startsWith('Arrow') &&
+          event.target instanceof HTMLElement &&
+          answersItself(event.target, 'Enter')
+        )
+          event.target.blur();
         action.run();
       }
     };

@@ -121,8 +121,10 @@ export function StandingsTable({
       key: 'Enter',
       does: 'Put the row on the table, or take it off',
       run: () => {
+        // The focus follows an arrow one frame later; quick fingers press Enter before that.
+        const at = document.activeElement;
         const id = current();
-        if (id !== undefined && document.activeElement?.hasAttribute('data-line')) tableActions.toggle(id);
+        if (id !== undefined && (at === document.body || at?.hasAttribute('data-line'))) tableActions.toggle(id);
       },
     },
   ]);
