@@ -4,7 +4,7 @@ import { times, type RatioAxis } from './axis.ts';
 import { LineDetail } from './LineDetail.tsx';
 import type { ComparedRow } from './order.ts';
 import { RatioMark } from './RatioMark.tsx';
-import { isClear, tone, verdictWords, whatWouldTell, type Cell } from './verdict.ts';
+import { boundWords, isClear, restsOn, tone, verdictWords, whatWouldTell, type Cell, type Covers } from './verdict.ts';
 
 interface Props {
   row: ComparedRow;
@@ -53,6 +53,7 @@ export function ComparedLine({ row, comparison, axis, template, active, open, on
           ))}
         </span>
         <span role="cell" className="text-right whitespace-nowrap">
+          {row.atLeast && <span className="text-ink-3">≥ </span>}
           {shown(row.value)}
         </span>
         {alone ? (
@@ -69,13 +70,13 @@ export function ComparedLine({ row, comparison, axis, template, active, open, on
               />
             </span>
             <span role="cell">
-              <InWords cell={cells[0]!} unit={metric.unit} />
+              <InWords cell={cells[0]!} row={row} overall={comparison.sides[0]!.overall?.covers} />
             </span>
           </>
         ) : (
           cells.map((cell, i) => (
             <span key={i} role="cell" className="px-1 data-[on=true]:bg-leaf-soft" data-on={i === side}>
-              <Short cell={cell} unit={metric.unit} />
+              <Short cell={cell} row={row} overall={comparison.sides[i]!.overall?.covers} />
             </span>
           ))
         )}
@@ -85,9 +86,16 @@ export function ComparedLine({ row, comparison, axis, template, active, open, on
   );
 }
 
-function InWords({ cell, unit }: { cell: Cell; unit: string }) {
-  if (cell.verdict === undefined) return <Difference cell={cell} unit={unit} />;
-  const would = whatWouldTell(cell);
+interface Said {
+  cell: Cell;
+  row: ComparedRow;
+  overall: Covers | undefined;
+}
+
+function InWords({ cell, row, overall }: Said) {
+  if (boundWords(cell) !== undefined) return <Held cell={cell} />;
+  if (cell.verdict === undefined) return <Difference cell={cell} unit={row.metric.unit} />;
+  const would = [whatWouldTell(cell), restsOn(cell, row.stated, overall)].filter((w) => w !== '').join('; ');
   return (
     <span className="block leading-tight">
       <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
@@ -100,6 +108,16 @@ function InWords({ cell, unit }: { cell: Cell; unit: string }) {
           not in the overall
         </span>
       )}
+    </span>
+  );
+}
+
+/** A display holds the value of one of them, or of both: the true one may be higher. */
+function Held({ cell }: { cell: Cell }) {
+  return (
+    <span className="block leading-tight" title={cell.sentence}>
+      <span>{boundWords(cell)}</span>
+      <span className="block text-[12.5px] text-ink-3">held by the display, not in the overall</span>
     </span>
   );
 }
@@ -126,8 +144,10 @@ function Difference({ cell, unit }: { cell: Cell; unit: string }) {
 }
 
 /** In a column among several. */
-function Short({ cell, unit }: { cell: Cell; unit: string }) {
-  if (cell.verdict === undefined) return <Difference cell={cell} unit={unit} />;
+function Short({ cell, row, overall }: Said) {
+  if (boundWords(cell) !== undefined) return <Held cell={cell} />;
+  if (cell.verdict === undefined) return <Difference cell={cell} unit={row.metric.unit} />;
+  const rests = restsOn(cell, row.stated, overall);
   return (
     <span className="block leading-tight" title={cell.sentence}>
       <span
@@ -136,6 +156,7 @@ function Short({ cell, unit }: { cell: Cell; unit: string }) {
         {times(cell.ratio!)}
       </span>
       <span className={`block text-[12px] ${TONES[tone(cell.verdict)]}`}>{verdictWords(cell.verdict)}</span>
+      {rests !== '' && <span className="block text-[12px] text-ink-3">{rests}</span>}
     </span>
   );
 }

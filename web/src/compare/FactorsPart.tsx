@@ -10,6 +10,7 @@ import { table } from './csv.ts';
 import { gridFigure } from './figure-grid.ts';
 import { PAINTS } from './page.ts';
 import { TakeMenu } from './TakeMenu.tsx';
+import { covers } from './verdict.ts';
 
 type Grid = Schemas['FactorGrid'];
 export interface Factors {
@@ -206,6 +207,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           ))}
         </section>
       ))}
+      {grid.blocks.length > 0 && grid.covers && <p className="small mt-1">Intervals: {covers(grid.covers)}.</p>}
       {grid.blocks.length === 0 && (
         <p className="mt-4 text-ink-2">Effects need four cells that were measured: two ways of each factor.</p>
       )}

@@ -14,6 +14,7 @@ import { HeldPart } from './HeldPart.tsx';
 import { markOf } from './mark-of.ts';
 import type { ComparedRow } from './order.ts';
 import { PAINTS } from './page.ts';
+import { SessionsPart } from './SessionsPart.tsx';
 import { slotsOf } from './slots.ts';
 import { TakeMenu } from './TakeMenu.tsx';
 
@@ -53,6 +54,7 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
           <>
             <HeldPart data={data} comparison={comparison} />
             <MarksPart data={data} />
+            <SessionsPart data={data} comparison={comparison} />
             <Readings data={data} row={comparison.per ? { ...row, cells: [] } : row} comparison={comparison} />
             <CurvesPlot data={data} comparison={comparison} />
             <FramesPart data={data} comparison={comparison} />
@@ -205,11 +207,20 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
         }
         csv={() =>
           table([
-            ['configuration', `value in ${metric.unit}`, 'run', 'finished', 'set aside because', 'conditions'],
+            [
+              'configuration',
+              `value in ${metric.unit}`,
+              'session',
+              'run',
+              'finished',
+              'set aside because',
+              'conditions',
+            ],
             ...data.sides.flatMap((o) =>
               o.readings.map((r) => [
                 nameOf(o.configurationId),
                 r.value,
+                r.sessionId,
                 r.runNumber,
                 r.finishedAt,
                 r.asideReason,

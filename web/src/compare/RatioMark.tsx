@@ -16,7 +16,8 @@ export function RatioMark({
   materiality: number;
   label: string;
 }) {
-  if (cell.ratio === undefined || cell.verdict === undefined) return null;
+  if (cell.ratio === undefined) return null;
+  if (cell.verdict === undefined) return <OpenMark cell={cell} axis={axis} materiality={materiality} label={label} />;
   const colour = COLOURS[tone(cell.verdict)];
   const { x } = axis;
   const counts = cell.outReason === undefined;
@@ -50,6 +51,24 @@ export function RatioMark({
           strokeWidth={1.6}
         />
       )}
+    </svg>
+  );
+}
+
+/** Where a display holds a value: the ratio goes on from here, nobody knows how far. */
+function OpenMark({ cell, axis, materiality, label }: Parameters<typeof RatioMark>[0]) {
+  const { x } = axis;
+  const at = x(cell.ratio!);
+  const to = cell.bound === 'AT_LEAST' ? axis.width - 4 : cell.bound === 'AT_MOST' ? 4 : at;
+  return (
+    <svg width={axis.width} height={HEIGHT} role="img" aria-label={label} className="block">
+      <rect x={x(1 / materiality)} width={x(materiality) - x(1 / materiality)} height={HEIGHT} fill="var(--band)" />
+      <line x1={x(1)} x2={x(1)} y2={HEIGHT} stroke="var(--tick)" strokeWidth={1.5} />
+      <line x1={at} x2={to} y1={HEIGHT / 2} y2={HEIGHT / 2} stroke="var(--ink-3)" strokeDasharray="2 3" />
+      {to !== at && (
+        <path d={to > at ? `M${to - 5} 6l5 5l-5 5` : `M${to + 5} 6l-5 5l5 5`} fill="none" stroke="var(--ink-3)" />
+      )}
+      <path d={`M${at} 4v14`} stroke="var(--ink-2)" strokeWidth={2.4} strokeLinecap="round" />
     </svg>
   );
 }

@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client.ts';
 import { factStep, number, testGroup } from '../format/format.ts';
 import { times } from './axis.ts';
 import { ShareBar, signed } from '../chart/ShareBar.tsx';
-import { countedVerdict, VERDICTS, verdictWords } from './verdict.ts';
+import { VERDICTS, countedVerdict, covers, isClear, verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 type Side = Comparison['sides'][number];
@@ -44,16 +44,11 @@ function Overall({ side, purpose }: { side: Side; purpose: string }) {
       </p>
       <p className="mt-1 font-semibold">
         {verdictWords(o.verdict)}
+        {isClear(o.verdict) && o.covers === 'WITHIN_ONE_SESSION' && ' within one session'}
         {side.clean && <span className="pill ml-2">a clean comparison</span>}
       </p>
       <p className="small mt-0.5">
-        {o.low !== undefined && o.high !== undefined ? (
-          <>
-            95 % between {times(o.low, 3)} and {times(o.high, 3)}, run-to-run noise only
-          </>
-        ) : (
-          <>how sure is not known: a test with one run, and nothing lends it noise</>
-        )}
+        95 % between {times(o.low, 3)} and {times(o.high, 3)}, {covers(o.covers)}
         {' · '}
         {o.shared} shared {o.shared === 1 ? 'test' : 'tests'}, {purpose}
       </p>
@@ -62,6 +57,18 @@ function Overall({ side, purpose }: { side: Side; purpose: string }) {
           .map((v) => countedVerdict(v, o.counts[v]!))
           .join(' · ')}
       </p>
+      {o.assumed > 0 && (
+        <p className="small">
+          {o.assumed} {o.assumed === 1 ? 'test rests' : 'tests rest'} on an assumed spread of 10 %, which nobody
+          measured.
+        </p>
+      )}
+      {o.covers === 'WITHIN_ONE_SESSION' && (
+        <p className="small">
+          Another day may be another matter: measure one device in a second session, and the noise from day to day is
+          known for all.
+        </p>
+      )}
       <p className="small">
         from {times(o.smallest.ratio)} in {o.smallest.test} to {times(o.largest.ratio)} in {o.largest.test}
       </p>

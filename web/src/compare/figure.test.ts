@@ -23,6 +23,8 @@ const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number
   } as Schemas['MetricRow'],
   value: 100,
   runs: 3,
+  sessions: 1,
+  atLeast: false,
   cells: [
     {
       value: 110,
@@ -32,6 +34,8 @@ const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number
       high: 1.15,
       verdict: 'CLEAR_GAIN',
       moreThanMost: false,
+      oneSession: true,
+      assumed: false,
       percent: 4,
       ...more,
     },
@@ -123,7 +127,13 @@ describe('the picture to take along', () => {
   test('several sides share an axis, each with its mark, and one that has no result has none', () => {
     const one = comparison([]);
     const rows = [
-      { ...row(1, 'Read'), cells: [row(1, 'Read').cells[0]!, { moreThanMost: false, outReason: 'not run' }] },
+      {
+        ...row(1, 'Read'),
+        cells: [
+          row(1, 'Read').cells[0]!,
+          { moreThanMost: false, oneSession: false, assumed: false, outReason: 'not run' },
+        ],
+      },
     ];
     const two = { ...one, rows, sides: [one.sides[0]!, { ...one.sides[0]!, configuration: configuration(3, 'Spar') }] };
     const svg = figureOfSeveral(

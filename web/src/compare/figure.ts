@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client.ts';
 import { ratioAxis, times, type RatioAxis } from './axis.ts';
 import type { ComparedRow, Section } from './order.ts';
 import { framed, HEIGHT, rule, text, WIDTH, type Paint } from './page.ts';
-import { isClear, tone, verdictWords, whatWouldTell, type Cell } from './verdict.ts';
+import { isClear, tone, verdictWords, whatWouldTell, type Cell, boundWords, covers } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 
@@ -80,9 +80,7 @@ export function figure(
         text(
           WIDTH - EDGE,
           158,
-          o.low !== undefined && o.high !== undefined
-            ? `95 % between ${times(o.low, 3)} and ${times(o.high, 3)}, run-to-run noise only`
-            : 'how sure is not known',
+          `95 % between ${times(o.low, 3)} and ${times(o.high, 3)}, ${covers(o.covers)}${o.assumed > 0 ? ', a spread assumed in part' : ''}`,
           21,
           paint.quiet,
           { end: true },
@@ -237,6 +235,8 @@ function rowOf(
 }
 
 function words(cell: Cell, unit: string): string {
+  const bound = boundWords(cell);
+  if (bound !== undefined) return bound;
   if (cell.verdict === undefined)
     return cell.difference === undefined
       ? (cell.outReason ?? '')
@@ -259,7 +259,7 @@ function drawn(
   materiality: number,
   paint: Paint,
 ): string {
-  if (cell.ratio === undefined || cell.verdict === undefined) return '';
+  if (cell.ratio === undefined) return '';
   const x = (r: number) => (left + axis.x(r)).toFixed(1);
   const middle = (y + line / 2).toFixed(1);
   const c = colour(cell, paint);
@@ -269,6 +269,8 @@ function drawn(
     (cell.low !== undefined && cell.high !== undefined
       ? `<path d="M${x(cell.low)} ${middle}H${x(cell.high)}" stroke="${c}" stroke-width="4" stroke-linecap="round"/>`
       : '') +
-    `<circle cx="${x(cell.ratio)}" cy="${middle}" r="${Math.min(9, line * 0.24).toFixed(1)}" fill="${isClear(cell.verdict) ? c : (paint.paper ?? '#ffffff')}" stroke="${c}" stroke-width="2.5"/>`
+    (cell.verdict === undefined
+      ? `<path d="M${x(cell.ratio)} ${(y + line / 2 - 8).toFixed(1)}v16" stroke="${c}" stroke-width="4" stroke-linecap="round"/>${cell.bound === 'OPEN' ? '' : `<path d="M${x(cell.ratio)} ${middle}h${cell.bound === 'AT_LEAST' ? 60 : -60}" stroke="${c}" stroke-width="2" stroke-dasharray="4 5"/>`}`
+      : `<circle cx="${x(cell.ratio)}" cy="${middle}" r="${Math.min(9, line * 0.24).toFixed(1)}" fill="${isClear(cell.verdict) ? c : (paint.paper ?? '#ffffff')}" stroke="${c}" stroke-width="2.5"/>`)
   );
 }

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
 import { missingRuns, sections, type ComparedRow } from './order.ts';
-import { certainty, countedVerdict, whatWouldTell, type Cell } from './verdict.ts';
+import { boundWords, certainty, countedVerdict, restsOn, whatWouldTell, type Cell } from './verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({
   ratio: 1.1,
@@ -9,6 +9,8 @@ const cell = (more: Partial<Cell>): Cell => ({
   high: 1.15,
   verdict: 'CLEAR_GAIN',
   moreThanMost: false,
+  oneSession: true,
+  assumed: false,
   value: 1,
   runs: 3,
   ...more,
@@ -18,6 +20,8 @@ const row = (id: number, group: 'PROCESSOR' | 'GRAPHICS', ...cells: Cell[]) =>
     metric: { id, testId: id, test: `Test ${id}`, group } as Schemas['MetricRow'],
     value: 1,
     runs: 3,
+    sessions: 1,
+    atLeast: false,
     cells,
   }) satisfies ComparedRow;
 const ids = (parts: ReturnType<typeof sections>) => parts.map((p) => p.rows.map((r) => r.metric.id));
@@ -35,7 +39,7 @@ test('lines are under their groups, or in one list by size or certainty', () => 
 
 test('what has no ratio or no known spread comes last', () => {
   const rows = [
-    row(1, 'PROCESSOR', { moreThanMost: false, outReason: 'not run' }),
+    row(1, 'PROCESSOR', { moreThanMost: false, oneSession: false, assumed: false, outReason: 'not run' }),
     row(2, 'PROCESSOR', cell({ low: undefined, high: undefined })),
     row(3, 'PROCESSOR', cell({ ratio: 1.01 })),
   ];
@@ -81,4 +85,25 @@ test('verdicts are counted in words', () => {
     countedVerdict('CLEAR_LOSS', 1),
     countedVerdict('LEVEL', 4),
   ]).toEqual(['3 clear gains', '2 small losses', '1 clear loss', '4 level']);
+});
+
+test('where days differ more than runs do, sessions are asked for', () => {
+  expect(whatWouldTell(cell({ verdict: 'CANNOT_TELL', moreSessions: 1 }))).toBe('1 more session of three runs');
+  expect(whatWouldTell(cell({ verdict: 'CANNOT_TELL', moreSessions: 2 }))).toBe('2 more sessions of three runs');
+  expect(missingRuns([row(1, 'PROCESSOR', cell({ verdict: 'CANNOT_TELL', moreSessions: 2 }))])).toEqual([]);
+});
+
+test('what a display holds is at least, with no verdict', () => {
+  expect(boundWords(cell({ bound: 'AT_LEAST', ratio: 2.7345 }))).toBe('at least 2.73×');
+  expect(boundWords(cell({ bound: 'AT_MOST', ratio: 0.4 }))).toBe('at most 0.40×');
+  expect(boundWords(cell({ bound: 'OPEN' }))).toBe('both held');
+  expect(boundWords(cell({}))).toBeUndefined();
+});
+
+test('what a line rests on is said where the whole does not say it', () => {
+  expect(restsOn(cell({ oneSession: true }), undefined, 'WITHIN_ONE_SESSION')).toBe('');
+  expect(restsOn(cell({ oneSession: true }), undefined, 'PARTLY')).toBe('within one session');
+  expect(restsOn(cell({ oneSession: false }), undefined, 'PARTLY')).toBe('day to day included');
+  expect(restsOn(cell({ assumed: true }), 2, 'WITHIN_ONE_SESSION')).toBe('assuming a spread of 10 %');
+  expect(restsOn(cell({}), 2, 'WITHIN_ONE_SESSION')).toBe('by a stated repeatability of 2 %');
 });

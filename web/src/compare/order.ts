@@ -33,7 +33,9 @@ export function missingRuns(rows: readonly ComparedRow[]): { testId: number; tes
   const missing = new Map<number, { testId: number; test: string; runs: number }>();
   for (const { metric, cells } of rows) {
     if (metric.formula !== undefined) continue;
-    const unsure = cells.filter((c) => c.verdict === 'CANNOT_TELL' && !c.moreThanMost).map((c) => c.moreRuns ?? 2);
+    const unsure = cells
+      .filter((c) => c.verdict === 'CANNOT_TELL' && !c.moreThanMost)
+      .map((c) => c.moreRuns ?? (c.moreSessions === undefined ? 2 : 0));
     const runs = Math.min(30, Math.max(0, ...unsure));
     const before = missing.get(metric.testId);
     if (runs > 0 && (before === undefined || before.runs < runs))

@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client.ts';
+import { times } from './axis.ts';
 
 export type Cell = Schemas['ComparedCell'];
 export type Verdict = NonNullable<Cell['verdict']>;
@@ -38,11 +39,45 @@ export function isClear(v: Verdict): boolean {
   return v === 'CLEAR_GAIN' || v === 'CLEAR_LOSS';
 }
 
+export type Covers = NonNullable<Schemas['Overall']['covers']>;
+const COVERS: Record<Covers, string> = {
+  WITHIN_ONE_SESSION: 'within one session',
+  PARTLY: 'day to day included for some of the tests',
+  DAY_TO_DAY: 'day to day included',
+};
+
+/** Which noise an interval knows. */
+export function covers(c: Covers): string {
+  return COVERS[c];
+}
+
+/** Where a display holds a value it is the least there may be: "at least 2.73×", with no interval and no verdict. */
+export function boundWords(cell: Cell): string | undefined {
+  if (cell.bound === undefined || cell.bound === 'NONE' || cell.ratio === undefined) return undefined;
+  if (cell.bound === 'OPEN') return 'both held';
+  return `${cell.bound === 'AT_LEAST' ? 'at least' : 'at most'} ${times(cell.ratio)}`;
+}
+
+/** What a line rests on beside its own runs, where that is not what the whole rests on. */
+export function restsOn(cell: Cell, stated: number | undefined, overall: Covers | undefined): string {
+  return [
+    cell.assumed && 'assuming a spread of 10 %',
+    !cell.assumed && stated !== undefined && `by a stated repeatability of ${stated} %`,
+    cell.verdict !== undefined &&
+      (overall === 'PARTLY' || overall === undefined) &&
+      (cell.oneSession ? COVERS.WITHIN_ONE_SESSION : COVERS.DAY_TO_DAY),
+  ]
+    .filter((w) => w !== false)
+    .join(', ');
+}
+
 /** Behind "cannot tell": what would settle it. */
 export function whatWouldTell(cell: Cell): string {
   if (cell.verdict !== 'CANNOT_TELL') return '';
   if (cell.moreThanMost) return 'more than 40 runs';
-  if (cell.moreRuns === undefined) return 'spread unknown: a second run';
+  if (cell.moreSessions !== undefined)
+    return `${cell.moreSessions} more ${cell.moreSessions === 1 ? 'session' : 'sessions'} of three runs`;
+  if (cell.moreRuns === undefined) return 'a second run';
   // Narrow enough already: it only lies across the line between level and a difference that matters.
   return cell.moreRuns === 0
     ? 'at the edge of what matters'

@@ -58,8 +58,9 @@ export function index(value: number): string {
 }
 
 /** Half of an interval's width, as is usual behind ±. */
-export function plusMinus(low: number, high: number): string {
-  return `± ${((high - low) / 2).toFixed(1)}`;
+/** The two ends of an interval: it is not symmetric, so never "±". */
+export function ends(low: number, high: number): string {
+  return `${index(low)} to ${index(high)}`;
 }
 
 export function percent(share: number, decimals = 0): string {

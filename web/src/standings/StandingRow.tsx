@@ -120,6 +120,15 @@ export const StandingRow = memo(function StandingRow({
             {c.name}
             {c.id === base ? ' · base' : ''}
           </span>
+          {(row.assumed ?? 0) > 0 && (
+            <span
+              className="pill shrink-0 !px-1.5 !text-[11px]"
+              data-tone="wait"
+              title={`${row.assumed} of its results ${row.assumed === 1 ? 'rests' : 'rest'} on an assumed spread of 10 %, which nobody measured: single runs, and nothing lends them noise`}
+            >
+              spread assumed
+            </span>
+          )}
           {stale.length > 0 && (
             <span className="pill shrink-0 !px-1.5 !text-[11px]" data-tone="wait" title={stale.join('; ')}>
               stale
@@ -210,7 +219,9 @@ export const StandingRow = memo(function StandingRow({
 });
 
 function secondLine(row: Props['row'], oneTest: boolean): string {
-  if (oneTest && row.index !== undefined) return `index ${format.index(row.index)}`;
-  if (row.low !== undefined && row.high !== undefined) return format.plusMinus(row.low, row.high);
+  if (oneTest && row.index !== undefined) return `${row.atLeast ? 'at least ' : ''}index ${format.index(row.index)}`;
+  if (row.atLeast) return 'at least';
+  if (row.low !== undefined && row.high !== undefined)
+    return row.low === row.high ? 'the base' : format.ends(row.low, row.high);
   return row.index === undefined ? '' : 'spread unknown';
 }

@@ -14,6 +14,7 @@ import { slotOf, useTable } from '../shell/table-store.ts';
 import { Empty, Loading, Trouble } from '../ui/states.tsx';
 import { AgainstPlot } from './AgainstPlot.tsx';
 import { askOf, partName, type Standings } from './ask.ts';
+import { coversAll } from './covers-all.ts';
 import { FirmTop } from './FirmTop.tsx';
 import { GenerationsPart } from './GenerationsPart.tsx';
 import { leftOutWords } from './left-out.ts';
@@ -195,8 +196,8 @@ function Foot({ standings, children }: { standings: Standings; children?: React.
     <div className="mt-2 -mb-3 shrink-0">
       {children}
       <p className="small">
-        {standings.placed} placed among {classes(standings.classes)}; whiskers and ± are 95 % intervals, from run-to-run
-        noise and from tests that are missing.
+        {standings.placed} placed among {classes(standings.classes)}; whiskers and small numbers are 95 % intervals,{' '}
+        {coversAll(standings.rows)}, with the noise of the base and of tests that are missing.
         {standings.per && <> Every score is divided: per {standings.per}.</>}
         {standings.unknown.length > 0 && (
           <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>

@@ -64,7 +64,11 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
                 )}
                 <td className="text-right">{r.index === undefined ? '–' : index(r.index)}</td>
                 <td className="text-right whitespace-nowrap">
-                  {r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`}
+                  {r.atLeast
+                    ? 'at least'
+                    : r.low === undefined || r.high === undefined
+                      ? '–'
+                      : `${number(r.low, 4)} to ${number(r.high, 4)}`}
                 </td>
                 <td>{positionWords(r, among, standings.placed)}</td>
                 <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>

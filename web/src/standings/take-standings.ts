@@ -2,7 +2,9 @@ import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '.
 import { table } from '../compare/csv.ts';
 import { index, number, place, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
+import { covers } from '../compare/verdict.ts';
 import type { Standings } from './ask.ts';
+import { coversAll } from './covers-all.ts';
 
 /** Every number of a standing as a table. */
 export function standingsCsv(standings: Standings): string {
@@ -21,6 +23,9 @@ export function standingsCsv(standings: Standings): string {
       'index',
       '95 % low',
       '95 % high',
+      'the interval covers',
+      'results on an assumed spread',
+      'held by a display',
       'coverage',
       'tests',
       'beats this share of the others',
@@ -42,6 +47,9 @@ export function standingsCsv(standings: Standings): string {
       r.index,
       r.low,
       r.high,
+      r.covers && covers(r.covers),
+      r.assumed,
+      r.atLeast ? 'at least' : '',
       r.coverage,
       r.tests,
       r.percentile,
@@ -70,6 +78,9 @@ export function standingsCsv(standings: Standings): string {
       '',
       '',
       '',
+      '',
+      '',
+      '',
       l.reason,
     ]),
   ]);
@@ -83,7 +94,7 @@ export function standingsHtml(standings: Standings, caption: string, when: strin
     .filter((r) => r.status !== 'NOT_LINKED')
     .map(
       (r) =>
-        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index))}${cell(r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`)}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
+        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index))}${cell(r.atLeast ? 'at least' : r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`)}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
     );
   return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">Index</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
 }
@@ -162,7 +173,7 @@ export function standingsFigure(
     text(
       EDGE,
       HEIGHT - 24,
-      `Right is better; bars are 95 % intervals from run-to-run noise and missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`,
+      `Right is better; bars are 95 % intervals ${coversAll(ranked)}, with the noise of the base and of missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`,
       19,
       paint.quiet,
     ),

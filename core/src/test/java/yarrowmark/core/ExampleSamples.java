@@ -2,9 +2,17 @@ package yarrowmark.core;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import yarrowmark.core.compare.DifferenceComparison;
+import yarrowmark.core.compare.Materiality;
+import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 
 /** The samples of the method's examples. Expected values in the tests were computed in R 4.2.2. */
@@ -26,7 +34,39 @@ public final class ExampleSamples {
             more(45.2, 45.3, 45.0),
             more(210, 214, 206, 211, 216));
 
+    /** The method's example F: sessions of each configuration in brackets. */
+    public static final List<Sample> F = List.of(
+            sessions(new double[][] {{388.1, 391.7, 386.9}, {381.0, 383.5, 380.2}}),
+            sessions(new double[][] {{402.4, 405.9, 403.3}}),
+            sessions(new double[][] {{512.0, 498.6, 505.1}, {509.9, 514.2, 511.0}, {500.3, 503.8, 498.9}}),
+            sessions(new double[][] {{610.8, 612.2, 607.5, 609.9}}),
+            sessions(new double[][] {{291.3, 290.1}, {295.9, 296.4, 294.8}}),
+            sessions(new double[][] {{297.0}}));
+
     private ExampleSamples() {}
+
+    /** More is better; sessions are numbered from 1. */
+    public static Sample sessions(double[][] readings) {
+        return Sample.of(IntStream.range(0, readings.length)
+                .mapToObj(i -> new Sample.OfSession(i + 1, more(readings[i])))
+                .toList());
+    }
+
+    /** Everything in one session. */
+    public static Sample one(SampleMoments moments) {
+        return Sample.ofOneSession(1, moments);
+    }
+
+    /** The same for a difference metric, with nothing lent. */
+    public static DifferenceComparison apart(SampleMoments a, SampleMoments base) {
+        return DifferenceComparison.of(one(a), one(base), Noise.UNKNOWN);
+    }
+
+    /** Two samples of one session each, where no second session of anything is known. */
+    public static PairComparison pair(
+            SampleMoments a, SampleMoments base, Optional<NoisePrior> lent, Materiality materiality) {
+        return PairComparison.of(one(a), one(base), Noise.ofRuns(lent), materiality);
+    }
 
     public static SampleMoments more(double... values) {
         return sample(Direction.MORE_IS_BETTER, 0, values);

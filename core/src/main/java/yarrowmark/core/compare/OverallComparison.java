@@ -5,17 +5,17 @@ import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.IntStream;
 import yarrowmark.core.compare.PairComparison.Interval;
+import yarrowmark.core.stats.SharedDay;
 
 /**
- * Two configurations over all tests that both have: ln G = Σ wδ with weights that sum to 1; variance Σ w²(vA + vB);
- * degrees of freedom by Satterthwaite over all terms; 95 % interval from Student's t. The interval knows run-to-run
- * noise only.
+ * Two configurations over all tests that both have: ln G = Σ wδ with weights that sum to 1; variance Σ w²(vA + vB) of runs,
+ * and what sessions add, (1 − κ) Σq² + κ (Σq)² with q = w √((ΣuA² + ΣuB²) σᵤ²), because a day moves many tests together;
+ * degrees of freedom by Satterthwaite over all terms, e for those of sessions; 95 % interval from Student's t.
  *
- * <p>Edge cases: where the noise of one pair with weight is unknown, so is the interval, and the verdict is
- * {@link Verdict#CANNOT_TELL}. Accuracy: that of {@link PairComparison}. Source: section 4 of the method.
+ * <p>Edge cases: tests of which no second session is known add noise of runs alone. Accuracy: that of
+ * {@link PairComparison}. Source: sections 4 and 11 of the method.
  *
  * @param difference    ln G
  * @param interval      of G
@@ -23,15 +23,19 @@ import yarrowmark.core.compare.PairComparison.Interval;
  * @param smallest      index of the pair with the smallest ratio
  * @param largest       index of the pair with the largest ratio
  * @param counts        pairs by verdict; a verdict that no pair has is not in it
+ * @param covers        which noise the interval knows
+ * @param assumed       how many pairs with weight rest on the assumed spread
  */
 public record OverallComparison(
         double difference,
-        Optional<Interval> interval,
+        Interval interval,
         Verdict verdict,
         List<Double> contributions,
         int smallest,
         int largest,
-        Map<Verdict, Integer> counts) {
+        Map<Verdict, Integer> counts,
+        Covers covers,
+        int assumed) {
     public OverallComparison {
         contributions = List.copyOf(contributions);
         counts = Map.copyOf(counts);
@@ -45,9 +49,11 @@ public record OverallComparison(
     /**
      * @param pairs   one or more
      * @param weights one for each pair, 0 or more; scaled here to sum to 1
+     * @param day     how far a day moves tests together
      * @throws IllegalArgumentException where the numbers do not fit, or no pair has weight
      */
-    public static OverallComparison of(List<PairComparison> pairs, double[] weights, Materiality materiality) {
+    public static OverallComparison of(
+            List<PairComparison> pairs, double[] weights, SharedDay day, Materiality materiality) {
         if (pairs.isEmpty() || pairs.size() != weights.length) {
             throw new IllegalArgumentException("an overall needs one weight for each of one or more pairs, not "
                     + weights.length + " for " + pairs.size());
@@ -63,24 +69,33 @@ public record OverallComparison(
             throw new IllegalArgumentException("none of the " + pairs.size() + " pairs has weight");
         }
         double total = 0;
-        double variance = 0;
-        double satterthwaite = 0;
-        boolean known = true;
+        double runs = 0;
+        double terms = 0;
+        double q = 0;
+        double qq = 0;
+        int weighed = 0;
+        int oneSession = 0;
+        int assumed = 0;
         Map<Verdict, Integer> counts = new EnumMap<>(Verdict.class);
         for (int i = 0; i < weights.length; i++) {
             PairComparison pair = pairs.get(i);
             double w = weights[i] / sum;
             total += w * pair.difference();
             counts.merge(pair.verdict(), 1, Integer::sum);
-            if (pair.interval().isPresent()) {
-                // vA²/dA + vB²/dB of a pair is the square of its variance over its own degrees of freedom.
-                double v = w * w * Math.pow(pair.interval().get().standardError(), 2);
-                variance += v;
-                satterthwaite += v * v / pair.interval().get().degreesOfFreedom();
-            } else {
-                known &= w == 0;
+            runs += w * w * pair.parts().runs();
+            terms += w * w * w * w * pair.parts().runsByDegree();
+            q += w * Math.sqrt(pair.parts().sessions());
+            qq += w * w * pair.parts().sessions();
+            if (w > 0) {
+                weighed++;
+                oneSession += pair.withinOneSession() ? 1 : 0;
+                assumed += pair.assumed() ? 1 : 0;
             }
         }
+        double sessions = day.variance(q, qq);
+        terms += sessions == 0 ? 0 : sessions * sessions / Math.max(1, day.furtherSessions());
+        double variance = runs + sessions;
+        double df = terms == 0 ? Double.POSITIVE_INFINITY : Math.max(1, variance * variance / terms);
         double scale = total == 0 ? 100 : 100 * Math.expm1(total) / total;
         List<Double> contributions = new ArrayList<>();
         for (int i = 0; i < weights.length; i++) {
@@ -90,27 +105,16 @@ public record OverallComparison(
                 .boxed()
                 .sorted(Comparator.comparingDouble(i -> pairs.get(i).difference()))
                 .toList();
-        if (!known) {
-            return new OverallComparison(
-                    total,
-                    Optional.empty(),
-                    Verdict.CANNOT_TELL,
-                    contributions,
-                    order.get(0),
-                    order.get(order.size() - 1),
-                    counts);
-        }
-        double error = Math.sqrt(variance);
-        double df = variance == 0 ? Double.POSITIVE_INFINITY : variance * variance / satterthwaite;
-        double half = error == 0 ? 0 : PairComparison.quantile(df) * error;
-        Interval interval = new Interval(Math.exp(total - half), Math.exp(total + half), error, df);
+        double limit = materiality.onMerits();
         return new OverallComparison(
                 total,
-                Optional.of(interval),
-                Verdict.of(total, half, materiality.onMerits()),
+                Interval.around(total, variance, df),
+                Verdict.of(total, PairComparison.half(variance, df), limit),
                 contributions,
                 order.get(0),
                 order.get(order.size() - 1),
-                counts);
+                counts,
+                Covers.of(oneSession, weighed),
+                assumed);
     }
 }

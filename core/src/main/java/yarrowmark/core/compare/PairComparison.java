@@ -1,38 +1,45 @@
 package yarrowmark.core.compare;
 
-import java.util.Optional;
-import org.apache.commons.statistics.distribution.TDistribution;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
-import yarrowmark.core.stats.WorkingVariance;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.StudentT;
 
 /**
- * Two samples of one ratio metric: δ = mean merit of A − mean merit of the base; ratio e^δ, better above 1; 95 %
- * interval from Student's t with v = s̃²/n a side and Welch-Satterthwaite degrees of freedom.
+ * Two samples of one ratio metric: δ = merit of A − merit of the base; ratio e^δ, better above 1; 95 % interval from
+ * Student's t with v = σᵤ² Σu² + s̃² Σu²/n a side and Welch-Satterthwaite degrees of freedom, at least 1.
  *
- * <p>Edge cases: where a variance is unknown there is no interval and the verdict is {@link Verdict#CANNOT_TELL}.
- * Where both variances are 0 the interval is the ratio itself. Accuracy: nine digits against R 4.2.2.
+ * <p>Edge cases: where σᵤ² is not known, the interval holds within one session only and says so. Where a side rests on the
+ * assumed spread, nothing below a ratio of 1.5 is called clear. Where both variances are 0 the interval is the ratio
+ * itself. Accuracy: nine digits against R 4.2.2.
  *
  * <p>Source: B. L. Welch, "The generalization of 'Student's' problem when several different population variances are
- * involved", 1947, doi:10.1093/biomet/34.1-2.28; F. E. Satterthwaite, 1946, doi:10.2307/3002019.
+ * involved", 1947, doi:10.1093/biomet/34.1-2.28; F. E. Satterthwaite, 1946, doi:10.2307/3002019; sections 3 and 11 of the
+ * method.
  *
- * @param difference δ on merits
- * @param interval   of the ratio; empty where a variance is unknown
- * @param runs       readings of A
- * @param baseRuns   readings of the base
+ * @param difference       δ on merits
+ * @param interval         of the ratio
+ * @param runs             readings of A
+ * @param baseRuns         readings of the base
+ * @param parts            of the variance of δ
+ * @param assumed          whether it rests on the assumed spread of 10 %, which nobody measured
+ * @param withinOneSession whether nothing is known about other days
  */
 public record PairComparison(
         double difference,
-        Optional<Interval> interval,
+        Interval interval,
         Verdict verdict,
         RunsNeeded runsNeeded,
         int runs,
-        int baseRuns) {
+        int baseRuns,
+        Parts parts,
+        boolean assumed,
+        boolean withinOneSession) {
 
     /** Past this many runs a side, more runs are not a sensible answer. */
     public static final int MOST_RUNS = 40;
 
-    private static final double UPPER_TAIL = 0.025;
+    /** Nothing nearer than this is called clear on an assumed spread. */
+    private static final double CLEAR_ON_ASSUMED = Math.log(1.5);
 
     /**
      * @param low                 lower end of the ratio's 95 % interval
@@ -40,84 +47,51 @@ public record PairComparison(
      * @param standardError       of δ
      * @param degreesOfFreedom    Welch-Satterthwaite
      */
-    public record Interval(double low, double high, double standardError, double degreesOfFreedom) {}
+    public record Interval(double low, double high, double standardError, double degreesOfFreedom) {
+        /** e to the power of a difference on merits, with its 95 % interval. */
+        public static Interval around(double difference, double variance, double degreesOfFreedom) {
+            double half = half(variance, degreesOfFreedom);
+            return new Interval(
+                    Math.exp(difference - half), Math.exp(difference + half), Math.sqrt(variance), degreesOfFreedom);
+        }
+    }
+
+    /**
+     * @param runs         the part of runs of both sides
+     * @param runsByDegree Σ v²/d over both, for Satterthwaite
+     * @param sessions     the part of sessions, (ΣuA² + ΣuB²) σᵤ²
+     */
+    public record Parts(double runs, double runsByDegree, double sessions) {}
 
     /** How many times as good as the base, above 1 where better. */
     public double ratio() {
         return Math.exp(difference);
     }
 
-    public static PairComparison of(
-            SampleMoments a, SampleMoments base, Optional<NoisePrior> prior, Materiality materiality) {
-        double delta = a.mean() - base.mean();
-        Optional<WorkingVariance> workA = NoisePrior.workingVariance(a, prior);
-        Optional<WorkingVariance> workB = NoisePrior.workingVariance(base, prior);
-        if (workA.isEmpty() || workB.isEmpty()) {
-            return new PairComparison(
-                    delta, Optional.empty(), Verdict.CANNOT_TELL, new RunsNeeded.Unknown(), a.n(), base.n());
-        }
-        WorkingVariance wa = workA.get();
-        WorkingVariance wb = workB.get();
-        double va = wa.ofMean(a);
-        double vb = wb.ofMean(base);
-        double se = Math.sqrt(va + vb);
-        double df = satterthwaite(va, wa.degreesOfFreedom(), vb, wb.degreesOfFreedom());
-        double half = se == 0 ? 0 : quantile(df) * se;
+    /** @param noise of the metric: what is lent to runs, and what is known of sessions */
+    public static PairComparison of(Sample a, Sample base, Noise noise, Materiality materiality) {
+        Gap gap = Gap.between(a, base, noise);
+        double delta = gap.difference();
+        double half = half(gap.variance(), gap.degreesOfFreedom());
         double limit = materiality.onMerits();
-        Verdict verdict = Verdict.of(delta, half, limit);
+        Verdict verdict = Verdict.of(delta, half, gap.assumed() ? Math.max(limit, CLEAR_ON_ASSUMED) : limit, limit);
         RunsNeeded needed = verdict == Verdict.CANNOT_TELL
-                ? runsNeeded(
-                        new Side(wa, a.resolutionVariance()),
-                        new Side(wb, base.resolutionVariance()),
-                        Math.max(Math.abs(delta), limit),
-                        Math.min(a.n(), base.n()))
+                ? Advice.of(a, base, noise, gap.parts(), Math.max(Math.abs(delta), limit))
                 : new RunsNeeded.None();
-        Interval interval = new Interval(Math.exp(delta - half), Math.exp(delta + half), se, df);
-        return new PairComparison(delta, Optional.of(interval), verdict, needed, a.n(), base.n());
+        return new PairComparison(
+                delta,
+                Interval.around(delta, gap.variance(), gap.degreesOfFreedom()),
+                verdict,
+                needed,
+                a.n(),
+                base.n(),
+                gap.parts(),
+                gap.assumed(),
+                gap.withinOneSession());
     }
 
-    /** The half-width only falls with more runs, so the fewest that are enough are found by halving. */
-    private static RunsNeeded runsNeeded(Side a, Side b, double target, int fewer) {
-        if (halfWidth(a, b, MOST_RUNS) > target) {
-            return new RunsNeeded.MoreThanMost();
-        }
-        int enough = MOST_RUNS;
-        int tooFew = 1;
-        while (enough - tooFew > 1) {
-            int between = (enough + tooFew) / 2;
-            if (halfWidth(a, b, between) <= target) {
-                enough = between;
-            } else {
-                tooFew = between;
-            }
-        }
-        return new RunsNeeded.Runs(enough, Math.max(0, enough - fewer));
-    }
-
-    /** @param rounding the variance that no number of runs takes away */
-    private record Side(WorkingVariance work, double rounding) {
-        double variance(int runs) {
-            return Math.max(work.variance() / runs, rounding);
-        }
-
-        double degreesOfFreedom(int runs) {
-            return work.lentDegreesOfFreedom() + runs - 1;
-        }
-    }
-
-    private static double halfWidth(Side a, Side b, int runs) {
-        double va = a.variance(runs);
-        double vb = b.variance(runs);
-        double df = satterthwaite(va, a.degreesOfFreedom(runs), vb, b.degreesOfFreedom(runs));
-        return quantile(df) * Math.sqrt(va + vb);
-    }
-
-    static double satterthwaite(double va, double da, double vb, double db) {
-        double sum = va + vb;
-        return sum == 0 ? da + db : sum * sum / (va * va / da + vb * vb / db);
-    }
-
-    static double quantile(double df) {
-        return TDistribution.of(df).inverseSurvivalProbability(UPPER_TAIL);
+    /** Half-width of the 95 % interval. */
+    static double half(double variance, double degreesOfFreedom) {
+        return variance == 0 ? 0 : StudentT.upper(degreesOfFreedom) * Math.sqrt(variance);
     }
 }

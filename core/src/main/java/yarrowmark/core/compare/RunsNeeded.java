@@ -1,6 +1,6 @@
 package yarrowmark.core.compare;
 
-/** How many runs a side would settle a comparison that cannot tell yet. */
+/** How many runs, or sessions, would settle a comparison that cannot tell yet. */
 public sealed interface RunsNeeded {
     /** The comparison tells already. */
     record None() implements RunsNeeded {}
@@ -11,9 +11,17 @@ public sealed interface RunsNeeded {
      */
     record Runs(int runsEachSide, int more) implements RunsNeeded {}
 
-    /** Not even {@value PairComparison#MOST_RUNS} runs a side would be enough. */
-    record MoreThanMost() implements RunsNeeded {}
+    /**
+     * Days differ more than runs do, so more runs of the same days would not tell.
+     *
+     * @param sessionsEachSide smallest number of sessions on each side that is enough
+     * @param more             how many more that is for the side that has fewer, 1 or more
+     */
+    record Sessions(int sessionsEachSide, int more) implements RunsNeeded {
+        /** What each session is taken to have. */
+        public static final int RUNS_EACH = 3;
+    }
 
-    /** A spread is not known at all, so nothing can be foretold. */
-    record Unknown() implements RunsNeeded {}
+    /** Not even {@value PairComparison#MOST_RUNS} runs a side would be enough, nor a dozen sessions. */
+    record MoreThanMost() implements RunsNeeded {}
 }

@@ -46,7 +46,7 @@ public final class SizeInWords {
             words.append(" and ")
                     .append(base)
                     .append(" are level, the 95 % interval of the difference is within ")
-                    .append(percent(larger(c.interval().orElseThrow(), times)));
+                    .append(percent(larger(c.interval(), times)));
         } else {
             if (times && quantity.isPresent()) {
                 words.append(" takes ")
@@ -61,13 +61,20 @@ public final class SizeInWords {
                         .append(size >= 0 ^ times ? " higher than " : " lower than ")
                         .append(base);
             }
-            words.append(c.interval()
-                    .map(i -> {
-                        double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
-                        double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
-                        return ", 95 % interval " + oneDecimal(one) + " to " + oneDecimal(other) + " %";
-                    })
-                    .orElse(", how sure is not known"));
+            PairComparison.Interval i = c.interval();
+            double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
+            double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
+            words.append(", 95 % interval ")
+                    .append(oneDecimal(one))
+                    .append(" to ")
+                    .append(oneDecimal(other))
+                    .append(" %");
+        }
+        if (c.withinOneSession()) {
+            words.append(" within one session");
+        }
+        if (c.assumed()) {
+            words.append(", assuming a spread of 10 %, which nobody measured");
         }
         if (c.verdict() == Verdict.CANNOT_TELL) {
             words.append(", which may be noise");
@@ -81,14 +88,39 @@ public final class SizeInWords {
                 .toString();
     }
 
+    /** Where a display holds one of the values, or both. @param ratio better above 1 */
+    public static String bounded(String test, String a, String base, double ratio, Bound bound) {
+        return test + ": "
+                + switch (bound) {
+                    case AT_LEAST ->
+                        String.format(
+                                Locale.ROOT,
+                                "%s has at least %.2f times what %s has, held by its display.",
+                                a,
+                                ratio,
+                                base);
+                    case AT_MOST ->
+                        String.format(
+                                Locale.ROOT,
+                                "%s has at most %.2f times what %s has, which is held by its display.",
+                                a,
+                                ratio,
+                                base);
+                    default -> a + " and " + base + " are both held by their displays, so which is better is open.";
+                };
+    }
+
     /** The same for all tests together. */
     public static String overall(String a, String base, OverallComparison c, int tests) {
         double size = 100 * (c.ratio() - 1);
         String over = " over " + (tests == 1 ? "the one test" : "the " + tests + " tests") + " that both ran";
-        String interval = c.interval()
-                .map(i -> String.format(
-                        Locale.ROOT, ", 95 %% interval %.3f to %.3f times (run-to-run noise only)", i.low(), i.high()))
-                .orElse(", how sure is not known");
+        String interval = String.format(
+                Locale.ROOT,
+                ", 95 %% interval %.3f to %.3f times (%s)%s",
+                c.interval().low(),
+                c.interval().high(),
+                c.covers().words(),
+                c.assumed() > 0 ? ", assuming a spread of 10 % in part, which nobody measured" : "");
         return switch (c.verdict()) {
             case LEVEL -> a + " and " + base + " are level" + over + interval + ".";
             case CANNOT_TELL ->

@@ -22,11 +22,16 @@ public enum Verdict {
      * @param limit L, above 0
      */
     public static Verdict of(double delta, double half, double limit) {
+        return of(delta, half, limit, limit);
+    }
+
+    /** @param clear from where a difference is called clear, L or more. @param limit L */
+    static Verdict of(double delta, double half, double clear, double limit) {
         boolean apart = Math.abs(delta) > half;
-        if (apart && delta >= limit) {
+        if (apart && delta >= clear) {
             return CLEAR_GAIN;
         }
-        if (apart && delta <= -limit) {
+        if (apart && delta <= -clear) {
             return CLEAR_LOSS;
         }
         if (delta - half > -limit && delta + half < limit) {

@@ -2,7 +2,7 @@ package yarrowmark.core.factor;
 
 import java.util.Locale;
 
-/** What two factors do, as sentences. Whether something is told depends on its 95 % interval; without one nothing is. */
+/** What two factors do, as sentences. Whether something is told depends on its 95 % interval. */
 public final class FactorWords {
     private FactorWords() {}
 
@@ -44,8 +44,7 @@ public final class FactorWords {
     }
 
     private static Told told(TwoFactors.Effect e) {
-        return e.interval().isEmpty()
-                        || e.interval().get().low() <= 1 && e.interval().get().high() >= 1
+        return e.interval().low() <= 1 && e.interval().high() >= 1
                 ? Told.OPEN
                 : e.ratio() > 1 ? Told.HIGHER : Told.LOWER;
     }
@@ -55,10 +54,12 @@ public final class FactorWords {
     }
 
     private static String interval(TwoFactors.Effect e) {
-        return e.interval()
-                .map(i -> String.format(
-                        Locale.ROOT, ": %.3f times, 95 %% between %.3f and %.3f", e.ratio(), i.low(), i.high()))
-                .orElse(": a noise is not known");
+        return String.format(
+                Locale.ROOT,
+                ": %.3f times, 95 %% between %.3f and %.3f",
+                e.ratio(),
+                e.interval().low(),
+                e.interval().high());
     }
 
     private static String capital(String words) {

@@ -2,12 +2,11 @@ package yarrowmark.core.quality;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Optional;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.Verdict;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
 
 /**
  * Two units that should be alike and are not: the same metric on the same configuration of facts differs by a clear gain
@@ -18,12 +17,11 @@ import yarrowmark.core.stats.SampleMoments;
  */
 public record UnlikeUnits(int one, int other, PairComparison difference) {
     /** @param units samples of one metric, one for each unit with the same facts; every pair is looked at */
-    public static List<UnlikeUnits> among(
-            List<SampleMoments> units, Optional<NoisePrior> prior, Materiality materiality) {
+    public static List<UnlikeUnits> among(List<Sample> units, Noise noise, Materiality materiality) {
         List<UnlikeUnits> found = new ArrayList<>();
         for (int one = 0; one < units.size(); one++) {
             for (int other = one + 1; other < units.size(); other++) {
-                PairComparison pair = PairComparison.of(units.get(other), units.get(one), prior, materiality);
+                PairComparison pair = PairComparison.of(units.get(other), units.get(one), noise, materiality);
                 if (differ(pair.verdict())) {
                     found.add(new UnlikeUnits(one, other, pair));
                 }

@@ -1,19 +1,17 @@
 package yarrowmark.core.standing;
 
 import java.util.Arrays;
+import yarrowmark.core.stats.StudentT;
 
 /**
  * How many of a falling order are clearly above and clearly below each: k is clearly above i when
- * (a of k − a of i) / √(var i + var k) &gt; 1.959964. One whose variance is not known is separated from nothing.
+ * (a of k − a of i) / √(var i + var k) is above the 97.5 % point of Student's t for the degrees of freedom of the two.
  *
- * <p>Those that are so far apart that the largest variance could not bridge it are counted at once, those nearer than the
- * smallest variance allows are not looked at, so the work grows with n log n and the pairs between. Exact: every pair in
- * doubt is compared. Source: section 5 of the method.
+ * <p>Those that are so far apart that the largest variance with the fewest degrees of freedom could not bridge it are
+ * counted at once, those nearer than the smallest variance allows are not looked at, so the work grows with n log n and the
+ * pairs between. Exact: every pair in doubt is compared. Source: section 5 of the method.
  */
 final class ClearOrder {
-    /** Two-sided 95 % point of the standard normal distribution. */
-    static final double CLEAR = 1.959964;
-
     private final int[] above;
     private final int[] below;
 
@@ -23,47 +21,43 @@ final class ClearOrder {
     }
 
     /**
-     * @param level    falling
-     * @param variance of each; NaN where it is not known
+     * @param level falling
+     * @param noise of each
      */
-    static ClearOrder of(double[] level, double[] variance) {
-        ClearOrder order = new ClearOrder(level.length);
-        int[] known = new int[level.length];
-        int n = 0;
+    static ClearOrder of(double[] level, LevelNoise[] noise, LevelNoise.Degrees degrees) {
+        int n = level.length;
+        ClearOrder order = new ClearOrder(n);
         double least = Double.POSITIVE_INFINITY;
         double most = 0;
-        for (int i = 0; i < level.length; i++) {
-            if (!Double.isNaN(variance[i])) {
-                known[n++] = i;
-                least = Math.min(least, variance[i]);
-                most = Math.max(most, variance[i]);
-            }
+        double fewest = Double.POSITIVE_INFINITY;
+        for (LevelNoise v : noise) {
+            least = Math.min(least, v.variance());
+            most = Math.max(most, v.variance());
+            // The degrees of freedom of a difference are never fewer than those of any term of it.
+            fewest = Math.min(fewest, LevelNoise.degrees(v, LevelNoise.NONE, degrees));
         }
-        double[] a = new double[n];
-        double[] v = new double[n];
-        for (int i = 0; i < n; i++) {
-            a[i] = level[known[i]];
-            v[i] = variance[known[i]];
-        }
+        double mostErrors = n == 0 ? 0 : StudentT.upper(fewest);
+        double fewestErrors = StudentT.upper(Double.POSITIVE_INFINITY);
         int[] all = new int[n + 1];
         for (int i = 0; i < n; i++) {
-            int sure = firstWithin(a, a[i] + CLEAR * Math.sqrt(v[i] + most), i);
+            double own = noise[i].variance();
+            int sure = firstWithin(level, level[i] + mostErrors * Math.sqrt(own + most), i);
             int count = sure;
             all[0]++;
             all[sure]--;
-            double never = CLEAR * Math.sqrt(v[i] + least);
-            for (int k = sure; k < i && a[k] - a[i] > never; k++) {
-                if (a[k] - a[i] > CLEAR * Math.sqrt(v[i] + v[k])) {
+            double never = fewestErrors * Math.sqrt(own + least);
+            for (int k = sure; k < i && level[k] - level[i] > never; k++) {
+                if (LevelNoise.isClear(level[k] - level[i], noise[i], noise[k], degrees)) {
                     count++;
-                    order.below[known[k]]++;
+                    order.below[k]++;
                 }
             }
-            order.above[known[i]] = count;
+            order.above[i] = count;
         }
         int running = 0;
         for (int i = 0; i < n; i++) {
             running += all[i];
-            order.below[known[i]] += running;
+            order.below[i] += running;
         }
         return order;
     }

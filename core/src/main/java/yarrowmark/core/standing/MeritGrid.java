@@ -1,9 +1,12 @@
 package yarrowmark.core.standing;
 
 import java.util.Arrays;
+import java.util.BitSet;
 import java.util.function.IntBinaryOperator;
 import java.util.function.IntToDoubleFunction;
 import yarrowmark.core.measure.Merit;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.SharedDay;
 
 /**
  * Merits of configurations (rows) on metrics (columns), with gaps. Immutable; kept by rows in flat arrays, because a
@@ -14,15 +17,16 @@ public final class MeritGrid {
     private final int[] rowStart;
     private final int[] column;
     private final double[] merit;
-    /** Variance of each cell's mean; NaN where it is unknown (one run, nothing lent). */
-    private final double[] variance;
+    private final CellNoise noise;
+    private final SharedDay day;
 
-    private MeritGrid(int columns, int[] rowStart, int[] column, double[] merit, double[] variance) {
+    private MeritGrid(int columns, int[] rowStart, int[] column, double[] merit, CellNoise noise, SharedDay day) {
         this.columns = columns;
         this.rowStart = rowStart;
         this.column = column;
         this.merit = merit;
-        this.variance = variance;
+        this.noise = noise;
+        this.day = day;
     }
 
     public int rows() {
@@ -53,9 +57,37 @@ public final class MeritGrid {
         return merit[cell];
     }
 
-    /** NaN where unknown. */
+    /** Of a cell's mean: of its runs and its sessions. */
     double variance(int cell) {
-        return variance[cell];
+        return noise.runs[cell] + noise.sessions[cell];
+    }
+
+    /** The part of runs. */
+    double runVariance(int cell) {
+        return noise.runs[cell];
+    }
+
+    /** Degrees of freedom of the part of runs. */
+    double runDegrees(int cell) {
+        return noise.degrees[cell];
+    }
+
+    /** The part of sessions. */
+    double sessionVariance(int cell) {
+        return noise.sessions[cell];
+    }
+
+    boolean isAssumed(int cell) {
+        return noise.assumed.get(cell);
+    }
+
+    boolean isWithinOneSession(int cell) {
+        return noise.oneSession.get(cell);
+    }
+
+    /** How far a day moves tests together. */
+    SharedDay day() {
+        return day;
     }
 
     /** Some of the columns, in the given order; rows stay what they are, also those that then have nothing. */
@@ -87,7 +119,7 @@ public final class MeritGrid {
         int[] start = new int[rows() + 1];
         int[] columnOut = new int[cells()];
         double[] meritOut = new double[cells()];
-        double[] varianceOut = new double[cells()];
+        int[] from = new int[cells()];
         int count = 0;
         for (int r = 0; r < rows(); r++) {
             double off = less.applyAsDouble(r);
@@ -96,7 +128,7 @@ public final class MeritGrid {
                 if (to >= 0) {
                     columnOut[count] = to;
                     meritOut[count] = merit[c] - off;
-                    varianceOut[count++] = variance[c];
+                    from[count++] = c;
                 }
             }
             start[r + 1] = count;
@@ -106,7 +138,8 @@ public final class MeritGrid {
                 start,
                 Arrays.copyOf(columnOut, count),
                 Arrays.copyOf(meritOut, count),
-                Arrays.copyOf(varianceOut, count));
+                noise.picked(Arrays.copyOf(from, count)),
+                day);
     }
 
     public static Builder builder(int rows, int columns) {
@@ -121,7 +154,8 @@ public final class MeritGrid {
         private int[] row = new int[64];
         private int[] column = new int[64];
         private double[] merit = new double[64];
-        private double[] variance = new double[64];
+        private final CellNoise noise = new CellNoise(64);
+        private SharedDay day = SharedDay.UNKNOWN;
 
         private Builder(int rows, int columns) {
             if (rows < 1 || columns < 1) {
@@ -132,40 +166,43 @@ public final class MeritGrid {
             this.columns = columns;
         }
 
+        /** How far a day moves the tests of a configuration together; not known until it is said. */
+        public Builder day(SharedDay known) {
+            day = known;
+            return this;
+        }
+
         /**
+         * A cell whose noise is given, and known for certain.
+         *
          * @param meanMerit    mean merit of the sample, finite
-         * @param meanVariance run-noise variance of that mean, 0 or more and finite
+         * @param meanVariance variance of that mean, 0 or more and finite
          */
         public Builder cell(int row, int column, double meanMerit, double meanVariance) {
-            if (!(meanVariance >= 0 && meanVariance < Double.POSITIVE_INFINITY)) {
-                throw new IllegalArgumentException("variance must be 0 or more and finite, not " + meanVariance);
-            }
-            return add(row, column, meanMerit, meanVariance);
+            return cell(row, column, new Centre(meanMerit, meanVariance, Double.POSITIVE_INFINITY, 1, 0, false, false));
         }
 
-        /** A cell whose run noise is not known: one run, and nothing lent. */
-        public Builder cellOfUnknownNoise(int row, int column, double meanMerit) {
-            return add(row, column, meanMerit, Double.NaN);
-        }
-
-        private Builder add(int r, int c, double m, double v) {
+        public Builder cell(int r, int c, Centre centre) {
             if (r < 0 || r >= rows || c < 0 || c >= columns) {
                 throw new IllegalArgumentException("cell (" + r + ", " + c + ") is outside " + rows + " × " + columns);
             }
-            if (!Double.isFinite(m)) {
-                throw new IllegalArgumentException("merit must be finite, not " + m);
+            if (!(centre.variance() >= 0 && centre.variance() < Double.POSITIVE_INFINITY)) {
+                throw new IllegalArgumentException("variance must be 0 or more and finite, not " + centre.variance());
+            }
+            if (!Double.isFinite(centre.merit())) {
+                throw new IllegalArgumentException("merit must be finite, not " + centre.merit());
             }
             if (count == row.length) {
                 int more = count * 2;
                 row = Arrays.copyOf(row, more);
                 column = Arrays.copyOf(column, more);
                 merit = Arrays.copyOf(merit, more);
-                variance = Arrays.copyOf(variance, more);
+                noise.grow(more);
             }
             row[count] = r;
             column[count] = c;
-            merit[count] = m;
-            variance[count++] = v;
+            merit[count] = centre.merit();
+            noise.set(count++, centre);
             return this;
         }
 
@@ -181,12 +218,12 @@ public final class MeritGrid {
             int[] next = Arrays.copyOf(start, rows);
             int[] columnOut = new int[count];
             double[] meritOut = new double[count];
-            double[] varianceOut = new double[count];
+            int[] from = new int[count];
             for (int i = 0; i < count; i++) {
                 int at = next[row[i]]++;
                 columnOut[at] = column[i];
                 meritOut[at] = merit[i];
-                varianceOut[at] = variance[i];
+                from[at] = i;
             }
             int[] seenInRow = new int[columns];
             for (int r = 0; r < rows; r++) {
@@ -197,7 +234,48 @@ public final class MeritGrid {
                     seenInRow[columnOut[i]] = r + 1;
                 }
             }
-            return new MeritGrid(columns, start, columnOut, meritOut, varianceOut);
+            return new MeritGrid(columns, start, columnOut, meritOut, noise.picked(from), day);
+        }
+    }
+
+    /** What is known of the noise of each cell, in arrays beside the merits. */
+    private static final class CellNoise {
+        double[] runs;
+        double[] degrees;
+        double[] sessions;
+        final BitSet assumed = new BitSet();
+        final BitSet oneSession = new BitSet();
+
+        CellNoise(int cells) {
+            runs = new double[cells];
+            degrees = new double[cells];
+            sessions = new double[cells];
+        }
+
+        void grow(int cells) {
+            runs = Arrays.copyOf(runs, cells);
+            degrees = Arrays.copyOf(degrees, cells);
+            sessions = Arrays.copyOf(sessions, cells);
+        }
+
+        void set(int cell, Centre centre) {
+            runs[cell] = centre.runVariance();
+            degrees[cell] = centre.runDegrees();
+            sessions[cell] = centre.sessionVariance();
+            assumed.set(cell, centre.assumed());
+            oneSession.set(cell, centre.withinOneSession());
+        }
+
+        CellNoise picked(int[] from) {
+            CellNoise picked = new CellNoise(from.length);
+            for (int i = 0; i < from.length; i++) {
+                picked.runs[i] = runs[from[i]];
+                picked.degrees[i] = degrees[from[i]];
+                picked.sessions[i] = sessions[from[i]];
+                picked.assumed.set(i, assumed.get(from[i]));
+                picked.oneSession.set(i, oneSession.get(from[i]));
+            }
+            return picked;
         }
     }
 }

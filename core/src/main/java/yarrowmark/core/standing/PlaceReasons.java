@@ -96,11 +96,11 @@ public final class PlaceReasons {
             int cell = fit.linked().hasRow(r) && (r == row || Ranking.isPlaced(fit, r)) ? cell(grid, r, column) : -1;
             if (cell >= 0) {
                 n++;
-                // An unknown variance is NaN and fails both comparisons.
-                double apart =
-                        (grid.merit(mine) - grid.merit(cell)) / Math.sqrt(grid.variance(mine) + grid.variance(cell));
-                notBelow += apart > ClearOrder.CLEAR ? 0 : 1;
-                above += apart < -ClearOrder.CLEAR ? 1 : 0;
+                double apart = grid.merit(mine) - grid.merit(cell);
+                boolean clear =
+                        LevelNoise.isClear(Math.abs(apart), noise(grid, mine), noise(grid, cell), fit.degrees());
+                notBelow += clear && apart > 0 ? 0 : 1;
+                above += clear && apart < 0 ? 1 : 0;
             }
         }
         if (n < FEWEST_FOR_THIRDS) {
@@ -109,5 +109,10 @@ public final class PlaceReasons {
         return 3 * notBelow <= n
                 ? Optional.of(Standing.Third.UPPER)
                 : 3 * above >= 2 * n ? Optional.of(Standing.Third.LOWER) : Optional.empty();
+    }
+
+    private static LevelNoise noise(MeritGrid grid, int cell) {
+        double runs = grid.runVariance(cell);
+        return new LevelNoise(runs, runs * runs / grid.runDegrees(cell), grid.sessionVariance(cell), 0);
     }
 }

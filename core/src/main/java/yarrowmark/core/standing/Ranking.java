@@ -11,8 +11,9 @@ import org.apache.commons.statistics.descriptive.Median;
 /**
  * Ranks the configurations of a grid for given weights, against a reference.
  *
- * <p>Place: i is clearly below k when (a of k − a of i) / √(var i + var k) &gt; 1.959964. A configuration without a
- * standard error is separated from nothing, and its place spans all. Ties of merit keep the grid's order.
+ * <p>Place: i is clearly below k when (a of k − a of i) / √(var i + var k) is above the 97.5 % point of Student's t
+ * ({@link ClearOrder}). Index: its interval is that of a − a of the reference, with the noise of both; against the typical
+ * one, the noise of the configuration nearest to it stands for that of the median. Ties of merit keep the grid's order.
  *
  * <p>Source: section 5 of the method.
  */
@@ -36,13 +37,13 @@ public final class Ranking {
     /** @param weights one a column, 0 or more, not all 0; scaled here to sum to 1 */
     public static Standing of(MeritGrid grid, double[] weights, Reference reference) {
         double[] weight = scaled(weights, grid.columns());
-        return placed(grid, weight, fitted(grid, weight, reference));
+        return placed(grid, weight, fitted(grid, weight, reference), reference);
     }
 
     /**
      * a − a of the reference for each row, NaN where not linked, with its standard error: without places, for a rail.
      *
-     * @return levels and standard errors; an error is NaN where a run noise is not known
+     * @return levels and standard errors
      */
     public static double[][] levels(MeritGrid grid, double[] weights, Reference reference) {
         double[] weight = scaled(weights, grid.columns());
@@ -50,7 +51,7 @@ public final class Ranking {
         double[][] levels = new double[2][grid.rows()];
         for (int r = 0; r < grid.rows(); r++) {
             levels[0][r] = fit.level(r);
-            levels[1][r] = fit.linked().hasRow(r) ? Math.sqrt(fit.variance(r)) : Double.NaN;
+            levels[1][r] = fit.linked().hasRow(r) ? Math.sqrt(fit.noise(r).variance()) : Double.NaN;
         }
         return levels;
     }
@@ -95,7 +96,8 @@ public final class Ranking {
         return fit.coverage(row) >= ENOUGH_COVERAGE - 1e-12;
     }
 
-    private static Standing placed(MeritGrid grid, double[] weight, StandingFit fit) {
+    private static Standing placed(MeritGrid grid, double[] weight, StandingFit fit, Reference reference) {
+        Entries entries = new Entries(grid, weight, fit, reference);
         List<Integer> placed = new ArrayList<>();
         List<Integer> provisional = new ArrayList<>();
         List<Integer> apart = new ArrayList<>();
@@ -113,67 +115,35 @@ public final class Ranking {
         placed.sort(best);
         provisional.sort(best);
 
-        List<Standing.Entry> entries = placedEntries(grid, weight, fit, placed);
-        for (int r : provisional) {
-            entries.add(new Standing.Entry(
-                    r,
-                    Standing.Status.PROVISIONAL,
-                    OptionalDouble.of(fit.level(r)),
-                    error(fit.variance(r)),
-                    fit.coverage(r),
-                    metrics(grid, weight, r),
-                    Optional.empty(),
-                    OptionalDouble.empty(),
-                    Optional.empty()));
-        }
-        for (int r : apart) {
-            entries.add(new Standing.Entry(
-                    r,
-                    Standing.Status.NOT_LINKED,
-                    OptionalDouble.empty(),
-                    OptionalDouble.empty(),
-                    fit.coverage(r),
-                    metrics(grid, weight, r),
-                    Optional.empty(),
-                    OptionalDouble.empty(),
-                    Optional.empty()));
-        }
+        List<Standing.Entry> all = placedEntries(entries, fit, placed);
+        provisional.forEach(r -> all.add(entries.without(r, Standing.Status.PROVISIONAL)));
+        apart.forEach(r -> all.add(entries.without(r, Standing.Status.NOT_LINKED)));
         int weighted = 0;
         for (double w : weight) {
             weighted += w > 0 ? 1 : 0;
         }
-        return new Standing(entries, fit.tauSquared(), weighted, fit.linked().cells());
+        LevelNoise.Degrees degrees = fit.degrees();
+        return new Standing(all, fit.tauSquared(), weighted, fit.linked().cells(), degrees.sessions(), degrees.tests());
     }
 
-    private static List<Standing.Entry> placedEntries(
-            MeritGrid grid, double[] weight, StandingFit fit, List<Integer> placed) {
+    private static List<Standing.Entry> placedEntries(Entries entries, StandingFit fit, List<Integer> placed) {
         int n = placed.size();
         double[] level = new double[n];
-        double[] variance = new double[n];
+        LevelNoise[] noise = new LevelNoise[n];
         for (int i = 0; i < n; i++) {
             level[i] = fit.level(placed.get(i));
-            variance[i] = fit.variance(placed.get(i));
+            noise[i] = entries.noise(placed.get(i));
         }
-        ClearOrder order = ClearOrder.of(level, variance);
-        List<Standing.Entry> entries = new ArrayList<>(grid.rows());
+        ClearOrder order = ClearOrder.of(level, noise, fit.degrees());
+        List<Standing.Entry> all = new ArrayList<>();
         for (int i = 0; i < n; i++) {
             OptionalDouble percentile =
                     n > OTHERS_FOR_PERCENTILE ? OptionalDouble.of(beaten(level, i)) : OptionalDouble.empty();
             Optional<Standing.Third> third =
                     n >= PLACED_FOR_THIRDS ? Optional.of(third(beaten(level, i))) : Optional.empty();
-            int row = placed.get(i);
-            entries.add(new Standing.Entry(
-                    row,
-                    Standing.Status.PLACED,
-                    OptionalDouble.of(level[i]),
-                    error(variance[i]),
-                    fit.coverage(row),
-                    metrics(grid, weight, row),
-                    Optional.of(order.place(i)),
-                    percentile,
-                    third));
+            all.add(entries.of(placed.get(i), Standing.Status.PLACED, Optional.of(order.place(i)), percentile, third));
         }
-        return entries;
+        return all;
     }
 
     /** Share of the others that entry i of a falling order beats, ties half. */
@@ -196,11 +166,7 @@ public final class Ranking {
         return beaten <= 1.0 / 3 ? Standing.Third.LOWER : Standing.Third.MIDDLE;
     }
 
-    private static OptionalDouble error(double variance) {
-        return Double.isNaN(variance) ? OptionalDouble.empty() : OptionalDouble.of(Math.sqrt(variance));
-    }
-
-    private static int metrics(MeritGrid grid, double[] weight, int row) {
+    static int metrics(MeritGrid grid, double[] weight, int row) {
         int count = 0;
         for (int c = grid.start(row); c < grid.end(row); c++) {
             count += weight[grid.column(c)] > 0 ? 1 : 0;

@@ -3,6 +3,9 @@ package yarrowmark.core.standing;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import yarrowmark.core.compare.Covers;
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.compare.PairComparison.Interval;
 
 /**
  * The result of ranking: every configuration of the grid, in order, with what is known about its position.
@@ -11,11 +14,30 @@ import java.util.OptionalDouble;
  * @param tauSquared how much models differ from test to test, beyond run noise
  * @param metrics    metrics with weight
  * @param cells      cells that took part
+ * @param sessionDegrees of freedom of what sessions add to a level
+ * @param testDegrees    of freedom of τ²
  */
-public record Standing(List<Entry> entries, double tauSquared, int metrics, int cells) {
+public record Standing(
+        List<Entry> entries, double tauSquared, int metrics, int cells, double sessionDegrees, double testDegrees) {
 
     public Standing {
         entries = List.copyOf(entries);
+    }
+
+    /** @param covers which noise is known. @param assumed how many of its tests rest on the assumed spread */
+    public record Knowledge(Covers covers, int assumed) {}
+
+    /** How far two of its levels are apart, with the noise of both. */
+    PairComparison.Interval between(Entry earlier, Entry later) {
+        double apart = later.merit().getAsDouble() - earlier.merit().getAsDouble();
+        return PairComparison.Interval.around(
+                apart,
+                LevelNoise.variance(earlier.noise(), later.noise()),
+                LevelNoise.degrees(earlier.noise(), later.noise(), degrees()));
+    }
+
+    LevelNoise.Degrees degrees() {
+        return new LevelNoise.Degrees(sessionDegrees, testDegrees);
     }
 
     /** What kind of position a configuration has. */
@@ -37,23 +59,33 @@ public record Standing(List<Entry> entries, double tauSquared, int metrics, int 
     /**
      * @param row           in the grid
      * @param merit         a − a of the reference; empty where not linked
-     * @param standardError of a; empty where not linked, or where a run noise is not known
+     * @param noise         of a; nothing where not linked
+     * @param interval      ratio to the reference with its 95 % interval, which knows the noise of both; the reference
+     *                      itself is exactly 1; empty where not linked
      * @param coverage      share of the weight it has results for, 0 to 1
      * @param metrics       metrics with weight that it has results for
      * @param place         only where placed
      * @param percentile    share of the other placed ones that it beats, ties half, 0 to 1; from five others on
      * @param third         from six placed on
+     * @param knowledge     what its interval and its place rest on
      */
     public record Entry(
             int row,
             Status status,
             OptionalDouble merit,
-            OptionalDouble standardError,
+            LevelNoise noise,
+            Optional<Interval> interval,
             double coverage,
             int metrics,
             Optional<Place> place,
             OptionalDouble percentile,
-            Optional<Third> third) {
+            Optional<Third> third,
+            Knowledge knowledge) {
+
+        /** Of a; empty where not linked. */
+        public OptionalDouble standardError() {
+            return merit.isPresent() ? OptionalDouble.of(Math.sqrt(noise.variance())) : OptionalDouble.empty();
+        }
 
         /** 100 · e^merit: the reference has 100. */
         public OptionalDouble index() {

@@ -9,11 +9,12 @@ import java.util.Arrays;
  * ({@link MetricLevels}). On a full grid a − a of the reference is exactly the weighted mean of log ratios.
  *
  * <p>Variance of a: with w* the weights scaled to sum 1 over what a configuration has,
- * Σ w*² v + τ² · max(0, Σ w*² − Σ w²), where τ² = max(0, (Σ w e² / Σ w) · N / (N − p) − mean v), over N cells with
- * p = configurations + metrics − 1, and 0 where N ≤ p. A configuration one of whose v is unknown has no standard error.
+ * Σ w*² v of the runs, what sessions add to all tests together ({@link yarrowmark.core.stats.SharedDay}), and
+ * τ² · max(0, Σ w*² − Σ w²), where τ² = max(0, (Σ w e² / Σ w) · N / (N − p) − mean v), over N cells with
+ * p = configurations + metrics − 1, and 0 where N ≤ p.
  *
  * <p>Edge cases: one configuration, or one metric, is fitted exactly. Accuracy: nine digits against R 4.2.2's lm.
- * Source: section 5 of the method; weighted two-way least squares as in any textbook of linear models.
+ * Source: sections 5 and 11 of the method; weighted two-way least squares as in any textbook of linear models.
  */
 final class StandingFit {
     private final MeritGrid grid;
@@ -88,20 +89,37 @@ final class StandingFit {
         return level[row];
     }
 
-    /** NaN where a run noise is not known. */
-    double variance(int row) {
+    /** Of a row's level. */
+    LevelNoise noise(int row) {
         double has = coverage(row);
-        double noise = 0;
+        double runs = 0;
+        double terms = 0;
+        double q = 0;
+        double qq = 0;
         double squares = 0;
         for (int c = grid.start(row); c < grid.end(row); c++) {
             double w = weight[grid.column(c)];
             if (w > 0) {
                 double scaled = w / has;
-                noise += scaled * scaled * grid.variance(c);
-                squares += scaled * scaled;
+                double square = scaled * scaled;
+                double v = square * grid.runVariance(c);
+                runs += v;
+                terms += v * v / grid.runDegrees(c);
+                double session = grid.sessionVariance(c);
+                if (session > 0) {
+                    q += scaled * Math.sqrt(session);
+                    qq += square * session;
+                }
+                squares += square;
             }
         }
-        return noise + tauSquared * Math.max(0, squares - fullSquares);
+        return new LevelNoise(runs, terms, grid.day().variance(q, qq), tauSquared * Math.max(0, squares - fullSquares));
+    }
+
+    /** Of the parts of every level that rest on shared estimates. */
+    LevelNoise.Degrees degrees() {
+        return new LevelNoise.Degrees(
+                Math.max(1, grid.day().furtherSessions()), Math.max(1, linked.cells() - parameters()));
     }
 
     double coverage(int row) {
@@ -139,16 +157,19 @@ final class StandingFit {
         return levels;
     }
 
+    private int parameters() {
+        return linked.rows() + linked.columns() - 1;
+    }
+
     private double disagreement() {
         int cells = linked.cells();
-        int parameters = linked.rows() + linked.columns() - 1;
+        int parameters = parameters();
         if (cells <= parameters) {
             return 0;
         }
         double weighted = 0;
         double total = 0;
         double noise = 0;
-        int known = 0;
         for (int r = 0; r < grid.rows(); r++) {
             if (!linked.hasRow(r)) {
                 continue;
@@ -159,14 +180,10 @@ final class StandingFit {
                     double e = residual(r, c);
                     weighted += w * e * e;
                     total += w;
-                    if (!Double.isNaN(grid.variance(c))) {
-                        noise += grid.variance(c);
-                        known++;
-                    }
+                    noise += grid.variance(c);
                 }
             }
         }
-        double meanNoise = known == 0 ? 0 : noise / known;
-        return Math.max(0, weighted / total * cells / (cells - parameters) - meanNoise);
+        return Math.max(0, weighted / total * cells / (cells - parameters) - noise / cells);
     }
 }

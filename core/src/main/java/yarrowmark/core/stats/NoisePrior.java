@@ -2,7 +2,6 @@ package yarrowmark.core.stats;
 
 import java.util.Collection;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import org.apache.commons.numbers.gamma.Digamma;
 import org.apache.commons.numbers.gamma.Trigamma;
 import org.apache.commons.numbers.rootfinder.BrentSolver;
@@ -10,12 +9,13 @@ import org.apache.commons.numbers.rootfinder.BrentSolver;
 /**
  * Noise that samples of the same metric lend to one another.
  *
- * <p>For the G samples with n ≥ 2, d = n − 1 and variance s² (after the resolution floor):
+ * <p>For the G samples with d ≥ 1 readings beyond the first of each session, and variance s² within sessions (after the
+ * resolution floor):
  * e = ln s² − ψ(d/2) + ln(d/2); V = Σ(e − ē)²/(G − 1) − mean ψ′(d/2). If V &gt; 0, d₀ = 2 (ψ′)⁻¹(V) and
  * s₀² = exp(ē + ψ(d₀/2) − ln(d₀/2)); otherwise d₀ = ∞ and s₀² = Σds²/Σd. Then d₀ is at most 30 and at most Σd/3, so
  * that little evidence lends little.
  *
- * <p>Edge cases: fewer than {@value #FEWEST_SAMPLES} samples with n ≥ 2 lend nothing. A sample whose variance is 0
+ * <p>Edge cases: fewer than {@value #FEWEST_SAMPLES} samples with d ≥ 1 lend nothing. A sample whose variance is 0
  * even after the floor (equal readings without a stated resolution) says nothing about noise and is left out, which
  * errs towards wider intervals. Accuracy: nine digits against R 4.2.2.
  *
@@ -41,19 +41,18 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
         }
     }
 
-    /** Fits the prior to the samples that have two readings or more; empty where they are too few. */
-    public static Optional<NoisePrior> fit(Collection<SampleMoments> samples) {
+    /** Fits the prior to the samples that have two readings or more of one session; empty where they are too few. */
+    public static Optional<NoisePrior> fit(Collection<? extends OwnSpread> samples) {
         double[] e = new double[samples.size()];
         int count = 0;
         double meanE = 0;
         double meanTrigamma = 0;
         double totalDf = 0;
         double pooled = 0;
-        for (SampleMoments sample : samples) {
-            double s2 =
-                    sample.n() < 2 ? 0 : Math.max(sample.sumSquares() / (sample.n() - 1), sample.resolutionVariance());
+        for (OwnSpread sample : samples) {
+            int d = sample.degreesOfFreedom();
+            double s2 = d == 0 ? 0 : Math.max(sample.sumSquares() / d, sample.resolutionVariance());
             if (s2 > 0) {
-                int d = sample.degreesOfFreedom();
                 e[count] = Math.log(s2) - Half.logMean(d);
                 meanE += e[count++];
                 meanTrigamma += Half.logVariance(d);
@@ -82,33 +81,34 @@ public record NoisePrior(double degreesOfFreedom, double variance) {
      * where those are too few, none.
      */
     public static Optional<NoisePrior> fitWithin(
-            Collection<SampleMoments> ofMetric, Collection<SampleMoments> ofSuiteVersion) {
+            Collection<? extends OwnSpread> ofMetric, Collection<? extends OwnSpread> ofSuiteVersion) {
         return fit(ofMetric).or(() -> fit(ofSuiteVersion));
     }
 
     /**
-     * s̃² = (d₀s₀² + ds²)/(d₀ + d) with d₀ + d degrees of freedom; for a single reading s₀² with d₀/2, because it may come
+     * s̃² = (d₀s₀² + ds²)/(d₀ + d) with d₀ + d degrees of freedom; for single readings s₀² with d₀/2, because they may come
      * from a noisy device: where noise differs tenfold, intervals then hold 94 %, and 86 % with d₀.
      */
-    public WorkingVariance workingVariance(SampleMoments sample) {
-        if (sample.n() == 1) {
+    public WorkingVariance workingVariance(OwnSpread sample) {
+        double d = sample.degreesOfFreedom();
+        if (d == 0) {
             return new WorkingVariance(variance, degreesOfFreedom / 2, degreesOfFreedom);
         }
-        double d = sample.degreesOfFreedom();
-        double own = sample.variance().isPresent() ? d * sample.variance().getAsDouble() : 0;
         double df = degreesOfFreedom + d;
+        double own = Math.max(sample.sumSquares(), d * sample.resolutionVariance());
         return new WorkingVariance((degreesOfFreedom * variance + own) / df, df, degreesOfFreedom);
     }
 
-    /** The working variance with or without a prior; empty for one reading with nothing lent. */
-    public static Optional<WorkingVariance> workingVariance(SampleMoments sample, Optional<NoisePrior> prior) {
+    /** The working variance with or without a prior; empty for single readings with nothing lent. */
+    public static Optional<WorkingVariance> workingVariance(OwnSpread sample, Optional<NoisePrior> prior) {
         if (prior.isPresent()) {
             return Optional.of(prior.get().workingVariance(sample));
         }
-        OptionalDouble own = sample.variance();
-        return own.isPresent()
-                ? Optional.of(new WorkingVariance(own.getAsDouble(), sample.degreesOfFreedom(), 0))
-                : Optional.empty();
+        int d = sample.degreesOfFreedom();
+        return d == 0
+                ? Optional.empty()
+                : Optional.of(
+                        new WorkingVariance(Math.max(sample.sumSquares() / d, sample.resolutionVariance()), d, 0));
     }
 
     /** ψ(d/2) − ln(d/2) and ψ′(d/2): thousands of samples have the same few numbers of runs. */

@@ -17,7 +17,7 @@ import yarrowmark.core.measure.Scale;
  * @param sumSquares         Σ(merit − mean)², 0 or more
  * @param resolutionVariance mean((q/x)²)/12, the variance that rounding alone gives; mean(q²)/12 for differences
  */
-public record SampleMoments(int n, double mean, double sumSquares, double resolutionVariance) {
+public record SampleMoments(int n, double mean, double sumSquares, double resolutionVariance) implements OwnSpread {
 
     public SampleMoments {
         if (n < 1) {
@@ -89,6 +89,7 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
     }
 
     /** n − 1. */
+    @Override
     public int degreesOfFreedom() {
         return n - 1;
     }

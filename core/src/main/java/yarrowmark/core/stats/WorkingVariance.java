@@ -4,7 +4,7 @@ package yarrowmark.core.stats;
  * The variance a comparison works with, after borrowing.
  *
  * @param variance              s̃² of a single reading's merit, 0 or more
- * @param degreesOfFreedom      d₀ + n − 1, above 0
+ * @param degreesOfFreedom      d₀ + d, above 0
  * @param lentDegreesOfFreedom  d₀, the part that other samples lent; 0 where nothing was lent
  */
 public record WorkingVariance(double variance, double degreesOfFreedom, double lentDegreesOfFreedom) {
@@ -21,7 +21,7 @@ public record WorkingVariance(double variance, double degreesOfFreedom, double l
     }
 
     /** Of the mean of this sample: rounding does not average out over equal runs, so never below what it alone gives. */
-    public double ofMean(SampleMoments sample) {
+    public double ofMean(OwnSpread sample) {
         return Math.max(variance / sample.n(), sample.resolutionVariance());
     }
 

@@ -13,14 +13,17 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.SessionNoise;
+import yarrowmark.core.stats.SharedDay;
 
 class OverallComparisonTest {
     private static final Optional<NoisePrior> NOISE = NoisePrior.fit(ExampleSamples.A);
 
     private static PairComparison pair(SampleMoments a, SampleMoments base) {
-        return PairComparison.of(a, base, NOISE, Materiality.USUAL);
+        return ExampleSamples.pair(a, base, NOISE, Materiality.USUAL);
     }
 
     private static List<PairComparison> some(Random random, int count) {
@@ -35,12 +38,12 @@ class OverallComparisonTest {
     @Test
     void onePairAloneIsThatPair() {
         PairComparison pair = pair(ExampleSamples.A.get(1), ExampleSamples.A.get(0));
-        OverallComparison overall = OverallComparison.of(List.of(pair), new double[] {7}, Materiality.USUAL);
+        OverallComparison overall =
+                OverallComparison.of(List.of(pair), new double[] {7}, SharedDay.UNKNOWN, Materiality.USUAL);
         assertThat(overall.ratio()).isCloseTo(pair.ratio(), within(1e-12));
-        assertThat(overall.interval().orElseThrow().low())
-                .isCloseTo(pair.interval().orElseThrow().low(), within(1e-12));
-        assertThat(overall.interval().orElseThrow().degreesOfFreedom())
-                .isCloseTo(pair.interval().orElseThrow().degreesOfFreedom(), within(1e-9));
+        assertThat(overall.interval().low()).isCloseTo(pair.interval().low(), within(1e-12));
+        assertThat(overall.interval().degreesOfFreedom())
+                .isCloseTo(pair.interval().degreesOfFreedom(), within(1e-9));
         assertThat(overall.verdict()).isEqualTo(pair.verdict());
         assertThat(overall.contributions().get(0)).isCloseTo(100 * (pair.ratio() - 1), within(1e-9));
     }
@@ -51,7 +54,7 @@ class OverallComparisonTest {
         for (int round = 0; round < 50; round++) {
             List<PairComparison> pairs = some(random, 1 + random.nextInt(8));
             double[] weights = random.doubles(pairs.size(), 0.1, 3).toArray();
-            OverallComparison overall = OverallComparison.of(pairs, weights, Materiality.USUAL);
+            OverallComparison overall = OverallComparison.of(pairs, weights, SharedDay.UNKNOWN, Materiality.USUAL);
             assertThat(overall.contributions().stream().mapToDouble(c -> c).sum())
                     .isCloseTo(100 * (overall.ratio() - 1), within(1e-9));
             assertThat(overall.counts().values().stream().mapToInt(c -> c).sum())
@@ -65,46 +68,79 @@ class OverallComparisonTest {
     void theOrderOfTheTestsAndTheScaleOfTheWeightsDoNotMatter() {
         List<PairComparison> pairs = new ArrayList<>(some(new Random(4), 6));
         double[] alike = {1, 1, 1, 1, 1, 1};
-        OverallComparison there = OverallComparison.of(pairs, alike, Materiality.USUAL);
+        OverallComparison there = OverallComparison.of(pairs, alike, SharedDay.UNKNOWN, Materiality.USUAL);
         Collections.shuffle(pairs, new Random(5));
-        OverallComparison again = OverallComparison.of(pairs, new double[] {9, 9, 9, 9, 9, 9}, Materiality.USUAL);
+        OverallComparison again =
+                OverallComparison.of(pairs, new double[] {9, 9, 9, 9, 9, 9}, SharedDay.UNKNOWN, Materiality.USUAL);
         assertThat(again.ratio()).isCloseTo(there.ratio(), within(1e-12));
-        assertThat(again.interval().orElseThrow().high())
-                .isCloseTo(there.interval().orElseThrow().high(), within(1e-12));
+        assertThat(again.interval().high()).isCloseTo(there.interval().high(), within(1e-12));
     }
 
     @Test
     void moreTestsNarrowTheInterval() {
         PairComparison pair = pair(more(105, 106, 104), more(100, 101, 99));
-        double one = width(OverallComparison.of(List.of(pair), new double[] {1}, Materiality.USUAL));
-        double four = width(
-                OverallComparison.of(List.of(pair, pair, pair, pair), new double[] {1, 1, 1, 1}, Materiality.USUAL));
+        double one = width(OverallComparison.of(List.of(pair), new double[] {1}, SharedDay.UNKNOWN, Materiality.USUAL));
+        double four = width(OverallComparison.of(
+                List.of(pair, pair, pair, pair), new double[] {1, 1, 1, 1}, SharedDay.UNKNOWN, Materiality.USUAL));
         // Half the error, and more degrees of freedom besides.
         assertThat(four).isLessThan(one / 2);
     }
 
     private static double width(OverallComparison o) {
-        return Math.log(
-                o.interval().orElseThrow().high() / o.interval().orElseThrow().low());
+        return Math.log(o.interval().high() / o.interval().low());
     }
 
     @Test
-    void unknownNoiseOfATestWithWeightIsUnknownNoiseOfTheWhole() {
+    void howManyRestOnAnAssumedSpreadIsSaid() {
         PairComparison known = pair(more(105, 106), more(100, 101));
-        PairComparison unknown = PairComparison.of(more(90), more(100), Optional.empty(), Materiality.USUAL);
-        OverallComparison whole = OverallComparison.of(List.of(known, unknown), new double[] {1, 1}, Materiality.USUAL);
-        assertThat(whole.interval()).isEmpty();
-        assertThat(whole.verdict()).isEqualTo(Verdict.CANNOT_TELL);
-        assertThat(OverallComparison.of(List.of(known, unknown), new double[] {1, 0}, Materiality.USUAL)
-                        .interval())
-                .isPresent();
+        PairComparison assumed = ExampleSamples.pair(more(90), more(100), Optional.empty(), Materiality.USUAL);
+        OverallComparison whole = OverallComparison.of(
+                List.of(known, assumed), new double[] {1, 1}, SharedDay.UNKNOWN, Materiality.USUAL);
+        assertThat(whole.assumed()).isEqualTo(1);
+        assertThat(whole.covers()).isEqualTo(Covers.WITHIN_ONE_SESSION);
+        assertThat(OverallComparison.of(
+                                List.of(known, assumed), new double[] {1, 0}, SharedDay.UNKNOWN, Materiality.USUAL)
+                        .assumed())
+                .isZero();
+    }
+
+    /** By hand: q is w √(both sides' part of sessions), and a day moves both tests alike, or each by itself. */
+    @Test
+    void aDayMovesManyTestsTogether() {
+        SessionNoise days = new SessionNoise(4e-4, 6, 0);
+        Noise noise = new Noise(NOISE, Optional.of(days), Noise.Source.METRIC);
+        PairComparison one = PairComparison.of(
+                ExampleSamples.one(more(105, 106, 104)),
+                ExampleSamples.one(more(100, 101, 99)),
+                noise,
+                Materiality.USUAL);
+        assertThat(one.parts().sessions()).isCloseTo(8e-4, within(1e-15));
+        double[] alike = {1, 1};
+        double together =
+                variance(OverallComparison.of(List.of(one, one), alike, new SharedDay(1, 9), Materiality.USUAL));
+        double apart = variance(OverallComparison.of(List.of(one, one), alike, new SharedDay(0, 9), Materiality.USUAL));
+        assertThat(together).isCloseTo(one.parts().runs() / 2 + 8e-4, within(1e-15));
+        assertThat(apart).isCloseTo(one.parts().runs() / 2 + 4e-4, within(1e-15));
+        OverallComparison whole =
+                OverallComparison.of(List.of(one, one), alike, new SharedDay(1, 9), Materiality.USUAL);
+        double terms = one.parts().runsByDegree() / 8 + 8e-4 * 8e-4 / 9;
+        assertThat(whole.interval().degreesOfFreedom()).isCloseTo(together * together / terms, within(1e-9));
+        assertThat(whole.covers()).isEqualTo(Covers.DAY_TO_DAY);
+        PairComparison unknown = pair(more(105, 106, 104), more(100, 101, 99));
+        assertThat(OverallComparison.of(List.of(one, unknown), alike, new SharedDay(1, 9), Materiality.USUAL)
+                        .covers())
+                .isEqualTo(Covers.PARTLY);
+    }
+
+    private static double variance(OverallComparison o) {
+        return Math.pow(o.interval().standardError(), 2);
     }
 
     @Test
     void allTheSameIsLevelAndEachPartIsNothing() {
         SampleMoments same = more(100, 100, 100);
         OverallComparison overall = OverallComparison.of(
-                List.of(pair(same, same), pair(same, same)), new double[] {1, 1}, Materiality.USUAL);
+                List.of(pair(same, same), pair(same, same)), new double[] {1, 1}, SharedDay.UNKNOWN, Materiality.USUAL);
         assertThat(overall.ratio()).isEqualTo(1);
         assertThat(overall.contributions()).containsOnly(0.0);
         assertThat(overall.verdict()).isEqualTo(Verdict.LEVEL);
@@ -115,10 +151,10 @@ class OverallComparisonTest {
     void refusesWeightsThatMeanNothing() {
         List<PairComparison> one = List.of(pair(more(1, 2), more(1, 2)));
         for (double w : new double[] {0, -1, Double.NaN, Double.POSITIVE_INFINITY}) {
-            assertThatThrownBy(() -> OverallComparison.of(one, new double[] {w}, Materiality.USUAL))
+            assertThatThrownBy(() -> OverallComparison.of(one, new double[] {w}, SharedDay.UNKNOWN, Materiality.USUAL))
                     .isInstanceOf(IllegalArgumentException.class);
         }
-        assertThatThrownBy(() -> OverallComparison.of(List.of(), new double[0], Materiality.USUAL))
+        assertThatThrownBy(() -> OverallComparison.of(List.of(), new double[0], SharedDay.UNKNOWN, Materiality.USUAL))
                 .hasMessageContaining("one or more pairs");
     }
 
@@ -126,16 +162,15 @@ class OverallComparisonTest {
     void differencesAreComparedInTheirUnit() {
         SampleMoments cool = ExampleSamples.degrees(61, 62, 61.5);
         SampleMoments warm = ExampleSamples.degrees(71, 70.5, 72);
-        DifferenceComparison there = DifferenceComparison.of(cool, warm, Optional.empty());
+        DifferenceComparison there = ExampleSamples.apart(cool, warm);
         // Less is better, so ten degrees less is ten better.
         assertThat(there.difference()).isCloseTo(9.6666666667, within(1e-9));
         assertThat(there.reading()).isEqualTo(DifferenceComparison.Reading.BETTER);
-        DifferenceComparison back = DifferenceComparison.of(warm, cool, Optional.empty());
+        DifferenceComparison back = ExampleSamples.apart(warm, cool);
         assertThat(back.interval().orElseThrow().low())
                 .isCloseTo(-there.interval().orElseThrow().high(), within(1e-12));
         assertThat(back.reading()).isEqualTo(DifferenceComparison.Reading.WORSE);
-        assertThat(DifferenceComparison.of(ExampleSamples.degrees(60), warm, Optional.empty())
-                        .reading())
+        assertThat(ExampleSamples.apart(ExampleSamples.degrees(60), warm).reading())
                 .isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
     }
 
@@ -145,8 +180,7 @@ class OverallComparisonTest {
         PairComparison plain = pair(fast, more(100, 101, 99));
         PairComparison perGhz = pair(fast.per(4e9), more(100, 101, 99).per(2e9));
         assertThat(perGhz.ratio()).isCloseTo(plain.ratio() / 2, within(1e-12));
-        assertThat(perGhz.interval().orElseThrow().standardError())
-                .isEqualTo(plain.interval().orElseThrow().standardError());
+        assertThat(perGhz.interval().standardError()).isEqualTo(plain.interval().standardError());
         assertThatThrownBy(() -> fast.per(0)).isInstanceOf(IllegalArgumentException.class);
     }
 }

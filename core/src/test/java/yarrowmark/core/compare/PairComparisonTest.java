@@ -11,8 +11,11 @@ import java.util.Random;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.SessionNoise;
+import yarrowmark.core.stats.StudentT;
 
 /** Expected values: the method's examples B and B2, R 4.2.2, to the digits shown there. */
 class PairComparisonTest {
@@ -21,33 +24,32 @@ class PairComparisonTest {
 
     private static void expect(PairComparison c, double ratio, double low, double high, Verdict verdict) {
         assertThat(c.ratio()).isCloseTo(ratio, within(5e-10));
-        assertThat(c.interval().orElseThrow().low()).isCloseTo(low, within(5e-10));
-        assertThat(c.interval().orElseThrow().high()).isCloseTo(high, within(5e-10));
+        assertThat(c.interval().low()).isCloseTo(low, within(5e-10));
+        assertThat(c.interval().high()).isCloseTo(high, within(5e-10));
         assertThat(c.verdict()).isEqualTo(verdict);
     }
 
     private static double df(PairComparison c) {
-        return c.interval().orElseThrow().degreesOfFreedom();
+        return c.interval().degreesOfFreedom();
     }
 
     @Test
     void exampleB() {
         PairComparison second =
-                PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE_A, Materiality.USUAL);
+                ExampleSamples.pair(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE_A, Materiality.USUAL);
         expect(second, 1.038491869, 1.026174562, 1.050957022, Verdict.CLEAR_GAIN);
         assertThat(df(second)).isCloseTo(10.58116046, within(5e-9));
 
-        PairComparison oneRun = PairComparison.of(more(297.0), ExampleSamples.A.get(4), NOISE_A, Materiality.USUAL);
+        PairComparison oneRun = ExampleSamples.pair(more(297.0), ExampleSamples.A.get(4), NOISE_A, Materiality.USUAL);
         // A single run counts with half of the lent degrees of freedom (R 4.2.2).
         expect(oneRun, 1.021674003, 0.994853696635, 1.04921735884, Verdict.CANNOT_TELL);
         assertThat(df(oneRun)).isCloseTo(3.09034094703, within(5e-9));
         // With all of them, as the example was computed, it is the same error with its interval.
-        double half = PairComparison.quantile(5.836382892)
-                * oneRun.interval().orElseThrow().standardError();
+        double half = StudentT.upper(5.836382892) * oneRun.interval().standardError();
         assertThat(Math.exp(oneRun.difference() - half)).isCloseTo(1.000507058, within(5e-10));
         assertThat(Math.exp(oneRun.difference() + half)).isCloseTo(1.043288760, within(5e-10));
 
-        PairComparison times = PairComparison.of(
+        PairComparison times = ExampleSamples.pair(
                 sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
                 sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276),
                 NOISE_A,
@@ -65,22 +67,21 @@ class PairComparisonTest {
         double rounding = 1.0 / 12 / 12 / 12;
         assertThat(still.workingVariance(three).ofMean(three)).isCloseTo(rounding, within(1e-12));
         assertThat(still.workingVariance(one).ofMean(one)).isCloseTo(rounding, within(1e-12));
-        PairComparison c = PairComparison.of(
+        PairComparison c = ExampleSamples.pair(
                 three, sample(Direction.LESS_IS_BETTER, 1, 13, 13, 13), Optional.of(still), Materiality.USUAL);
-        assertThat(c.interval().orElseThrow().standardError())
-                .isCloseTo(Math.sqrt(rounding + 1.0 / 13 / 13 / 12), within(1e-9));
+        assertThat(c.interval().standardError()).isCloseTo(Math.sqrt(rounding + 1.0 / 13 / 13 / 12), within(1e-9));
     }
 
     @Test
     void exampleB2() {
         PairComparison unsure =
-                PairComparison.of(more(64.1, 60.9, 63.3), more(60.2, 64.8, 62.9), NOISE_A2, Materiality.USUAL);
+                ExampleSamples.pair(more(64.1, 60.9, 63.3), more(60.2, 64.8, 62.9), NOISE_A2, Materiality.USUAL);
         expect(unsure, 1.002349004, 0.949729903, 1.057883428, Verdict.CANNOT_TELL);
         assertThat(df(unsure)).isCloseTo(5.604305156, within(5e-9));
         assertThat(unsure.runsNeeded()).isEqualTo(new RunsNeeded.Runs(8, 5));
 
         expect(
-                PairComparison.of(more(75.4, 75.2, 75.6), more(75.1, 75.0, 75.3), NOISE_A2, Materiality.USUAL),
+                ExampleSamples.pair(more(75.4, 75.2, 75.6), more(75.1, 75.0, 75.3), NOISE_A2, Materiality.USUAL),
                 1.003548274,
                 0.993189421,
                 1.014015170,
@@ -93,12 +94,10 @@ class PairComparisonTest {
         for (int i = 0; i < 200; i++) {
             SampleMoments a = more(around(random, 100), around(random, 100), around(random, 100));
             SampleMoments b = more(around(random, 103), around(random, 103));
-            PairComparison there = PairComparison.of(a, b, NOISE_A, Materiality.USUAL);
-            PairComparison back = PairComparison.of(b, a, NOISE_A, Materiality.USUAL);
+            PairComparison there = ExampleSamples.pair(a, b, NOISE_A, Materiality.USUAL);
+            PairComparison back = ExampleSamples.pair(b, a, NOISE_A, Materiality.USUAL);
             assertThat(there.ratio() * back.ratio()).isCloseTo(1, within(1e-12));
-            assertThat(there.interval().orElseThrow().low()
-                            * back.interval().orElseThrow().high())
-                    .isCloseTo(1, within(1e-9));
+            assertThat(there.interval().low() * back.interval().high()).isCloseTo(1, within(1e-9));
             assertThat(back.verdict()).isEqualTo(there.verdict().swapped());
             assertThat(back.runsNeeded()).isEqualTo(there.runsNeeded());
         }
@@ -106,40 +105,115 @@ class PairComparisonTest {
 
     @Test
     void aSmallLossIsCertainButDoesNotMatterMuch() {
-        assertThat(PairComparison.of(ExampleSamples.A.get(4), more(297.0, 296.8, 297.3), NOISE_A, Materiality.USUAL)
+        assertThat(ExampleSamples.pair(ExampleSamples.A.get(4), more(297.0, 296.8, 297.3), NOISE_A, Materiality.USUAL)
                         .verdict())
                 .isEqualTo(Verdict.SMALL_LOSS);
     }
 
+    /** Half of three degrees of freedom a side, so t has three: 3.182446 times ln 1.1 times √2. */
     @Test
-    void oneRunEachWithNothingLentCannotTell() {
-        PairComparison c = PairComparison.of(more(120), more(100), Optional.empty(), Materiality.USUAL);
+    void oneRunEachWithNothingLentRestsOnAnAssumedSpread() {
+        PairComparison near = ExampleSamples.pair(more(120), more(100), Optional.empty(), Materiality.USUAL);
+        assertThat(near.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+        assertThat(near.assumed()).isTrue();
+        assertThat(df(near)).isCloseTo(3, within(1e-12));
+        assertThat(near.interval().high())
+                .isCloseTo(1.2 * Math.exp(3.1824463 * Math.log(1.1) * Math.sqrt(2)), within(1e-6));
+        PairComparison far = ExampleSamples.pair(more(3170), more(540), Optional.empty(), Materiality.USUAL);
+        assertThat(far.verdict()).isEqualTo(Verdict.CLEAR_GAIN);
+    }
+
+    /** 1.49 times, and sure of it: as long as one side is guessed, that is not clear. */
+    @Test
+    void onAnAssumedSpreadNothingIsClearBelowOneAndAHalf() {
+        SampleMoments many = new SampleMoments(40, 0, 1e-4, 0);
+        for (double ratio : new double[] {1.49, 1 / 1.49, 1.51, 1 / 1.51}) {
+            PairComparison c = ExampleSamples.pair(
+                    new SampleMoments(1, Math.log(ratio), 0, 0), many, Optional.empty(), new Materiality(0.001));
+            boolean far = Math.abs(Math.log(ratio)) > Math.log(1.5);
+            // With 1.5 degrees of freedom of the single run, t is 6; only a wide limit lets it be told at all.
+            assertThat(c.verdict()).isNotIn(far ? Verdict.SMALL_GAIN : Verdict.CLEAR_GAIN);
+            assertThat(c.assumed()).isTrue();
+        }
+        assertThat(Verdict.of(0.39, 0.1, Math.log(1.5), 0.03)).isEqualTo(Verdict.SMALL_GAIN);
+        assertThat(Verdict.of(0.41, 0.1, Math.log(1.5), 0.03)).isEqualTo(Verdict.CLEAR_GAIN);
+        assertThat(Verdict.of(-0.41, 0.1, Math.log(1.5), 0.03)).isEqualTo(Verdict.CLEAR_LOSS);
+        assertThat(Verdict.of(0.01, 0.015, Math.log(1.5), 0.03)).isEqualTo(Verdict.LEVEL);
+    }
+
+    @Test
+    void whereDaysDifferMoreThanRunsItAsksForSessions() {
+        Noise noise = new Noise(NOISE_A, Optional.of(new SessionNoise(4e-4, 10, 1e-5)), Noise.Source.METRIC);
+        PairComparison c = PairComparison.of(
+                ExampleSamples.one(more(104, 105, 103)),
+                ExampleSamples.one(more(100, 101, 99)),
+                noise,
+                Materiality.USUAL);
+        assertThat(c.withinOneSession()).isFalse();
         assertThat(c.verdict()).isEqualTo(Verdict.CANNOT_TELL);
-        assertThat(c.interval()).isEmpty();
-        assertThat(c.runsNeeded()).isInstanceOf(RunsNeeded.Unknown.class);
-        assertThat(c.ratio()).isCloseTo(1.2, within(1e-12));
+        RunsNeeded.Sessions needed = (RunsNeeded.Sessions) c.runsNeeded();
+        assertThat(needed.more()).isEqualTo(needed.sessionsEachSide() - 1).isPositive();
+        // That many sessions of three runs with the same noise are enough, and one fewer is not.
+        assertThat(enough(needed.sessionsEachSide(), c)).isTrue();
+        assertThat(enough(needed.sessionsEachSide() - 1, c)).isFalse();
+
+        Noise quiet = new Noise(NOISE_A2, Optional.of(new SessionNoise(1e-7, 10, 1e-5)), Noise.Source.METRIC);
+        assertThat(PairComparison.of(
+                                ExampleSamples.one(more(64.1, 60.9, 63.3)),
+                                ExampleSamples.one(more(60.2, 64.8, 62.9)),
+                                quiet,
+                                Materiality.USUAL)
+                        .runsNeeded())
+                .isInstanceOf(RunsNeeded.Runs.class);
+        Noise wild = new Noise(NOISE_A, Optional.of(new SessionNoise(0.3, 10, 1e-5)), Noise.Source.METRIC);
+        assertThat(PairComparison.of(
+                                ExampleSamples.one(more(104, 105, 103)),
+                                ExampleSamples.one(more(100, 101, 99)),
+                                wild,
+                                Materiality.USUAL)
+                        .runsNeeded())
+                .isInstanceOf(RunsNeeded.MoreThanMost.class);
+    }
+
+    /** By the sections' formulas, written once more: k sessions of three runs a side. */
+    private static boolean enough(int k, PairComparison c) {
+        double work = NOISE_A.orElseThrow().variance();
+        double d0 = NOISE_A.orElseThrow().degreesOfFreedom();
+        // The three runs of each side are about as noisy as what is lent; the exact s̃ of both differ.
+        double sA = NOISE_A.orElseThrow().workingVariance(more(104, 105, 103)).variance();
+        double sB = NOISE_A.orElseThrow().workingVariance(more(100, 101, 99)).variance();
+        assertThat(sA).isGreaterThan(work / 10);
+        double va = sA / 3 / k;
+        double vb = sB / 3 / k;
+        double days = 2 * 4e-4 / k;
+        double terms = va * va / (d0 + 2 * k)
+                + vb * vb / (d0 + 2 * k)
+                + Math.pow(2.0 / k * (4e-4 + 1e-5), 2) / (10 + 2 * (k - 1));
+        double v = va + vb + days;
+        return StudentT.upper(Math.max(1, v * v / terms)) * Math.sqrt(v)
+                <= Math.max(Math.abs(c.difference()), Materiality.USUAL.onMerits());
     }
 
     @Test
     void aNoisyTestMayNeedMoreRunsThanAnybodyHas() {
         PairComparison c =
-                PairComparison.of(more(100, 150, 80), more(100, 140, 90), Optional.empty(), Materiality.USUAL);
+                ExampleSamples.pair(more(100, 150, 80), more(100, 140, 90), Optional.empty(), Materiality.USUAL);
         assertThat(c.verdict()).isEqualTo(Verdict.CANNOT_TELL);
         assertThat(c.runsNeeded()).isInstanceOf(RunsNeeded.MoreThanMost.class);
     }
 
     @Test
     void allEqualReadingsWithoutResolutionAreLevel() {
-        PairComparison c = PairComparison.of(more(5, 5), more(5, 5), Optional.empty(), Materiality.USUAL);
+        PairComparison c = ExampleSamples.pair(more(5, 5), more(5, 5), Optional.empty(), Materiality.USUAL);
         assertThat(c.verdict()).isEqualTo(Verdict.LEVEL);
-        assertThat(c.interval().orElseThrow().low()).isEqualTo(1);
+        assertThat(c.interval().low()).isEqualTo(1);
     }
 
     @Test
     void materialityDecidesBetweenClearAndSmall() {
         SampleMoments a = ExampleSamples.A.get(1);
         SampleMoments b = ExampleSamples.A.get(0);
-        assertThat(PairComparison.of(a, b, NOISE_A, new Materiality(0.05)).verdict())
+        assertThat(ExampleSamples.pair(a, b, NOISE_A, new Materiality(0.05)).verdict())
                 .isEqualTo(Verdict.SMALL_GAIN);
         assertThatThrownBy(() -> new Materiality(Double.NaN)).hasMessageContaining("materiality");
         assertThatThrownBy(() -> new Materiality(0)).hasMessageContaining("materiality");
@@ -168,7 +242,7 @@ class PairComparisonTest {
         for (int i = 0; i < 60; i++) {
             double apart = 1 + 0.04 * random.nextDouble();
             double spread = 0.005 + 0.05 * random.nextDouble();
-            PairComparison c = PairComparison.of(
+            PairComparison c = ExampleSamples.pair(
                     spread(3, apart, spread), spread(3, 1, spread), Optional.empty(), Materiality.USUAL);
             if (c.verdict() != Verdict.CANNOT_TELL) {
                 continue;
@@ -176,7 +250,7 @@ class PairComparisonTest {
             double target = Math.max(Math.abs(c.difference()), Materiality.USUAL.onMerits());
             int fewest = 2;
             while (fewest <= PairComparison.MOST_RUNS
-                    && halfWidth(PairComparison.of(
+                    && halfWidth(ExampleSamples.pair(
                                     spread(fewest, apart, spread),
                                     spread(fewest, 1, spread),
                                     Optional.empty(),
@@ -196,16 +270,16 @@ class PairComparisonTest {
     void howManyMoreRunsIsSaidForTheSideThatHasFewer() {
         SampleMoments three = spread(3, 1.01, 0.03);
         SampleMoments six = spread(6, 1, 0.03);
-        RunsNeeded.Runs there = (RunsNeeded.Runs) PairComparison.of(three, six, Optional.empty(), Materiality.USUAL)
+        RunsNeeded.Runs there = (RunsNeeded.Runs) ExampleSamples.pair(three, six, Optional.empty(), Materiality.USUAL)
                 .runsNeeded();
-        RunsNeeded.Runs back = (RunsNeeded.Runs) PairComparison.of(six, three, Optional.empty(), Materiality.USUAL)
+        RunsNeeded.Runs back = (RunsNeeded.Runs) ExampleSamples.pair(six, three, Optional.empty(), Materiality.USUAL)
                 .runsNeeded();
         assertThat(there.more()).isEqualTo(there.runsEachSide() - 3).isPositive();
         assertThat(back).isEqualTo(there);
     }
 
     private static double halfWidth(PairComparison c) {
-        return Math.log(c.interval().orElseThrow().high()) - c.difference();
+        return Math.log(c.interval().high()) - c.difference();
     }
 
     /** A sample with exactly this centre and standard deviation of the logarithms. */

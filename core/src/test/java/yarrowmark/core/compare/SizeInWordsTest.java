@@ -11,6 +11,7 @@ import yarrowmark.core.ExampleSamples;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.SharedDay;
 
 /** Numbers: the method's example B, put into words by hand. */
 class SizeInWordsTest {
@@ -21,7 +22,7 @@ class SizeInWordsTest {
                 "Clip encode",
                 "Folio",
                 "Ledger",
-                PairComparison.of(a, base, NOISE, Materiality.USUAL),
+                ExampleSamples.pair(a, base, NOISE, Materiality.USUAL),
                 direction,
                 Optional.ofNullable(quantity));
     }
@@ -35,7 +36,7 @@ class SizeInWordsTest {
                 "time");
         assertThat(words)
                 .isEqualTo(
-                        "Clip encode: Folio takes 15.5 % less time than Ledger, 95 % interval 14.5 to 16.5 %, 3 runs each.");
+                        "Clip encode: Folio takes 15.5 % less time than Ledger, 95 % interval 14.5 to 16.5 % within one session, 3 runs each.");
         String back = sentence(
                 sample(Direction.LESS_IS_BETTER, 1, 277, 279, 276),
                 sample(Direction.LESS_IS_BETTER, 1, 234, 236, 233),
@@ -43,7 +44,7 @@ class SizeInWordsTest {
                 "time");
         assertThat(back)
                 .isEqualTo(
-                        "Clip encode: Folio takes 18.4 % more time than Ledger, 95 % interval 16.9 to 19.8 %, 3 runs each.");
+                        "Clip encode: Folio takes 18.4 % more time than Ledger, 95 % interval 16.9 to 19.8 % within one session, 3 runs each.");
     }
 
     @Test
@@ -55,7 +56,8 @@ class SizeInWordsTest {
                         null))
                 .contains("Folio is 20.0 % lower than Ledger");
         assertThat(sentence(more(402.4, 405.9, 403.3), more(388.1, 391.7, 386.9), Direction.MORE_IS_BETTER, null))
-                .isEqualTo("Clip encode: Folio is 3.8 % higher than Ledger, 95 % interval 2.6 to 5.1 %, 3 runs each.");
+                .isEqualTo(
+                        "Clip encode: Folio is 3.8 % higher than Ledger, 95 % interval 2.6 to 5.1 % within one session, 3 runs each.");
     }
 
     @Test
@@ -67,10 +69,11 @@ class SizeInWordsTest {
                         "Clip",
                         "A",
                         "B",
-                        PairComparison.of(more(1.2), more(1), Optional.empty(), Materiality.USUAL),
+                        ExampleSamples.pair(more(1.2), more(1), Optional.empty(), Materiality.USUAL),
                         Direction.MORE_IS_BETTER,
                         Optional.empty()))
-                .isEqualTo("Clip: A is 20.0 % higher than B, how sure is not known, which may be noise, 1 run.");
+                .isEqualTo(
+                        "Clip: A is 20.0 % higher than B, 95 % interval -21.9 to 84.3 % within one session, assuming a spread of 10 %, which nobody measured, which may be noise, 1 run.");
         assertThat(sentence(more(100.1, 100, 99.9), more(100, 100.1, 99.9), Direction.MORE_IS_BETTER, null))
                 .contains("Folio and Ledger are level, the 95 % interval of the difference is within ")
                 .doesNotContain(" to ");
@@ -79,10 +82,11 @@ class SizeInWordsTest {
     @Test
     void theOverallNamesItsTests() {
         PairComparison pair =
-                PairComparison.of(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE, Materiality.USUAL);
-        OverallComparison all = OverallComparison.of(List.of(pair), new double[] {1}, Materiality.USUAL);
+                ExampleSamples.pair(ExampleSamples.A.get(1), ExampleSamples.A.get(0), NOISE, Materiality.USUAL);
+        OverallComparison all =
+                OverallComparison.of(List.of(pair), new double[] {1}, SharedDay.UNKNOWN, Materiality.USUAL);
         assertThat(SizeInWords.overall("Folio", "Ledger", all, 1))
                 .isEqualTo(
-                        "Folio is 3.8 % better than Ledger over the one test that both ran, 95 % interval 1.026 to 1.051 times (run-to-run noise only).");
+                        "Folio is 3.8 % better than Ledger over the one test that both ran, 95 % interval 1.026 to 1.051 times (within one session).");
     }
 }

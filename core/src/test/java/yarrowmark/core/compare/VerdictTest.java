@@ -3,7 +3,6 @@ package yarrowmark.core.compare;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.Arrays;
-import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -50,23 +49,21 @@ class VerdictTest {
     void aDifferenceKnowsItsNoiseFromBothSides() {
         SampleMoments quiet = ExampleSamples.degrees(40, 40.1, 39.9, 40);
         SampleMoments noisy = ExampleSamples.degrees(44, 46, 42);
-        DifferenceComparison there = DifferenceComparison.of(noisy, quiet, Optional.empty());
-        DifferenceComparison back = DifferenceComparison.of(quiet, noisy, Optional.empty());
+        DifferenceComparison there = ExampleSamples.apart(noisy, quiet);
+        DifferenceComparison back = ExampleSamples.apart(quiet, noisy);
         // By hand: −4 less 4.29238 (t at 2.005001 degrees of freedom) times √(4/3 + 0.02/12).
         assertThat(there.interval().orElseThrow().low())
                 .isCloseTo(-8.9595157, org.assertj.core.api.Assertions.within(1e-6));
         assertThat(back.interval().orElseThrow().high())
                 .isCloseTo(-there.interval().orElseThrow().low(), org.assertj.core.api.Assertions.within(1e-12));
         assertThat(there.reading()).isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
-        assertThat(DifferenceComparison.of(
-                                ExampleSamples.degrees(50, 50), ExampleSamples.degrees(40, 40), Optional.empty())
+        assertThat(ExampleSamples.apart(ExampleSamples.degrees(50, 50), ExampleSamples.degrees(40, 40))
                         .interval()
                         .orElseThrow()
                         .low())
                 .as("no noise at all")
                 .isEqualTo(-10);
-        assertThat(DifferenceComparison.of(
-                                ExampleSamples.degrees(40, 40), ExampleSamples.degrees(40, 40), Optional.empty())
+        assertThat(ExampleSamples.apart(ExampleSamples.degrees(40, 40), ExampleSamples.degrees(40, 40))
                         .reading())
                 .isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
     }

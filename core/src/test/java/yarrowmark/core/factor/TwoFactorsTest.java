@@ -8,8 +8,13 @@ import static yarrowmark.core.ExampleSamples.more;
 import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
+import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.compare.Covers;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
-import yarrowmark.core.stats.WorkingVariance;
+import yarrowmark.core.stats.SharedDay;
 
 class TwoFactorsTest {
     private static final TwoFactors.Cell A1B1 = cell(201, 204, 199);
@@ -19,8 +24,12 @@ class TwoFactorsTest {
 
     private static TwoFactors.Cell cell(double... readings) {
         SampleMoments m = more(readings);
-        return new TwoFactors.Cell(
-                m.mean(), Optional.of(new TwoFactors.Noise(m.variance().orElseThrow() / m.n(), m.n() - 1)));
+        return new TwoFactors.Cell(m.mean(), noise(m.variance().orElseThrow() / m.n(), m.n() - 1, 0));
+    }
+
+    private static TwoFactors.Noise noise(double variance, double degreesOfFreedom, double sessions) {
+        return new TwoFactors.Noise(
+                variance, variance * variance / degreesOfFreedom, sessions, 5, Covers.WITHIN_ONE_SESSION, false);
     }
 
     /** Expected values: the method's example of section 8, R 4.2.2. */
@@ -30,7 +39,7 @@ class TwoFactorsTest {
         assertThat(t.first().ratio()).isCloseTo(1.295902941, within(5e-10));
         assertThat(t.second().ratio()).isCloseTo(1.077021177, within(5e-10));
         assertThat(t.interaction().ratio()).isCloseTo(1.118805322, within(5e-10));
-        assertThat(t.interaction().interval().orElseThrow().low()).isGreaterThan(1);
+        assertThat(t.interaction().interval().low()).isGreaterThan(1);
     }
 
     @Test
@@ -51,16 +60,24 @@ class TwoFactorsTest {
         assertThat(turned.second().difference()).isCloseTo(there.second().difference(), within(1e-15));
         assertThat(turned.interaction().difference())
                 .isCloseTo(-there.interaction().difference(), within(1e-15));
-        assertThat(turned.interaction().interval().orElseThrow().low())
-                .isCloseTo(1 / there.interaction().interval().orElseThrow().high(), within(1e-12));
+        assertThat(turned.interaction().interval().low())
+                .isCloseTo(1 / there.interaction().interval().high(), within(1e-12));
     }
 
+    /** What sessions add is one estimate for all four cells, so its degrees of freedom are those of one. */
     @Test
-    void withoutKnownNoiseThereIsNoInterval() {
-        TwoFactors t = TwoFactors.of(A1B1, A2B1, A1B2, new TwoFactors.Cell(5.6, Optional.empty()));
-        assertThat(t.first().interval()).isEmpty();
-        assertThat(t.interaction().interval()).isEmpty();
-        assertThat(t.interaction().ratio()).isPositive();
+    void sessionsWidenAnEffect() {
+        TwoFactors.Cell[] cells = new TwoFactors.Cell[4];
+        for (int i = 0; i < 4; i++) {
+            cells[i] = new TwoFactors.Cell(5 + 0.1 * i, noise(1e-4, 4, 9e-4));
+        }
+        TwoFactors t = TwoFactors.of(cells[0], cells[1], cells[2], cells[3]);
+        double runs = 4 * 0.25 * 1e-4;
+        double sessions = 4 * 0.25 * 9e-4;
+        double terms = 4 * Math.pow(0.25 * 1e-4, 2) / 4 + sessions * sessions / 5;
+        assertThat(t.first().interval().standardError()).isCloseTo(Math.sqrt(runs + sessions), within(1e-12));
+        assertThat(t.first().interval().degreesOfFreedom())
+                .isCloseTo(Math.pow(runs + sessions, 2) / terms, within(1e-9));
     }
 
     @Test
@@ -76,27 +93,30 @@ class TwoFactorsTest {
         assertThat(FactorWords.interaction(open.interaction(), "Tern 8", "Tern 9", "Folio", "Drift"))
                 .startsWith(
                         "Whether the gain from Tern 8 to Tern 9 differs between Folio and Drift cannot be told: 1.000 times");
-        assertThat(FactorWords.effect(new TwoFactors.Effect(0.1, Optional.empty()), "a", "b"))
-                .isEqualTo("Whether b is better than a cannot be told: a noise is not known.");
     }
 
     @Test
     void aCellOfSeveralMetricsIsTheirWeighedMean() {
         SampleMoments one = more(100, 102, 98);
         SampleMoments two = more(50, 50.5, 49.5);
-        Optional<WorkingVariance> noise = Optional.of(new WorkingVariance(0.0004, 10, 8));
-        TwoFactors.Cell alone = TwoFactors.Cell.of(List.of(new TwoFactors.Part(5, one, noise)));
+        Noise noise = Noise.ofRuns(Optional.of(new NoisePrior(8, 0.0004)));
+        Centre first = Centre.of(ExampleSamples.one(one), noise);
+        Centre second = Centre.of(ExampleSamples.one(two), noise);
+        TwoFactors.Cell alone = TwoFactors.Cell.of(List.of(new TwoFactors.Part(5, first)), SharedDay.UNKNOWN);
         assertThat(alone.mean()).isEqualTo(one.mean());
-        assertThat(alone.noise().orElseThrow().variance()).isCloseTo(0.0004 / 3, within(1e-15));
-        assertThat(alone.noise().orElseThrow().degreesOfFreedom()).isCloseTo(10, within(1e-9));
-        TwoFactors.Cell both =
-                TwoFactors.Cell.of(List.of(new TwoFactors.Part(3, one, noise), new TwoFactors.Part(1, two, noise)));
+        assertThat(alone.noise().runs()).isCloseTo(first.variance(), within(1e-15));
+        assertThat(alone.noise().runsByDegree()).isCloseTo(Math.pow(first.variance(), 2) / 10, within(1e-15));
+        TwoFactors.Cell both = TwoFactors.Cell.of(
+                List.of(new TwoFactors.Part(3, first), new TwoFactors.Part(1, second)), SharedDay.UNKNOWN);
         assertThat(both.mean()).isCloseTo(0.75 * one.mean() + 0.25 * two.mean(), within(1e-12));
-        assertThat(both.noise().orElseThrow().variance()).isCloseTo((0.5625 + 0.0625) * 0.0004 / 3, within(1e-15));
-        assertThat(TwoFactors.Cell.of(List.of(
-                                new TwoFactors.Part(1, one, noise), new TwoFactors.Part(1, two, Optional.empty())))
-                        .noise())
-                .isEmpty();
-        assertThatThrownBy(() -> TwoFactors.Cell.of(List.of())).hasMessageContaining("more than 0");
+        assertThat(both.noise().runs())
+                .isCloseTo(0.5625 * first.variance() + 0.0625 * second.variance(), within(1e-15));
+        assertThat(both.noise().covers()).isEqualTo(Covers.WITHIN_ONE_SESSION);
+        Centre guessed = Centre.of(ExampleSamples.one(more(7)), Noise.UNKNOWN);
+        TwoFactors.Cell partly = TwoFactors.Cell.of(
+                List.of(new TwoFactors.Part(1, first), new TwoFactors.Part(1, guessed)), SharedDay.UNKNOWN);
+        assertThat(partly.noise().assumed()).isTrue();
+        assertThatThrownBy(() -> TwoFactors.Cell.of(List.of(), SharedDay.UNKNOWN))
+                .hasMessageContaining("more than 0");
     }
 }

@@ -3,6 +3,7 @@ package yarrowmark.core.quality;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.tuple;
 import static yarrowmark.core.ExampleSamples.more;
+import static yarrowmark.core.ExampleSamples.one;
 
 import java.util.Arrays;
 import java.util.Collections;
@@ -11,8 +12,9 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.compare.Materiality;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Sample;
 
 class QualityTest {
     private static double[] logs(double... values) {
@@ -150,13 +152,13 @@ class QualityTest {
 
     @Test
     void unitsThatDifferClearlyAreUnlike() {
-        List<SampleMoments> units = List.of(more(100, 101, 99), more(100.5, 99.5, 100), more(88, 88.5, 87.8));
-        List<UnlikeUnits> found = UnlikeUnits.among(units, Optional.empty(), Materiality.USUAL);
+        List<Sample> units = List.of(one(more(100, 101, 99)), one(more(100.5, 99.5, 100)), one(more(88, 88.5, 87.8)));
+        List<UnlikeUnits> found = UnlikeUnits.among(units, Noise.UNKNOWN, Materiality.USUAL);
         assertThat(found).extracting(UnlikeUnits::one, UnlikeUnits::other).containsExactly(tuple(0, 2), tuple(1, 2));
         assertThat(found.get(0).difference().ratio()).isLessThan(0.9);
-        assertThat(UnlikeUnits.among(units.subList(0, 2), Optional.empty(), Materiality.USUAL))
+        assertThat(UnlikeUnits.among(units.subList(0, 2), Noise.UNKNOWN, Materiality.USUAL))
                 .isEmpty();
-        assertThat(UnlikeUnits.among(List.of(), Optional.empty(), Materiality.USUAL))
+        assertThat(UnlikeUnits.among(List.of(), Noise.UNKNOWN, Materiality.USUAL))
                 .isEmpty();
     }
 }

@@ -6,11 +6,13 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Random;
+import yarrowmark.core.ExampleSamples;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.OverallComparison;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.SharedDay;
 
 /** Pairs that core compares in a second, and overalls of 200 tests. Run by bin/bench. */
 public final class PairSpeed {
@@ -39,12 +41,13 @@ public final class PairSpeed {
             List<PairComparison> compared = new ArrayList<>(PAIRS);
             long start = System.nanoTime();
             for (int i = 0; i < PAIRS; i++) {
-                compared.add(PairComparison.of(samples.get(i), samples.get(i + 1), prior, Materiality.USUAL));
+                compared.add(ExampleSamples.pair(samples.get(i), samples.get(i + 1), prior, Materiality.USUAL));
             }
             pairs[round] = PAIRS / ((System.nanoTime() - start) / 1e9);
             start = System.nanoTime();
             for (int i = 0; i + TESTS <= PAIRS; i += TESTS) {
-                sum += OverallComparison.of(compared.subList(i, i + TESTS), weights, Materiality.USUAL)
+                sum += OverallComparison.of(
+                                compared.subList(i, i + TESTS), weights, SharedDay.UNKNOWN, Materiality.USUAL)
                         .ratio();
             }
             overalls[round] = PAIRS / TESTS / ((System.nanoTime() - start) / 1e9);

@@ -4,8 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.Optional;
-import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.Verdict;
@@ -77,61 +75,47 @@ class GridPartsTest {
                 .isNaN();
     }
 
-    private static Standing.Entry entry(double merit, OptionalDouble error) {
-        return new Standing.Entry(
-                0,
-                Standing.Status.PLACED,
-                OptionalDouble.of(merit),
-                error,
-                1,
-                3,
-                Optional.empty(),
-                OptionalDouble.empty(),
-                Optional.empty());
+    private static Standing two(double first, double firstVariance, double second, double secondVariance) {
+        return Ranking.of(
+                MeritGrid.builder(2, 1)
+                        .cell(0, 0, first, firstVariance)
+                        .cell(1, 0, second, secondVariance)
+                        .build(),
+                new double[] {1},
+                0);
+    }
+
+    private static GenerationStep step(Standing standing, int from, int to) {
+        return GenerationStep.between(
+                standing,
+                standing.entries().stream()
+                        .filter(e -> e.row() == from)
+                        .findFirst()
+                        .orElseThrow(),
+                standing.entries().stream()
+                        .filter(e -> e.row() == to)
+                        .findFirst()
+                        .orElseThrow(),
+                Materiality.USUAL);
     }
 
     @Test
     void aGenerationIsAStepWithItsInterval() {
-        GenerationStep step = GenerationStep.between(
-                entry(0.1, OptionalDouble.of(0.03)), entry(0.4, OptionalDouble.of(0.04)), Materiality.USUAL);
+        Standing standing = two(0.1, 0.0009, 0.4, 0.0016);
+        GenerationStep step = step(standing, 0, 1);
         assertThat(step.ratio()).isCloseTo(Math.exp(0.3), within(1e-12));
-        // √(0.03² + 0.04²) is 0.05.
-        assertThat(step.low().orElseThrow()).isCloseTo(Math.exp(0.3 - 1.959964 * 0.05), within(1e-6));
-        assertThat(step.high().orElseThrow()).isCloseTo(Math.exp(0.3 + 1.959964 * 0.05), within(1e-6));
+        // √(0.03² + 0.04²) is 0.05, known for certain.
+        assertThat(step.interval().low()).isCloseTo(Math.exp(0.3 - 1.959964 * 0.05), within(1e-6));
+        assertThat(step.interval().high()).isCloseTo(Math.exp(0.3 + 1.959964 * 0.05), within(1e-6));
         assertThat(step.verdict()).isEqualTo(Verdict.CLEAR_GAIN);
-        assertThat(GenerationStep.between(
-                                entry(0.4, OptionalDouble.of(0.04)),
-                                entry(0.1, OptionalDouble.of(0.03)),
-                                Materiality.USUAL)
-                        .verdict())
-                .isEqualTo(Verdict.CLEAR_LOSS);
+        assertThat(step(standing, 1, 0).verdict()).isEqualTo(Verdict.CLEAR_LOSS);
     }
 
     @Test
-    void withoutAKnownNoiseAStepCannotBeToldAndWithoutALinkThereIsNone() {
-        Standing.Entry known = entry(0.1, OptionalDouble.of(0.03));
-        Standing.Entry unknown = entry(0.4, OptionalDouble.empty());
-        for (GenerationStep step : new GenerationStep[] {
-            GenerationStep.between(known, unknown, Materiality.USUAL),
-            GenerationStep.between(unknown, known, Materiality.USUAL)
-        }) {
-            assertThat(step.verdict()).isEqualTo(Verdict.CANNOT_TELL);
-            assertThat(step.low()).isEmpty();
-            assertThat(step.ratio()).isNotEqualTo(1);
-        }
-        Standing.Entry apart = new Standing.Entry(
-                1,
-                Standing.Status.NOT_LINKED,
-                OptionalDouble.empty(),
-                OptionalDouble.empty(),
-                0,
-                0,
-                Optional.empty(),
-                OptionalDouble.empty(),
-                Optional.empty());
-        assertThatThrownBy(() -> GenerationStep.between(apart, known, Materiality.USUAL))
-                .hasMessageContaining("linked to the reference");
-        assertThatThrownBy(() -> GenerationStep.between(known, apart, Materiality.USUAL))
-                .hasMessageContaining("linked to the reference");
+    void withoutALinkThereIsNoStep() {
+        Standing apart = Ranking.of(
+                MeritGrid.builder(2, 2).cell(0, 0, 1, 0.01).cell(1, 1, 1, 0.01).build(), new double[] {1, 1}, 0);
+        assertThatThrownBy(() -> step(apart, 0, 1)).hasMessageContaining("linked to the reference");
+        assertThatThrownBy(() -> step(apart, 1, 0)).hasMessageContaining("linked to the reference");
     }
 }

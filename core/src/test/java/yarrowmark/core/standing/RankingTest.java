@@ -9,6 +9,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
+import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.compare.Covers;
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.SharedDay;
+import yarrowmark.core.stats.StudentT;
 
 /** Expected values: the method's example D, R 4.2.2, to the digits shown there. */
 class RankingTest {
@@ -127,18 +134,76 @@ class RankingTest {
                 .isEqualTo(Standing.Status.NOT_LINKED);
     }
 
+    /** By hand, section 5: errors of a − a of A, and degrees of freedom by Satterthwaite with N − p = 23 − 10 for τ². */
     @Test
-    void anUnknownNoiseSpansEveryPlace() {
+    void exampleDHasIntervalsWithTheNoiseOfBoth() {
+        Standing standing = Ranking.of(grid(D, NOISE), WEIGHTS, 0);
+        List<Standing.Entry> rows = byRow(standing);
+        double[] error = {0, 0.003818813079, 0.042699282354, 0.042699282354, 0.042699282354, 0.154766071526};
+        for (int i = 0; i < error.length; i++) {
+            assertThat(rows.get(i).interval().orElseThrow().standardError()).isCloseTo(error[i], within(1e-12));
+        }
+        assertThat(rows.get(0).interval().orElseThrow().high()).isEqualTo(1);
+        PairComparison.Interval c = rows.get(2).interval().orElseThrow();
+        int free = standing.cells() - (6 + 5 - 1);
+        assertThat(standing.testDegrees()).isEqualTo(free);
+        assertThat(c.degreesOfFreedom()).isBetween((double) free, 1.1 * free);
+        double half = StudentT.upper(c.degreesOfFreedom()) * 0.042699282354;
+        assertThat(c.low()).isCloseTo(1.4361488815 * Math.exp(-half), within(1e-9));
+        assertThat(c.high()).isCloseTo(1.4361488815 * Math.exp(half), within(1e-9));
+    }
+
+    /** What rests on a guess is as wide as the guess, and says so. */
+    @Test
+    void anAssumedNoiseMakesAPlaceWide() {
+        Centre guessed = Centre.of(ExampleSamples.one(ExampleSamples.more(Math.E)), Noise.UNKNOWN);
         MeritGrid grid = MeritGrid.builder(3, 1)
-                .cell(0, 0, 0, 1e-6)
-                .cellOfUnknownNoise(1, 0, 1)
-                .cell(2, 0, 2, 1e-6)
+                .cell(0, 0, 0.9, 1e-6)
+                .cell(1, 0, guessed)
+                .cell(2, 0, 1.1, 1e-6)
                 .build();
         List<Standing.Entry> rows = byRow(Ranking.of(grid, new double[] {1}, 0));
         assertThat(rows.get(1).place()).isEqualTo(Optional.of(new Place(1, 3)));
-        assertThat(rows.get(1).standardError()).isEmpty();
+        assertThat(rows.get(1).knowledge().assumed()).isEqualTo(1);
+        assertThat(rows.get(1).knowledge().covers()).isEqualTo(Covers.WITHIN_ONE_SESSION);
         assertThat(rows.get(2).place()).isEqualTo(Optional.of(new Place(1, 2)));
         assertThat(rows.get(0).place()).isEqualTo(Optional.of(new Place(2, 3)));
+        assertThat(rows.get(0).knowledge().assumed()).isZero();
+    }
+
+    /** Sessions of all tests of a row add up: with κ = 1 the errors do, with κ = 0 their squares. */
+    @Test
+    void aDayThatMovesAllTestsAlikeWidensMore() {
+        double[] weights = {0.25, 0.75};
+        double[] error = new double[2];
+        for (int together = 0; together < 2; together++) {
+            MeritGrid.Builder builder = MeritGrid.builder(2, 2).day(new SharedDay(together, 6));
+            for (int i = 0; i < 2; i++) {
+                for (int j = 0; j < 2; j++) {
+                    builder.cell(i, j, new Centre(i + j, 1e-6, 9, 1, 4e-4, false, false));
+                }
+            }
+            Standing standing = Ranking.of(builder.build(), weights, 0);
+            error[together] = byRow(standing).get(1).standardError().orElseThrow();
+            assertThat(standing.sessionDegrees()).isEqualTo(6);
+            assertThat(byRow(standing).get(1).knowledge().covers()).isEqualTo(Covers.DAY_TO_DAY);
+        }
+        double runs = 1e-6 * (0.0625 + 0.5625);
+        assertThat(error[0]).isCloseTo(Math.sqrt(runs + 4e-4 * (0.0625 + 0.5625)), within(1e-12));
+        assertThat(error[1]).isCloseTo(Math.sqrt(runs + 4e-4), within(1e-12));
+    }
+
+    /** The median has no noise of its own; that of the one nearest to it stands for it. */
+    @Test
+    void againstTheTypicalOneTheNearestLendsItsNoise() {
+        MeritGrid grid = MeritGrid.builder(3, 1)
+                .cell(0, 0, 0, 1e-4)
+                .cell(1, 0, 1, 4e-4)
+                .cell(2, 0, 2, 9e-4)
+                .build();
+        List<Standing.Entry> rows = byRow(Ranking.of(grid, new double[] {1}, Reference.typical()));
+        assertThat(rows.get(2).interval().orElseThrow().standardError()).isCloseTo(Math.sqrt(13e-4), within(1e-12));
+        assertThat(rows.get(1).interval().orElseThrow().standardError()).isCloseTo(Math.sqrt(8e-4), within(1e-12));
     }
 
     @Test

@@ -34,7 +34,7 @@ class BeforeAndAfter {
     @Transactional(readOnly = true)
     public List<Pair> all() {
         List<Found> found = jdbc.query(
-                "select p.id, c.id, count(*), c.created_at from configuration c join configuration p on p.id = c.parent_id join sample s on s.configuration_id = c.id "
+                "select p.id, c.id, count(distinct s.metric_id), c.created_at from configuration c join configuration p on p.id = c.parent_id join sample s on s.configuration_id = c.id "
                         + "join sample b on b.configuration_id = p.id and b.metric_id = s.metric_id where c.retired_at is null and p.retired_at is null group by p.id, c.id, c.created_at order by c.created_at desc, c.id desc limit "
                         + MOST,
                 (row, i) -> new Found(row.getLong(1), row.getLong(2), row.getInt(3)));

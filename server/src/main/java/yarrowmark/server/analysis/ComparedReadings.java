@@ -17,7 +17,7 @@ import yarrowmark.core.curve.Curve;
 import yarrowmark.core.curve.FrameTimes;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.line.ReadingLines;
@@ -115,10 +115,10 @@ class ComparedReadings {
     }
 
     private List<Elsewhere> elsewhere(MetricRow metric, Set<Long> members, Set<Long> here) {
-        Map<Long, SampleMoments> pooled = new HashMap<>();
+        Map<Long, Sample> pooled = new HashMap<>();
         samples.ofMetrics(members).stream()
                 .filter(s -> !here.contains(s.configurationId()))
-                .forEach(s -> pooled.merge(s.configurationId(), s.moments(), SampleMoments::pooled));
+                .forEach(s -> pooled.merge(s.configurationId(), s.sample(), Sample::joined));
         return shelf.configurations(pooled.keySet()).stream()
                 .map(c -> new Elsewhere(
                         c, Merit.toValue(sure(pooled, c.id()).mean(), metric.direction(), metric.scale())))

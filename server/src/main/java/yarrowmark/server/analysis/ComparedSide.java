@@ -11,17 +11,17 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.compare.Bound;
 import yarrowmark.core.compare.DifferenceComparison;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.OverallComparison;
 import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.SizeInWords;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.TestGroup;
@@ -38,7 +38,11 @@ final class ComparedSide {
     private final ConfigurationRow base;
     private final Map<Long, Comparison.ComparedCell> cells = new HashMap<>();
     private final Comparison.@Nullable Overall overall;
+    private final SharedDay day;
     private boolean noWeight;
+
+    /** A metric as this side has it. */
+    private record Measured(MetricRow metric, Sample sample, double value) {}
 
     ComparedSide(
             ConfigurationRow configuration,
@@ -46,7 +50,7 @@ final class ComparedSide {
             ComparisonService.Table table,
             Set<HeldSample> held,
             PurposeRow purpose,
-            Map<Long, Optional<NoisePrior>> noise,
+            ComparisonService.Noises noises,
             Materiality materiality,
             ComparisonService.Left left) {
         this.configuration = configuration;
@@ -62,8 +66,8 @@ final class ComparedSide {
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
-            SampleMoments own = table.sample(configuration.id(), m.id());
-            SampleMoments there = table.sample(base.id(), m.id());
+            Sample own = table.sample(configuration.id(), m.id());
+            Sample there = table.sample(base.id(), m.id());
             if (own == null || there == null) {
                 if (own != null || there != null) {
                     String reason = "not run on " + (own == null ? name(configuration) : name(base));
@@ -72,15 +76,21 @@ final class ComparedSide {
                 }
                 continue;
             }
-            double value = Merit.toValue(own.mean(), m.direction(), m.scale());
+            Measured measured =
+                    new Measured(m, own, Merit.toValue(noises.centre(own, m).merit(), m.direction(), m.scale()));
             if (m.scale() == Scale.DIFFERENCE) {
-                cells.put(m.id(), difference(m, value, DifferenceComparison.of(own, there, sure(noise, m.id()))));
+                cells.put(m.id(), difference(measured, DifferenceComparison.of(own, there, noises.of(m))));
                 left.out("compared by differences, so it enters no mean of ratios", m);
                 continue;
             }
-            PairComparison pair = PairComparison.of(own, there, sure(noise, m.id()), materiality);
+            PairComparison pair = PairComparison.of(own, there, noises.of(m), materiality);
             String reason = reason(m, held, weights);
-            cells.put(m.id(), ratio(m, value, pair, reason));
+            Bound bound = Bound.of(
+                    held.contains(new HeldSample(configuration.id(), m.id())),
+                    held.contains(new HeldSample(base.id(), m.id())));
+            cells.put(
+                    m.id(),
+                    bound == Bound.NONE ? ratio(measured, pair, reason) : bounded(measured, pair, bound, reason));
             if (reason == null) {
                 counted.add(m);
                 pairs.add(pair);
@@ -88,6 +98,7 @@ final class ComparedSide {
                 left.out(reason, m);
             }
         }
+        day = noises.day();
         overall = overall(counted, pairs, weights, materiality);
     }
 
@@ -119,7 +130,7 @@ final class ComparedSide {
             return null;
         }
         double[] w = counted.stream().mapToDouble(m -> weights.get(m.id())).toArray();
-        OverallComparison all = OverallComparison.of(pairs, w, materiality);
+        OverallComparison all = OverallComparison.of(pairs, w, day, materiality);
         Map<TestGroup, double[]> groups = new EnumMap<>(TestGroup.class);
         double sum = 0;
         for (int i = 0; i < w.length; i++) {
@@ -136,9 +147,11 @@ final class ComparedSide {
                 .toList();
         return new Comparison.Overall(
                 all.ratio(),
-                all.interval().map(PairComparison.Interval::low).orElse(null),
-                all.interval().map(PairComparison.Interval::high).orElse(null),
+                all.interval().low(),
+                all.interval().high(),
                 all.verdict(),
+                all.covers(),
+                all.assumed(),
                 pairs.size(),
                 all.counts(),
                 extreme(counted, pairs, all.smallest()),
@@ -152,64 +165,39 @@ final class ComparedSide {
                 metrics.get(at).id(), metrics.get(at).test(), pairs.get(at).ratio());
     }
 
-    private Comparison.ComparedCell ratio(MetricRow m, double value, PairComparison pair, @Nullable String reason) {
-        Integer each = pair.runsNeeded() instanceof RunsNeeded.Runs r ? r.runsEachSide() : null;
-        Integer more = pair.runsNeeded() instanceof RunsNeeded.Runs r ? r.more() : null;
-        return new Comparison.ComparedCell(
-                value,
-                pair.runs(),
-                pair.ratio(),
-                null,
-                pair.interval().map(PairComparison.Interval::low).orElse(null),
-                pair.interval().map(PairComparison.Interval::high).orElse(null),
-                pair.verdict(),
-                null,
-                each,
-                more,
-                pair.runsNeeded() instanceof RunsNeeded.MoreThanMost,
-                null,
-                reason,
-                SizeInWords.sentence(m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)));
+    private Comparison.ComparedCell ratio(Measured own, PairComparison pair, @Nullable String reason) {
+        MetricRow m = own.metric();
+        return Comparison.ComparedCell.measured(own.value(), own.sample())
+                .ratio(pair)
+                .interval(pair.interval().low(), pair.interval().high())
+                .advice(pair.runsNeeded())
+                .out(reason)
+                .sentence(SizeInWords.sentence(
+                        m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)))
+                .build();
+    }
+
+    /** A display holds a value: it is the least there may be, so there is no interval, and nothing is level. */
+    private Comparison.ComparedCell bounded(Measured own, PairComparison pair, Bound bound, @Nullable String reason) {
+        return Comparison.ComparedCell.measured(own.value(), own.sample())
+                .bound(bound, pair.ratio())
+                .out(reason)
+                .sentence(SizeInWords.bounded(own.metric().test(), names().get(0), names().get(1), pair.ratio(), bound))
+                .build();
     }
 
     private static Comparison.ComparedCell counting(Comparison.ComparedCell c, double percent) {
-        return new Comparison.ComparedCell(
-                c.value(),
-                c.runs(),
-                c.ratio(),
-                c.difference(),
-                c.low(),
-                c.high(),
-                c.verdict(),
-                c.reading(),
-                c.runsEach(),
-                c.moreRuns(),
-                c.moreThanMost(),
-                percent,
-                null,
-                c.sentence());
+        return c.counting(percent);
     }
 
     /** Shown as plain differences of the metric, whichever way is better. */
-    private static Comparison.ComparedCell difference(MetricRow m, double value, DifferenceComparison d) {
-        double sign = m.direction().sign();
-        Double low = d.interval().map(i -> sign > 0 ? i.low() : -i.high()).orElse(null);
-        Double high = d.interval().map(i -> sign > 0 ? i.high() : -i.low()).orElse(null);
-        return new Comparison.ComparedCell(
-                value,
-                d.runs(),
-                null,
-                sign * d.difference(),
-                low,
-                high,
-                null,
-                d.reading(),
-                null,
-                null,
-                false,
-                null,
-                "compared by differences",
-                null);
+    private static Comparison.ComparedCell difference(Measured own, DifferenceComparison d) {
+        double sign = own.metric().direction().sign();
+        Comparison.CellBuilder cell = Comparison.ComparedCell.measured(own.value(), own.sample())
+                .difference(sign * d.difference(), d.reading(), d.withinOneSession())
+                .out("compared by differences");
+        d.interval().ifPresent(i -> cell.interval(sign > 0 ? i.low() : -i.high(), sign > 0 ? i.high() : -i.low()));
+        return cell.build();
     }
 
     private static Optional<String> quantity(MetricRow m) {

@@ -3,9 +3,14 @@ package yarrowmark.server.analysis;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.compare.Bound;
+import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.DifferenceComparison;
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.setup.SessionConditions;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.shelf.ConfigurationRow;
@@ -51,7 +56,9 @@ record Comparison(
 
     /**
      * @param ratio    better above 1
-     * @param low      lower end of its 95 % interval, run-to-run noise only; absent where a noise is not known
+     * @param low      lower end of its 95 % interval
+     * @param covers   which noise the interval knows
+     * @param assumed  how many of the tests rest on an assumed spread, which nobody measured
      * @param shared   tests that count
      * @param counts   of them by verdict
      * @param smallest test with the smallest ratio
@@ -60,9 +67,11 @@ record Comparison(
      */
     record Overall(
             double ratio,
-            @Nullable Double low,
-            @Nullable Double high,
+            double low,
+            double high,
             Verdict verdict,
+            Covers covers,
+            int assumed,
             int shared,
             Map<Verdict, Integer> counts,
             Extreme smallest,
@@ -75,23 +84,39 @@ record Comparison(
     record GroupShare(TestGroup group, double weight, double percent) {}
 
     /**
-     * @param value centre of the base's readings, in the metric's unit
-     * @param cells one for each side, in their order
+     * @param value    centre of the base's readings, in the metric's unit
+     * @param sessions that they were made in
+     * @param atLeast  whether a display holds the base's value, so that it is only the least
+     * @param stated   repeatability in per cent that the noise rests on, because nothing better is known
+     * @param cells    one for each side, in their order
      */
-    record ComparedRow(MetricRow metric, double value, int runs, List<ComparedCell> cells) {}
+    record ComparedRow(
+            MetricRow metric,
+            double value,
+            int runs,
+            int sessions,
+            boolean atLeast,
+            @Nullable Double stated,
+            List<ComparedCell> cells) {}
 
     /**
      * One test of one side against the base.
      *
      * @param value        centre of its readings; absent where it has none
+     * @param sessions     that they were made in
      * @param ratio        better above 1; absent for differences
      * @param difference   of a difference metric, in its unit; above 0 is more, not better
      * @param low          lower end of the 95 % interval of the ratio or the difference
      * @param verdict      of a ratio
+     * @param bound        where a display holds a value: which way the ratio is open; then it has no verdict
      * @param reading      of a difference
+     * @param oneSession   whether nothing is known about other days
+     * @param assumed      whether it rests on an assumed spread, which nobody measured
      * @param runsEach     how many runs a side would settle what cannot be told
      * @param moreRuns     how many more that is for the side that has fewer
-     * @param moreThanMost whether not even 40 would
+     * @param sessionsEach where days differ more than runs do: how many sessions a side, of three runs each
+     * @param moreSessions how many more that is for the side that has fewer
+     * @param moreThanMost whether not even 40 runs, or a dozen sessions, would
      * @param percent      what it adds to the overall; absent where it does not count
      * @param outReason    why it does not count in the overall
      * @param sentence     to quote
@@ -99,21 +124,147 @@ record Comparison(
     record ComparedCell(
             @Nullable Double value,
             @Nullable Integer runs,
+            @Nullable Integer sessions,
             @Nullable Double ratio,
             @Nullable Double difference,
             @Nullable Double low,
             @Nullable Double high,
             @Nullable Verdict verdict,
+            @Nullable Bound bound,
             DifferenceComparison.@Nullable Reading reading,
+            boolean oneSession,
+            boolean assumed,
             @Nullable Integer runsEach,
             @Nullable Integer moreRuns,
+            @Nullable Integer sessionsEach,
+            @Nullable Integer moreSessions,
             boolean moreThanMost,
             @Nullable Double percent,
             @Nullable String outReason,
             @Nullable String sentence) {
         static ComparedCell none(String reason) {
+            return new CellBuilder().out(reason).build();
+        }
+
+        /** A side that was measured. */
+        static CellBuilder measured(double value, Sample sample) {
+            CellBuilder cell = new CellBuilder();
+            cell.value = value;
+            cell.runs = sample.n();
+            cell.sessions = sample.sessions().size();
+            return cell;
+        }
+
+        /** The same, now that its part of the overall is known. */
+        ComparedCell counting(double added) {
             return new ComparedCell(
-                    null, null, null, null, null, null, null, null, null, null, false, null, reason, null);
+                    value,
+                    runs,
+                    sessions,
+                    ratio,
+                    difference,
+                    low,
+                    high,
+                    verdict,
+                    bound,
+                    reading,
+                    oneSession,
+                    assumed,
+                    runsEach,
+                    moreRuns,
+                    sessionsEach,
+                    moreSessions,
+                    moreThanMost,
+                    added,
+                    null,
+                    sentence);
+        }
+    }
+
+    /** Puts a cell together: most of what it may hold is absent of most. */
+    static final class CellBuilder {
+        private @Nullable Double value;
+        private @Nullable Integer runs;
+        private @Nullable Integer sessions;
+        private @Nullable Double ratio;
+        private @Nullable Double difference;
+        private @Nullable Double low;
+        private @Nullable Double high;
+        private @Nullable Verdict verdict;
+        private @Nullable Bound bound;
+        private DifferenceComparison.@Nullable Reading reading;
+        private boolean oneSession;
+        private boolean assumed;
+        private RunsNeeded needed = new RunsNeeded.None();
+        private @Nullable String outReason;
+        private @Nullable String sentence;
+
+        CellBuilder ratio(PairComparison pair) {
+            ratio = pair.ratio();
+            verdict = pair.verdict();
+            oneSession = pair.withinOneSession();
+            assumed = pair.assumed();
+            return this;
+        }
+
+        CellBuilder bound(Bound held, double ratioOfHeld) {
+            bound = held;
+            ratio = ratioOfHeld;
+            return this;
+        }
+
+        CellBuilder difference(double apart, DifferenceComparison.Reading reads, boolean withinOneSession) {
+            difference = apart;
+            reading = reads;
+            oneSession = withinOneSession;
+            return this;
+        }
+
+        CellBuilder interval(double lower, double upper) {
+            low = lower;
+            high = upper;
+            return this;
+        }
+
+        CellBuilder advice(RunsNeeded runsNeeded) {
+            needed = runsNeeded;
+            return this;
+        }
+
+        CellBuilder out(@Nullable String reason) {
+            outReason = reason;
+            return this;
+        }
+
+        CellBuilder sentence(String words) {
+            sentence = words;
+            return this;
+        }
+
+        ComparedCell build() {
+            RunsNeeded.Runs more = needed instanceof RunsNeeded.Runs r ? r : null;
+            RunsNeeded.Sessions days = needed instanceof RunsNeeded.Sessions s ? s : null;
+            return new ComparedCell(
+                    value,
+                    runs,
+                    sessions,
+                    ratio,
+                    difference,
+                    low,
+                    high,
+                    verdict,
+                    bound,
+                    reading,
+                    oneSession,
+                    assumed,
+                    more == null ? null : more.runsEachSide(),
+                    more == null ? null : more.more(),
+                    days == null ? null : days.sessionsEachSide(),
+                    days == null ? null : days.more(),
+                    needed instanceof RunsNeeded.MoreThanMost,
+                    null,
+                    outReason,
+                    sentence);
         }
     }
 

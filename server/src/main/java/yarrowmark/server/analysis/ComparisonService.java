@@ -9,7 +9,6 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -21,8 +20,10 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.quality.UnlikeUnits;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
@@ -124,21 +125,24 @@ class ComparisonService {
         Quantities.Known quantity = question.per() == null ? null : quantities.of(question.per(), ids);
         Table table = table(ids, wanted, all, quantity);
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
-        Map<Long, Optional<NoisePrior>> noise = lent.of(table.metrics(), all);
+        Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
         Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids);
         Left left = new Left();
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
-                        sure(rows, id), sure(rows, question.base()), table, held, purpose, noise, materiality, left))
+                        sure(rows, id), sure(rows, question.base()), table, held, purpose, noises, materiality, left))
                 .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
-            SampleMoments base = table.sample(question.base(), m.id());
+            Sample base = table.sample(question.base(), m.id());
             if (base != null && others.stream().anyMatch(id -> table.sample(id, m.id()) != null)) {
                 compared.add(new Comparison.ComparedRow(
                         m,
-                        Merit.toValue(base.mean(), m.direction(), m.scale()),
+                        Merit.toValue(noises.centre(base, m).merit(), m.direction(), m.scale()),
                         base.n(),
+                        base.sessions().size(),
+                        held.contains(new ReadingMarks.HeldSample(question.base(), m.id())),
+                        noises.of(m).source() == Noise.Source.STATED ? m.repeatability() : null,
                         sides.stream().map(s -> s.cell(m)).toList()));
             }
         }
@@ -221,7 +225,8 @@ class ComparisonService {
         return alike
                 ? rows.stream()
                         .map(Comparison.ComparedRow::metric)
-                        .filter(m -> UnlikeUnits.differ(sure(side.cell(m).verdict())))
+                        .filter(m -> side.cell(m).verdict() != null
+                                && UnlikeUnits.differ(sure(side.cell(m).verdict())))
                         .map(MetricRow::test)
                         .toList()
                 : List.of();
@@ -240,18 +245,17 @@ class ComparisonService {
         Map<Long, Long> oldest = catalog.comparable(all);
         Map<Long, MetricRow> byId = all.stream().collect(Collectors.toMap(MetricRow::id, m -> m));
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
-        Map<Long, Map<Long, SampleMoments>> cells = new HashMap<>();
+        Map<Long, Map<Long, Sample>> cells = new HashMap<>();
         Set<Long> present = new LinkedHashSet<>();
         for (Samples.SampleRow row : samples.ofConfigurations(ids)) {
             Long column = oldest.get(row.metricId());
             if (column == null || !columns.contains(column)) {
                 continue;
             }
-            SampleMoments moments = quantity == null || sure(byId, column).scale() != Scale.RATIO
-                    ? row.moments()
-                    : row.moments().per(quantity.value(row.configurationId()));
-            cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
-                    .merge(column, moments, SampleMoments::pooled);
+            Sample sample = quantity == null || sure(byId, column).scale() != Scale.RATIO
+                    ? row.sample()
+                    : row.sample().per(quantity.value(row.configurationId()));
+            cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>()).merge(column, sample, Sample::joined);
             present.add(column);
         }
         return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells);
@@ -275,10 +279,21 @@ class ComparisonService {
     }
 
     /** @param metrics that one of those compared has, in catalogue order */
-    record Table(List<MetricRow> metrics, Map<Long, Map<Long, SampleMoments>> cells) {
+    record Table(List<MetricRow> metrics, Map<Long, Map<Long, Sample>> cells) {
         @Nullable
-        SampleMoments sample(long configurationId, long metricId) {
+        Sample sample(long configurationId, long metricId) {
             return cells.getOrDefault(configurationId, Map.of()).get(metricId);
+        }
+    }
+
+    /** What is known of the noise of each metric, and of days over all of them. */
+    record Noises(Map<Long, Noise> byMetric, SharedDay day) {
+        Noise of(MetricRow m) {
+            return byMetric.getOrDefault(m.id(), Noise.UNKNOWN);
+        }
+
+        Centre centre(Sample sample, MetricRow m) {
+            return Centre.of(sample, of(m));
         }
     }
 

@@ -2,6 +2,7 @@ package yarrowmark.server.analysis;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.compare.Covers;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.shelf.ConfigurationRow;
 
@@ -12,6 +13,7 @@ import yarrowmark.server.shelf.ConfigurationRow;
  * @param metric  what the cells hold; absent: the overall
  * @param metrics tests that every cell has; the overall is made of those that count
  * @param rows    one for each level of the first factor, cells in the order of the second one's levels
+ * @param covers  which noise the intervals know; absent where there is nothing to compare
  * @param blocks  every two levels of each for which all four cells are there
  */
 record FactorGrid(
@@ -21,6 +23,7 @@ record FactorGrid(
         @Nullable MetricRow metric,
         List<MetricRow> metrics,
         List<FactorRow> rows,
+        @Nullable Covers covers,
         List<FactorBlock> blocks) {
     /** @param levels as people write them */
     record FactorChoice(String key, String label, List<String> levels) {}
@@ -41,7 +44,7 @@ record FactorGrid(
             @Nullable Double ratio,
             @Nullable Long from) {}
 
-    record FactorEffect(double ratio, @Nullable Double low, @Nullable Double high, String words) {}
+    record FactorEffect(double ratio, double low, double high, String words) {}
 
     record FactorBlock(
             String firstFrom,

@@ -9,18 +9,19 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.compare.Covers;
 import yarrowmark.core.factor.FactorWords;
 import yarrowmark.core.factor.TwoFactors;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
@@ -73,7 +74,7 @@ class FactorService {
     }
 
     /** What a cell's configuration has in each metric, and with which noise. */
-    private record Measured(Map<Long, SampleMoments> samples, Map<Long, Optional<NoisePrior>> noise) {}
+    private record Measured(Map<Long, Sample> samples, Map<Long, Noise> noise, SharedDay day) {}
 
     @Transactional(readOnly = true)
     public FactorGrid grid(Question q) {
@@ -89,7 +90,7 @@ class FactorService {
         FactorGrid.FactorChoice first = fullest.isEmpty() ? chosen(choices, q.first(), null) : fullest.get(0);
         FactorGrid.FactorChoice second = fullest.isEmpty() ? chosen(choices, q.second(), first) : fullest.get(1);
         if (first == null || second == null) {
-            return new FactorGrid(choices, first, second, null, List.of(), List.of(), List.of());
+            return new FactorGrid(choices, first, second, null, List.of(), List.of(), null, List.of());
         }
         Map<Long, ConfigurationRow> rows =
                 shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
@@ -127,11 +128,12 @@ class FactorService {
         Map<Long, Double> weights = metric == null
                 ? ComparisonService.weights(purposes.purpose(q.purpose()), used)
                 : Map.of(metric.id(), 1.0);
-        Map<Long, Optional<NoisePrior>> noise = lent.of(used, all);
+        Map<Long, Noise> noise = lent.of(used, all);
+        SharedDay day = lent.day(all);
         List<TwoFactors.@Nullable Cell> merits = cells.stream()
                 .map(c -> c.isEmpty() || weights.isEmpty()
                         ? null
-                        : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise), weights))
+                        : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise, day), weights))
                 .collect(Collectors.toCollection(ArrayList::new));
         return new FactorGrid(
                 choices,
@@ -140,6 +142,7 @@ class FactorService {
                 metric,
                 shared,
                 rows(first, second, cells, merits, metric),
+                covers(merits),
                 blocks(first, second, merits));
     }
 
@@ -222,17 +225,21 @@ class FactorService {
         return choices.stream().filter(c -> c != other).findFirst().orElse(null);
     }
 
+    private static @Nullable Covers covers(List<TwoFactors.@Nullable Cell> merits) {
+        List<TwoFactors.Cell> there = merits.stream().filter(Objects::nonNull).toList();
+        return there.isEmpty() ? null : TwoFactors.covers(there);
+    }
+
     private static TwoFactors.Cell cell(Measured measured, Map<Long, Double> weights) {
-        return TwoFactors.Cell.of(weights.entrySet().stream()
-                .map(w -> {
-                    SampleMoments sample = sure(measured.samples(), w.getKey());
-                    return new TwoFactors.Part(
-                            w.getValue(),
-                            sample,
-                            NoisePrior.workingVariance(
-                                    sample, measured.noise().getOrDefault(w.getKey(), Optional.empty())));
-                })
-                .toList());
+        return TwoFactors.Cell.of(
+                weights.entrySet().stream()
+                        .map(w -> new TwoFactors.Part(
+                                w.getValue(),
+                                Centre.of(
+                                        sure(measured.samples(), w.getKey()),
+                                        measured.noise().getOrDefault(w.getKey(), Noise.UNKNOWN))))
+                        .toList(),
+                measured.day());
     }
 
     private static List<FactorGrid.FactorRow> rows(
@@ -307,9 +314,6 @@ class FactorService {
 
     private static FactorGrid.FactorEffect effect(TwoFactors.Effect e, String words) {
         return new FactorGrid.FactorEffect(
-                e.ratio(),
-                e.interval().map(PairComparison.Interval::low).orElse(null),
-                e.interval().map(PairComparison.Interval::high).orElse(null),
-                words);
+                e.ratio(), e.interval().low(), e.interval().high(), words);
     }
 }

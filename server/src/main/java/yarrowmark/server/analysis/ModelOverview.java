@@ -131,9 +131,9 @@ class ModelOverview {
     private ClaimCheck score(Claims.ClaimRow claim, MetricRow metric, Map<Long, String> own) {
         return samples.ofMetrics(List.of(metric.id())).stream()
                 .filter(s -> own.containsKey(s.configurationId()))
-                .max(Comparator.comparingDouble(s -> s.moments().mean()))
+                .max(Comparator.comparingDouble(s -> s.sample().mean()))
                 .map(s -> {
-                    double value = Merit.toValue(s.moments().mean(), metric.direction(), metric.scale());
+                    double value = Merit.toValue(s.sample().mean(), metric.direction(), metric.scale());
                     double ratio = value / Double.parseDouble(claim.value());
                     double better = metric.direction() == Direction.MORE_IS_BETTER ? ratio : 1 / ratio;
                     return new ClaimCheck(

@@ -82,7 +82,7 @@ class SuiteTotals {
             MetricRow m = metrics.get(row.metricId());
             if (m != null) {
                 values.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
-                        .put(m.id(), Merit.toValue(row.moments().mean(), m.direction(), m.scale()));
+                        .put(m.id(), Merit.toValue(row.sample().mean(), m.direction(), m.scale()));
             }
         }
         without.stream().filter(id -> !metrics.containsKey(id)).findFirst().ifPresent(id -> {

@@ -21,6 +21,7 @@ import yarrowmark.core.measure.Scale;
  * @param inputs  of the formula: metric ids by name
  * @param facts   of the configuration that the formula needs as well: keys by name, in base units
  * @param builtIn whether a device measures it by itself
+ * @param repeatability how repeatable the test is said to be, in per cent; it lends where nothing better is known
  */
 public record MetricRow(
         long id,
@@ -45,7 +46,8 @@ public record MetricRow(
         @Nullable String formula,
         Map<String, Long> inputs,
         Map<String, String> facts,
-        boolean builtIn) {
+        boolean builtIn,
+        @Nullable Double repeatability) {
     static MetricRow of(Metric m) {
         TestDefinition t = m.test();
         return new MetricRow(
@@ -71,7 +73,8 @@ public record MetricRow(
                 m.formula(),
                 Map.copyOf(m.inputs()),
                 Map.copyOf(m.facts()),
-                t.suiteVersion().suite().builtIn());
+                t.suiteVersion().suite().builtIn(),
+                t.repeatability());
     }
 
     /** Why this can be no value of the metric; null where it can. */

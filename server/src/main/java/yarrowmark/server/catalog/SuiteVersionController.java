@@ -8,10 +8,12 @@ import jakarta.validation.constraints.Size;
 import java.security.Principal;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -100,6 +102,15 @@ class SuiteVersionController {
     @PostMapping("/suite-versions/{id}/total")
     long addTotal(@PathVariable long id, @Valid @RequestBody TotalBody body, Principal who) {
         return versions.addTotal(id, body.kind(), body.weights(), body.unit().strip(), who.getName());
+    }
+
+    /** @param percent absent to take it back. @param source where it comes from, needed with it */
+    record RepeatabilityBody(@Nullable Double percent, @Nullable @Size(max = 300) String source) {}
+
+    /** How repeatable somebody says a test is. */
+    @PutMapping("/tests/{id}/repeatability")
+    void state(@PathVariable long id, @Valid @RequestBody RepeatabilityBody body, Principal who) {
+        versions.state(id, body.percent(), body.source(), who.getName());
     }
 
     @PostMapping("/tests/{id}/retired")

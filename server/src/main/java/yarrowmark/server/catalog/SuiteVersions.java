@@ -21,6 +21,7 @@ import yarrowmark.core.formula.Formula;
 import yarrowmark.core.formula.SuiteTotal;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
@@ -264,6 +265,40 @@ public class SuiteVersions {
                     retired ? null : test.name(),
                     retired ? test.name() : null);
         }
+    }
+
+    /** Says how repeatable a test is, or takes that back: it lends noise where nothing better is known. */
+    @Transactional
+    void state(long testId, @Nullable Double percent, @Nullable String source, String person) {
+        TestDefinition test = tests.findById(testId).orElseThrow(() -> Problem.notFound("test", testId));
+        String from = source == null ? "" : source.strip();
+        if (percent != null) {
+            try {
+                Noise.stated(percent);
+            } catch (IllegalArgumentException e) {
+                throw Problem.invalid(
+                        "not-a-repeatability",
+                        "A repeatability is above 0 % and at most 1000 %, not " + percent + " %.");
+            }
+            if (from.isEmpty()) {
+                throw Problem.invalid(
+                        "no-source",
+                        "Say where the repeatability comes from: who measured it, or which page states it.");
+            }
+        }
+        String before = words(test.repeatability(), test.repeatabilitySource());
+        test.state(percent, percent == null ? null : from);
+        changes.note(
+                person,
+                "suite version",
+                test.suiteVersion().id(),
+                "repeatability of " + test.name(),
+                before,
+                words(test.repeatability(), test.repeatabilitySource()));
+    }
+
+    private static @Nullable String words(@Nullable Double percent, @Nullable String source) {
+        return percent == null ? null : percent + " % (" + source + ")";
     }
 
     static Formula parsed(String text) {

@@ -50,6 +50,10 @@ class TestDefinition {
     private Set<Metric> metrics = new LinkedHashSet<>();
 
     private @Nullable Instant retiredAt;
+    /** In per cent, as somebody states it; null where nobody does. */
+    private @Nullable Double repeatability;
+
+    private @Nullable String repeatabilitySource;
 
     protected TestDefinition() {}
 
@@ -104,6 +108,21 @@ class TestDefinition {
     @Nullable
     Instant retiredAt() {
         return retiredAt;
+    }
+
+    @Nullable
+    Double repeatability() {
+        return repeatability;
+    }
+
+    @Nullable
+    String repeatabilitySource() {
+        return repeatabilitySource;
+    }
+
+    void state(@Nullable Double percent, @Nullable String source) {
+        this.repeatability = percent;
+        this.repeatabilitySource = source;
     }
 
     void retire(@Nullable Instant at) {

@@ -1,12 +1,14 @@
 package yarrowmark.server.catalog;
 
 import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A test with its metrics.
  *
  * @param number  of the version without its mode
  * @param mode    empty where the version has only one
+ * @param repeatability in per cent, as somebody states it. @param repeatabilitySource who, or where
  * @param retired nobody runs it any more: its scores stay, but it is not offered, computed or ranked
  */
 public record TestRow(
@@ -22,7 +24,9 @@ public record TestRow(
         String number,
         String mode,
         boolean builtIn,
-        boolean retired) {
+        boolean retired,
+        @Nullable Double repeatability,
+        @Nullable String repeatabilitySource) {
     static TestRow of(TestDefinition t) {
         return new TestRow(
                 t.id(),
@@ -37,7 +41,9 @@ public record TestRow(
                 t.suiteVersion().number(),
                 t.suiteVersion().mode(),
                 t.suiteVersion().suite().builtIn(),
-                t.retiredAt() != null);
+                t.retiredAt() != null,
+                t.repeatability(),
+                t.repeatabilitySource());
     }
 
     /** Whether somebody carries it out, rather than the server computing it from other tests. */

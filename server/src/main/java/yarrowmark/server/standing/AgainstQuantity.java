@@ -17,7 +17,6 @@ import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.standing.Frontier;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.SampleMirror;
@@ -136,9 +135,8 @@ class AgainstQuantity {
         Map<Long, Known> known = new HashMap<>();
         if (metric != null) {
             for (Samples.SampleRow row : samples.ofMetrics(List.of(metric.id()))) {
-                SampleMoments m = row.moments();
-                double value = Merit.toValue(m.mean(), metric.direction());
-                known.put(row.configurationId(), new Known(value, "", -m.mean()));
+                double merit = row.sample().mean();
+                known.put(row.configurationId(), new Known(Merit.toValue(merit, metric.direction()), "", -merit));
             }
             return known;
         }

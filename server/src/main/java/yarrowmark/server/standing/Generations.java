@@ -41,13 +41,9 @@ class Generations {
             @Nullable StepSize step) {}
 
     /** @param ratio above 1 is better. @param words of the verdict */
-    record StepSize(double ratio, @Nullable Double low, @Nullable Double high, Verdict verdict) {
+    record StepSize(double ratio, double low, double high, Verdict verdict) {
         static StepSize of(GenerationStep s) {
-            return new StepSize(
-                    s.ratio(),
-                    s.low().isPresent() ? s.low().getAsDouble() : null,
-                    s.high().isPresent() ? s.high().getAsDouble() : null,
-                    s.verdict());
+            return new StepSize(s.ratio(), s.interval().low(), s.interval().high(), s.verdict());
         }
     }
 
@@ -117,15 +113,15 @@ class Generations {
                     m.configuration().model(),
                     c,
                     index.isPresent() ? index.getAsDouble() : null,
-                    e == null || before == null ? null : step(before, e)));
+                    e == null || before == null ? null : step(ranked, before, e)));
             first = first == null ? e : first;
             before = e == null ? before : e;
         }
         return new GenerationLine(
-                generations, first == null || before == null || first == before ? null : step(first, before));
+                generations, first == null || before == null || first == before ? null : step(ranked, first, before));
     }
 
-    private static StepSize step(Standing.Entry earlier, Standing.Entry later) {
-        return StepSize.of(GenerationStep.between(earlier, later, new Materiality(MATERIALITY)));
+    private static StepSize step(Ranked ranked, Standing.Entry earlier, Standing.Entry later) {
+        return StepSize.of(GenerationStep.between(ranked.standing(), earlier, later, new Materiality(MATERIALITY)));
     }
 }

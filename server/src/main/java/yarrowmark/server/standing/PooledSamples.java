@@ -7,13 +7,13 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks;
@@ -26,11 +26,17 @@ import yarrowmark.server.platform.Problem;
 /** Which metrics a standing is over, and their samples; what takes no part is said. */
 @Component
 class PooledSamples {
-    /** @param metrics each once, the oldest of those that are compared. @param samples under the ids of these */
+    /**
+     * @param metrics each once, the oldest of those that are compared
+     * @param samples under the ids of these
+     * @param held    where one metric alone is ranked: of what the display's rate is only the least
+     */
     record Pooled(
             List<MetricRow> metrics,
             List<SampleRow> samples,
-            Map<Long, Optional<NoisePrior>> noise,
+            Map<Long, Noise> noise,
+            SharedDay day,
+            Set<HeldSample> held,
             Map<Long, Integer> staleTests) {}
 
     private final Catalog catalog;
@@ -116,15 +122,17 @@ class PooledSamples {
         boolean joined = members.stream().anyMatch(m -> sure(oldest, m.id()) != m.id());
         List<MetricRow> metrics =
                 all.stream().filter(m -> columns.contains(m.id())).toList();
-        Set<HeldSample> held = total ? marks.held(members) : Set.of();
+        Set<HeldSample> limited = marks.held(members);
+        Set<HeldSample> held = total ? limited : Set.of();
+        Set<HeldSample> heldAlone = total ? Set.of() : limited;
         noteHeld(held, metrics, oldest, leftOut);
         Map<Long, Integer> staleTests = new HashMap<>();
         List<SampleRow> found = new ArrayList<>();
-        Map<HeldSample, SampleMoments> pools = new LinkedHashMap<>();
+        Map<HeldSample, Sample> pools = new LinkedHashMap<>();
         List<SampleRow> stored =
                 samples.ofMetrics(members.stream().map(MetricRow::id).toList());
         if (held.isEmpty() && stale.isEmpty() && !joined) {
-            return new Pooled(metrics, stored, lent.of(metrics, all), staleTests);
+            return new Pooled(metrics, stored, lent.of(metrics, all), lent.day(all), heldAlone, staleTests);
         }
         for (SampleRow row : stored) {
             if (!held.isEmpty() && held.contains(new HeldSample(row.configurationId(), row.metricId()))) {
@@ -136,14 +144,14 @@ class PooledSamples {
             if (joined) {
                 pools.merge(
                         new HeldSample(row.configurationId(), sure(oldest, row.metricId())),
-                        row.moments(),
-                        SampleMoments::pooled);
+                        row.sample(),
+                        Sample::joined);
             } else {
                 found.add(row);
             }
         }
-        pools.forEach((place, moments) -> found.add(new SampleRow(place.configurationId(), place.metricId(), moments)));
-        return new Pooled(metrics, found, lent.of(metrics, all), staleTests);
+        pools.forEach((place, sample) -> found.add(new SampleRow(place.configurationId(), place.metricId(), sample)));
+        return new Pooled(metrics, found, lent.of(metrics, all), lent.day(all), heldAlone, staleTests);
     }
 
     private static void noteHeld(

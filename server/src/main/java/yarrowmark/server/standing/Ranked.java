@@ -2,11 +2,13 @@ package yarrowmark.server.standing;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 
 /**
@@ -20,6 +22,7 @@ import yarrowmark.server.catalog.MetricRow;
  * @param samples    where they came from, before any dividing
  * @param base       configuration with index 100; null for the typical one
  * @param staleTests by configuration, how many of its samples are of a suite version that a newer one took the place of
+ * @param held       where one metric alone is ranked: configurations whose display holds it, so that the value is the least
  * @param leftOut    metrics that take no part, and why
  */
 record Ranked(
@@ -36,6 +39,7 @@ record Ranked(
         Standing standing,
         Entrants.Chosen chosen,
         Map<Long, Integer> staleTests,
+        Set<Long> held,
         List<Standings.LeftOut> leftOut) {
 
     /** −1 where it is not ranked. */
@@ -44,8 +48,13 @@ record Ranked(
     }
 
     @Nullable
-    SampleMoments sample(int row, MetricRow metric) {
+    Sample sample(int row, MetricRow metric) {
         return samples.sample(row, metric.id());
+    }
+
+    @Nullable
+    Centre centre(int row, MetricRow metric) {
+        return samples.centre(row, metric.id());
     }
 
     /** A part of the whole, each with the columns that belong to it: groups where there are several, else suites, else tests. */

@@ -7,13 +7,13 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.MeritGrid;
-import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
-import yarrowmark.core.stats.WorkingVariance;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 
@@ -27,20 +27,23 @@ final class StandingGrid {
     private final Map<Long, Integer> rowOf = new HashMap<>();
     private final Map<Long, Integer> columnOf = new HashMap<>();
     /** By row and column; null where there is none. */
-    private final SampleMoments[][] cells;
+    private final @Nullable Sample[][] cells;
 
+    private final @Nullable Centre[][] centres;
     private final MeritGrid merits;
 
     /**
      * @param candidates metrics that may become columns
      * @param samples    of these metrics, those of a configuration one after the other
      * @param noise      what all samples of a metric lend to each
+     * @param day        how far a day moves tests together
      * @param rows       configurations that become rows where they have a sample
      */
     StandingGrid(
             List<MetricRow> candidates,
             List<SampleRow> samples,
-            Map<Long, Optional<NoisePrior>> noise,
+            Map<Long, Noise> noise,
+            SharedDay day,
             Set<Long> rows) {
         // Ids of metrics are small numbers, and a hundred thousand look-ups are worth an array.
         int[] candidate = new int
@@ -75,14 +78,16 @@ final class StandingGrid {
             rowOf.put(configurations.get(r), r);
         }
         metrics = candidates.stream().filter(m -> seen[candidate[(int) m.id()]]).toList();
-        List<Optional<NoisePrior>> lent = new ArrayList<>();
+        List<Noise> lent = new ArrayList<>();
         for (int j = 0; j < metrics.size(); j++) {
             columnOf.put(metrics.get(j).id(), j);
             candidate[(int) metrics.get(j).id()] = j;
-            lent.add(noise.getOrDefault(metrics.get(j).id(), Optional.empty()));
+            lent.add(noise.getOrDefault(metrics.get(j).id(), Noise.UNKNOWN));
         }
-        cells = new SampleMoments[configurations.size()][metrics.size()];
-        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, configurations.size()), Math.max(1, metrics.size()));
+        cells = new Sample[configurations.size()][metrics.size()];
+        centres = new Centre[configurations.size()][metrics.size()];
+        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, configurations.size()), Math.max(1, metrics.size()))
+                .day(day);
         before = -1;
         int r = -1;
         for (SampleRow s : used) {
@@ -91,13 +96,9 @@ final class StandingGrid {
                 r = sure(rowOf, before);
             }
             int j = candidate[(int) s.metricId()];
-            cells[r][j] = s.moments();
-            Optional<WorkingVariance> variance = NoisePrior.workingVariance(s.moments(), lent.get(j));
-            if (variance.isPresent()) {
-                builder.cell(r, j, s.moments().mean(), variance.get().ofMean(s.moments()));
-            } else {
-                builder.cellOfUnknownNoise(r, j, s.moments().mean());
-            }
+            cells[r][j] = s.sample();
+            centres[r][j] = Centre.of(s.sample(), lent.get(j));
+            builder.cell(r, j, centres[r][j]);
         }
         merits = builder.build();
     }
@@ -118,9 +119,16 @@ final class StandingGrid {
     }
 
     @Nullable
-    SampleMoments sample(int row, long metricId) {
+    Sample sample(int row, long metricId) {
         Integer column = columnOf.get(metricId);
         return column == null ? null : cells[row][column];
+    }
+
+    /** How good that sample is, and how sure. */
+    @Nullable
+    Centre centre(int row, long metricId) {
+        Integer column = columnOf.get(metricId);
+        return column == null ? null : centres[row][column];
     }
 
     /** Columns as {@link #metrics()}. */

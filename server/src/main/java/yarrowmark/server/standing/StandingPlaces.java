@@ -22,6 +22,7 @@ public class StandingPlaces {
     @Transactional(readOnly = true)
     public List<Placed> inMetric(long metricId) {
         Ranked ranked = standings.ranked(StandingsAsk.ofMetric(metricId));
+        HeldPlaces places = new HeldPlaces(ranked);
         return ranked.standing().entries().stream()
                 .filter(e -> e.status() == Standing.Status.PLACED)
                 .map(e -> {
@@ -29,8 +30,8 @@ public class StandingPlaces {
                     return new Placed(
                             id,
                             sure(ranked.chosen().members(), id).configuration().name(),
-                            e.place().orElseThrow().best(),
-                            e.place().orElseThrow().worst());
+                            sure(places.best(e)),
+                            sure(places.worst(e)));
                 })
                 .toList();
     }

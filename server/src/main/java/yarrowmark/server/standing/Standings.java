@@ -3,6 +3,7 @@ package yarrowmark.server.standing;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.compare.Covers;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.shelf.ConfigurationRow;
@@ -73,6 +74,9 @@ record Standings(
      * @param value         centre of its readings in the metric's unit, where one metric alone is ranked
      * @param runs          counted readings behind the value
      * @param staleTests    results of a suite version that a newer one took the place of
+     * @param covers        which noise its interval knows; absent in standings frozen before this was told
+     * @param assumed       how many of its tests rest on an assumed spread, which nobody measured
+     * @param atLeast       whether a display holds the value, so that it is only the least
      * @param newerFirmware the newest firmware known of its model, where this is an older one
      */
     record Row(
@@ -92,7 +96,10 @@ record Standings(
             @Nullable Double value,
             @Nullable Integer runs,
             @Nullable Integer staleTests,
-            @Nullable String newerFirmware) {}
+            @Nullable String newerFirmware,
+            @Nullable Covers covers,
+            @Nullable Integer assumed,
+            @Nullable Boolean atLeast) {}
 
     /**
      * Where a configuration stands in one part, for a rail; in steps of a millionth.

@@ -23,6 +23,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.PurposeWeighing;
 import yarrowmark.server.catalog.Purposes;
+import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Revision;
@@ -130,7 +131,7 @@ class StandingsService {
             Entrants.Chosen chosen,
             Set<Long> in,
             List<Standings.LeftOut> leftOutBefore) {
-        StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), in);
+        StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), pooled.day(), in);
         if (grid.configurations().isEmpty()) {
             throw Entrants.nobody();
         }
@@ -168,6 +169,9 @@ class StandingsService {
                 Ranking.of(merits, used, reference),
                 chosen,
                 pooled.staleTests(),
+                pooled.held().stream()
+                        .map(ReadingMarks.HeldSample::configurationId)
+                        .collect(Collectors.toSet()),
                 leftOut);
     }
 

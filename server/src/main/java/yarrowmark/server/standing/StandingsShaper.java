@@ -8,16 +8,19 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.DeviceClass;
@@ -27,7 +30,7 @@ import yarrowmark.server.shelf.Shelf;
 /** Brings a standing into the shape in which it is shown. */
 @Component
 class StandingsShaper {
-    /** Half-width of a 95 % interval in standard errors. */
+    /** Half-width of a mark on a rail, in standard errors: a mark is a picture, its numbers are in the table. */
     static final double WIDTH = 1.959964;
 
     private static final double STEP = 1e6;
@@ -47,8 +50,9 @@ class StandingsShaper {
         Set<DeviceClass> classes = ask.deviceClass() == null ? Set.of() : ask.deviceClass();
         List<PartOf> parts = alone == null ? ranked.parts() : List.of();
         List<List<Standings.Mark>> marks = marks(ranked, parts);
+        HeldPlaces places = new HeldPlaces(ranked);
         List<Standings.Row> rows = ranked.standing().entries().stream()
-                .map(e -> row(e, ranked, marks.get(e.row()), alone))
+                .map(e -> row(e, ranked, places, marks.get(e.row()), alone))
                 .toList();
         List<Standings.WeightedMetric> metrics = new ArrayList<>();
         for (int j = 0; j < ranked.weights().length; j++) {
@@ -83,8 +87,8 @@ class StandingsShaper {
     }
 
     private static @Nullable Double base(Ranked ranked, MetricRow metric) {
-        SampleMoments base = ranked.base() == null ? null : ranked.sample(ranked.row(sure(ranked.base())), metric);
-        return base == null ? null : base.mean();
+        Centre base = ranked.base() == null ? null : ranked.centre(ranked.row(sure(ranked.base())), metric);
+        return base == null ? null : base.merit();
     }
 
     private static String scope(StandingsAsk ask, Ranked ranked) {
@@ -155,9 +159,7 @@ class StandingsShaper {
                 if (!Double.isNaN(levels[i][0][r])) {
                     marks.get(r)
                             .add(new Standings.Mark(
-                                    shown[i],
-                                    rounded(levels[i][0][r]),
-                                    Double.isNaN(levels[i][1][r]) ? null : rounded(WIDTH * levels[i][1][r])));
+                                    shown[i], rounded(levels[i][0][r]), rounded(WIDTH * levels[i][1][r])));
                 }
             }
         }
@@ -192,30 +194,34 @@ class StandingsShaper {
     }
 
     private static Standings.Row row(
-            Standing.Entry e, Ranked ranked, List<Standings.Mark> marks, @Nullable MetricRow alone) {
+            Standing.Entry e, Ranked ranked, HeldPlaces places, List<Standings.Mark> marks, @Nullable MetricRow alone) {
         long id = ranked.rows().get(e.row());
         Double merit = e.merit().isPresent() ? e.merit().getAsDouble() : null;
-        Double half = merit != null && e.standardError().isPresent()
-                ? WIDTH * e.standardError().getAsDouble()
-                : null;
-        SampleMoments sample = alone == null ? null : ranked.sample(e.row(), alone);
+        Sample sample = alone == null ? null : ranked.sample(e.row(), alone);
+        boolean held = ranked.held().contains(id);
+        Optional<PairComparison.Interval> interval = held ? Optional.empty() : e.interval();
         return new Standings.Row(
                 sure(ranked.chosen().members(), id).configuration(),
                 e.status(),
-                e.place().map(p -> p.best()).orElse(null),
-                e.place().map(p -> p.worst()).orElse(null),
+                places.best(e),
+                places.worst(e),
                 merit,
                 e.index().isPresent() ? e.index().getAsDouble() : null,
-                half == null || merit == null ? null : 100 * Math.exp(merit - half),
-                half == null || merit == null ? null : 100 * Math.exp(merit + half),
+                interval.map(i -> 100 * i.low()).orElse(null),
+                interval.map(i -> 100 * i.high()).orElse(null),
                 e.coverage(),
                 e.metrics(),
                 e.percentile().isPresent() ? e.percentile().getAsDouble() : null,
                 e.third().orElse(null),
                 marks,
-                sample == null || alone == null ? null : Merit.toValue(sample.mean(), alone.direction()),
+                sample == null || alone == null
+                        ? null
+                        : Merit.toValue(sure(ranked.centre(e.row(), alone)).merit(), alone.direction()),
                 sample == null ? null : sample.n(),
                 ranked.staleTests().get(id),
-                ranked.chosen().outdated().get(id));
+                ranked.chosen().outdated().get(id),
+                e.knowledge().covers(),
+                e.knowledge().assumed(),
+                held);
     }
 }

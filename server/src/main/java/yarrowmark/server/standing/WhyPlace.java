@@ -16,7 +16,7 @@ import yarrowmark.core.plan.PlanTime;
 import yarrowmark.core.standing.PlaceReasons;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Centre;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
@@ -155,8 +155,8 @@ class WhyPlace {
         if (ranked.reference() instanceof Reference.Typical) {
             return reason.merit().isPresent() ? Math.exp(reason.merit().getAsDouble()) : null;
         }
-        SampleMoments own = ranked.sample(row, metric);
-        SampleMoments base = ranked.sample(ranked.row(sure(ranked.base())), metric);
+        Centre own = ranked.centre(row, metric);
+        Centre base = ranked.centre(ranked.row(sure(ranked.base())), metric);
         if (own == null || base == null) {
             return null;
         }
@@ -165,7 +165,7 @@ class WhyPlace {
                 ? 0
                 : Math.log(sure(quantity, ranked.base())
                         / sure(quantity, ranked.rows().get(row)));
-        return Math.exp(own.mean() - base.mean() + divided);
+        return Math.exp(own.merit() - base.merit() + divided);
     }
 
     private PlanEstimate time(List<Long> testIds, ConfigurationRow configuration) {

@@ -98,11 +98,13 @@ class DemoTest {
         for (Map<String, Object> s : stored) {
             List<Measured> readings = sql.query(
                     """
-                select r.value, r.resolution from reading r left join set_aside a on a.reading_id = r.id and a.taken_back_at is null
-                where r.configuration_id = ? and r.metric_id = ? and a.id is null""",
+                select r.value, r.resolution from reading r join run u on u.id = r.run_id
+                left join set_aside a on a.reading_id = r.id and a.taken_back_at is null
+                where r.configuration_id = ? and r.metric_id = ? and u.session_id = ? and a.id is null""",
                     (row, i) -> new Measured(row.getDouble(1), row.getDouble(2)),
                     s.get("configuration_id"),
-                    s.get("metric_id"));
+                    s.get("metric_id"),
+                    s.get("session_id"));
             SampleMoments expected = SampleMoments.of(
                     readings, Direction.valueOf((String) s.get("direction")), Scale.valueOf((String) s.get("scale")));
             assertThat(s.get("n")).isEqualTo(expected.n());

@@ -7,12 +7,9 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumSet;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -22,26 +19,21 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Merit;
-import yarrowmark.core.measure.Scale;
 import yarrowmark.core.quality.HeldRate;
 import yarrowmark.core.quality.Stray;
 import yarrowmark.core.quality.Throttling;
 import yarrowmark.core.quality.TooShort;
 import yarrowmark.core.quality.WarmUp;
-import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.record.Reading;
 import yarrowmark.server.ledger.sample.LentNoise;
-import yarrowmark.server.ledger.sample.Samples;
 
 /** Says of readings why they may not be sound. A mark suggests; the reviewer decides. Section 6 of the method. */
 @Service
 public class ReadingMarks {
-    /** The fact that says how fast a display can show frames, in Hz. */
-    private static final String REFRESH = "display.refresh";
-
     /** What a reading may suffer from. */
     public enum MarkKind {
         STRAY,
@@ -69,7 +61,7 @@ public class ReadingMarks {
 
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
-    private final Samples samples;
+    private final HeldSamples heldSamples;
     private final Catalog catalog;
     private final LentNoise lent;
     private final MarkOverrules overrules;
@@ -77,7 +69,7 @@ public class ReadingMarks {
     ReadingMarks(
             EntityManager entities,
             JdbcTemplate jdbc,
-            Samples samples,
+            HeldSamples heldSamples,
             Catalog catalog,
             LentNoise lent,
             MarkOverrules overrules) {
@@ -85,7 +77,7 @@ public class ReadingMarks {
         this.lent = lent;
         this.jdbc = jdbc;
         this.entities = entities;
-        this.samples = samples;
+        this.heldSamples = heldSamples;
         this.catalog = catalog;
     }
 
@@ -149,8 +141,8 @@ public class ReadingMarks {
         List<MetricRow> all = catalog.metrics();
         Map<Long, MetricRow> metrics =
                 all.stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, Optional<NoisePrior>> noise = lent.of(metrics.values(), all);
-        Map<HeldSample, HeldRate> held = heldRates(metrics.values());
+        Map<Long, Noise> noise = lent.of(metrics.values(), all);
+        Map<HeldSample, HeldRate> held = heldSamples.rates(metrics.values());
         Map<HeldSample, String> decided = held.isEmpty() ? Map.of() : overrules.open();
         Map<HeldSample, List<Counted>> counted = counted(wanted);
         Map<Long, List<ReadingMark>> marks = throttled(metrics.values(), counted);
@@ -166,7 +158,7 @@ public class ReadingMarks {
                     readings.stream()
                             .mapToDouble(c -> Merit.of(c.value(), metric.direction(), metric.scale()))
                             .toArray(),
-                    noise.getOrDefault(metric.id(), Optional.empty()),
+                    noise.getOrDefault(metric.id(), Noise.UNKNOWN).runs(),
                     moments.resolutionVariance());
             for (int i = 0; i < stray.length; i++) {
                 List<ReadingMark> of = new ArrayList<>();
@@ -241,52 +233,7 @@ public class ReadingMarks {
     }
 
     /** Samples of these metrics that a display holds: they say nothing about the device, so totals leave them out. */
-    @Transactional(readOnly = true)
     public Set<HeldSample> held(Collection<MetricRow> metrics) {
-        Set<HeldSample> held = new HashSet<>(heldRates(metrics).keySet());
-        if (!held.isEmpty()) {
-            held.removeAll(overrules.open().keySet());
-        }
-        return held;
-    }
-
-    private Map<HeldSample, HeldRate> heldRates(Collection<MetricRow> metrics) {
-        Map<Long, MetricRow> capped = metrics.stream()
-                .filter(m -> m.capped() && m.scale() == Scale.RATIO)
-                .collect(Collectors.toMap(MetricRow::id, m -> m));
-        if (capped.isEmpty()) {
-            return Map.of();
-        }
-        Map<Long, List<Samples.SampleRow>> rows =
-                samples.ofMetrics(capped.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId));
-        Map<Long, Double> refresh = refreshRates();
-        Map<HeldSample, HeldRate> held = new HashMap<>();
-        rows.forEach((metricId, all) -> {
-            Map<Long, Double> rates = all.stream()
-                    .collect(Collectors.toMap(
-                            Samples.SampleRow::configurationId,
-                            r -> Merit.toValue(
-                                    r.moments().mean(), sure(capped, metricId).direction())));
-            HeldRate.Rates known = new HeldRate.Rates(
-                    rates.values().stream().mapToDouble(Double::doubleValue).toArray());
-            for (Samples.SampleRow row : all) {
-                OptionalDouble display = refresh.containsKey(row.configurationId())
-                        ? OptionalDouble.of(refresh.get(row.configurationId()))
-                        : OptionalDouble.empty();
-                HeldRate.of(sure(rates, row.configurationId()), row.moments().spreadPercent(), display, known::shared)
-                        .ifPresent(h -> held.put(new HeldSample(row.configurationId(), metricId), h));
-            }
-        });
-        return held;
-    }
-
-    private Map<Long, Double> refreshRates() {
-        Map<Long, Double> rates = new HashMap<>();
-        entities.createQuery(
-                        "select f.configuration.id, f.factValue from Fact f where f.factKey = :key", Object[].class)
-                .setParameter("key", REFRESH)
-                .getResultList()
-                .forEach(r -> rates.put((Long) r[0], Double.valueOf((String) r[1])));
-        return rates;
+        return heldSamples.held(metrics);
     }
 }

@@ -5,102 +5,217 @@ import static yarrowmark.server.platform.Sure.sure;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
-import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SessionNoise;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Mirror;
 import yarrowmark.server.platform.RecordsChanged;
 
 /**
- * What all samples of a metric lend to each of them. Found anew once a sample of its suite version changed: reading every
- * sample for each question would make each question as slow as the ledger is long.
+ * What all samples of a metric lend to each of them, and how far days move tests together. Found anew once a sample of its
+ * suite version changed: reading every sample for each question would make each question as slow as the ledger is long.
  */
 @Service
 public class LentNoise implements Mirror {
     private final SampleMirror samples;
-    private final Map<Long, Optional<NoisePrior>> known = new ConcurrentHashMap<>();
+    private final LendsNothing lendsNothing;
+    private final Map<Long, Noise> known = new ConcurrentHashMap<>();
     private final Map<Long, Long> versionOf = new ConcurrentHashMap<>();
+    /** Versions of suites whose samples a display may hold: facts and decisions change what they lend. */
+    private final Set<Long> capped = ConcurrentHashMap.newKeySet();
     /** How often samples of a suite version changed; what was found meanwhile is not kept. */
     private final Map<Long, Long> changes = new ConcurrentHashMap<>();
 
-    LentNoise(SampleMirror samples) {
+    private final Object dayLock = new Object();
+    private @Nullable SharedDay day;
+    private long dayChanges;
+
+    LentNoise(SampleMirror samples, LendsNothing lendsNothing) {
         this.samples = samples;
+        this.lendsNothing = lendsNothing;
     }
 
     /** @param all every metric there is: those of a suite version lend to one another where one alone has too few samples */
     @Transactional(readOnly = true)
-    public Map<Long, Optional<NoisePrior>> of(Collection<MetricRow> metrics, Collection<MetricRow> all) {
-        Map<Long, Optional<NoisePrior>> lent = new HashMap<>();
-        List<MetricRow> missing = new ArrayList<>();
+    public Map<Long, Noise> of(Collection<MetricRow> metrics, Collection<MetricRow> all) {
+        Map<Long, Noise> lent = new HashMap<>();
+        Set<Long> missing = new HashSet<>();
         for (MetricRow m : metrics) {
-            Optional<NoisePrior> there = known.get(m.id());
+            Noise there = known.get(m.id());
             if (there == null) {
-                missing.add(m);
+                missing.add(m.suiteVersionId());
             } else {
                 lent.put(m.id(), there);
             }
         }
         if (!missing.isEmpty()) {
-            lent.putAll(found(missing, all));
+            Map<Long, Noise> found = found(missing, all);
+            metrics.forEach(m -> {
+                Noise noise = found.get(m.id());
+                if (noise != null) {
+                    lent.put(m.id(), noise);
+                }
+            });
         }
         return lent;
     }
 
-    private Map<Long, Optional<NoisePrior>> found(List<MetricRow> missing, Collection<MetricRow> all) {
-        Set<Long> versions = missing.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet());
-        Map<Long, Long> before = versions.stream().collect(Collectors.toMap(v -> v, v -> changes.getOrDefault(v, 0L)));
-        Map<Long, MetricRow> near = all.stream()
-                .filter(m -> versions.contains(m.suiteVersionId()))
-                .collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, List<SampleMoments>> ofMetric = new HashMap<>();
-        // Ratios and differences have noise of different kinds, so neither lends to the other.
-        Map<Long, List<SampleMoments>> ofVersion = new HashMap<>();
-        for (Samples.SampleRow row : samples.ofMetrics(near.keySet())) {
-            MetricRow m = sure(near, row.metricId());
-            ofMetric.computeIfAbsent(m.id(), id -> new ArrayList<>()).add(row.moments());
-            if (m.scale() == Scale.RATIO) {
-                ofVersion
-                        .computeIfAbsent(m.suiteVersionId(), v -> new ArrayList<>())
-                        .add(row.moments());
+    /** How far a day moves the tests of one device together: over every test, whichever are asked about. */
+    @Transactional(readOnly = true)
+    public SharedDay day(Collection<MetricRow> all) {
+        long before;
+        synchronized (dayLock) {
+            if (day != null) {
+                return day;
             }
+            before = dayChanges;
         }
-        Map<Long, Optional<NoisePrior>> found = new HashMap<>();
-        for (MetricRow m : missing) {
-            List<SampleMoments> own = ofMetric.getOrDefault(m.id(), List.of());
-            found.put(
-                    m.id(),
-                    m.scale() == Scale.RATIO
-                            ? NoisePrior.fitWithin(own, ofVersion.getOrDefault(m.suiteVersionId(), List.of()))
-                            : NoisePrior.fit(own));
-            versionOf.put(m.id(), m.suiteVersionId());
-            known.put(m.id(), found.get(m.id()));
-            if (!changes.getOrDefault(m.suiteVersionId(), 0L).equals(before.get(m.suiteVersionId()))) {
-                known.remove(m.id());
+        List<MetricRow> tests =
+                all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
+        Map<Long, Noise> noise = of(tests, all);
+        Map<Long, Integer> index = new HashMap<>();
+        double[] variance = new double[tests.size()];
+        for (int j = 0; j < variance.length; j++) {
+            index.put(tests.get(j).id(), j);
+            variance[j] = noise.getOrDefault(tests.get(j).id(), Noise.UNKNOWN)
+                    .days()
+                    .map(SessionNoise::variance)
+                    .orElse(Double.NaN);
+        }
+        SharedDay found = SharedDay.fit(cells(samples.ofMetrics(index.keySet()), index), variance);
+        synchronized (dayLock) {
+            if (dayChanges == before) {
+                day = found;
             }
         }
         return found;
     }
 
+    private static List<SessionNoise.Cell> cells(List<Samples.SampleRow> rows, Map<Long, Integer> index) {
+        return rows.stream()
+                .map(r -> new SessionNoise.Cell(r.configurationId(), sure(index, r.metricId()), r.sample()))
+                .toList();
+    }
+
+    /** Whole suite versions at once: their tests lend to one another how days differ. */
+    private Map<Long, Noise> found(Set<Long> versions, Collection<MetricRow> all) {
+        Map<Long, Long> before = versions.stream().collect(Collectors.toMap(v -> v, v -> changes.getOrDefault(v, 0L)));
+        Map<Long, List<MetricRow>> byVersion = all.stream()
+                .filter(m -> versions.contains(m.suiteVersionId()))
+                .collect(Collectors.groupingBy(MetricRow::suiteVersionId, LinkedHashMap::new, Collectors.toList()));
+        List<MetricRow> near = byVersion.values().stream().flatMap(List::stream).toList();
+        Set<LendsNothing.Place> silent = lendsNothing.among(near);
+        near.stream().filter(MetricRow::capped).forEach(m -> capped.add(m.suiteVersionId()));
+        Map<Long, List<Samples.SampleRow>> rows = samples
+                .ofMetrics(near.stream().map(MetricRow::id).toList())
+                .stream()
+                .filter(r ->
+                        silent.isEmpty() || !silent.contains(new LendsNothing.Place(r.configurationId(), r.metricId())))
+                .collect(Collectors.groupingBy(Samples.SampleRow::metricId));
+        Map<Long, Noise> found = new HashMap<>();
+        byVersion.forEach((version, metrics) -> {
+            found.putAll(ofVersion(metrics, rows));
+            boolean unchanged = changes.getOrDefault(version, 0L).equals(before.get(version));
+            for (MetricRow m : metrics) {
+                versionOf.put(m.id(), version);
+                known.put(m.id(), sure(found, m.id()));
+                if (!unchanged || !changes.getOrDefault(version, 0L).equals(before.get(version))) {
+                    known.remove(m.id());
+                }
+            }
+        });
+        return found;
+    }
+
+    private static Map<Long, Noise> ofVersion(List<MetricRow> metrics, Map<Long, List<Samples.SampleRow>> rows) {
+        // Ratios and differences have noise of different kinds, so neither lends to the other.
+        List<MetricRow> ratios =
+                metrics.stream().filter(m -> m.scale() == Scale.RATIO).toList();
+        List<Sample> together = ratios.stream()
+                .flatMap(m -> rows.getOrDefault(m.id(), List.of()).stream())
+                .map(Samples.SampleRow::sample)
+                .toList();
+        Optional<NoisePrior> ofAll = NoisePrior.fit(together);
+        Map<Long, Noise> noise = new HashMap<>();
+        List<Optional<NoisePrior>> priors = new ArrayList<>();
+        List<Noise.Source> sources = new ArrayList<>();
+        Map<Long, Integer> index = new HashMap<>();
+        List<Samples.SampleRow> cells = new ArrayList<>();
+        for (MetricRow m : ratios) {
+            List<Samples.SampleRow> own = rows.getOrDefault(m.id(), List.of());
+            Optional<NoisePrior> ofMetric =
+                    NoisePrior.fit(own.stream().map(Samples.SampleRow::sample).toList());
+            Optional<NoisePrior> stated = Optional.ofNullable(m.repeatability()).map(Noise::stated);
+            priors.add(ofMetric.or(() -> ofAll).or(() -> stated));
+            sources.add(
+                    ofMetric.isPresent()
+                            ? Noise.Source.METRIC
+                            : ofAll.isPresent()
+                                    ? Noise.Source.SUITE_VERSION
+                                    : stated.isPresent() ? Noise.Source.STATED : Noise.Source.NOTHING);
+            index.put(m.id(), index.size());
+            cells.addAll(own);
+        }
+        List<Optional<SessionNoise>> days = SessionNoise.fit(cells(cells, index), priors);
+        for (int j = 0; j < priors.size(); j++) {
+            noise.put(ratios.get(j).id(), new Noise(priors.get(j), days.get(j), sources.get(j)));
+        }
+        for (MetricRow m : metrics) {
+            if (m.scale() != Scale.RATIO) {
+                noise.put(m.id(), ofDifferences(rows.getOrDefault(m.id(), List.of())));
+            }
+        }
+        return noise;
+    }
+
+    private static Noise ofDifferences(List<Samples.SampleRow> rows) {
+        Optional<NoisePrior> prior =
+                NoisePrior.fit(rows.stream().map(Samples.SampleRow::sample).toList());
+        Optional<SessionNoise> days = rows.isEmpty()
+                ? Optional.empty()
+                : SessionNoise.ofOneMetric(cells(rows, Map.of(rows.get(0).metricId(), 0)), prior);
+        return new Noise(prior, days, prior.isPresent() ? Noise.Source.METRIC : Noise.Source.NOTHING);
+    }
+
     @Override
     public void note(RecordsChanged change) {
         if (change instanceof SamplesChanged samplesChanged) {
-            changed(samplesChanged);
+            forget(samplesChanged.suiteVersions());
+        } else {
+            Set<Long> others = new HashSet<>(capped);
+            known.forEach((metric, noise) -> {
+                // Somebody may have stated a repeatability, which counts where nothing better is known.
+                if (noise.source() == Noise.Source.STATED || noise.source() == Noise.Source.NOTHING) {
+                    others.add(sure(versionOf, metric));
+                }
+            });
+            forget(others);
+        }
+        synchronized (dayLock) {
+            dayChanges++;
+            day = null;
         }
     }
 
-    private void changed(SamplesChanged event) {
-        event.suiteVersions().forEach(v -> changes.merge(v, 1L, Long::sum));
+    private void forget(Set<Long> suiteVersions) {
+        suiteVersions.forEach(v -> changes.merge(v, 1L, Long::sum));
         versionOf.forEach((metric, version) -> {
-            if (event.suiteVersions().contains(version)) {
+            if (suiteVersions.contains(version)) {
                 known.remove(metric);
             }
         });

@@ -1,8 +1,5 @@
 package yarrowmark.server.ledger.sample;
 
-import static yarrowmark.server.platform.Sure.sure;
-
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -13,7 +10,7 @@ import java.util.stream.Collectors;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.measure.Measured;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
@@ -78,21 +75,14 @@ public class SampleCheck {
         long[] counts = new long[4];
         for (long configuration : jdbc.queryForList(
                 "select configuration_id from reading union select configuration_id from sample", Long.class)) {
-            Map<Long, SampleMoments> stored = new HashMap<>();
-            jdbc.query(
-                    "select metric_id, n, mean, sum_squares, resolution_variance from sample where configuration_id = ?",
-                    (java.sql.ResultSet row) -> {
-                        stored.put(
-                                row.getLong(1),
-                                new SampleMoments(row.getInt(2), row.getDouble(3), row.getDouble(4), row.getDouble(5)));
-                    },
-                    configuration);
-            Map<Long, SampleMoments> should = made(configuration, metrics);
+            Map<Long, Sample> stored = samples.ofConfigurations(List.of(configuration)).stream()
+                    .collect(Collectors.toMap(Samples.SampleRow::metricId, Samples.SampleRow::sample));
+            Map<Long, Sample> should = samples.made(configuration, metrics);
             Set<Long> all = new HashSet<>(stored.keySet());
             all.addAll(should.keySet());
             for (long metric : all) {
-                SampleMoments is = stored.get(metric);
-                SampleMoments right = should.get(metric);
+                Sample is = stored.get(metric);
+                Sample right = should.get(metric);
                 counts[0] += right == null ? 0 : 1;
                 int what = right == null ? 3 : is == null ? 1 : same(is, right) ? 0 : 2;
                 if (what > 0) {
@@ -104,23 +94,17 @@ public class SampleCheck {
         return new Report(counts[0], counts[1], counts[2], counts[3]);
     }
 
-    private Map<Long, SampleMoments> made(long configuration, Map<Long, MetricRow> metrics) {
-        Map<Long, List<Measured>> counted = new HashMap<>();
-        jdbc.query(
-                "select metric_id, value, resolution from reading r where configuration_id = ? and not exists (select 1 from set_aside a where a.reading_id = r.id and a.taken_back_at is null)",
-                (java.sql.ResultSet row) -> {
-                    counted.computeIfAbsent(row.getLong(1), m -> new ArrayList<>())
-                            .add(new Measured(row.getDouble(2), row.getDouble(3)));
-                },
-                configuration);
-        Map<Long, SampleMoments> made = new HashMap<>();
-        counted.forEach((metric, readings) -> made.put(
-                metric,
-                SampleMoments.of(
-                        readings,
-                        sure(metrics, metric).direction(),
-                        sure(metrics, metric).scale())));
-        return made;
+    private static boolean same(Sample a, Sample b) {
+        if (a.sessions().size() != b.sessions().size()) {
+            return false;
+        }
+        for (int i = 0; i < a.sessions().size(); i++) {
+            if (a.sessions().get(i).session() != b.sessions().get(i).session()
+                    || !same(a.sessions().get(i).moments(), b.sessions().get(i).moments())) {
+                return false;
+            }
+        }
+        return true;
     }
 
     private static boolean same(SampleMoments a, SampleMoments b) {

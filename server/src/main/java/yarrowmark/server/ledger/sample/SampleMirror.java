@@ -14,7 +14,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Mirror;
 import yarrowmark.server.platform.RecordsChanged;
@@ -26,8 +25,6 @@ import yarrowmark.server.platform.RecordsChanged;
  */
 @Service
 public class SampleMirror implements Mirror {
-    private static final String COLUMNS =
-            "select configuration_id, metric_id, n, mean, sum_squares, resolution_variance from sample";
     /** From so many on, everything is read anew at once. */
     private static final int MANY = 500;
 
@@ -88,13 +85,8 @@ public class SampleMirror implements Mirror {
 
     private Map<Long, Own> read(String where) {
         Map<Long, List<SampleRow>> rows = new HashMap<>();
-        jdbc.query(COLUMNS + where, statement -> {}, (java.sql.ResultSet row) -> {
-            rows.computeIfAbsent(row.getLong(1), c -> new ArrayList<>())
-                    .add(new SampleRow(
-                            row.getLong(1),
-                            row.getLong(2),
-                            new SampleMoments(row.getInt(3), row.getDouble(4), row.getDouble(5), row.getDouble(6))));
-        });
+        SampleRows.read(jdbc, where).forEach(row -> rows.computeIfAbsent(row.configurationId(), c -> new ArrayList<>())
+                .add(row));
         Map<Long, Own> own = new HashMap<>();
         rows.forEach((id, list) -> own.put(
                 id,

@@ -105,7 +105,7 @@ class ScoreEntry {
         ScoreText.Value v = (ScoreText.Value) said;
         double[] merits = samples.ofMetrics(List.of(metric.id())).stream()
                 .filter(s -> s.configurationId() != configuration)
-                .mapToDouble(s -> s.moments().mean())
+                .mapToDouble(s -> s.sample().mean())
                 .toArray();
         ScoreLook look = ScoreLook.of(
                 v.value(),

@@ -136,9 +136,9 @@ class LedgerTest {
                 .filter(s -> s.configurationId() == configuration)
                 .findFirst()
                 .orElseThrow();
-        assertThat(row.moments().n()).isEqualTo(3);
-        assertThat(row.moments().mean()).isCloseTo(Math.log(110), org.assertj.core.api.Assertions.within(1e-12));
-        assertThat(row.moments().sumSquares())
+        assertThat(row.sample().n()).isEqualTo(3);
+        assertThat(row.sample().mean()).isCloseTo(Math.log(110), org.assertj.core.api.Assertions.within(1e-12));
+        assertThat(row.sample().sumSquares())
                 .isCloseTo(2 * Math.pow(Math.log(1.1), 2), org.assertj.core.api.Assertions.within(1e-12));
     }
 

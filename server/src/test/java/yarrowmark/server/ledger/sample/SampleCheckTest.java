@@ -35,9 +35,10 @@ class SampleCheckTest {
         jdbc.update("update sample set mean = mean + 0.001 where metric_id = ?", lab.metric(1));
         jdbc.update("delete from sample where metric_id = ?", lab.metric(2));
         jdbc.update(
-                "insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) values (("
-                        + here + "), ?, 2, 1, 0, 0)",
-                lab.metric(2));
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) values (("
+                        + here + "), ?, ?, 2, 1, 0, 0)",
+                lab.metric(2),
+                lab.session());
         jdbc.update(
                 "insert into set_aside (reading_id, reason, person, at) select r.id, 'test', 'wren', utc_timestamp(3) from reading r where r.metric_id = ?",
                 lab.metric(2));

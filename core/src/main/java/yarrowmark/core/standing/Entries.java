@@ -1,0 +1,98 @@
+package yarrowmark.core.standing;
+
+import java.util.Optional;
+import java.util.OptionalDouble;
+import yarrowmark.core.compare.Covers;
+import yarrowmark.core.compare.PairComparison;
+
+/** Makes the entries of a standing from its fit: what is known of each, besides its place. */
+final class Entries {
+    private final MeritGrid grid;
+    private final double[] weight;
+    private final StandingFit fit;
+    /** −1 where the typical one is the reference. */
+    private final int referenceRow;
+
+    private final LevelNoise ofReference;
+
+    Entries(MeritGrid grid, double[] weight, StandingFit fit, Reference reference) {
+        this.grid = grid;
+        this.weight = weight;
+        this.fit = fit;
+        this.referenceRow = reference instanceof Reference.Row r ? r.row() : -1;
+        this.ofReference = fit.noise(referenceRow >= 0 ? referenceRow : nearestToTypical());
+    }
+
+    /** The reference is at 0; of those placed, or of all that are linked where none is. */
+    private int nearestToTypical() {
+        int nearest = -1;
+        boolean placed = false;
+        for (int r = 0; r < grid.rows(); r++) {
+            if (fit.linked().hasRow(r)) {
+                boolean own = Ranking.isPlaced(fit, r);
+                if (nearest < 0
+                        || own && !placed
+                        || own == placed && Math.abs(fit.level(r)) < Math.abs(fit.level(nearest))) {
+                    nearest = r;
+                    placed = own;
+                }
+            }
+        }
+        return nearest;
+    }
+
+    LevelNoise noise(int row) {
+        return fit.noise(row);
+    }
+
+    /** One that has no place. */
+    Standing.Entry without(int row, Standing.Status status) {
+        return of(row, status, Optional.empty(), OptionalDouble.empty(), Optional.empty());
+    }
+
+    Standing.Entry of(
+            int row,
+            Standing.Status status,
+            Optional<Place> place,
+            OptionalDouble percentile,
+            Optional<Standing.Third> third) {
+        boolean linked = status != Standing.Status.NOT_LINKED;
+        LevelNoise noise = linked ? fit.noise(row) : LevelNoise.NONE;
+        return new Standing.Entry(
+                row,
+                status,
+                linked ? OptionalDouble.of(fit.level(row)) : OptionalDouble.empty(),
+                noise,
+                linked ? Optional.of(interval(row, noise)) : Optional.empty(),
+                fit.coverage(row),
+                Ranking.metrics(grid, weight, row),
+                place,
+                percentile,
+                third,
+                knowledge(row));
+    }
+
+    private PairComparison.Interval interval(int row, LevelNoise noise) {
+        return row == referenceRow
+                ? new PairComparison.Interval(1, 1, 0, Double.POSITIVE_INFINITY)
+                : PairComparison.Interval.around(
+                        fit.level(row),
+                        LevelNoise.variance(noise, ofReference),
+                        LevelNoise.degrees(noise, ofReference, fit.degrees()));
+    }
+
+    private Standing.Knowledge knowledge(int row) {
+        int weighed = 0;
+        int oneSession = 0;
+        int assumed = 0;
+        for (int c = grid.start(row); c < grid.end(row); c++) {
+            if (weight[grid.column(c)] > 0) {
+                weighed++;
+                oneSession += grid.isWithinOneSession(c) ? 1 : 0;
+                assumed += grid.isAssumed(c) ? 1 : 0;
+            }
+        }
+        return new Standing.Knowledge(
+                weighed == 0 ? Covers.WITHIN_ONE_SESSION : Covers.of(oneSession, weighed), assumed);
+    }
+}
