@@ -51,17 +51,17 @@ public final class Kills {
             // Seeded, so that a moment that shows something can be found again.
             Random when = new Random(20261127);
             for (int i = 0; i < OF_SERVER; i++) {
-                goOn(confirmed, when);
+                goOn(confirmed, refused, when);
                 program.kill();
                 program.startAgain();
                 progress("server", i + 1, confirmed);
             }
             for (int i = 0; i < OF_DATABASE; i++) {
-                goOn(confirmed, when);
+                goOn(confirmed, refused, when);
                 program.databaseServer().destroyForcibly();
                 progress("database", i + 1, confirmed);
             }
-            goOn(confirmed, when);
+            goOn(confirmed, refused, when);
             over.set(true);
             threads.shutdown();
             if (!threads.awaitTermination(2, TimeUnit.MINUTES)) {
@@ -88,12 +88,13 @@ public final class Kills {
     }
 
     /** Until some more were confirmed, and a moment longer, so that each kill meets deliveries under way. */
-    private static void goOn(AtomicInteger confirmed, Random when) throws InterruptedException {
+    private static void goOn(AtomicInteger confirmed, AtomicReference<String> refused, Random when)
+            throws InterruptedException {
         int enough = confirmed.get() + DEVICES;
         long limit = System.nanoTime() + 120_000_000_000L;
         while (confirmed.get() < enough) {
             if (System.nanoTime() > limit) {
-                throw new IllegalStateException("nothing was confirmed for two minutes");
+                throw new IllegalStateException("nothing was confirmed for two minutes; refused: " + refused.get());
             }
             Thread.sleep(10);
         }
