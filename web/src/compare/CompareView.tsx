@@ -8,11 +8,13 @@ import { Opening } from '../shell/Opening.tsx';
 import { tableActions, useTable } from '../shell/table-store.ts';
 import { Choice, Choices } from '../ui/Choice.tsx';
 import { Loading, Trouble } from '../ui/states.tsx';
+import { LeftOutHere } from './AreasPart.tsx';
 import { ComparedTable } from './ComparedTable.tsx';
 import { ComparePairs } from './ComparePairs.tsx';
 import { FactorsPart } from './FactorsPart.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
 import { ORDERS, sections, type Order } from './order.ts';
+import { toggled } from './parts.ts';
 import { SidePanel } from './SidePanel.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
@@ -36,6 +38,7 @@ export function CompareView() {
         : ids[0];
   const others = ids.filter((id) => id !== base);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
+  const leaveOut = (key: string) => say({ without: toggled(search.without, key) });
   const materiality = search.matters ?? 3;
   const order = search.order ?? 'group';
 
@@ -55,7 +58,17 @@ export function CompareView() {
     enabled: others.length > 0,
   });
   const comparison = useQuery({
-    queryKey: ['comparison', base, others, search.purpose, search.group, search.suite, materiality, search.per],
+    queryKey: [
+      'comparison',
+      base,
+      others,
+      search.purpose,
+      search.group,
+      search.suite,
+      materiality,
+      search.per,
+      search.without,
+    ],
     queryFn: ({ signal }) =>
       value(
         api.GET('/api/compare', {
@@ -68,6 +81,7 @@ export function CompareView() {
               ...(search.group ? { group: search.group } : {}),
               ...(search.suite ? { suite: search.suite } : {}),
               ...(search.per ? { per: search.per } : {}),
+              ...(search.without ? { without: search.without } : {}),
             },
           },
           signal,
@@ -258,7 +272,13 @@ export function CompareView() {
                 Every score is divided: per {data!.per.label}.
               </p>
             )}
-            <SidePanel comparison={data!} side={data!.sides[shownSide]!} purpose={data!.purpose} />
+            <LeftOutHere without={search.without} rows={data!.rows} onTakeIn={leaveOut} />
+            <SidePanel
+              comparison={data!}
+              side={data!.sides[shownSide]!}
+              purpose={data!.purpose}
+              onLeaveOut={leaveOut}
+            />
             <MissingRuns key={`${base}-${others.join()}`} comparison={data!} />
             <TotalsPart base={base} other={data!.sides[shownSide]!.configuration.id} />
           </aside>

@@ -76,7 +76,18 @@ export function ComparedLine({ row, comparison, axis, template, active, open, on
         ) : (
           cells.map((cell, i) => (
             <span key={i} role="cell" className="px-1 data-[on=true]:bg-leaf-soft" data-on={i === side}>
-              <Short cell={cell} row={row} overall={comparison.sides[i]!.overall?.covers} />
+              <Short
+                cell={cell}
+                row={row}
+                overall={comparison.sides[i]!.overall?.covers}
+                against={
+                  row.against === undefined || cell.value === undefined
+                    ? undefined
+                    : row.against === i
+                      ? 'the others are held against this'
+                      : `against ${comparison.sides[row.against]!.configuration.model}`
+                }
+              />
             </span>
           ))
         )}
@@ -144,10 +155,15 @@ function Difference({ cell, unit }: { cell: Cell; unit: string }) {
 }
 
 /** In a column among several. */
-function Short({ cell, row, overall }: Said) {
+function Short({ cell, row, overall, against }: Said & { against: string | undefined }) {
   if (boundWords(cell) !== undefined) return <Held cell={cell} />;
-  if (cell.verdict === undefined) return <Difference cell={cell} unit={row.metric.unit} />;
-  const rests = restsOn(cell, row.stated, overall);
+  if (cell.verdict === undefined)
+    return against === undefined || cell.difference !== undefined ? (
+      <Difference cell={cell} unit={row.metric.unit} />
+    ) : (
+      <span className="small text-ink-3">{against}</span>
+    );
+  const rests = [against, restsOn(cell, row.stated, overall)].filter((w) => w).join(', ');
   return (
     <span className="block leading-tight" title={cell.sentence}>
       <span

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Link } from '@tanstack/react-router';
+import { getRouteApi, Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { markColour, markPath, MarkSign } from '../chart/Mark.tsx';
 import { day, mark, markReason, number, reading } from '../format/format.ts';
@@ -13,6 +13,7 @@ import { FramesPart } from './FramesPart.tsx';
 import { HeldPart } from './HeldPart.tsx';
 import { markOf } from './mark-of.ts';
 import type { ComparedRow } from './order.ts';
+import { toggled } from './parts.ts';
 import { PAINTS } from './page.ts';
 import { SessionsPart } from './SessionsPart.tsx';
 import { slotsOf } from './slots.ts';
@@ -23,6 +24,7 @@ type Metric = Schemas['ComparedMetric'];
 /** What is behind a line: the single readings, where everything else stands, and what to quote. */
 export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: Schemas['Comparison'] }) {
   const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
+  const navigate = getRouteApi('/compare').useNavigate();
   const metric = useQuery({
     queryKey: ['compared-metric', row.metric.id, ids],
     queryFn: () =>
@@ -39,6 +41,18 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
           .flatMap((c) => (c.outReason === undefined ? [] : [c.outReason]))
           .filter((r, i, all) => all.indexOf(r) === i)
           .map((r) => `Not in the overall: ${r}. `)}
+        {row.cells.some((c) => c.percent !== undefined) && (
+          <button
+            className="link"
+            onClick={() =>
+              void navigate({
+                search: (now) => ({ ...now, without: toggled(now.without, `test:${row.metric.testId}`) }),
+              })
+            }
+          >
+            Leave this test out
+          </button>
+        )}
       </p>
       {row.cells.map(
         (c, i) =>
@@ -170,7 +184,7 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
                           />
                         ),
                     )}
-                    {!comparison.per && (
+                    {!comparison.per && row.value !== undefined && (
                       <path
                         transform={`translate(${all.x(row.value).toFixed(1)} 11)`}
                         d={markPath(slot(data.sides[0]!.configurationId), 4.5)}

@@ -1,8 +1,8 @@
 import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../api/client.ts';
-import { factStep, number, testGroup } from '../format/format.ts';
+import { factStep, number } from '../format/format.ts';
+import { AreasPart } from './AreasPart.tsx';
 import { times } from './axis.ts';
-import { ShareBar, signed } from '../chart/ShareBar.tsx';
 import { VERDICTS, countedVerdict, covers, isClear, verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
@@ -16,17 +16,27 @@ const MATTERS = {
 const SHOWN_FACTS = 6;
 
 /** What is beside the lines: what changed, the overall, and where it comes from. */
-export function SidePanel({ comparison, side, purpose }: { comparison: Comparison; side: Side; purpose: string }) {
+export function SidePanel({
+  comparison,
+  side,
+  purpose,
+  onLeaveOut,
+}: {
+  comparison: Comparison;
+  side: Side;
+  purpose: string;
+  onLeaveOut: (key: string) => void;
+}) {
   return (
     <div className="flex flex-col gap-5 pb-4">
-      <Overall side={side} purpose={purpose} />
+      <Overall side={side} purpose={purpose} onLeaveOut={onLeaveOut} />
       <Changed comparison={comparison} side={side} />
       <LeftOut comparison={comparison} />
     </div>
   );
 }
 
-function Overall({ side, purpose }: { side: Side; purpose: string }) {
+function Overall({ side, purpose, onLeaveOut }: { side: Side; purpose: string; onLeaveOut: (key: string) => void }) {
   const o = side.overall;
   if (!o)
     return (
@@ -35,7 +45,6 @@ function Overall({ side, purpose }: { side: Side; purpose: string }) {
         <p className="mt-1 text-ink-2">{side.noOverall}</p>
       </section>
     );
-  const widest = Math.max(...o.groups.map((g) => Math.abs(g.percent)), 1e-9);
   return (
     <section>
       <h2>Overall</h2>
@@ -72,27 +81,7 @@ function Overall({ side, purpose }: { side: Side; purpose: string }) {
       <p className="small">
         from {times(o.smallest.ratio)} in {o.smallest.test} to {times(o.largest.ratio)} in {o.largest.test}
       </p>
-      <h3 className="mt-3">Where it comes from</h3>
-      <table className="mt-1 w-full">
-        <tbody>
-          {o.groups.map((g) => (
-            <tr key={g.group}>
-              <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">
-                {testGroup(g.group)}
-              </th>
-              <td className="w-full">
-                <ShareBar share={g.percent / widest} />
-              </td>
-              <td
-                className="pl-2 text-right text-[13px] whitespace-nowrap"
-                title={`weight ${(100 * g.weight).toFixed(0)} %`}
-              >
-                {signed(g.percent)} %
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <AreasPart overall={o} onLeaveOut={onLeaveOut} />
     </section>
   );
 }

@@ -149,6 +149,7 @@ export const compareSearch = (raw: Raw) =>
     suite: id(raw['suite']),
     matters: number(raw['matters'], 0.1, 1000),
     per: text(raw['per']),
+    without: textList(raw['without'], 30),
     order: oneOf(raw['order'], ORDERS),
     open: id(raw['open']),
     factors: raw['factors'] === true ? true : undefined,

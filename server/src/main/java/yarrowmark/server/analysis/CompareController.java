@@ -50,8 +50,10 @@ class CompareController {
             @RequestParam(required = false) @Nullable TestGroup group,
             @RequestParam(required = false) @Nullable Long suite,
             @RequestParam(defaultValue = "3") double materiality,
-            @RequestParam(required = false) @Nullable String per) {
-        return service.compare(new ComparisonService.Question(base, with, purpose, group, suite, materiality, per));
+            @RequestParam(required = false) @Nullable String per,
+            @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<String> without) {
+        return service.compare(
+                new ComparisonService.Question(base, with, purpose, group, suite, materiality, per, without));
     }
 
     /** The single readings behind one line of a comparison. */

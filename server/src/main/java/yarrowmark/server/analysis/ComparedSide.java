@@ -3,7 +3,6 @@ package yarrowmark.server.analysis;
 import static yarrowmark.server.platform.Sure.sure;
 
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -24,7 +23,6 @@ import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
-import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
 import yarrowmark.server.shelf.ConfigurationRow;
 
@@ -52,6 +50,7 @@ final class ComparedSide {
             PurposeRow purpose,
             ComparisonService.Noises noises,
             Materiality materiality,
+            Set<String> without,
             ComparisonService.Left left) {
         this.configuration = configuration;
         this.base = base;
@@ -61,7 +60,8 @@ final class ComparedSide {
                 table.metrics().stream()
                         .filter(m -> table.sample(configuration.id(), m.id()) != null
                                 && table.sample(base.id(), m.id()) != null
-                                && heldOn(m, held) == null)
+                                && heldOn(m, held) == null
+                                && Areas.keys(m).stream().noneMatch(without::contains))
                         .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
@@ -84,7 +84,9 @@ final class ComparedSide {
                 continue;
             }
             PairComparison pair = PairComparison.of(own, there, noises.of(m), materiality);
-            String reason = reason(m, held, weights);
+            String reason = Areas.keys(m).stream().anyMatch(without::contains) && m.main()
+                    ? "left out here"
+                    : reason(m, held, weights);
             Bound bound = Bound.of(
                     held.contains(new HeldSample(configuration.id(), m.id())),
                     held.contains(new HeldSample(base.id(), m.id())));
@@ -99,7 +101,7 @@ final class ComparedSide {
             }
         }
         day = noises.day();
-        overall = overall(counted, pairs, weights, materiality);
+        overall = overall(counted, pairs, weights, purpose, materiality);
     }
 
     private @Nullable String reason(MetricRow m, Set<HeldSample> held, Map<Long, Double> weights) {
@@ -125,26 +127,21 @@ final class ComparedSide {
     }
 
     private Comparison.@Nullable Overall overall(
-            List<MetricRow> counted, List<PairComparison> pairs, Map<Long, Double> weights, Materiality materiality) {
+            List<MetricRow> counted,
+            List<PairComparison> pairs,
+            Map<Long, Double> weights,
+            PurposeRow purpose,
+            Materiality materiality) {
         if (pairs.isEmpty()) {
             return null;
         }
         double[] w = counted.stream().mapToDouble(m -> weights.get(m.id())).toArray();
         OverallComparison all = OverallComparison.of(pairs, w, day, materiality);
-        Map<TestGroup, double[]> groups = new EnumMap<>(TestGroup.class);
-        double sum = 0;
         for (int i = 0; i < w.length; i++) {
-            MetricRow m = counted.get(i);
-            double[] group = groups.computeIfAbsent(m.group(), g -> new double[2]);
-            group[0] += w[i];
-            group[1] += all.contributions().get(i);
-            sum += w[i];
-            cells.put(m.id(), counting(sure(cells, m.id()), all.contributions().get(i)));
+            long id = counted.get(i).id();
+            cells.put(id, sure(cells, id).counting(all.contributions().get(i)));
         }
-        double whole = sum;
-        List<Comparison.GroupShare> shares = groups.entrySet().stream()
-                .map(e -> new Comparison.GroupShare(e.getKey(), e.getValue()[0] / whole, e.getValue()[1]))
-                .toList();
+        Areas areas = new Areas(counted, pairs, w, all, purpose, day, materiality);
         return new Comparison.Overall(
                 all.ratio(),
                 all.interval().low(),
@@ -156,7 +153,9 @@ final class ComparedSide {
                 all.counts(),
                 extreme(counted, pairs, all.smallest()),
                 extreme(counted, pairs, all.largest()),
-                shares,
+                areas.groups(),
+                areas.suites(),
+                areas.reverses(),
                 SizeInWords.overall(names().get(0), names().get(1), all, pairs.size()));
     }
 
@@ -186,10 +185,6 @@ final class ComparedSide {
                 .build();
     }
 
-    private static Comparison.ComparedCell counting(Comparison.ComparedCell c, double percent) {
-        return c.counting(percent);
-    }
-
     /** Shown as plain differences of the metric, whichever way is better. */
     private static Comparison.ComparedCell difference(Measured own, DifferenceComparison d) {
         double sign = own.metric().direction().sign();
@@ -200,7 +195,7 @@ final class ComparedSide {
         return cell.build();
     }
 
-    private static Optional<String> quantity(MetricRow m) {
+    static Optional<String> quantity(MetricRow m) {
         return m.kind() == Kind.DURATION ? Optional.of("time") : Optional.ofNullable(QUANTITIES.get(m.unit()));
     }
 
@@ -212,7 +207,7 @@ final class ComparedSide {
                 same ? name(base) + " (" + base.name() + ")" : name(base));
     }
 
-    private static String name(ConfigurationRow c) {
+    static String name(ConfigurationRow c) {
         return c.maker() + " " + c.model();
     }
 

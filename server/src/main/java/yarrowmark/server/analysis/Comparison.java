@@ -62,7 +62,9 @@ record Comparison(
      * @param shared   tests that count
      * @param counts   of them by verdict
      * @param smallest test with the smallest ratio
-     * @param groups   what each group adds, in per cent; they add up to 100 (ratio − 1)
+     * @param groups   each group by itself, and what it adds
+     * @param suites   each suite version by itself, and what it adds
+     * @param reverses the smallest change of the tests taken that turns it round; absent where there is none
      * @param sentence to quote
      */
     record Overall(
@@ -76,27 +78,54 @@ record Comparison(
             Map<Verdict, Integer> counts,
             Extreme smallest,
             Extreme largest,
-            List<GroupShare> groups,
+            List<Area> groups,
+            List<Area> suites,
+            @Nullable Reverses reverses,
             String sentence) {}
 
     record Extreme(long metricId, String test, double ratio) {}
 
-    record GroupShare(TestGroup group, double weight, double percent) {}
+    /**
+     * A group or a suite of an overall.
+     *
+     * @param key     what leaves it out: "group:" and its name, or "suite:" and its number
+     * @param weight  share of the whole, 0 to 1
+     * @param percent what it adds; those of all groups add up to 100 (ratio − 1), and those of all suites
+     * @param ratio   its own, over its tests alone, with its 95 % interval
+     * @param without the overall without it; absent where nothing would be left
+     */
+    record Area(
+            String key,
+            TestGroup group,
+            String name,
+            int tests,
+            double weight,
+            double percent,
+            double ratio,
+            double low,
+            double high,
+            Verdict verdict,
+            @Nullable Double without) {}
+
+    /** @param key of the group, suite or test that turns it alone; absent where it takes several tests. @param tests by name. @param ratio without them */
+    record Reverses(@Nullable String key, List<String> tests, double ratio) {}
 
     /**
-     * @param value    centre of the base's readings, in the metric's unit
+     * @param value    centre of the base's readings, in the metric's unit; absent where the base was not measured
      * @param sessions that they were made in
      * @param atLeast  whether a display holds the base's value, so that it is only the least
      * @param stated   repeatability in per cent that the noise rests on, because nothing better is known
+     * @param against  where the base was not measured: position of the side that the others are held against
      * @param cells    one for each side, in their order
      */
     record ComparedRow(
             MetricRow metric,
-            double value,
+            @Nullable Double value,
             int runs,
             int sessions,
             boolean atLeast,
             @Nullable Double stated,
+            @Nullable Integer against,
             List<ComparedCell> cells) {}
 
     /**

@@ -54,6 +54,7 @@ class ComparisonService {
      * @param suite       only tests of this suite version
      * @param materiality in per cent
      * @param per         a key of {@link Quantities}
+     * @param without     parts that somebody leaves out: "group:" and its name, "suite:" or "test:" and its number
      */
     record Question(
             long base,
@@ -62,7 +63,8 @@ class ComparisonService {
             @Nullable TestGroup group,
             @Nullable Long suite,
             double materiality,
-            @Nullable String per) {}
+            @Nullable String per,
+            Collection<String> without) {}
 
     private final Catalog catalog;
     private final Purposes purposes;
@@ -130,19 +132,31 @@ class ComparisonService {
         Left left = new Left();
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
-                        sure(rows, id), sure(rows, question.base()), table, held, purpose, noises, materiality, left))
+                        sure(rows, id),
+                        sure(rows, question.base()),
+                        table,
+                        held,
+                        purpose,
+                        noises,
+                        materiality,
+                        Set.copyOf(question.without()),
+                        left))
                 .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
             Sample base = table.sample(question.base(), m.id());
-            if (base != null && others.stream().anyMatch(id -> table.sample(id, m.id()) != null)) {
+            if (base == null) {
+                compared.add(WithoutBase.row(
+                        m, others, rows, sure(rows, question.base()), table, noises, held, materiality));
+            } else if (others.stream().anyMatch(id -> table.sample(id, m.id()) != null)) {
                 compared.add(new Comparison.ComparedRow(
                         m,
                         Merit.toValue(noises.centre(base, m).merit(), m.direction(), m.scale()),
                         base.n(),
                         base.sessions().size(),
                         held.contains(new ReadingMarks.HeldSample(question.base(), m.id())),
-                        noises.of(m).source() == Noise.Source.STATED ? m.repeatability() : null,
+                        noises.stated(m),
+                        null,
                         sides.stream().map(s -> s.cell(m)).toList()));
             }
         }
@@ -233,7 +247,7 @@ class ComparisonService {
     }
 
     private static String nothingInCommon(ComparedSide side, List<Comparison.ComparedRow> rows) {
-        return rows.isEmpty()
+        return rows.stream().allMatch(r -> r.against() != null)
                 ? "No test was run on both."
                 : side.noWeight()
                         ? "The purpose gives no weight to any test that both ran."
@@ -290,6 +304,12 @@ class ComparisonService {
     record Noises(Map<Long, Noise> byMetric, SharedDay day) {
         Noise of(MetricRow m) {
             return byMetric.getOrDefault(m.id(), Noise.UNKNOWN);
+        }
+
+        /** In per cent, where nothing better is known. */
+        @Nullable
+        Double stated(MetricRow m) {
+            return of(m).source() == Noise.Source.STATED ? m.repeatability() : null;
         }
 
         Centre centre(Sample sample, MetricRow m) {

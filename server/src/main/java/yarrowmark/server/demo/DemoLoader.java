@@ -5,6 +5,7 @@ import static yarrowmark.server.platform.Sure.sure;
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -14,6 +15,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -92,6 +94,10 @@ class DemoLoader implements BeforeOpening {
     }
 
     private static final double CHANGED_LIKING = 0.15;
+    /** Every so many configurations were measured on a second day. */
+    private static final int SECOND_DAYS = 6;
+    /** How much a day moves the logarithm of everything a device does. */
+    private static final double DAY_NOISE = 0.004;
 
     /** A test with how it behaves, and the id it was stored under. */
     private record Playable(long testId, String metric, DemoTests.Behaviour behaviour, boolean less, boolean own) {}
@@ -124,6 +130,7 @@ class DemoLoader implements BeforeOpening {
                         2.0));
         Random random = new Random(SEED);
         int number = 0;
+        List<Runnable> again = new ArrayList<>();
         for (DemoDevices.Device device : DemoDevices.all()) {
             long model = shelf.make(
                     new Shelf.ModelFacts(
@@ -149,9 +156,22 @@ class DemoLoader implements BeforeOpening {
                 if (setup != device.setups().get(0)) {
                     configurations.test(configuration, underTest(device.setups().get(0), setup), DemoSignIn.NAME);
                 }
-                sitting(configuration, device, setup, number++, random);
+                int at = number++;
+                double[] own = sitting(configuration, device, setup, at, day(at), random, null);
+                if (at % SECOND_DAYS == 0) {
+                    again.add(() -> sitting(
+                            configuration,
+                            device,
+                            setup,
+                            at,
+                            day(at).plus(Duration.ofDays(3)),
+                            new Random(SEED + at),
+                            own));
+                }
             }
         }
+        // After everything else, so that all the rest is what it is without them.
+        again.forEach(Runnable::run);
         lines();
         plans.add();
         settings.put(LOADED, "1");
@@ -205,9 +225,23 @@ class DemoLoader implements BeforeOpening {
         }
     }
 
-    private void sitting(
-            long configuration, DemoDevices.Device device, DemoDevices.Setup setup, int number, Random random) {
-        Instant start = FIRST_DAY.plusDays(number * 7L).atTime(9, 10).toInstant(ZoneOffset.UTC);
+    private static Instant day(int number) {
+        return FIRST_DAY.plusDays(number * 7L).atTime(9, 10).toInstant(ZoneOffset.UTC);
+    }
+
+    /**
+     * @param before how good it was at each test on the day before; null on the first day
+     * @return how good it is at each test
+     */
+    private double[] sitting(
+            long configuration,
+            DemoDevices.Device device,
+            DemoDevices.Setup setup,
+            int number,
+            Instant start,
+            Random random,
+            double @Nullable [] before) {
+        double moved = before == null ? 0 : DAY_NOISE * random.nextGaussian();
         boolean mains = "mains".equals(setup.facts().get("power.source"));
         long session = ledger.open(new Ledger.NewSession(
                 configuration,
@@ -227,12 +261,16 @@ class DemoLoader implements BeforeOpening {
         List<Integer> aside = new ArrayList<>();
         // What a device likes more than others stays mostly the same in all its configurations.
         Random liking = new Random(SEED ^ device.model().hashCode());
+        double[] owns = new double[tests.size()];
         for (int t = 0; t < tests.size(); t++) {
             Playable test = tests.get(t);
             int runs = 3 + (random.nextInt(6) == 0 ? 2 : 0);
             double speed = test.behaviour().speed().applyAsDouble(setup.speed());
-            double own = Math.exp(
-                    test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()));
+            double own = before == null
+                    ? Math.exp(
+                            test.behaviour().taste() * (liking.nextGaussian() + CHANGED_LIKING * random.nextGaussian()))
+                    : before[t] * Math.exp(moved + DAY_NOISE / 2 * random.nextGaussian());
+            owns[t] = own;
             for (int run = 1; run <= runs; run++) {
                 now = now.plusSeconds(40 + random.nextInt(30));
                 double noise = Math.exp(test.behaviour().noise() * random.nextGaussian());
@@ -247,7 +285,7 @@ class DemoLoader implements BeforeOpening {
                                 : test.behaviour().level() * merit,
                         test.behaviour().resolution());
                 // Two readings that a reviewer would not count: something else was running.
-                boolean disturbed = run == 2 && (number == 3 && t == 1 || number == 12 && t == 3);
+                boolean disturbed = before == null && run == 2 && (number == 3 && t == 1 || number == 12 && t == 3);
                 if (disturbed) {
                     aside.add(all.size());
                 }
@@ -280,6 +318,7 @@ class DemoLoader implements BeforeOpening {
         entities.flush();
         entities.clear();
         ledger.end(session, SessionState.DONE, now);
+        return owns;
     }
 
     /** The built-in tests and the outside ones this class of device can run. */

@@ -236,7 +236,7 @@ class CompareTest {
         measured("Weir, 1, more\nPack, s, less", base, new String[][] {runs("100")});
         lab.session(other, 3).type(1, 1, "180");
         JsonNode apart = compared("", other);
-        assertThat(apart.path("rows")).isEmpty();
+        assertThat(apart.path("rows").size()).as("what the base has not run").isEqualTo(1);
         assertThat(apart.path("sides").get(0).path("noOverall").asString()).isEqualTo("No test was run on both.");
         lab.type(0, 1, "150");
         JsonNode cell = cell(compared("", other), "Weir", 0);
@@ -248,6 +248,88 @@ class CompareTest {
                         .get(0)
                         .path("overall")
                         .path("assumed")
+                        .asInt())
+                .isEqualTo(1);
+    }
+
+    /** By hand: of three tests in two suites' groups, Pack carries the gain; without it the two others say loss. */
+    @Test
+    void partsStandForThemselvesAndCanBeLeftOut() {
+        String lines = "Weir, 1, more, processor\nPack, s, less, storage\nSort, 1, more, processor";
+        measured(
+                lines,
+                base,
+                runs("100.1", "101.2", "99.3"),
+                runs("200.1", "201.3", "199.2"),
+                runs("50.1", "50.6", "49.8"));
+        measured(
+                lines,
+                other,
+                runs("90.2", "91.1", "89.4"),
+                runs("120.2", "121.1", "119.3"),
+                runs("48.1", "48.4", "47.8"));
+        JsonNode overall = compared("", other).path("sides").get(0).path("overall");
+        assertThat(overall.path("ratio").asDouble()).isGreaterThan(1.1);
+        assertThat(overall.path("groups")).hasSize(2);
+        double weir = cell(compared("", other), "Weir", 0).path("ratio").asDouble();
+        double sort = cell(compared("", other), "Sort", 0).path("ratio").asDouble();
+        double adds = 0;
+        for (JsonNode group : overall.path("groups")) {
+            adds += group.path("percent").asDouble();
+            assertThat(group.path("low").asDouble())
+                    .isLessThan(group.path("ratio").asDouble());
+            if (group.path("group").asString().equals("PROCESSOR")) {
+                assertThat(group.path("ratio").asDouble()).isCloseTo(Math.sqrt(weir * sort), within(1e-9));
+                assertThat(group.path("key").asString()).isEqualTo("group:PROCESSOR");
+            } else {
+                assertThat(group.path("without").asDouble()).isCloseTo(Math.sqrt(weir * sort), within(1e-9));
+            }
+        }
+        assertThat(adds).isCloseTo(100 * (overall.path("ratio").asDouble() - 1), within(1e-9));
+        assertThat(overall.path("reverses").path("tests").get(0).asString()).isEqualTo("Pack");
+        assertThat(overall.path("reverses").path("ratio").asDouble()).isLessThan(1);
+
+        JsonNode without = compared("&without=group:STORAGE", other);
+        assertThat(without.path("sides").get(0).path("overall").path("ratio").asDouble())
+                .isCloseTo(Math.sqrt(weir * sort), within(1e-9));
+        assertThat(cell(without, "Pack", 0).path("outReason").asString()).isEqualTo("left out here");
+        assertThat(without.path("leftOut").toString()).contains("left out here");
+        JsonNode none = compared("&without=group:STORAGE,group:PROCESSOR", other);
+        assertThat(none.path("sides").get(0).path("overall").isMissingNode()).isTrue();
+        assertThat(compared("&without=test:987654,nonsense", other)
+                        .path("sides")
+                        .get(0)
+                        .path("overall")
+                        .path("shared")
+                        .asInt())
+                .as("what is not there leaves nothing out")
+                .isEqualTo(3);
+    }
+
+    @Test
+    void aTestTheBaseHasNotRunIsALineAllTheSame() {
+        long third = lab.configuration(Map.of("firmware.version", "2.0"));
+        String lines = "Weir, 1, more\nPack, s, less";
+        measured(lines, base, new String[][] {runs("100.1", "101.2", "99.3")});
+        measured(lines, other, runs("110.1", "111.2", "109.3"), runs("20.1", "20.2", "20.3"));
+        measured(lines, third, runs("120.1", "121.2", "119.3"), runs("10.1", "10.2", "10.3"));
+        JsonNode comparison = compared("", other, third);
+        JsonNode row = null;
+        for (JsonNode r : comparison.path("rows")) {
+            row = r.path("metric").path("test").asString().equals("Pack") ? r : row;
+        }
+        assertThat(row).isNotNull();
+        assertThat(row.path("value").isMissingNode()).isTrue();
+        assertThat(row.path("against").asInt()).isZero();
+        assertThat(row.path("cells").get(0).path("ratio").isMissingNode()).isTrue();
+        assertThat(row.path("cells").get(0).path("outReason").asString()).startsWith("not run on");
+        assertThat(row.path("cells").get(1).path("ratio").asDouble()).isCloseTo(1.98, within(0.01));
+        assertThat(row.path("cells").get(1).path("verdict").asString()).isEqualTo("CLEAR_GAIN");
+        assertThat(comparison
+                        .path("sides")
+                        .get(1)
+                        .path("overall")
+                        .path("shared")
                         .asInt())
                 .isEqualTo(1);
     }

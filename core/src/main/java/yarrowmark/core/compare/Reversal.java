@@ -1,0 +1,103 @@
+package yarrowmark.core.compare;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+
+/**
+ * What reverses the picture: the smallest change of the tests taken that turns an overall from better to worse, or back.
+ *
+ * <p>One test alone is tried for each; beyond that, those that add most are left out one after the other, so a smaller set
+ * of another kind may exist. Weights are spread anew over what is kept. Nothing comes back where more than half of the
+ * tests would have to go, or where the overall is neither better nor worse.
+ *
+ * @param out        positions of the tests that are left out, one or more
+ * @param difference ln G without them, of the other sign or 0
+ */
+public record Reversal(List<Integer> out, double difference) {
+    public Reversal {
+        out = List.copyOf(out);
+    }
+
+    /** How the tests that are kept are weighed: one weight each, in any scale; empty where none of them has weight. */
+    public interface Weighing {
+        double[] of(List<Integer> kept);
+    }
+
+    /** @param differences δ of each test that counts, on merits */
+    public static Optional<Reversal> of(double[] differences, Weighing weighing) {
+        List<Integer> all = IntStream.range(0, differences.length).boxed().toList();
+        double[] weights = weighing.of(all);
+        double whole = mean(differences, all, weights);
+        if (!(Math.abs(whole) > 0)) {
+            return Optional.empty();
+        }
+        double sign = Math.signum(whole);
+        Optional<Reversal> one = one(differences, weighing, all, sign);
+        if (one.isPresent()) {
+            return one;
+        }
+        List<Integer> kept = new ArrayList<>(all);
+        List<Integer> out = new ArrayList<>();
+        while (out.size() < differences.length / 2) {
+            int most = most(differences, kept, weights, sign);
+            if (most < 0) {
+                return Optional.empty();
+            }
+            out.add(kept.remove(most));
+            weights = weighing.of(kept);
+            if (weights.length == 0) {
+                return Optional.empty();
+            }
+            double rest = mean(differences, kept, weights);
+            if (rest * sign <= 0) {
+                return Optional.of(new Reversal(out, rest));
+            }
+        }
+        return Optional.empty();
+    }
+
+    /** Of single tests that turn it, the one that turns it most. */
+    private static Optional<Reversal> one(double[] differences, Weighing weighing, List<Integer> all, double sign) {
+        Reversal best = null;
+        for (int i : all) {
+            if (differences[i] * sign <= 0 || all.size() < 2) {
+                continue;
+            }
+            List<Integer> kept = new ArrayList<>(all);
+            kept.remove(Integer.valueOf(i));
+            double[] weights = weighing.of(kept);
+            double rest = weights.length == 0 ? sign : mean(differences, kept, weights);
+            if (rest * sign <= 0 && (best == null || rest * sign < best.difference() * sign)) {
+                best = new Reversal(List.of(i), rest);
+            }
+        }
+        return Optional.ofNullable(best);
+    }
+
+    /** Position among those kept of the one that adds most in this direction; −1 where none does. */
+    private static int most(double[] differences, List<Integer> kept, double[] weights, double sign) {
+        int most = -1;
+        double adds = 0;
+        for (int k = 0; k < kept.size(); k++) {
+            double own = weights[k] * differences[kept.get(k)] * sign;
+            if (own > adds) {
+                adds = own;
+                most = k;
+            }
+        }
+        return most;
+    }
+
+    /** Σ wδ over those kept, with their weights scaled to sum 1. */
+    public static double mean(double[] differences, List<Integer> kept, double[] weights) {
+        double sum = 0;
+        double total = 0;
+        for (int k = 0; k < weights.length; k++) {
+            sum += weights[k] * differences[kept.get(k)];
+            total += weights[k];
+        }
+        return total > 0 ? sum / total : 0;
+    }
+}
