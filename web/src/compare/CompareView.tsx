@@ -3,6 +3,7 @@ import { getRouteApi } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
+import { CONDITIONS, TAKES, takeWords, type Take } from '../format/takes.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { tableActions, useTable } from '../shell/table-store.ts';
@@ -17,11 +18,27 @@ import { ORDERS, sections, type Order } from './order.ts';
 import { toggled } from './parts.ts';
 import { SidePanel } from './SidePanel.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
+import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
 
 const route = getRouteApi('/compare');
 const MATERIALITIES = [1, 2, 3, 5, 10] as const;
 const ORDER_WORDS: Record<Order, string> = { group: 'by group', size: 'by size of effect', certainty: 'by certainty' };
+
+/** Which sessions are taken: of all alike, or of the others under a condition and of the base as usual. */
+const TAKE_OPTIONS = [
+  ...TAKES.map((t) => ({ value: takeKey(t, undefined), label: takeWords(t), detail: '' })),
+  ...CONDITIONS.map((t) => ({ value: takeKey(t, 'USUAL'), label: takeWords(t), detail: 'the base in usual sessions' })),
+];
+
+function takeKey(take: Take | undefined, baseTake: Take | undefined): string {
+  return `${take ?? 'USUAL'} ${baseTake ?? ''}`;
+}
+
+function takeOf(key: string): { take: Take | undefined; baseTake: Take | undefined } {
+  const [take, baseTake] = key.split(' ') as [Take, Take | ''];
+  return { take: take === 'USUAL' ? undefined : take, baseTake: baseTake === '' ? undefined : baseTake };
+}
 
 /** Is it better, by how much, is that real, and why. */
 export function CompareView() {
@@ -36,7 +53,9 @@ export function CompareView() {
       : table.base !== null && ids.includes(table.base)
         ? table.base
         : ids[0];
-  const others = ids.filter((id) => id !== base);
+  // Under two conditions one configuration is held against itself.
+  const apart = search.take !== undefined && search.baseTake !== undefined && search.take !== search.baseTake;
+  const others = apart && ids.length === 1 ? ids : ids.filter((id) => id !== base);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
   const leaveOut = (key: string) => say({ without: toggled(search.without, key) });
   const materiality = search.matters ?? 3;
@@ -68,6 +87,8 @@ export function CompareView() {
       materiality,
       search.per,
       search.without,
+      search.take,
+      search.baseTake,
     ],
     queryFn: ({ signal }) =>
       value(
@@ -82,6 +103,8 @@ export function CompareView() {
               ...(search.suite ? { suite: search.suite } : {}),
               ...(search.per ? { per: search.per } : {}),
               ...(search.without ? { without: search.without } : {}),
+              ...(search.take ? { take: search.take } : {}),
+              ...(search.baseTake ? { baseTake: search.baseTake } : {}),
             },
           },
           signal,
@@ -117,6 +140,7 @@ export function CompareView() {
       <>
         <Opening title="Compare" sentence="Is it better, by how much, is that real, and why." />
         <ComparePairs />
+        {ids.length === 1 && <WithAndWithout configuration={ids[0]!} />}
       </>
     );
   }
@@ -203,6 +227,19 @@ export function CompareView() {
         >{`${materiality} %`}</Choice>
       </span>{' '}
       matters
+      {(search.take !== undefined || (data?.notCounted ?? 0) > 0) && (
+        <>
+          {', '}
+          <Choice
+            name="Sessions"
+            value={takeKey(search.take, search.baseTake)}
+            options={TAKE_OPTIONS}
+            onChoose={(next) => say(takeOf(next))}
+          >
+            {`${takeWords(search.take ?? 'USUAL')}${apart ? ', the base as usual' : ''}`}
+          </Choice>
+        </>
+      )}
       {(search.per !== undefined || (quantities.data?.length ?? 0) > 0) && (
         <>
           {', '}

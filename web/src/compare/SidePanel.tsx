@@ -1,5 +1,6 @@
 import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../api/client.ts';
+import { notCountedWords, takeWords } from '../format/takes.ts';
 import { factStep, number } from '../format/format.ts';
 import { AreasPart } from './AreasPart.tsx';
 import { times } from './axis.ts';
@@ -31,6 +32,13 @@ export function SidePanel({
     <div className="flex flex-col gap-5 pb-4">
       <Overall side={side} purpose={purpose} onLeaveOut={onLeaveOut} />
       <Changed comparison={comparison} side={side} />
+      {comparison.notCounted > 0 && (
+        <p className="small">
+          Taken {takeWords(comparison.take)}
+          {comparison.baseTake !== comparison.take && `, the base ${takeWords(comparison.baseTake)}`}; of those
+          compared, {notCountedWords(comparison.notCounted)}.
+        </p>
+      )}
       <LeftOut comparison={comparison} />
     </div>
   );

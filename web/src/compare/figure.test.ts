@@ -58,6 +58,9 @@ const comparison = (rows: ComparedRow[]): Schemas['Comparison'] => ({
   materiality: 3,
   rows,
   leftOut: [],
+  take: 'USUAL',
+  baseTake: 'USUAL',
+  notCounted: 0,
   sides: [
     {
       configuration: configuration(2, '=Drift & 13'),

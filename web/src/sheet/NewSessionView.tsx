@@ -40,6 +40,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
     mains: string;
     room: string;
     recording: boolean;
+    otherWork: boolean;
     remarks: string;
     ticked: readonly string[];
   }>(`session on ${c.id}, plan ${planned ?? 'none'}`, {
@@ -49,6 +50,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
     mains: known === 'battery' ? 'battery' : known === 'mains' ? 'mains' : '',
     room: page.facts.find((f) => f.key === 'room.temperature')?.value ?? '',
     recording: false,
+    otherWork: false,
     remarks: '',
     ticked: [] as readonly string[],
   });
@@ -60,6 +62,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
   const [mains, setMains] = draft.field('mains');
   const [room, setRoom] = draft.field('room');
   const [recording, setRecording] = draft.field('recording');
+  const [otherWork, setOtherWork] = draft.field('otherWork');
   const [remarks, setRemarks] = draft.field('remarks');
   const [ticked, setTicked] = draft.field('ticked');
   const groups = suites((tests.data ?? []).filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined)));
@@ -93,6 +96,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
             testIds: [...chosen],
             runs,
             recording,
+            otherWork,
             ticked: [...ticked],
             ...(mains ? { onMains: mains === 'mains' } : {}),
             ...(room.trim() ? { roomTemperature: room } : {}),
@@ -235,6 +239,15 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
               onChange={(e) => setRecording(e.target.checked)}
             />
             The screen is being recorded, which costs speed
+          </label>
+          <label className="mt-1 flex items-baseline gap-2">
+            <input
+              type="checkbox"
+              className="accent-leaf"
+              checked={otherWork}
+              onChange={(e) => setOtherWork(e.target.checked)}
+            />
+            Other work is going on at the same time
           </label>
           <label className="mt-2 block">
             <span className="small">Remarks</span>

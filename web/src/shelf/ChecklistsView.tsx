@@ -4,6 +4,7 @@ import { api, Problem, value, type Schemas } from '../api/client.ts';
 import { deviceClass } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Ready } from '../ui/states.tsx';
+import { ConditionsPart } from './ConditionsPart.tsx';
 
 type Checklist = Schemas['Checklist'];
 const MOST = 40;
@@ -26,6 +27,7 @@ export function ChecklistsView() {
           </div>
         )}
       </Ready>
+      <ConditionsPart />
     </>
   );
 }

@@ -1,4 +1,5 @@
 import { ORDERS } from '../compare/order.ts';
+import { TAKES } from '../format/takes.ts';
 import { DEVICE_CLASSES, TEST_GROUPS, type DeviceClass } from '../format/format.ts';
 
 /**
@@ -134,6 +135,8 @@ export const standingsSearch = (raw: Raw) =>
     base: id(raw['base']),
     typical: yes(raw['typical']),
     per: text(raw['per']),
+    take: oneOf(raw['take'], TAKES),
+    without: textList(raw['without'], 30),
     form: oneOf(raw['form'], FORMS),
     against: text(raw['against']),
     why: id(raw['why']),
@@ -150,6 +153,8 @@ export const compareSearch = (raw: Raw) =>
     matters: number(raw['matters'], 0.1, 1000),
     per: text(raw['per']),
     without: textList(raw['without'], 30),
+    take: oneOf(raw['take'], TAKES),
+    baseTake: oneOf(raw['baseTake'], TAKES),
     order: oneOf(raw['order'], ORDERS),
     open: id(raw['open']),
     factors: raw['factors'] === true ? true : undefined,

@@ -8,6 +8,7 @@ import { Choice, Choices } from '../ui/Choice.tsx';
 import { scopeKey, scopeOf, type Standings } from './ask.ts';
 import { narrowWords } from './narrow.ts';
 import { NarrowPanel } from './NarrowPanel.tsx';
+import { TAKES, takeWords } from '../format/takes.ts';
 
 interface Props {
   search: StandingsSearch;
@@ -141,6 +142,19 @@ export function StandingsSentence({ search, say, data }: Props) {
             {search.per === undefined
               ? 'as measured'
               : `per ${per.find((q) => perKey(q.key) === search.per)?.label ?? search.per}`}
+          </Choice>
+        </>
+      )}
+      {(search.take !== undefined || (data?.notCounted ?? 0) > 0) && (
+        <>
+          {', '}
+          <Choice
+            name="Sessions"
+            value={search.take ?? 'USUAL'}
+            options={TAKES.map((t) => ({ value: t, label: takeWords(t) }))}
+            onChoose={(next) => say({ take: next === 'USUAL' ? undefined : next })}
+          >
+            {takeWords(search.take ?? 'USUAL')}
           </Choice>
         </>
       )}

@@ -7,6 +7,7 @@ import { PAINTS } from '../compare/page.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
 import { TakeMenu } from '../compare/TakeMenu.tsx';
 import { classes, day, percent } from '../format/format.ts';
+import { notCountedWords } from '../format/takes.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { FORMS } from '../shell/search-params.ts';
@@ -15,6 +16,7 @@ import { Empty, Loading, Trouble } from '../ui/states.tsx';
 import { AgainstPlot } from './AgainstPlot.tsx';
 import { askOf, partName, type Standings } from './ask.ts';
 import { coversAll } from './covers-all.ts';
+import { partWords, toggled } from '../compare/parts.ts';
 import { FirmTop } from './FirmTop.tsx';
 import { GenerationsPart } from './GenerationsPart.tsx';
 import { leftOutWords } from './left-out.ts';
@@ -39,6 +41,7 @@ export function StandingsView() {
   // The sentence wins; where it names no base, the table's base is taken.
   const ask = askOf(search, table.base ?? undefined);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
+  const leaveOut = (key: string) => say({ without: toggled(search.without, key) });
   const form = search.form ?? 'rails';
 
   const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')) });
@@ -179,25 +182,43 @@ export function StandingsView() {
             <PublishedPart published={data!.published} metric={data!.metric} />
           )}
           {form !== 'lines' && (
-            <Foot standings={data!}>
+            <Foot standings={data!} without={search.without} onTakeIn={leaveOut}>
               {search.weigh && shownFirmness && <FirmTop firmness={shownFirmness} standings={data!} />}
             </Foot>
           )}
         </>
       )}
-      <WhyPanel ask={ask} configuration={search.why} purpose={search.purpose} onClose={() => say({ why: undefined })} />
+      <WhyPanel
+        ask={ask}
+        configuration={search.why}
+        purpose={search.purpose}
+        onLeaveOut={leaveOut}
+        onClose={() => say({ why: undefined })}
+      />
     </div>
   );
 }
 
 /** What the sentence does not say: how many, how sure, and what takes no part. */
-function Foot({ standings, children }: { standings: Standings; children?: React.ReactNode }) {
+function Foot({
+  standings,
+  without,
+  onTakeIn,
+  children,
+}: {
+  standings: Standings;
+  without: readonly string[] | undefined;
+  onTakeIn: (key: string) => void;
+  children?: React.ReactNode;
+}) {
   return (
     <div className="mt-2 -mb-3 shrink-0">
       {children}
+      {without && <LeftOutFoot without={without} onTakeIn={onTakeIn} />}
       <p className="small">
         {standings.placed} placed among {classes(standings.classes)}; whiskers and small numbers are 95 % intervals,{' '}
         {coversAll(standings.rows)}, with the noise of the base and of tests that are missing.
+        {(standings.notCounted ?? 0) > 0 && <> {notCountedWords(standings.notCounted!)}.</>}
         {standings.per && <> Every score is divided: per {standings.per}.</>}
         {standings.unknown.length > 0 && (
           <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>
@@ -211,6 +232,25 @@ function Foot({ standings, children }: { standings: Standings; children?: React.
         </Link>
       </p>
     </div>
+  );
+}
+
+/** Parts that somebody left out, to take in again. */
+function LeftOutFoot({ without, onTakeIn }: { without: readonly string[]; onTakeIn: (key: string) => void }) {
+  const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
+  const rows = (tests.data ?? []).flatMap((t) => t.metrics.map((metric) => ({ metric })));
+  return (
+    <p role="note" className="small">
+      Left out here:{' '}
+      {without.map((key) => (
+        <span key={key} className="mr-2">
+          {partWords(key, rows)}{' '}
+          <button className="link" onClick={() => onTakeIn(key)} aria-label={`Take ${partWords(key, rows)} in again`}>
+            take in again
+          </button>
+        </span>
+      ))}
+    </p>
   );
 }
 

@@ -19,11 +19,13 @@ export function WhyPanel({
   ask,
   configuration,
   purpose,
+  onLeaveOut,
   onClose,
 }: {
   ask: Ask;
   configuration: number | undefined;
   purpose: number | undefined;
+  onLeaveOut: (key: string) => void;
   onClose: () => void;
 }) {
   const why = useQuery({
@@ -44,13 +46,21 @@ export function WhyPanel({
       side
     >
       <Ready query={why} what="the reasons">
-        {(data) => <Reasons why={data} purpose={purpose} />}
+        {(data) => <Reasons why={data} purpose={purpose} onLeaveOut={onLeaveOut} />}
       </Ready>
     </Panel>
   );
 }
 
-function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
+function Reasons({
+  why,
+  purpose,
+  onLeaveOut,
+}: {
+  why: Why;
+  purpose: number | undefined;
+  onLeaveOut: (key: string) => void;
+}) {
   const widest = Math.max(...why.parts.map((p) => Math.abs(p.percent)), 1e-9);
   const strong = why.tests.filter((t) => t.third === 'UPPER');
   const weak = why.tests.filter((t) => t.third === 'LOWER');
@@ -84,6 +94,18 @@ function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
                   <ShareBar share={p.percent / widest} />
                 </td>
                 <td className="pl-2 text-right text-[13px] whitespace-nowrap">{signed(p.percent)} %</td>
+                <td className="small pl-3 whitespace-nowrap" title="This part by itself, with its 95 % interval">
+                  {p.ratio === undefined
+                    ? '–'
+                    : `${times(p.ratio)}${p.low === undefined || p.high === undefined ? '' : ` (${times(p.low)} to ${times(p.high)})`}`}
+                </td>
+                <td className="pl-2">
+                  {why.parts.length > 1 && (
+                    <button className="link small" onClick={() => onLeaveOut(p.key)} aria-label={`Leave ${p.name} out`}>
+                      leave out
+                    </button>
+                  )}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -124,7 +146,16 @@ function Reasons({ why, purpose }: { why: Why; purpose: number | undefined }) {
                     </span>
                   </td>
                   <td className="text-right">{t.ratio === undefined ? '–' : times(t.ratio)}</td>
-                  <td className="text-right whitespace-nowrap">{signed(t.percent!)} %</td>
+                  <td className="text-right whitespace-nowrap">
+                    {signed(t.percent!)} %
+                    <button
+                      className="link small block"
+                      onClick={() => onLeaveOut(`test:${t.testId}`)}
+                      aria-label={`Leave ${t.test} out`}
+                    >
+                      leave out
+                    </button>
+                  </td>
                 </tr>
               ))}
             </tbody>

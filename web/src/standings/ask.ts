@@ -32,6 +32,8 @@ export function askOf(search: StandingsSearch, base: number | undefined) {
     ...(search.metric && { metric: search.metric }),
     ...(search.typical ? { typical: true } : chosen ? { base: chosen } : {}),
     ...(search.per && { per: search.per }),
+    ...(search.take && { take: search.take }),
+    ...(search.without && { without: search.without }),
   };
 }
 export type Ask = ReturnType<typeof askOf>;

@@ -45,11 +45,6 @@ final class Areas {
                 pairs.stream().mapToDouble(PairComparison::difference).toArray();
     }
 
-    /** Under which keys a metric can be left out. */
-    static List<String> keys(MetricRow m) {
-        return List.of("group:" + m.group().name(), suiteKey(m), testKey(m));
-    }
-
     private static String suiteKey(MetricRow m) {
         return "suite:" + m.suiteVersionId();
     }

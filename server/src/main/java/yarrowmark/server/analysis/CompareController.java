@@ -12,6 +12,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.sample.Take;
 
 @RestController
 @RequestMapping("/api/compare")
@@ -51,9 +52,20 @@ class CompareController {
             @RequestParam(required = false) @Nullable Long suite,
             @RequestParam(defaultValue = "3") double materiality,
             @RequestParam(required = false) @Nullable String per,
-            @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<String> without) {
-        return service.compare(
-                new ComparisonService.Question(base, with, purpose, group, suite, materiality, per, without));
+            @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<String> without,
+            @RequestParam(defaultValue = "USUAL") Take take,
+            @RequestParam(required = false) @Nullable Take baseTake) {
+        return service.compare(new ComparisonService.Question(
+                base,
+                with,
+                purpose,
+                group,
+                suite,
+                materiality,
+                per,
+                without,
+                take,
+                baseTake == null ? take : baseTake));
     }
 
     /** The single readings behind one line of a comparison. */

@@ -59,15 +59,15 @@ final class ComparedSide {
                 purpose,
                 table.metrics().stream()
                         .filter(m -> table.sample(configuration.id(), m.id()) != null
-                                && table.sample(base.id(), m.id()) != null
+                                && table.base(m.id()) != null
                                 && heldOn(m, held) == null
-                                && Areas.keys(m).stream().noneMatch(without::contains))
+                                && m.partKeys().stream().noneMatch(without::contains))
                         .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
             Sample own = table.sample(configuration.id(), m.id());
-            Sample there = table.sample(base.id(), m.id());
+            Sample there = table.base(m.id());
             if (own == null || there == null) {
                 if (own != null || there != null) {
                     String reason = "not run on " + (own == null ? name(configuration) : name(base));
@@ -84,7 +84,7 @@ final class ComparedSide {
                 continue;
             }
             PairComparison pair = PairComparison.of(own, there, noises.of(m), materiality);
-            String reason = Areas.keys(m).stream().anyMatch(without::contains) && m.main()
+            String reason = m.partKeys().stream().anyMatch(without::contains) && m.main()
                     ? "left out here"
                     : reason(m, held, weights);
             Bound bound = Bound.of(

@@ -13,6 +13,7 @@ import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.sample.Take;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
 
@@ -24,6 +25,9 @@ import yarrowmark.server.shelf.DifferencePage;
  * @param materiality the smallest difference that matters, in per cent
  * @param per         what everything is divided by; absent: nothing
  * @param rows        tests that the base and at least one other have, by group
+ * @param take        which sessions of the others are taken
+ * @param baseTake    which sessions of the base
+ * @param notCounted  sessions of those compared that do not count by default
  * @param leftOut     tests that take no part in an overall, and why
  */
 record Comparison(
@@ -33,7 +37,10 @@ record Comparison(
         double materiality,
         @Nullable PerQuantity per,
         List<ComparedRow> rows,
-        List<NotCounted> leftOut) {
+        List<NotCounted> leftOut,
+        Take take,
+        Take baseTake,
+        int notCounted) {
     /** @param unit of the quantity, such as GHz */
     record PerQuantity(String key, String label, String unit) {}
 

@@ -33,6 +33,8 @@ import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.ledger.sample.LentNoise;
 import yarrowmark.server.ledger.sample.Samples;
+import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.TakenSessions;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -54,6 +56,8 @@ class ComparisonService {
      * @param suite       only tests of this suite version
      * @param materiality in per cent
      * @param per         a key of {@link Quantities}
+     * @param take        which sessions of the others
+     * @param baseTake    which sessions of the base
      * @param without     parts that somebody leaves out: "group:" and its name, "suite:" or "test:" and its number
      */
     record Question(
@@ -64,7 +68,9 @@ class ComparisonService {
             @Nullable Long suite,
             double materiality,
             @Nullable String per,
-            Collection<String> without) {}
+            Collection<String> without,
+            Take take,
+            Take baseTake) {}
 
     private final Catalog catalog;
     private final Purposes purposes;
@@ -75,6 +81,7 @@ class ComparisonService {
     private final Shelf shelf;
     private final Quantities quantities;
     private final Differences differences;
+    private final TakenSessions taken;
 
     ComparisonService(
             Catalog catalog,
@@ -85,7 +92,9 @@ class ComparisonService {
             LedgerSessions sessions,
             Shelf shelf,
             Quantities quantities,
-            Differences differences) {
+            Differences differences,
+            TakenSessions taken) {
+        this.taken = taken;
         this.differences = differences;
         this.catalog = catalog;
         this.purposes = purposes;
@@ -100,7 +109,8 @@ class ComparisonService {
     @Transactional(readOnly = true)
     public Comparison compare(Question question) {
         List<Long> others = question.with().stream()
-                .filter(id -> id != question.base())
+                // With and without a condition, one configuration is held against itself.
+                .filter(id -> id != question.base() || question.take() != question.baseTake())
                 .distinct()
                 .toList();
         if (others.isEmpty() || others.size() >= MOST) {
@@ -125,7 +135,7 @@ class ComparisonService {
                         && (question.suite() == null || m.suiteVersionId() == question.suite()))
                 .toList();
         Quantities.Known quantity = question.per() == null ? null : quantities.of(question.per(), ids);
-        Table table = table(ids, wanted, all, quantity);
+        Table table = table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
         Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
         Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids);
@@ -144,7 +154,7 @@ class ComparisonService {
                 .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
-            Sample base = table.sample(question.base(), m.id());
+            Sample base = table.base(m.id());
             if (base == null) {
                 compared.add(WithoutBase.row(
                         m, others, rows, sure(rows, question.base()), table, noises, held, materiality));
@@ -187,7 +197,10 @@ class ComparisonService {
                 question.materiality(),
                 quantity == null ? null : quantity.quantity(),
                 compared,
-                left.out(NAMED));
+                left.out(NAMED),
+                question.take(),
+                question.baseTake(),
+                taken.notCounted(ids));
     }
 
     /** Marks of what a comparison of these lists, by sample. */
@@ -255,24 +268,45 @@ class ComparisonService {
     }
 
     /** Samples by configuration and metric, those of joined comparability groups as one, divided by the quantity where there is one. */
-    Table table(Set<Long> ids, List<MetricRow> wanted, List<MetricRow> all, Quantities.@Nullable Known quantity) {
+    Table table(
+            Set<Long> ids,
+            List<MetricRow> wanted,
+            List<MetricRow> all,
+            Quantities.@Nullable Known quantity,
+            Take take,
+            long base,
+            Take baseTake) {
         Map<Long, Long> oldest = catalog.comparable(all);
         Map<Long, MetricRow> byId = all.stream().collect(Collectors.toMap(MetricRow::id, m -> m));
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
         Map<Long, Map<Long, Sample>> cells = new HashMap<>();
         Set<Long> present = new LinkedHashSet<>();
-        for (Samples.SampleRow row : samples.ofConfigurations(ids)) {
+        for (Samples.SampleRow row : samples.ofConfigurations(ids, take)) {
             Long column = oldest.get(row.metricId());
-            if (column == null || !columns.contains(column)) {
-                continue;
+            if (column != null && columns.contains(column)) {
+                cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
+                        .merge(column, divided(row, sure(byId, column), quantity), Sample::joined);
+                present.add(column);
             }
-            Sample sample = quantity == null || sure(byId, column).scale() != Scale.RATIO
-                    ? row.sample()
-                    : row.sample().per(quantity.value(row.configurationId()));
-            cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>()).merge(column, sample, Sample::joined);
-            present.add(column);
         }
-        return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells);
+        Map<Long, Sample> ofBase = cells.getOrDefault(base, Map.of());
+        if (take != baseTake) {
+            ofBase = new HashMap<>();
+            for (Samples.SampleRow row : samples.ofConfigurations(Set.of(base), baseTake)) {
+                Long column = oldest.get(row.metricId());
+                if (column != null && columns.contains(column)) {
+                    ofBase.merge(column, divided(row, sure(byId, column), quantity), Sample::joined);
+                    present.add(column);
+                }
+            }
+        }
+        return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells, ofBase);
+    }
+
+    private static Sample divided(Samples.SampleRow row, MetricRow m, Quantities.@Nullable Known quantity) {
+        return quantity == null || m.scale() != Scale.RATIO
+                ? row.sample()
+                : row.sample().per(quantity.value(row.configurationId()));
     }
 
     /** How the purpose weighs these, which all of those compared have. */
@@ -293,7 +327,12 @@ class ComparisonService {
     }
 
     /** @param metrics that one of those compared has, in catalogue order */
-    record Table(List<MetricRow> metrics, Map<Long, Map<Long, Sample>> cells) {
+    record Table(List<MetricRow> metrics, Map<Long, Map<Long, Sample>> cells, Map<Long, Sample> ofBase) {
+        @Nullable
+        Sample base(long metricId) {
+            return ofBase.get(metricId);
+        }
+
         @Nullable
         Sample sample(long configurationId, long metricId) {
             return cells.getOrDefault(configurationId, Map.of()).get(metricId);

@@ -27,6 +27,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.Take;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -112,7 +113,10 @@ class FactorService {
                 new LinkedHashSet<>(taken),
                 all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList(),
                 all,
-                null);
+                null,
+                Take.USUAL,
+                ids.get(0),
+                Take.USUAL);
         List<MetricRow> shared = table.metrics().stream()
                 .filter(m -> taken.stream().allMatch(id -> table.sample(id, m.id()) != null))
                 .toList();

@@ -178,7 +178,7 @@ class DeviceWork {
                 clock.instant(),
                 start.checks(),
                 seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy(),
-                new Ledger.ByHand(byHand, null, null, null)));
+                new Ledger.ByHand(byHand, null, null, null, null)));
         seat.start(session);
         events.publishEvent(new SeatChanged(seatId));
     }

@@ -90,6 +90,11 @@ public record MetricRow(
         }
     }
 
+    /** Under which keys it can be left out of a whole: "group:" and its name, "suite:" or "test:" and its number. */
+    public List<String> partKeys() {
+        return List.of("group:" + group.name(), "suite:" + suiteVersionId, "test:" + testId);
+    }
+
     /** Whether a person types, pastes or measures it, rather than the server computing it. */
     public boolean given() {
         return formula == null;

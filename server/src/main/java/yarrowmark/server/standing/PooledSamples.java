@@ -55,7 +55,7 @@ class PooledSamples {
     Pooled of(StandingsAsk ask, List<Standings.LeftOut> leftOut) {
         List<MetricRow> all = catalog.metricsInUse();
         Set<Long> outdated = catalog.outdatedVersions();
-        return pooled(candidates(all, ask, outdated, leftOut), all, outdated, !ask.oneMetric(), leftOut);
+        return pooled(candidates(all, ask, outdated, leftOut), all, outdated, ask, leftOut);
     }
 
     private static List<MetricRow> candidates(
@@ -90,8 +90,12 @@ class PooledSamples {
                         m.test(), m.suite(), "compared by differences, so it enters no mean of ratios"));
             }
         }
-        List<MetricRow> counted =
+        List<MetricRow> main =
                 scope.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList();
+        main.stream()
+                .filter(ask::leavesOut)
+                .forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "left out here")));
+        List<MetricRow> counted = main.stream().filter(m -> !ask.leavesOut(m)).toList();
         if (!Boolean.TRUE.equals(ask.fresh())) {
             return counted;
         }
@@ -109,8 +113,9 @@ class PooledSamples {
             List<MetricRow> wanted,
             List<MetricRow> all,
             Set<Long> outdated,
-            boolean total,
+            StandingsAsk ask,
             List<Standings.LeftOut> leftOut) {
+        boolean total = !ask.oneMetric();
         Map<Long, Long> oldest = catalog.comparable(all);
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
         List<MetricRow> members =
@@ -130,7 +135,7 @@ class PooledSamples {
         List<SampleRow> found = new ArrayList<>();
         Map<HeldSample, Sample> pools = new LinkedHashMap<>();
         List<SampleRow> stored =
-                samples.ofMetrics(members.stream().map(MetricRow::id).toList());
+                samples.ofMetrics(members.stream().map(MetricRow::id).toList(), ask.taken());
         if (held.isEmpty() && stale.isEmpty() && !joined) {
             return new Pooled(metrics, stored, lent.of(metrics, all), lent.day(all), heldAlone, staleTests);
         }

@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Covers;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.sample.Take;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DeviceClass;
 
@@ -22,6 +23,8 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param metrics    metrics that take part, with their weight
  * @param leftOut    metrics that do not, and why
  * @param unknown    configurations that are not in because of what is not known of them
+ * @param take       which sessions are ranked; absent in standings frozen before this was told
+ * @param notCounted sessions of those ranked that do not count by default
  * @param placed     how many have a place
  * @param published  where one metric alone is ranked: what others published for it, beside the ranking
  * @param tauSquared how much models differ from test to test, beyond run noise
@@ -39,6 +42,8 @@ record Standings(
         List<LeftOut> leftOut,
         List<UnknownCount> unknown,
         int placed,
+        @Nullable Take take,
+        @Nullable Integer notCounted,
         double tauSquared,
         List<Row> rows,
         List<Published> published) {

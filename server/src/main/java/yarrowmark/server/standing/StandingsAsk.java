@@ -6,7 +6,9 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.sample.Take;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ReviewState;
@@ -31,6 +33,8 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param metric         this one alone
  * @param base           configuration with the index 100
  * @param typical        whether the typical one has the index 100 instead
+ * @param take           which sessions; the usual ones unless others are asked for
+ * @param without        parts that somebody leaves out: "group:" and its name, "suite:" or "test:" and its number
  * @param per            every score divided by a quantity: price, weight, or the key of a fact
  */
 record StandingsAsk(
@@ -53,7 +57,9 @@ record StandingsAsk(
         @Nullable Long metric,
         @Nullable Long base,
         @Nullable Boolean typical,
-        @Nullable @Size(max = 80) String per) {
+        @Nullable @Size(max = 80) String per,
+        @Nullable Take take,
+        @Nullable @Size(max = 60) Set<@Size(max = 80) String> without) {
 
     enum Power {
         MAINS,
@@ -70,7 +76,17 @@ record StandingsAsk(
     static StandingsAsk ofMetric(long metric) {
         return new StandingsAsk(
                 null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, metric,
-                null, null, null);
+                null, null, null, null, null);
+    }
+
+    /** Which sessions are ranked. */
+    Take taken() {
+        return take == null ? Take.USUAL : take;
+    }
+
+    /** Whether somebody leaves this metric out. */
+    boolean leavesOut(MetricRow m) {
+        return without != null && m.partKeys().stream().anyMatch(without::contains);
     }
 
     /** One test alone: its values are shown, and nothing is weighed. */

@@ -22,6 +22,7 @@ import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.sample.TakenSessions;
 import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelRow;
@@ -38,8 +39,10 @@ class StandingsShaper {
 
     private final References references;
     private final Shelf shelf;
+    private final TakenSessions taken;
 
-    StandingsShaper(References references, Shelf shelf) {
+    StandingsShaper(References references, Shelf shelf, TakenSessions taken) {
+        this.taken = taken;
         this.references = references;
         this.shelf = shelf;
     }
@@ -81,6 +84,8 @@ class StandingsShaper {
                 (int) rows.stream()
                         .filter(r -> r.status() == Standing.Status.PLACED)
                         .count(),
+                ask.taken(),
+                taken.notCounted(ranked.rows()),
                 ranked.standing().tauSquared(),
                 rows,
                 alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));

@@ -11,9 +11,11 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.plan.PlanEstimate;
 import yarrowmark.core.plan.PlanTime;
 import yarrowmark.core.standing.PlaceReasons;
+import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.Centre;
@@ -47,7 +49,19 @@ class WhyPlace {
             long wholeMs,
             int guessed) {}
 
-    record PartSum(String name, double weight, double percent, int tests) {}
+    /**
+     * @param key   what leaves the part out of a standing
+     * @param ratio of the part by itself, to the base or to what is typical, with its 95 % interval; absent where one of the two has nothing in it
+     */
+    record PartSum(
+            String key,
+            String name,
+            double weight,
+            double percent,
+            int tests,
+            @Nullable Double ratio,
+            @Nullable Double low,
+            @Nullable Double high) {}
 
     /**
      * @param percent absent where neither it nor the base has a result
@@ -56,6 +70,7 @@ class WhyPlace {
      */
     record TestReason(
             long metricId,
+            long testId,
             String test,
             String suite,
             String part,
@@ -106,6 +121,7 @@ class WhyPlace {
             MetricRow m = ranked.metrics().get(r.column());
             tests.add(new TestReason(
                     m.id(),
+                    m.testId(),
                     m.test(),
                     m.suite(),
                     sure(partOf, r.column()),
@@ -115,14 +131,14 @@ class WhyPlace {
                     r.third().orElse(null)));
         }
         List<PartSum> parts = ranked.parts().stream()
-                .map(p -> new PartSum(
-                        p.name(),
-                        p.weight(),
+                .map(p -> partSum(
+                        ranked,
+                        row,
+                        p,
                         tests.stream()
                                 .filter(t -> t.part().equals(p.name()) && t.percent() != null)
                                 .mapToDouble(TestReason::percent)
-                                .sum(),
-                        p.columns().length))
+                                .sum()))
                 .toList();
         List<MissingTest> missing = new ArrayList<>();
         tests.stream()
@@ -149,6 +165,39 @@ class WhyPlace {
                 missing,
                 time.wholeMs(),
                 time.guessed());
+    }
+
+    private static PartSum partSum(Ranked ranked, int row, PartOf part, double percent) {
+        double[] weights = java.util.Arrays.stream(part.columns())
+                .mapToDouble(j -> ranked.weights()[j])
+                .toArray();
+        MetricRow any = ranked.metrics().get(part.columns()[0]);
+        boolean based = ranked.reference() instanceof Reference.Typical
+                || java.util.Arrays.stream(part.columns())
+                        .anyMatch(j -> ranked.sample(
+                                        ranked.row(sure(ranked.base())),
+                                        ranked.metrics().get(j))
+                                != null);
+        PairComparison.Interval interval = null;
+        Double ratio = null;
+        if (based) {
+            Standing.Entry own =
+                    Ranking.of(ranked.grid().columns(part.columns()), weights, ranked.reference()).entries().stream()
+                            .filter(e -> e.row() == row)
+                            .findFirst()
+                            .orElseThrow();
+            interval = own.interval().orElse(null);
+            ratio = own.merit().isPresent() ? Math.exp(own.merit().getAsDouble()) : null;
+        }
+        return new PartSum(
+                any.partKeys().get(part.kind().ordinal()),
+                part.name(),
+                part.weight(),
+                percent,
+                part.columns().length,
+                ratio,
+                interval == null ? null : interval.low(),
+                interval == null ? null : interval.high());
     }
 
     private static @Nullable Double ratio(Ranked ranked, int row, MetricRow metric, PlaceReasons.Reason reason) {

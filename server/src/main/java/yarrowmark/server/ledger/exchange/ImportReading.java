@@ -75,6 +75,7 @@ final class ImportReading {
     private final List<Optional<Long>> found = new ArrayList<>();
     private final Map<String, Boolean> models = new LinkedHashMap<>();
     private final Set<Place> sessions = new LinkedHashSet<>();
+    private final Map<Place, ImportConditions> conditions = new HashMap<>();
     private final Map<List<Object>, Long> lines = new HashMap<>();
     private final Map<Long, Map<List<Object>, Optional<Double>>> stored = new HashMap<>();
 
@@ -162,14 +163,16 @@ final class ImportReading {
                     suite.shown()
                             + " has no test of this name in the catalogue. Say that unknown ones may be made, or correct the name.");
         }
-        ImportRow one = score(
-                row,
-                new Place(setup, row.cell("session").isEmpty() ? "Imported" : row.cell("session"), started),
-                suite,
-                test,
-                finished,
-                run,
-                attempt);
+        Place place = new Place(setup, row.cell("session").isEmpty() ? "Imported" : row.cell("session"), started);
+        ImportConditions own = ImportConditions.of(row);
+        ImportConditions said = conditions.putIfAbsent(place, own);
+        if (said != null && !said.equals(own)) {
+            throw new Refused(
+                    ImportConditions.POWER,
+                    row.cell(ImportConditions.POWER),
+                    "Another line of this session has other conditions. A session has one power, and is recorded or is not.");
+        }
+        ImportRow one = score(row, place, suite, test, finished, run, attempt);
         Long before = lines.putIfAbsent(
                 List.of(
                         one.runKey(),
@@ -466,6 +469,10 @@ final class ImportReading {
 
     Map<Suite, Map<String, Map<String, ImportRow>>> made() {
         return made;
+    }
+
+    ImportConditions conditions(Place place) {
+        return conditions.getOrDefault(place, ImportConditions.UNKNOWN);
     }
 
     List<RefusedCell> refused() {

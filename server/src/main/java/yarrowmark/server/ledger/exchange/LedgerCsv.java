@@ -52,7 +52,10 @@ class LedgerCsv {
             "value",
             "resolution",
             "counted",
-            "note");
+            "note",
+            ImportConditions.POWER,
+            ImportConditions.RECORDING,
+            ImportConditions.OTHER_WORK);
     private static final String FROM =
             """
         from Run r join TestDefinition t on t.id = r.testId join t.suiteVersion v join v.suite s join Session se on se.id = r.sessionId
@@ -83,7 +86,7 @@ class LedgerCsv {
         header.addAll(AFTER_FACTS);
         TypedQuery<Object[]> query = condition.bound(entities.createQuery(
                 "select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
-                        + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices "
+                        + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices, se.onMains, se.recording, se.otherWork "
                         + FROM + condition.where() + " order by r.finishedAt, r.id, rd.id",
                 Object[].class));
         query.setHint("org.hibernate.fetchSize", 2_000);
@@ -133,11 +136,18 @@ class LedgerCsv {
         cells.add(number((Double) r[22]));
         cells.add(r[21] == null ? null : r[23] == null ? "yes" : "no");
         cells.add(safe(r[23] != null ? (String) r[23] : (String) r[20]));
+        cells.add(r[28] == null ? null : (Boolean) r[28] ? "mains" : "battery");
+        cells.add(yes((Boolean) r[29]));
+        cells.add(yes((Boolean) r[30]));
         try {
             csv.printRecord(cells);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private static @Nullable String yes(@Nullable Boolean value) {
+        return value == null ? null : value ? "yes" : "no";
     }
 
     /** All its digits, and no exponent: some programs read one as text. */

@@ -170,11 +170,13 @@ public class LedgerImport {
                     place.session(),
                     sure(runs, place),
                     0,
-                    null,
+                    r.conditions(place).onMains(),
                     null,
                     place.started(),
                     List.of(),
-                    person));
+                    person,
+                    Ledger.ByHand.read(
+                            r.conditions(place).recording(), r.conditions(place).otherWork())));
             ledger.end(session, SessionState.DONE, sure(ends, place));
             sessions.put(place, session);
             if (sessions.size() % CLEAR_EVERY == 0) {

@@ -89,6 +89,7 @@ public class LedgerPages {
             List<CheckPart> checks,
             @Nullable Double roomTemperature,
             @Nullable Boolean recording,
+            @Nullable Boolean otherWork,
             @Nullable String remarks,
             boolean byHand) {}
 
@@ -222,6 +223,7 @@ public class LedgerPages {
                         .toList(),
                 s.roomTemperature(),
                 s.recording(),
+                s.otherWork(),
                 s.remarks(),
                 !s.testsByHand().isEmpty());
     }

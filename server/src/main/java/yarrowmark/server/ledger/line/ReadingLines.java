@@ -86,7 +86,7 @@ public class ReadingLines {
         jdbc.query(
                 """
                 select rd.id, rd.configuration_id, r.session_id, r.run_number, rd.value, rd.resolution, r.finished_at, r.person, a.reason, r.disturbed,
-                se.on_mains, se.battery_level, se.recording, se.room_temperature
+                se.on_mains, se.battery_level, se.recording, se.other_work, se.room_temperature
                 from reading rd join run r on r.id = rd.run_id join session se on se.id = r.session_id left join set_aside a on a.reading_id = rd.id and a.taken_back_at is null
                 where rd.configuration_id in (:configurations) and rd.metric_id in (:metrics) order by rd.id""",
                 new MapSqlParameterSource("configurations", configurationIds).addValue("metrics", metricIds),
@@ -133,6 +133,9 @@ public class ReadingLines {
         }
         if (row.getBoolean("recording")) {
             words.add("recording the screen");
+        }
+        if (row.getBoolean("other_work")) {
+            words.add("other work going on");
         }
         if (row.getObject("room_temperature") != null) {
             words.add(String.format(Locale.ROOT, "%.1f °C in the room", row.getDouble("room_temperature")));

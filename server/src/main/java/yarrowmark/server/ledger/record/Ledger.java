@@ -22,9 +22,11 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.KnownTests;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.RecordsChanged;
 import yarrowmark.server.shelf.Configurations;
 
 /** Writes to the ledger: sessions, runs with their readings, and setting aside. Nothing is ever taken out. */
@@ -119,13 +121,20 @@ public class Ledger {
      *
      * @param roomTemperature in °C
      * @param recording       whether the screen was being recorded
+     * @param otherWork       whether something else was going on
      */
     public record ByHand(
             List<TestByHand> tests,
             @Nullable Double roomTemperature,
             @Nullable Boolean recording,
+            @Nullable Boolean otherWork,
             @Nullable String remarks) {
-        static final ByHand NOTHING = new ByHand(List.of(), null, null, null);
+        static final ByHand NOTHING = new ByHand(List.of(), null, null, null, null);
+
+        /** Conditions of a session that is read from a file. */
+        public static ByHand read(@Nullable Boolean recording, @Nullable Boolean otherWork) {
+            return new ByHand(List.of(), null, recording, otherWork, null);
+        }
     }
 
     /** One line of the checklist before the first run. */
@@ -239,6 +248,12 @@ public class Ledger {
     /** A session of a configuration that was merged into another one belongs to that. */
     @Transactional
     public long open(NewSession session) {
+        boolean conditions = session.onMains() != null
+                || Boolean.TRUE.equals(session.byHand().recording())
+                || Boolean.TRUE.equals(session.byHand().otherWork());
+        if (conditions) {
+            events.publishEvent((RecordsChanged) new ConditionsChanged());
+        }
         return sessions.save(new Session(configurations.settled(session.configurationId()), session))
                 .id();
     }

@@ -5,11 +5,14 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.ledger.sample.Samples;
+import yarrowmark.server.platform.RecordsChanged;
 import yarrowmark.server.shelf.ConfigurationUse;
 import yarrowmark.server.shelf.Configurations;
 
@@ -19,9 +22,16 @@ public class Merging implements ConfigurationUse {
     private final EntityManager entities;
     private final Configurations configurations;
     private final Samples samples;
+    private final ApplicationEventPublisher events;
     private final Catalog catalog;
 
-    Merging(EntityManager entities, Configurations configurations, Samples samples, Catalog catalog) {
+    Merging(
+            EntityManager entities,
+            Configurations configurations,
+            Samples samples,
+            Catalog catalog,
+            ApplicationEventPublisher events) {
+        this.events = events;
         this.entities = entities;
         this.configurations = configurations;
         this.samples = samples;
@@ -66,6 +76,7 @@ public class Merging implements ConfigurationUse {
                 samples.refresh(into, metric);
             }
         }
+        events.publishEvent((RecordsChanged) new ConditionsChanged());
         configurations.merged(from, into, person);
     }
 }

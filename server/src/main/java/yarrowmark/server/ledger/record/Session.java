@@ -39,6 +39,7 @@ public class Session {
     private @Nullable Instant endedAt;
     private @Nullable Double roomTemperature;
     private @Nullable Boolean recording;
+    private @Nullable Boolean otherWork;
     private @Nullable String remarks;
 
     @ElementCollection
@@ -63,6 +64,7 @@ public class Session {
         this.startedAt = s.startedAt();
         this.roomTemperature = s.byHand().roomTemperature();
         this.recording = s.byHand().recording();
+        this.otherWork = s.byHand().otherWork();
         this.remarks = s.byHand().remarks();
         this.testsByHand.addAll(s.byHand().tests());
         s.checks().forEach(c -> checks.add(new SessionCheck(c.text(), c.ticked(), s.checkedBy())));
@@ -116,6 +118,10 @@ public class Session {
 
     public @Nullable Boolean recording() {
         return recording;
+    }
+
+    public @Nullable Boolean otherWork() {
+        return otherWork;
     }
 
     public @Nullable String remarks() {

@@ -196,6 +196,8 @@ public class LentNoise implements Mirror {
     public void note(RecordsChanged change) {
         if (change instanceof SamplesChanged samplesChanged) {
             forget(samplesChanged.suiteVersions());
+        } else if (change instanceof ConditionsChanged) {
+            forget(Set.copyOf(versionOf.values()));
         } else {
             Set<Long> others = new HashSet<>(capped);
             known.forEach((metric, noise) -> {

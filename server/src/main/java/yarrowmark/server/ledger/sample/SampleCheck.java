@@ -2,7 +2,6 @@ package yarrowmark.server.ledger.sample;
 
 import java.util.HashMap;
 import java.util.HashSet;
-import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
@@ -75,7 +74,7 @@ public class SampleCheck {
         long[] counts = new long[4];
         for (long configuration : jdbc.queryForList(
                 "select configuration_id from reading union select configuration_id from sample", Long.class)) {
-            Map<Long, Sample> stored = samples.ofConfigurations(List.of(configuration)).stream()
+            Map<Long, Sample> stored = SampleRows.read(jdbc, " where configuration_id = " + configuration).stream()
                     .collect(Collectors.toMap(Samples.SampleRow::metricId, Samples.SampleRow::sample));
             Map<Long, Sample> should = samples.made(configuration, metrics);
             Set<Long> all = new HashSet<>(stored.keySet());

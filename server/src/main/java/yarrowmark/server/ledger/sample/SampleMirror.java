@@ -32,16 +32,23 @@ public class SampleMirror implements Mirror {
     private record Own(int[] metrics, SampleRow[] rows) {}
 
     private final JdbcTemplate jdbc;
+    private final TakenSessions taken;
     private final Set<Long> changed = new HashSet<>();
     private @Nullable TreeMap<Long, Own> byConfiguration;
 
-    SampleMirror(JdbcTemplate jdbc) {
+    SampleMirror(JdbcTemplate jdbc, TakenSessions taken) {
+        this.taken = taken;
         this.jdbc = jdbc;
     }
 
-    /** Every sample of these metrics, by configuration in the order they were made. */
+    /** Every sample of these metrics, of the sessions that count by default, by configuration in the order they were made. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
+        return ofMetrics(metricIds, Take.USUAL);
+    }
+
+    @Transactional(readOnly = true)
+    public List<SampleRow> ofMetrics(Collection<Long> metricIds, Take take) {
         BitSet wanted = new BitSet();
         metricIds.forEach(id -> wanted.set(Math.toIntExact(id)));
         List<SampleRow> rows = new ArrayList<>();
@@ -52,7 +59,7 @@ public class SampleMirror implements Mirror {
                 }
             }
         }
-        return rows;
+        return SampleRows.taken(taken, take, rows);
     }
 
     private synchronized List<Own> current() {

@@ -38,8 +38,10 @@ public class Samples {
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
     private final ApplicationEventPublisher events;
+    private final TakenSessions taken;
 
-    Samples(EntityManager entities, JdbcTemplate jdbc, ApplicationEventPublisher events) {
+    Samples(EntityManager entities, JdbcTemplate jdbc, ApplicationEventPublisher events, TakenSessions taken) {
+        this.taken = taken;
         this.events = events;
         this.jdbc = jdbc;
         this.entities = entities;
@@ -162,22 +164,25 @@ public class Samples {
         return made.entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, e -> Sample.of(e.getValue())));
     }
 
-    /** Every sample of these metrics. */
+    /** Every sample of these metrics, of the sessions that count by default. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
-        return metricIds.isEmpty() ? List.of() : where("metric_id", metricIds);
+        return metricIds.isEmpty() ? List.of() : where("metric_id", metricIds, Take.USUAL);
     }
 
-    /** Every sample of these configurations. */
+    /** Every sample of these configurations, of the sessions that count by default. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofConfigurations(Collection<Long> configurationIds) {
-        return configurationIds.isEmpty() ? List.of() : where("configuration_id", configurationIds);
+        return ofConfigurations(configurationIds, Take.USUAL);
     }
 
-    private List<SampleRow> where(String column, Collection<Long> ids) {
-        return SampleRows.read(
-                jdbc,
-                " where " + column + " in (" + ids.stream().map(String::valueOf).collect(Collectors.joining(","))
-                        + ")");
+    @Transactional(readOnly = true)
+    public List<SampleRow> ofConfigurations(Collection<Long> configurationIds, Take take) {
+        return configurationIds.isEmpty() ? List.of() : where("configuration_id", configurationIds, take);
+    }
+
+    private List<SampleRow> where(String column, Collection<Long> ids, Take take) {
+        String numbers = ids.stream().map(String::valueOf).collect(Collectors.joining(","));
+        return SampleRows.taken(taken, take, SampleRows.read(jdbc, " where " + column + " in (" + numbers + ")"));
     }
 }

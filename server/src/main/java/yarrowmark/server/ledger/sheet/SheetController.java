@@ -40,6 +40,7 @@ class SheetController {
             @Nullable Boolean onMains,
             @Nullable @Size(max = 40) String roomTemperature,
             @Nullable Boolean recording,
+            @Nullable Boolean otherWork,
             @Nullable @Size(max = 1000) String remarks,
             @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked,
             @Nullable @Size(max = 300) List<@Valid @NotNull AsPlanned> asPlanned) {}
@@ -109,7 +110,11 @@ class SheetController {
                 checks,
                 who.getName(),
                 new Ledger.ByHand(
-                        byHand(body), temperature(body.roomTemperature()), body.recording(), body.remarks())));
+                        byHand(body),
+                        temperature(body.roomTemperature()),
+                        body.recording(),
+                        body.otherWork(),
+                        body.remarks())));
         return sheets.sheet(id);
     }
 

@@ -1,0 +1,37 @@
+package yarrowmark.server.ledger.line;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.security.Principal;
+import java.util.Set;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.TakenSessions;
+
+/** The lab's list: under which conditions a session does not count by default. */
+@RestController
+@RequestMapping("/api/conditions")
+class ConditionsController {
+    record ConditionsBody(@NotNull Set<@NotNull Take> notCounted) {}
+
+    private final TakenSessions taken;
+
+    ConditionsController(TakenSessions taken) {
+        this.taken = taken;
+    }
+
+    @GetMapping
+    ConditionsBody list() {
+        return new ConditionsBody(taken.list());
+    }
+
+    @PutMapping
+    ConditionsBody change(@Valid @RequestBody ConditionsBody body, Principal who) {
+        taken.setList(body.notCounted(), who.getName());
+        return list();
+    }
+}
