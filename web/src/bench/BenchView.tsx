@@ -6,6 +6,7 @@ import { Opening } from '../shell/Opening.tsx';
 import { PAUSE_MS, RUNS, TIMED_MS } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { DuePart } from './DuePart.tsx';
 import { Invite } from './Invite.tsx';
 import { LanePart } from './LanePart.tsx';
 import { useBench, useNow, type Lane } from './useBench.ts';
@@ -177,6 +178,7 @@ export function BenchView() {
               );
             }}
           </Ready>
+          <DuePart />
         </section>
         <aside>
           {settings && bench.data && (

@@ -1,20 +1,66 @@
 import type { Schemas } from '../api/client.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
-import { missingRuns } from './order.ts';
+import { missingRuns, missingSessions } from './order.ts';
 
 const RUNS = 3;
+type Comparison = Schemas['Comparison'];
 
-/** Where lines cannot be told: a plan with exactly those tests, each with as many runs as are missing. */
-export function MissingRuns({ comparison }: { comparison: Schemas['Comparison'] }) {
-  const missing = missingRuns(comparison.rows);
+/** Where lines cannot be told: a plan with exactly those tests, with the runs or the days that are missing. */
+export function MissingRuns({ comparison }: { comparison: Comparison }) {
+  const runs = missingRuns(comparison.rows);
+  const sessions = missingSessions(comparison.rows);
+  return (
+    <>
+      {runs.length > 0 && (
+        <Missing
+          comparison={comparison}
+          about="More runs"
+          label="Plan the missing runs"
+          items={runs.map((m) => ({ testId: m.testId, runs: m.runs, nice: false }))}
+          words={
+            runs.length === 1
+              ? `${runs[0]!.test} cannot be told yet; ${runs[0]!.runs} more ${runs[0]!.runs === 1 ? 'run' : 'runs'} may settle it.`
+              : `${runs.length} tests cannot be told yet; ${runs.reduce((n, m) => n + m.runs, 0)} more runs may settle them.`
+          }
+        />
+      )}
+      {sessions.tests.length > 0 && (
+        <Missing
+          comparison={comparison}
+          about="More days"
+          label="Plan the missing sessions"
+          days={sessions.days}
+          items={sessions.tests.map((t) => ({ testId: t.testId, nice: false }))}
+          words={`Days differ more than runs do: ${sessions.tests.length === 1 ? sessions.tests[0]!.test : `${sessions.tests.length} tests`} may be told after ${sessions.days} more ${sessions.days === 1 ? 'session' : 'sessions'} of three runs, each on a day of its own.`}
+        />
+      )}
+    </>
+  );
+}
+
+function Missing({
+  comparison,
+  about,
+  label,
+  items,
+  words,
+  days,
+}: {
+  comparison: Comparison;
+  about: string;
+  label: string;
+  items: Schemas['PlanItem'][];
+  words: string;
+  days?: number;
+}) {
   const named = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
   const make = useMadePlan(
-    `More runs, ${comparison.base.model}`,
+    `${about}, ${comparison.base.model}`,
     RUNS,
-    missing.map((m) => ({ testId: m.testId, runs: m.runs, nice: false })),
+    items,
+    days !== undefined && days > 1 ? days : undefined,
   );
-  if (missing.length === 0) return null;
   if (make.data) {
     return (
       <p role="status" className="small mt-2">
@@ -26,13 +72,9 @@ export function MissingRuns({ comparison }: { comparison: Schemas['Comparison'] 
   return (
     <div className="mt-2">
       <button className="button" disabled={make.isPending} onClick={() => make.mutate()}>
-        Plan the missing runs
+        {label}
       </button>
-      <p className="small mt-1">
-        {missing.length === 1
-          ? `${missing[0]!.test} cannot be told yet; ${missing[0]!.runs} more ${missing[0]!.runs === 1 ? 'run' : 'runs'} may settle it.`
-          : `${missing.length} tests cannot be told yet; ${missing.reduce((n, m) => n + m.runs, 0)} more runs may settle them.`}
-      </p>
+      <p className="small mt-1">{words}</p>
       {make.isError && (
         <p role="alert" className="text-plum">
           {make.error.message}

@@ -28,6 +28,25 @@ export function sections(rows: readonly ComparedRow[], order: Order, side: numbe
   return sorted.length > 0 ? [{ group: null, rows: sorted.map((s) => s.row) }] : [];
 }
 
+/** Where days differ more than runs do: tests that a further day would settle, and on how many days. */
+export function missingSessions(rows: readonly ComparedRow[]): {
+  tests: { testId: number; test: string }[];
+  days: number;
+} {
+  const tests = new Map<number, string>();
+  let days = 0;
+  for (const { metric, cells } of rows) {
+    if (metric.formula !== undefined) continue;
+    for (const c of cells) {
+      if (c.verdict === 'CANNOT_TELL' && c.moreSessions !== undefined) {
+        tests.set(metric.testId, metric.test);
+        days = Math.max(days, c.moreSessions);
+      }
+    }
+  }
+  return { tests: [...tests].map(([testId, test]) => ({ testId, test })), days };
+}
+
 /** What would settle every line that cannot be told: each test with the most runs that any side lacks. */
 export function missingRuns(rows: readonly ComparedRow[]): { testId: number; test: string; runs: number }[] {
   const missing = new Map<number, { testId: number; test: string; runs: number }>();

@@ -120,6 +120,7 @@ export function conduct(
         runNumber: body.runNumber,
         attempt: body.attempt,
         state: body.state,
+        ...(body.readings[0] && { value: body.readings[0].value, resolution: body.readings[0].resolution }),
       }));
       void deliver();
       allowStorage(await outbox.storageAllowed());

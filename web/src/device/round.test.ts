@@ -93,6 +93,47 @@ describe('a round', () => {
     expect(kept[0]!.timedMs).toBe(3000);
   });
 
+  const aimed = (done: DeviceSeat['done'] = []): DeviceSeat => ({
+    ...seat(done),
+    tests: [
+      {
+        ...tests[0]!,
+        runs: 6,
+        enough: [
+          { runs: 3, spread: 0.01, rounding: 0.01 },
+          { runs: 5, spread: 0.05, rounding: 0.01 },
+        ],
+      },
+    ],
+  });
+  const rates = (...all: number[]) => page((_, call) => ({ ...measured, rate: all[call - 1] ?? 1 }));
+
+  test('goes on until the mean is known, and no longer', async () => {
+    const quiet = rates(100, 100.2, 99.9);
+    await runRound(aimed(), quiet.around);
+    expect(quiet.kept).toHaveLength(3);
+    const noisy = rates(100, 104, 98, 101, 99);
+    await runRound(aimed(), noisy.around);
+    expect(noisy.kept).toHaveLength(5);
+    const wild = rates(100, 150, 70, 120, 90, 160);
+    await runRound(aimed(), wild.around);
+    expect(wild.kept).toHaveLength(6);
+  });
+
+  test('after a reload it knows what was measured before', async () => {
+    const done = [1, 2].map((runNumber) => ({
+      testId: 1,
+      runNumber,
+      attempt: 1,
+      state: 'OK' as const,
+      value: 100,
+      resolution: 0.1,
+    }));
+    const { around, kept } = rates(100.1);
+    await runRound(aimed(done), around);
+    expect(kept).toHaveLength(1);
+  });
+
   test('a run cut off by a hidden page is kept with that reason and run again', async () => {
     const { around, kept } = page((_, call) =>
       call === 2 ? new Interrupted('HIDDEN', 'The page was hidden.') : measured,

@@ -1,5 +1,6 @@
 import type { Measurement, Obstacle } from '../workloads/types.ts';
 import { reasonOf } from '../workloads/types.ts';
+import { isEnough, type Value } from './enough.ts';
 import type { DeviceSeat, DeviceTest, Phase, Reason, RunBody } from './api.ts';
 
 /** Why a run is cut off. Most are repeated as soon as that is possible; a stop by a person ends the round. */
@@ -72,8 +73,16 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
   let last: DeviceTest | null = null;
   /** The test whose other runs are left out. */
   let cannot: number | null = null;
+  /** Where runs go on until the mean is known: what was measured, also before a reload. */
+  const values = new Map<number, Map<number, Value>>();
+  const measured = (testId: number, runNumber: number, value: Value) =>
+    values.set(testId, (values.get(testId) ?? new Map<number, Value>()).set(runNumber, value));
+  for (const run of seat.done)
+    if (run.state === 'OK' && run.value !== undefined && run.resolution !== undefined)
+      measured(run.testId, run.runNumber, { value: run.value, resolution: run.resolution });
   for (const { test, runNumber, attempt: first } of remaining(seat)) {
     if (cannot === test.id) continue;
+    if (test.enough && isEnough(test.enough, [...(values.get(test.id) ?? new Map<number, Value>()).values()])) continue;
     if (test.byHand) {
       // The rest of its runs is the reviewer's: the device waits for all of them at once.
       cannot = test.id;
@@ -135,6 +144,8 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
         around,
       );
       await around.keep(run);
+      const main = run.readings.find((r) => r.metric === test.metric);
+      if (run.state === 'OK' && main) measured(test.id, runNumber, main);
       if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
       if (run.state === 'FAILED' && seat.stopOnFailure) return 'STOPPED';
       again = run.state === 'STOPPED' && attempt - first + 1 < MOST_ATTEMPTS;

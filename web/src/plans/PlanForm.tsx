@@ -136,6 +136,68 @@ export function PlanForm({
           />
           pause until the device is as fast as it was cold
         </label>
+        <div className="flex flex-wrap items-baseline gap-x-2 pb-1 sm:col-span-3">
+          <label className="flex items-baseline gap-2">
+            <input
+              type="checkbox"
+              className="accent-leaf"
+              checked={draft.knownWithin !== undefined}
+              onChange={(e) =>
+                set(
+                  e.target.checked
+                    ? { runs: Math.max(3, draft.runs), mostRuns: Math.max(12, draft.runs), knownWithin: 1 }
+                    : { mostRuns: undefined, knownWithin: undefined },
+                )
+              }
+            />
+            as many runs as it takes
+          </label>
+          {draft.knownWithin !== undefined && (
+            <>
+              <label className="flex items-baseline gap-1">
+                until the mean is known within
+                <input
+                  className="field w-16"
+                  type="number"
+                  min={0.1}
+                  max={20}
+                  step="any"
+                  required
+                  value={draft.knownWithin}
+                  onChange={(e) => set({ knownWithin: Number(e.target.value) })}
+                />
+                %
+              </label>
+              <label className="flex items-baseline gap-1">
+                at most
+                <input
+                  className="field w-16"
+                  type="number"
+                  min={Math.max(3, draft.runs)}
+                  max={30}
+                  required
+                  value={draft.mostRuns ?? 12}
+                  onChange={(e) => set({ mostRuns: Number(e.target.value) })}
+                />
+                runs
+              </label>
+            </>
+          )}
+        </div>
+        <label className="flex items-baseline gap-2 pb-1 sm:col-span-3">
+          on
+          <input
+            className="field w-16"
+            type="number"
+            min={1}
+            max={30}
+            required
+            aria-label="On how many days"
+            value={draft.days ?? 1}
+            onChange={(e) => set({ days: Number(e.target.value) > 1 ? Number(e.target.value) : undefined })}
+          />
+          {(draft.days ?? 1) === 1 ? 'day' : 'days: the bench says which devices are due'}
+        </label>
       </div>
       <ol className="mt-3">
         {draft.items.map((it, i) => {

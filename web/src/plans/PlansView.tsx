@@ -89,6 +89,9 @@ export function PlansView() {
                   {p.stopOnFailure ? 'stops at the first failure' : 'goes on after a failure'}
                   {p.shuffleSeed !== undefined && `, in random order (seed ${p.shuffleSeed})`}
                   {p.coolByProbe && ', pauses until it is as fast as cold'}
+                  {p.knownWithin !== undefined &&
+                    `, up to ${p.mostRuns} until the mean is known within ${p.knownWithin} %`}
+                  {p.days !== undefined && `, on ${p.days} days`}
                   {p.builtIn && ', there from the start'}
                 </p>
                 <PlanItems suites={suitesOf(p.items.map((item) => names.get(item.testId)))}>

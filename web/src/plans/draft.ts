@@ -13,6 +13,11 @@ export interface Draft {
   /** Present where the tests come in a random order. */
   shuffleSeed?: number;
   coolByProbe: boolean;
+  /** Both are there where runs go on until the mean is known. */
+  mostRuns?: number;
+  knownWithin?: number;
+  /** On how many days each device is measured; absent for one. */
+  days?: number;
   items: PlanItem[];
 }
 
@@ -27,7 +32,8 @@ export const EMPTY: Draft = {
 };
 
 export function draftOf(plan: PlanRow, copy: boolean): Draft {
-  const { name, runs, timedMs, pauseMs, stopOnFailure, shuffleSeed, coolByProbe, items } = plan;
+  const { name, runs, timedMs, pauseMs, stopOnFailure, shuffleSeed, coolByProbe, mostRuns, knownWithin, days, items } =
+    plan;
   return {
     name: copy ? `${name}, changed` : name,
     runs,
@@ -36,6 +42,8 @@ export function draftOf(plan: PlanRow, copy: boolean): Draft {
     stopOnFailure,
     ...(shuffleSeed !== undefined && { shuffleSeed }),
     coolByProbe,
+    ...(mostRuns !== undefined && knownWithin !== undefined && { mostRuns, knownWithin }),
+    ...(days !== undefined && { days }),
     items: [...items],
   };
 }

@@ -82,6 +82,15 @@ function Said({ look, metric }: { look: Look; metric: SheetTest['metric'] }) {
           alone it would stand {look.place} of {look.of}
         </p>
       )}
+      {look.moreRuns !== undefined && (
+        <p className="small mt-1">
+          {look.moreRuns === 0
+            ? 'With this run the mean is known within 3 %.'
+            : look.moreRuns === 1
+              ? 'One more run would tell: the mean within 3 %.'
+              : `About ${look.moreRuns} more runs would tell: the mean within 3 %.`}
+        </p>
+      )}
       {look.doubts.map((d, i) => (
         <p key={i} className="mt-2 border-l-2 border-gold pl-2 text-gold-ink">
           {d.kind === 'FAR' &&

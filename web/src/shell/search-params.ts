@@ -132,6 +132,7 @@ export const standingsSearch = (raw: Raw) =>
     suite: id(raw['suite']),
     test: id(raw['test']),
     metric: id(raw['metric']),
+    every: yes(raw['every']),
     base: id(raw['base']),
     typical: yes(raw['typical']),
     per: text(raw['per']),

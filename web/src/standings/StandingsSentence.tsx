@@ -47,7 +47,14 @@ export function StandingsSentence({ search, say, data }: Props) {
     ).values(),
   ];
   const scopes = [
-    { value: undefined as string | undefined, label: 'every test', detail: 'weighted for the purpose' },
+    {
+      value: undefined as string | undefined,
+      label: data?.common ? 'the tests in common use' : 'every test',
+      detail: 'weighted for the purpose',
+    },
+    ...(data?.common || search.every
+      ? [{ value: 'every' as string | undefined, label: 'every test', detail: 'also those that few have run' }]
+      : []),
     ...TEST_GROUPS.filter((g) => ranked.some((t) => t.group === g)).map((g) => ({
       value: `group:${g}` as string | undefined,
       label: `${testGroup(g)} tests`,

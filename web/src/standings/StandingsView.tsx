@@ -6,15 +6,15 @@ import { markOf } from '../compare/mark-of.ts';
 import { PAINTS } from '../compare/page.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
 import { TakeMenu } from '../compare/TakeMenu.tsx';
-import { classes, day, percent } from '../format/format.ts';
+import { classes, day, deviceClass, percent } from '../format/format.ts';
 import { notCountedWords } from '../format/takes.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { FORMS } from '../shell/search-params.ts';
+import { FORMS, type StandingsSearch } from '../shell/search-params.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
 import { Empty, Loading, Trouble } from '../ui/states.tsx';
 import { AgainstPlot } from './AgainstPlot.tsx';
-import { askOf, partName, type Standings } from './ask.ts';
+import { askOf, partName, scopeOf, type Standings } from './ask.ts';
 import { coversAll } from './covers-all.ts';
 import { partWords, toggled } from '../compare/parts.ts';
 import { FirmTop } from './FirmTop.tsx';
@@ -182,7 +182,7 @@ export function StandingsView() {
             <PublishedPart published={data!.published} metric={data!.metric} />
           )}
           {form !== 'lines' && (
-            <Foot standings={data!} without={search.without} onTakeIn={leaveOut}>
+            <Foot standings={data!} without={search.without} onTakeIn={leaveOut} onSay={say}>
               {search.weigh && shownFirmness && <FirmTop firmness={shownFirmness} standings={data!} />}
             </Foot>
           )}
@@ -204,11 +204,13 @@ function Foot({
   standings,
   without,
   onTakeIn,
+  onSay,
   children,
 }: {
   standings: Standings;
   without: readonly string[] | undefined;
   onTakeIn: (key: string) => void;
+  onSay: (change: Partial<StandingsSearch>) => void;
   children?: React.ReactNode;
 }) {
   return (
@@ -220,6 +222,32 @@ function Foot({
         {coversAll(standings.rows)}, with the noise of the base and of tests that are missing.
         {(standings.notCounted ?? 0) > 0 && <> {notCountedWords(standings.notCounted!)}.</>}
         {standings.per && <> Every score is divided: per {standings.per}.</>}
+        {(standings.offers?.length ?? 0) > 0 && (
+          <>
+            {' '}
+            More would have a place over{' '}
+            {standings.offers!.map((o, i) => (
+              <span key={o.key}>
+                {i > 0 && ', '}
+                <button className="link" onClick={() => onSay(scopeOf(o.key))}>
+                  {o.name} ({o.placed})
+                </button>
+              </span>
+            ))}
+            .
+          </>
+        )}
+        {(standings.apart ?? []).map((a) => (
+          <span key={a.deviceClass}>
+            {' '}
+            {a.configurations} in the class {deviceClass(a.deviceClass)} {a.configurations === 1 ? 'shares' : 'share'}{' '}
+            no test with these:{' '}
+            <button className="link" onClick={() => onSay({ classes: [a.deviceClass], base: undefined })}>
+              rank that class by itself
+            </button>
+            .
+          </span>
+        ))}
         {standings.unknown.length > 0 && (
           <> Not in: {standings.unknown.map((u) => `${u.configurations} ${u.what}`).join(', ')}.</>
         )}

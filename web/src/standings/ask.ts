@@ -30,6 +30,7 @@ export function askOf(search: StandingsSearch, base: number | undefined) {
     ...(search.suite && { suite: search.suite }),
     ...(search.test && { test: search.test }),
     ...(search.metric && { metric: search.metric }),
+    ...(search.every && { everyTest: true }),
     ...(search.typical ? { typical: true } : chosen ? { base: chosen } : {}),
     ...(search.per && { per: search.per }),
     ...(search.take && { take: search.take }),
@@ -38,20 +39,23 @@ export function askOf(search: StandingsSearch, base: number | undefined) {
 }
 export type Ask = ReturnType<typeof askOf>;
 
-/** One key for everything that can be ranked: "group:STORAGE", "suite:3", "test:7", "metric:9". */
+/** One key for everything that can be ranked: "group:STORAGE", "suite:3", "test:7", "metric:9", "every"; none for the tests in common use. */
 export function scopeKey(search: StandingsSearch): string | undefined {
   if (search.metric) return `metric:${search.metric}`;
   if (search.test) return `test:${search.test}`;
   if (search.suite) return `suite:${search.suite}`;
-  return search.group ? `group:${search.group}` : undefined;
+  return search.group ? `group:${search.group}` : search.every ? 'every' : undefined;
 }
 
-export function scopeOf(key: string | undefined): Pick<StandingsSearch, 'group' | 'suite' | 'test' | 'metric'> {
+export function scopeOf(
+  key: string | undefined,
+): Pick<StandingsSearch, 'group' | 'suite' | 'test' | 'metric' | 'every'> {
   const [kind, of] = (key ?? '').split(':');
   return {
     group: kind === 'group' ? TEST_GROUPS.find((g): g is TestGroup => g === of) : undefined,
     suite: kind === 'suite' ? Number(of) : undefined,
     test: kind === 'test' ? Number(of) : undefined,
     metric: kind === 'metric' ? Number(of) : undefined,
+    every: kind === 'every' ? true : undefined,
   };
 }

@@ -45,7 +45,10 @@ class BenchController {
     private final LiveFeed feed;
     private final Clock clock;
 
-    BenchController(Seats seats, LateRuns late, LiveFeed feed, Clock clock) {
+    private final DueSessions due;
+
+    BenchController(Seats seats, LateRuns late, LiveFeed feed, Clock clock, DueSessions due) {
+        this.due = due;
         this.seats = seats;
         this.late = late;
         this.feed = feed;
@@ -57,6 +60,12 @@ class BenchController {
         // The cursor first: an event told in between is then read twice rather than never.
         String cursor = feed.cursor();
         return new Bench(seats.onBench(), cursor, clock.instant());
+    }
+
+    /** Devices that are to be measured on another day as well. */
+    @GetMapping("/due")
+    List<DueSessions.Due> due() {
+        return due.all();
     }
 
     @PostMapping("/seats")

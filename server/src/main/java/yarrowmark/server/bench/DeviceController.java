@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DataAccessException;
 import org.springframework.http.HttpHeaders;
@@ -28,6 +29,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.context.request.async.DeferredResult;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reason;
@@ -135,9 +138,17 @@ class DeviceController {
             @Nullable Double pauseUntil,
             @Nullable Integer allowedMs,
             boolean byHand,
-            @Nullable Integer timedMs) {}
+            @Nullable Integer timedMs,
+            @Nullable List<EnoughRuns.Limit> enough) {}
 
-    record DoneRun(long testId, int runNumber, int attempt, RunState state) {}
+    /** @param value and resolution only where runs go on until the mean is known */
+    record DoneRun(
+            long testId,
+            int runNumber,
+            int attempt,
+            RunState state,
+            @Nullable Double value,
+            @Nullable Double resolution) {}
 
     record DeviceSeat(
             long seatId,
@@ -348,18 +359,31 @@ class DeviceController {
                 s.pauseMs(),
                 w.plan().stopOnFailure(),
                 w.plan().coolByProbe(),
-                w.tests().stream().map(t -> test(t, s, w.plan())).toList(),
+                w.tests().stream()
+                        .map(t -> test(t, s, w.plan(), w.enough().get(t.id())))
+                        .toList(),
                 s.sessionId(),
                 w.sessionState(),
                 w.runs().stream()
-                        .map(r -> new DoneRun(r.testId(), r.runNumber(), r.attempt(), r.state()))
+                        .map(r -> done(r, w.values().getOrDefault(r.testId(), Map.of())))
                         .toList(),
                 s.phase(),
                 s.command(),
                 s.commandRevision());
     }
 
-    private static DeviceTest test(TestRow t, Seat s, PlanRow plan) {
+    private static DoneRun done(Ledger.RunPart r, Map<Integer, Measured> values) {
+        Measured m = r.state() == RunState.OK ? values.get(r.runNumber()) : null;
+        return new DoneRun(
+                r.testId(),
+                r.runNumber(),
+                r.attempt(),
+                r.state(),
+                m == null ? null : m.value(),
+                m == null ? null : m.resolution());
+    }
+
+    private static DeviceTest test(TestRow t, Seat s, PlanRow plan, @Nullable List<EnoughRuns.Limit> enough) {
         PlanItem item = plan.items().stream()
                 .filter(i -> i.testId() == t.id())
                 .findFirst()
@@ -370,11 +394,12 @@ class DeviceController {
                 t.name(),
                 item.todo() == null ? t.summary() : item.todo(),
                 t.metrics().get(0).key(),
-                item.runs() == null ? s.runs() : item.runs(),
+                t.builtIn() ? plan.most(item, s.runs()) : item.runs() == null ? s.runs() : item.runs(),
                 item.pauseMs() == null ? s.pauseMs() : item.pauseMs(),
                 item.pauseUntil(),
                 item.allowedMs(),
                 !t.builtIn(),
-                t.builtIn() ? item.timedMs() : null);
+                t.builtIn() ? item.timedMs() : null,
+                enough);
     }
 }

@@ -5,7 +5,9 @@ import static yarrowmark.server.platform.Sure.sure;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -15,14 +17,20 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Scale;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
+import yarrowmark.core.stats.EnoughRuns;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
+import yarrowmark.server.ledger.sample.LentNoise;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
@@ -54,12 +62,19 @@ class DeviceWork {
     /** @param value in the base unit where the page detected it, else as somebody typed it */
     record ToldFact(String key, String value, boolean detected) {}
 
-    /** Everything the device needs to go on, also after a reload. */
+    /**
+     * Everything the device needs to go on, also after a reload.
+     *
+     * @param enough where runs go on until the mean is known: by test, when that is
+     * @param values of those tests, what was measured before: by run
+     */
     record Work(
             Seat seat,
             PlanRow plan,
             List<TestRow> tests,
             List<Ledger.RunPart> runs,
+            Map<Long, List<EnoughRuns.Limit>> enough,
+            Map<Long, Map<Integer, Measured>> values,
             @Nullable SessionState sessionState) {}
 
     /** @param runId absent where the run came after the session's end. @param late whether it waits for the reviewer */
@@ -75,6 +90,7 @@ class DeviceWork {
     private final Ledger ledger;
     private final ByHandRuns byHand;
     private final LateRuns late;
+    private final LentNoise lent;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -89,10 +105,12 @@ class DeviceWork {
             Ledger ledger,
             ByHandRuns byHand,
             LateRuns late,
+            LentNoise lent,
             ApplicationEventPublisher events,
             Clock clock) {
         this.byHand = byHand;
         this.late = late;
+        this.lent = lent;
         this.seats = seats;
         this.locks = locks;
         this.deliveries = deliveries;
@@ -133,7 +151,43 @@ class DeviceWork {
                 plan,
                 tests,
                 seat.sessionId() == null ? List.of() : ledger.runs(List.of(seat.sessionId())),
+                enough(plan, seat, tests),
+                seat.sessionId() == null || plan.knownWithin() == null ? Map.of() : values(seat.sessionId(), tests),
                 seat.sessionId() == null ? null : ledger.state(seat.sessionId()));
+    }
+
+    private Map<Long, Map<Integer, Measured>> values(long sessionId, List<TestRow> tests) {
+        Map<Long, Map<Integer, Measured>> byMetric = ledger.measured(
+                sessionId, tests.stream().map(t -> t.metrics().get(0).id()).toList());
+        return tests.stream()
+                .collect(Collectors.toMap(
+                        TestRow::id,
+                        t -> byMetric.getOrDefault(t.metrics().get(0).id(), Map.of())));
+    }
+
+    private Map<Long, List<EnoughRuns.Limit>> enough(PlanRow plan, Seat seat, List<TestRow> tests) {
+        if (plan.knownWithin() == null || plan.mostRuns() == null) {
+            return Map.of();
+        }
+        Map<Long, PlanItem> items = plan.items().stream().collect(Collectors.toMap(PlanItem::testId, i -> i));
+        List<MetricRow> metrics = tests.stream()
+                .filter(t -> t.builtIn() && plan.asLongAsItTakes(sure(items, t.id())))
+                .map(t -> t.metrics().get(0))
+                .filter(m -> m.scale() == Scale.RATIO)
+                .toList();
+        Map<Long, Noise> noise = lent.of(metrics, catalog.metrics());
+        // A seat may be given fewer runs than the plan has; three are needed to look at a spread at all.
+        int least = Math.max(3, seat.runs());
+        Map<Long, List<EnoughRuns.Limit>> enough = new HashMap<>();
+        metrics.forEach(m -> enough.put(
+                m.testId(),
+                new EnoughRuns(
+                                least,
+                                Math.max(least, plan.mostRuns()),
+                                plan.knownWithin(),
+                                noise.getOrDefault(m.id(), Noise.UNKNOWN).runs())
+                        .limits()));
+        return enough;
     }
 
     /** Starting twice gives the session that is there: the first answer may have been lost on the way. */
@@ -243,12 +297,13 @@ class DeviceWork {
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
-        PlanItem item = plans.plan(seat.planId()).items(seat.mustOnly()).stream()
+        PlanRow plan = plans.plan(seat.planId());
+        PlanItem item = plan.items(seat.mustOnly()).stream()
                 .filter(i -> i.testId() == run.testId())
                 .findFirst()
                 .orElseThrow(() ->
                         Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan."));
-        int planned = item.runs() == null ? seat.runs() : item.runs();
+        int planned = plan.most(item, seat.runs());
         if (run.runNumber() > planned) {
             throw Problem.invalid(
                     "run-not-planned",

@@ -82,7 +82,7 @@ class Lanes {
             @Nullable ConfigurationRow configuration,
             int late) {
         List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream()
-                .map(i -> test(i, sure(known, i.testId()), i.runs() == null ? seat.runs() : i.runs(), runs))
+                .map(i -> test(i, sure(known, i.testId()), plan, seat, runs))
                 .toList();
         int left = (int) tests.stream()
                 .flatMap(t -> t.runs().stream())
@@ -125,7 +125,15 @@ class Lanes {
     }
 
     /** The last attempt speaks for a run; a test that cannot run fills all its places with its one answer. */
-    private static Lane.LaneTest test(PlanItem item, TestRow test, int planned, List<Ledger.RunPart> runs) {
+    private static Lane.LaneTest test(PlanItem item, TestRow test, PlanRow plan, Seat seat, List<Ledger.RunPart> runs) {
+        int least = item.runs() == null ? seat.runs() : item.runs();
+        int done = runs.stream()
+                .filter(r -> r.testId() == item.testId())
+                .mapToInt(Ledger.RunPart::runNumber)
+                .max()
+                .orElse(0);
+        // Where runs go on until the mean is known, there are as many places as were needed so far.
+        int planned = plan.asLongAsItTakes(item) ? Math.max(least, done) : least;
         List<Ledger.RunPart> mine =
                 runs.stream().filter(r -> r.testId() == item.testId()).toList();
         var cannot =

@@ -28,6 +28,9 @@ class Plan {
     private @Nullable Long shuffleSeed;
 
     private boolean coolByProbe;
+    private @Nullable Integer mostRuns;
+    private @Nullable Double knownWithin;
+    private @Nullable Integer days;
     /** Null for the plan that is there from the start. */
     private @Nullable String madeBy;
 
@@ -48,6 +51,9 @@ class Plan {
         this.stopOnFailure = plan.stopOnFailure();
         this.shuffleSeed = plan.shuffleSeed();
         this.coolByProbe = plan.coolByProbe();
+        this.mostRuns = plan.mostRuns();
+        this.knownWithin = plan.knownWithin();
+        this.days = plan.days();
         this.items.addAll(plan.items());
         this.madeBy = madeBy;
     }
@@ -87,6 +93,21 @@ class Plan {
 
     boolean coolByProbe() {
         return coolByProbe;
+    }
+
+    @Nullable
+    Integer mostRuns() {
+        return mostRuns;
+    }
+
+    @Nullable
+    Double knownWithin() {
+        return knownWithin;
+    }
+
+    @Nullable
+    Integer days() {
+        return days;
     }
 
     @Nullable

@@ -1,6 +1,8 @@
 package yarrowmark.server.plan;
 
 import jakarta.validation.Valid;
+import jakarta.validation.constraints.DecimalMax;
+import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
@@ -31,6 +33,9 @@ class PlanController {
             boolean stopOnFailure,
             @Nullable Long shuffleSeed,
             @Nullable Boolean coolByProbe,
+            @Nullable @Min(3) @Max(30) Integer mostRuns,
+            @Nullable @DecimalMin("0.1") @DecimalMax("20") Double knownWithin,
+            @Nullable @Min(2) @Max(30) Integer days,
             @NotEmpty @Size(max = 200) List<@Valid @NotNull PlanItem> items) {
         Plans.NewPlan plan() {
             return new Plans.NewPlan(
@@ -41,6 +46,9 @@ class PlanController {
                     stopOnFailure,
                     shuffleSeed,
                     Boolean.TRUE.equals(coolByProbe),
+                    mostRuns,
+                    knownWithin,
+                    days,
                     items);
         }
     }

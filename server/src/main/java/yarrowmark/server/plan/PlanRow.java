@@ -14,6 +14,9 @@ import org.jspecify.annotations.Nullable;
  * @param stopOnFailure whether the first failed run ends the round
  * @param builtIn       there from the start, and not to be changed
  * @param shuffleSeed   present where the tests come in a random order, the same for each device
+ * @param mostRuns      where runs go on until the mean is known: as many at most
+ * @param knownWithin   in per cent: how well the mean has to be known; absent where the runs are counted
+ * @param days          on how many days each device is measured; absent for one
  * @param coolByProbe   whether a pause lasts until the device is as fast as it was cold
  */
 public record PlanRow(
@@ -26,6 +29,9 @@ public record PlanRow(
         boolean builtIn,
         @Nullable Long shuffleSeed,
         boolean coolByProbe,
+        @Nullable Integer mostRuns,
+        @Nullable Double knownWithin,
+        @Nullable Integer days,
         List<PlanItem> items) {
     static PlanRow of(Plan p) {
         return new PlanRow(
@@ -38,7 +44,22 @@ public record PlanRow(
                 p.madeBy() == null,
                 p.shuffleSeed(),
                 p.coolByProbe(),
+                p.mostRuns(),
+                p.knownWithin(),
+                p.days(),
                 List.copyOf(p.items()));
+    }
+
+    /** How often a test is run at most. */
+    public int most(PlanItem item, int least) {
+        return item.runs() != null
+                ? item.runs()
+                : knownWithin == null || mostRuns == null ? least : Math.max(least, mostRuns);
+    }
+
+    /** Whether its runs go on until the mean is known. */
+    public boolean asLongAsItTakes(PlanItem item) {
+        return item.runs() == null && knownWithin != null && mostRuns != null;
     }
 
     /** In the order they are carried out. @param mustOnly without what is only nice to have */

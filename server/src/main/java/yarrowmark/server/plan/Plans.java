@@ -34,9 +34,12 @@ public class Plans implements BeforeOpening {
             boolean stopOnFailure,
             @Nullable Long shuffleSeed,
             boolean coolByProbe,
+            @Nullable Integer mostRuns,
+            @Nullable Double knownWithin,
+            @Nullable Integer days,
             List<PlanItem> items) {
         public NewPlan(String name, int runs, int timedMs, int pauseMs, boolean stopOnFailure, List<PlanItem> items) {
-            this(name, runs, timedMs, pauseMs, stopOnFailure, null, false, items);
+            this(name, runs, timedMs, pauseMs, stopOnFailure, null, false, null, null, null, items);
         }
     }
 
@@ -138,6 +141,17 @@ public class Plans implements BeforeOpening {
     }
 
     private void check(NewPlan plan) {
+        if ((plan.knownWithin() == null) != (plan.mostRuns() == null)) {
+            throw Problem.invalid(
+                    "half-an-aim",
+                    "Runs until the mean is known need both: within how many per cent, and how many runs at most.");
+        }
+        if (plan.mostRuns() != null && (plan.runs() < 3 || plan.mostRuns() < plan.runs())) {
+            throw Problem.invalid(
+                    "not-enough-runs",
+                    "As many runs as it takes are at least 3, and at most no fewer: not " + plan.runs() + " to "
+                            + plan.mostRuns() + ".");
+        }
         Map<Long, TestRow> known = catalog
                 .tests(plan.items().stream().map(PlanItem::testId).toList())
                 .stream()

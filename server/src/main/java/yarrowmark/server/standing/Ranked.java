@@ -23,6 +23,8 @@ import yarrowmark.server.catalog.MetricRow;
  * @param base       configuration with index 100; null for the typical one
  * @param staleTests by configuration, how many of its samples are of a suite version that a newer one took the place of
  * @param held       where one metric alone is ranked: configurations whose display holds it, so that the value is the least
+ * @param common     whether only the tests in common use are ranked, and there are others
+ * @param offers     narrower questions with which more would have a place
  * @param leftOut    metrics that take no part, and why
  */
 record Ranked(
@@ -40,6 +42,8 @@ record Ranked(
         Entrants.Chosen chosen,
         Map<Long, Integer> staleTests,
         Set<Long> held,
+        boolean common,
+        List<Standings.Offer> offers,
         List<Standings.LeftOut> leftOut) {
 
     /** −1 where it is not ranked. */

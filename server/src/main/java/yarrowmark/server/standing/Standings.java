@@ -23,6 +23,9 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param metrics    metrics that take part, with their weight
  * @param leftOut    metrics that do not, and why
  * @param unknown    configurations that are not in because of what is not known of them
+ * @param common     whether only the tests in common use are ranked, and there are others
+ * @param offers     groups and suites over which more would have a place
+ * @param apart      classes of device that share no test with those ranked, and so are not among them
  * @param take       which sessions are ranked; absent in standings frozen before this was told
  * @param notCounted sessions of those ranked that do not count by default
  * @param placed     how many have a place
@@ -42,6 +45,9 @@ record Standings(
         List<LeftOut> leftOut,
         List<UnknownCount> unknown,
         int placed,
+        @Nullable Boolean common,
+        @Nullable List<Offer> offers,
+        @Nullable List<ApartClass> apart,
         @Nullable Take take,
         @Nullable Integer notCounted,
         double tauSquared,
@@ -66,6 +72,11 @@ record Standings(
             @Nullable Double index) {}
 
     record LeftOut(String test, String suite, String reason) {}
+
+    /** @param key "group:" and its name, or "suite:" and its number. @param placed how many would have a place */
+    record Offer(String key, String name, int placed) {}
+
+    record ApartClass(DeviceClass deviceClass, int configurations) {}
 
     record UnknownCount(String what, int configurations) {}
 

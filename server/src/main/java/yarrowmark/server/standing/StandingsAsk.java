@@ -33,6 +33,7 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param metric         this one alone
  * @param base           configuration with the index 100
  * @param typical        whether the typical one has the index 100 instead
+ * @param everyTest      also tests that few of those ranked have run; without it, where nothing narrower is asked for, those in common use
  * @param take           which sessions; the usual ones unless others are asked for
  * @param without        parts that somebody leaves out: "group:" and its name, "suite:" or "test:" and its number
  * @param per            every score divided by a quantity: price, weight, or the key of a fact
@@ -59,6 +60,7 @@ record StandingsAsk(
         @Nullable Boolean typical,
         @Nullable @Size(max = 80) String per,
         @Nullable Take take,
+        @Nullable Boolean everyTest,
         @Nullable @Size(max = 60) Set<@Size(max = 80) String> without) {
 
     enum Power {
@@ -76,7 +78,12 @@ record StandingsAsk(
     static StandingsAsk ofMetric(long metric) {
         return new StandingsAsk(
                 null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, metric,
-                null, null, null, null, null);
+                null, null, null, null, null, null);
+    }
+
+    /** Whether the tests in common use among those ranked are meant. */
+    boolean overCommonUse() {
+        return group == null && suite == null && test == null && metric == null && !Boolean.TRUE.equals(everyTest);
     }
 
     /** Which sessions are ranked. */

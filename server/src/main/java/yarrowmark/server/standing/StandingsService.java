@@ -16,6 +16,7 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.standing.CommonUse;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
@@ -137,12 +138,26 @@ class StandingsService {
         }
         List<Standings.LeftOut> leftOut = new ArrayList<>(leftOutBefore);
         noteWithoutScores(pooled.metrics(), grid, leftOut);
-        double[] weights = weights(purpose, weighing, grid.metrics(), ask.oneMetric());
-        int[] weighed =
-                IntStream.range(0, weights.length).filter(j -> weights[j] > 0).toArray();
+        CommonUse.Weighing spread = columns -> spread(weighing, grid, columns);
+        int[] taken = ask.overCommonUse()
+                ? CommonUse.of(grid.merits(), spread)
+                : IntStream.range(0, grid.metrics().size()).toArray();
+        noteRare(grid, taken, leftOut);
+        double[] weights = weights(
+                purpose,
+                weighing,
+                IntStream.of(taken).mapToObj(grid.metrics()::get).toList(),
+                ask.oneMetric());
+        int[] weighed = IntStream.range(0, weights.length)
+                .filter(i -> weights[i] > 0)
+                .map(i -> taken[i])
+                .toArray();
         List<MetricRow> metrics =
                 IntStream.of(weighed).mapToObj(grid.metrics()::get).toList();
-        double[] used = IntStream.of(weighed).mapToDouble(j -> weights[j]).toArray();
+        double[] used = IntStream.range(0, weights.length)
+                .filter(i -> weights[i] > 0)
+                .mapToDouble(i -> weights[i])
+                .toArray();
         MeritGrid merits = grid.merits().columns(weighed);
         if (ask.per() != null) {
             merits = merits.per(grid.configurations().stream()
@@ -172,7 +187,30 @@ class StandingsService {
                 pooled.held().stream()
                         .map(ReadingMarks.HeldSample::configurationId)
                         .collect(Collectors.toSet()),
+                taken.length < grid.metrics().size(),
+                ask.oneMetric() ? List.of() : Offers.of(grid, spread, taken),
                 leftOut);
+    }
+
+    /** Empty where none of them has weight. */
+    private static double[] spread(PurposeWeighing weighing, StandingGrid grid, int[] columns) {
+        try {
+            return weighing.spread(
+                    IntStream.of(columns).mapToObj(grid.metrics()::get).toList());
+        } catch (IllegalArgumentException e) {
+            return new double[0];
+        }
+    }
+
+    /** Tests that few have are named, because they could be asked for. */
+    private static void noteRare(StandingGrid grid, int[] taken, List<Standings.LeftOut> leftOut) {
+        Set<Integer> in = IntStream.of(taken).boxed().collect(Collectors.toSet());
+        for (int j = 0; j < grid.metrics().size(); j++) {
+            if (!in.contains(j)) {
+                MetricRow m = grid.metrics().get(j);
+                leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "few of those ranked have run it"));
+            }
+        }
     }
 
     private static double[] weights(

@@ -6,7 +6,9 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -57,6 +59,10 @@ class StandingsShaper {
         List<Standings.Row> rows = ranked.standing().entries().stream()
                 .map(e -> row(e, ranked, places, marks.get(e.row()), alone))
                 .toList();
+        Map<DeviceClass, Integer> apart = classes.isEmpty() ? apart(rows) : Map.of();
+        List<Standings.Row> shown = rows.stream()
+                .filter(r -> !apart.containsKey(r.configuration().deviceClass()))
+                .toList();
         List<Standings.WeightedMetric> metrics = new ArrayList<>();
         for (int j = 0; j < ranked.weights().length; j++) {
             MetricRow m = ranked.metrics().get(j);
@@ -84,11 +90,26 @@ class StandingsShaper {
                 (int) rows.stream()
                         .filter(r -> r.status() == Standing.Status.PLACED)
                         .count(),
+                ranked.common(),
+                ranked.offers(),
+                apart.entrySet().stream()
+                        .map(e -> new Standings.ApartClass(e.getKey(), e.getValue()))
+                        .toList(),
                 ask.taken(),
                 taken.notCounted(ranked.rows()),
                 ranked.standing().tauSquared(),
-                rows,
+                shown,
                 alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));
+    }
+
+    /** Classes none of whose configurations is linked to the base: under it, they would be a list that says nothing. */
+    private static Map<DeviceClass, Integer> apart(List<Standings.Row> rows) {
+        Map<DeviceClass, Integer> apart = new EnumMap<>(DeviceClass.class);
+        rows.forEach(r -> apart.merge(r.configuration().deviceClass(), 1, Integer::sum));
+        rows.stream()
+                .filter(r -> r.status() != Standing.Status.NOT_LINKED)
+                .forEach(r -> apart.remove(r.configuration().deviceClass()));
+        return apart;
     }
 
     private static @Nullable Double base(Ranked ranked, MetricRow metric) {
@@ -104,7 +125,9 @@ class StandingsShaper {
                         ? any.test()
                         : ask.suite() != null
                                 ? any.suite() + " " + any.version()
-                                : ask.group() != null ? ask.group().label() + " tests" : "every test";
+                                : ask.group() != null
+                                        ? ask.group().label() + " tests"
+                                        : ranked.common() ? "the tests in common use" : "every test";
     }
 
     private static @Nullable String per(@Nullable String per, Ranked ranked) {

@@ -564,6 +564,18 @@ public class Ledger {
                 .toList();
     }
 
+    /** What a session measured of these metrics and counts, by metric and run. */
+    @Transactional(readOnly = true)
+    public Map<Long, Map<Integer, Measured>> measured(long sessionId, Collection<Long> metricIds) {
+        Map<Long, Map<Integer, Measured>> measured = new HashMap<>();
+        if (!metricIds.isEmpty()) {
+            readings.findCountedInSession(sessionId, metricIds)
+                    .forEach(r -> measured.computeIfAbsent(r.metricId(), m -> new HashMap<>())
+                            .put(r.run(), new Measured(r.value(), r.resolution())));
+        }
+        return measured;
+    }
+
     private MetricRow metric(long id) {
         return catalog.metrics().stream()
                 .filter(m -> m.id() == id)

@@ -1,6 +1,10 @@
 package yarrowmark.server.ledger.record;
 
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -61,6 +65,24 @@ public class LedgerSessions {
         return sessions.findPower().stream()
                 .collect(Collectors.groupingBy(
                         r -> (Long) r[0], Collectors.mapping(r -> (Boolean) r[1], Collectors.toSet())));
+    }
+
+    /** @param days on which a configuration was measured with a plan of this name. @param last the latest of them */
+    public record MeasuredDays(String plan, long configurationId, int days, LocalDate last) {}
+
+    /** On how many days what was measured with plans of these names. */
+    @Transactional(readOnly = true)
+    public List<MeasuredDays> days(Collection<String> plans) {
+        return sessions.findMeasuredDays(plans).stream()
+                .collect(Collectors.groupingBy(
+                        r -> Map.entry((String) r[0], (Long) r[1]),
+                        Collectors.mapping(
+                                r -> LocalDate.ofInstant((Instant) r[2], ZoneOffset.UTC), Collectors.toSet())))
+                .entrySet()
+                .stream()
+                .map(e -> new MeasuredDays(
+                        e.getKey().getKey(), e.getKey().getValue(), e.getValue().size(), Collections.max(e.getValue())))
+                .toList();
     }
 
     /** Conditions of the sessions in which something was measured, by configuration. */

@@ -3,6 +3,7 @@ package yarrowmark.server.ledger.sheet;
 import static yarrowmark.server.platform.Sure.sure;
 
 import java.time.Clock;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -12,10 +13,17 @@ import java.util.function.IntFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreDoubt;
 import yarrowmark.core.entry.ScoreLook;
 import yarrowmark.core.entry.ScoreText;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.EnoughRuns;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
@@ -30,6 +38,7 @@ import yarrowmark.server.ledger.record.Session;
 import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.record.SetAsideRepository;
 import yarrowmark.server.ledger.record.Sitting;
+import yarrowmark.server.ledger.sample.LentNoise;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 
@@ -46,6 +55,7 @@ class ScoreEntry {
      *
      * @param ran       for a run without a value: whether it began and failed
      * @param perOthers value over the mean of the other runs; absent where there are none
+     * @param moreRuns  with this one, how many more runs would make the mean known within what matters; absent where it cannot be told
      * @param place     where the value would stand alone among the configurations that have this metric
      */
     record Look(
@@ -57,7 +67,8 @@ class ScoreEntry {
             @Nullable Double perOthers,
             List<DoubtPart> doubts,
             @Nullable Integer place,
-            @Nullable Integer of) {}
+            @Nullable Integer of,
+            @Nullable Integer moreRuns) {}
 
     private final ScoreSheet sheets;
     private final Ledger ledger;
@@ -69,6 +80,9 @@ class ScoreEntry {
     private final Sitting sittings;
     private final Clock clock;
 
+    private final LentNoise lent;
+    private final Catalog catalog;
+
     ScoreEntry(
             ScoreSheet sheets,
             Ledger ledger,
@@ -78,7 +92,11 @@ class ScoreEntry {
             SetAsideRepository asides,
             Samples samples,
             Sitting sittings,
-            Clock clock) {
+            Clock clock,
+            LentNoise lent,
+            Catalog catalog) {
+        this.lent = lent;
+        this.catalog = catalog;
         this.sheets = sheets;
         this.ledger = ledger;
         this.sessions = sessions;
@@ -97,10 +115,10 @@ class ScoreEntry {
         ScoreText.Said said = KindText.read(text, metric.kind(), metric.unit(), metric.choices())
                 .said();
         if (said instanceof ScoreText.NotUnderstood not) {
-            return new Look(null, null, null, null, not.reason(), null, List.of(), null, null);
+            return new Look(null, null, null, null, not.reason(), null, List.of(), null, null, null);
         }
         if (said instanceof ScoreText.NoValue none) {
-            return new Look(null, null, none.ran(), none.words(), null, null, List.of(), null, null);
+            return new Look(null, null, none.ran(), none.words(), null, null, List.of(), null, null, null);
         }
         ScoreText.Value v = (ScoreText.Value) said;
         double[] merits = samples.ofMetrics(List.of(metric.id())).stream()
@@ -127,7 +145,26 @@ class ScoreEntry {
                         .map(d -> new DoubtPart(d.kind(), d.would()))
                         .toList(),
                 placed ? look.place().getAsInt() : null,
-                placed ? look.of() : null);
+                placed ? look.of() : null,
+                moreRuns(metric, v, others(sessionId, testId, runNumber, metric)));
+    }
+
+    /** "One more run would tell": held against what usually matters, with the noise that the metric lends. */
+    private @Nullable Integer moreRuns(MetricRow metric, ScoreText.Value typed, double[] others) {
+        if (metric.scale() != Scale.RATIO || metric.unusable(typed.value()) != null || others.length == 0) {
+            return null;
+        }
+        List<Measured> all = new ArrayList<>();
+        all.add(new Measured(typed.value(), typed.resolution()));
+        for (double other : others) {
+            // What was typed before was typed on the same instrument.
+            all.add(new Measured(other, typed.resolution()));
+        }
+        SampleMoments session = SampleMoments.of(all, metric.direction(), metric.scale());
+        Noise noise = lent.of(List.of(metric), catalog.metrics()).getOrDefault(metric.id(), Noise.UNKNOWN);
+        return new EnoughRuns(3, MOST_RUNS, 100 * Materiality.USUAL.share(), noise.runs())
+                .more(session)
+                .orElse(null);
     }
 
     /** Values of the other runs of this session that count as done. */
