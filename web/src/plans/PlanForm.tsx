@@ -136,7 +136,7 @@ export function PlanForm({
           />
           pause until the device is as fast as it was cold
         </label>
-        <div className="flex flex-wrap items-baseline gap-x-2 pb-1 sm:col-span-3">
+        <div className="flex flex-wrap items-baseline gap-x-2 pb-1 sm:col-span-2">
           <label className="flex items-baseline gap-2">
             <input
               type="checkbox"
@@ -185,7 +185,7 @@ export function PlanForm({
           )}
         </div>
         <label className="flex items-baseline gap-2 pb-1 sm:col-span-3">
-          on
+          each device on
           <input
             className="field w-16"
             type="number"

@@ -3,7 +3,7 @@ import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { ShareBar, signed } from '../chart/ShareBar.tsx';
 import { times } from '../compare/axis.ts';
-import { duration, index, percent } from '../format/format.ts';
+import { duration, index, number, percent } from '../format/format.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { Panel } from '../ui/Panel.tsx';
@@ -90,16 +90,16 @@ function Reasons({
                 <th scope="row" className="small pr-2 text-left font-normal whitespace-nowrap text-ink">
                   {p.name} <span className="text-ink-3">{percent(p.weight)}</span>
                 </th>
-                <td className="w-full">
+                <td className="w-full min-w-[36px]">
                   <ShareBar share={p.percent / widest} />
                 </td>
                 <td className="pl-2 text-right text-[13px] whitespace-nowrap">{signed(p.percent)} %</td>
                 <td className="small pl-3 whitespace-nowrap" title="This part by itself, with its 95 % interval">
                   {p.ratio === undefined
                     ? '–'
-                    : `${times(p.ratio)}${p.low === undefined || p.high === undefined ? '' : ` (${times(p.low)} to ${times(p.high)})`}`}
+                    : `${times(p.ratio)}${p.low === undefined || p.high === undefined ? '' : ` (${number(p.low, 3)} to ${number(p.high, 3)})`}`}
                 </td>
-                <td className="pl-2">
+                <td className="pl-2 whitespace-nowrap">
                   {why.parts.length > 1 && (
                     <button className="link small" onClick={() => onLeaveOut(p.key)} aria-label={`Leave ${p.name} out`}>
                       leave out

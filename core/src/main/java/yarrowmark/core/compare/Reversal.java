@@ -1,6 +1,7 @@
 package yarrowmark.core.compare;
 
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
@@ -8,14 +9,19 @@ import java.util.stream.IntStream;
 /**
  * What reverses the picture: the smallest change of the tests taken that turns an overall from better to worse, or back.
  *
- * <p>One test alone is tried for each; beyond that, those that add most are left out one after the other, so a smaller set
- * of another kind may exist. Weights are spread anew over what is kept. Nothing comes back where more than half of the
- * tests would have to go, or where the overall is neither better nor worse.
+ * <p>Of the tests that add most, each is tried alone; beyond that, those that add most are left out one after the other, so
+ * a smaller set of another kind may exist. Weights are spread anew over what is kept. Nothing comes back where more than half
+ * of the tests would have to go, or more than a dozen, or where the overall is neither better nor worse.
  *
  * @param out        positions of the tests that are left out, one or more
  * @param difference ln G without them, of the other sign or 0
  */
 public record Reversal(List<Integer> out, double difference) {
+    /** More than so many tests are no small change any more. */
+    private static final int MOST_OUT = 12;
+    /** Spreading weights takes its time, and a test that adds little turns nothing. */
+    private static final int MOST_TRIED = 12;
+
     public Reversal {
         out = List.copyOf(out);
     }
@@ -34,13 +40,16 @@ public record Reversal(List<Integer> out, double difference) {
             return Optional.empty();
         }
         double sign = Math.signum(whole);
-        Optional<Reversal> one = one(differences, weighing, all, sign);
+        if (all.stream().noneMatch(i -> differences[i] * sign < 0)) {
+            return Optional.empty();
+        }
+        Optional<Reversal> one = one(differences, weighing, all, weights, sign);
         if (one.isPresent()) {
             return one;
         }
         List<Integer> kept = new ArrayList<>(all);
         List<Integer> out = new ArrayList<>();
-        while (out.size() < differences.length / 2) {
+        while (out.size() < Math.min(MOST_OUT, differences.length / 2)) {
             int most = most(differences, kept, weights, sign);
             if (most < 0) {
                 return Optional.empty();
@@ -59,16 +68,19 @@ public record Reversal(List<Integer> out, double difference) {
     }
 
     /** Of single tests that turn it, the one that turns it most. */
-    private static Optional<Reversal> one(double[] differences, Weighing weighing, List<Integer> all, double sign) {
+    private static Optional<Reversal> one(
+            double[] differences, Weighing weighing, List<Integer> all, double[] weights, double sign) {
         Reversal best = null;
-        for (int i : all) {
-            if (differences[i] * sign <= 0 || all.size() < 2) {
-                continue;
-            }
+        List<Integer> likely = all.stream()
+                .filter(i -> differences[i] * sign > 0)
+                .sorted(Comparator.comparingDouble((Integer i) -> -weights[i] * differences[i] * sign))
+                .limit(MOST_TRIED)
+                .toList();
+        for (int i : likely) {
             List<Integer> kept = new ArrayList<>(all);
             kept.remove(Integer.valueOf(i));
-            double[] weights = weighing.of(kept);
-            double rest = weights.length == 0 ? sign : mean(differences, kept, weights);
+            double[] spread = weighing.of(kept);
+            double rest = spread.length == 0 ? sign : mean(differences, kept, spread);
             if (rest * sign <= 0 && (best == null || rest * sign < best.difference() * sign)) {
                 best = new Reversal(List.of(i), rest);
             }

@@ -42,6 +42,9 @@ public final class CommonUse {
                 most = placed;
                 best = columns;
             }
+            if (most == grid.rows()) {
+                break;
+            }
         }
         return best;
     }
@@ -52,23 +55,24 @@ public final class CommonUse {
         if (weights.length == 0 || Arrays.stream(weights).noneMatch(w -> w > 0)) {
             return 0;
         }
-        MeritGrid part = grid.columns(columns);
-        if (part.cells() == 0) {
-            return 0;
+        // Columns without weight link nothing, so the grid need not be copied for each question.
+        double[] scaled = new double[grid.columns()];
+        double sum = Arrays.stream(weights).sum();
+        for (int i = 0; i < columns.length; i++) {
+            scaled[columns[i]] = weights[i] / sum;
         }
-        double[] scaled = Ranking.scaled(weights, columns.length);
         int home;
         try {
-            home = LinkedPart.homeOfLargest(part, scaled);
+            home = LinkedPart.homeOfLargest(grid, scaled);
         } catch (IllegalArgumentException e) {
             return 0;
         }
-        LinkedPart linked = new LinkedPart(part, scaled, home);
+        LinkedPart linked = new LinkedPart(grid, scaled, home);
         int placed = 0;
-        for (int r = 0; r < part.rows(); r++) {
+        for (int r = 0; r < grid.rows(); r++) {
             double coverage = 0;
-            for (int c = part.start(r); c < part.end(r); c++) {
-                coverage += scaled[part.column(c)];
+            for (int c = grid.start(r); c < grid.end(r); c++) {
+                coverage += scaled[grid.column(c)];
             }
             placed += linked.hasRow(r) && coverage >= Ranking.ENOUGH_COVERAGE - 1e-12 ? 1 : 0;
         }

@@ -14,13 +14,21 @@ final class Entries {
     private final int referenceRow;
 
     private final LevelNoise ofReference;
+    private final LevelNoise.Degrees degrees;
+    /** Of each row that is linked. */
+    private final LevelNoise[] noise;
 
     Entries(MeritGrid grid, double[] weight, StandingFit fit, Reference reference) {
         this.grid = grid;
         this.weight = weight;
         this.fit = fit;
         this.referenceRow = reference instanceof Reference.Row r ? r.row() : -1;
-        this.ofReference = fit.noise(referenceRow >= 0 ? referenceRow : nearestToTypical());
+        this.noise = new LevelNoise[grid.rows()];
+        for (int r = 0; r < noise.length; r++) {
+            noise[r] = fit.linked().hasRow(r) ? fit.noise(r) : LevelNoise.NONE;
+        }
+        this.degrees = fit.degrees();
+        this.ofReference = noise[referenceRow >= 0 ? referenceRow : nearestToTypical()];
     }
 
     /** The reference is at 0; of those placed, or of all that are linked where none is. */
@@ -42,7 +50,7 @@ final class Entries {
     }
 
     LevelNoise noise(int row) {
-        return fit.noise(row);
+        return noise[row];
     }
 
     /** One that has no place. */
@@ -57,13 +65,12 @@ final class Entries {
             OptionalDouble percentile,
             Optional<Standing.Third> third) {
         boolean linked = status != Standing.Status.NOT_LINKED;
-        LevelNoise noise = linked ? fit.noise(row) : LevelNoise.NONE;
         return new Standing.Entry(
                 row,
                 status,
                 linked ? OptionalDouble.of(fit.level(row)) : OptionalDouble.empty(),
-                noise,
-                linked ? Optional.of(interval(row, noise)) : Optional.empty(),
+                noise[row],
+                linked ? Optional.of(interval(row)) : Optional.empty(),
                 fit.coverage(row),
                 Ranking.metrics(grid, weight, row),
                 place,
@@ -72,13 +79,13 @@ final class Entries {
                 knowledge(row));
     }
 
-    private PairComparison.Interval interval(int row, LevelNoise noise) {
+    private PairComparison.Interval interval(int row) {
         return row == referenceRow
                 ? new PairComparison.Interval(1, 1, 0, Double.POSITIVE_INFINITY)
                 : PairComparison.Interval.around(
                         fit.level(row),
-                        LevelNoise.variance(noise, ofReference),
-                        LevelNoise.degrees(noise, ofReference, fit.degrees()));
+                        LevelNoise.variance(noise[row], ofReference),
+                        LevelNoise.degrees(noise[row], ofReference, degrees));
     }
 
     private Standing.Knowledge knowledge(int row) {

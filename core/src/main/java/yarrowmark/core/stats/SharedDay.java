@@ -72,12 +72,19 @@ public record SharedDay(double together, int furtherSessions) {
 
     /** e: sessions beyond the first of each configuration. */
     static int furtherSessions(List<SessionNoise.Cell> cells) {
-        Map<Long, Set<Long>> sessions = new HashMap<>();
+        // Most configurations have one session, so sets are made for the others only.
+        Map<Long, Long> first = new HashMap<>();
+        Map<Long, Set<Long>> further = new HashMap<>();
         int e = 0;
         for (SessionNoise.Cell cell : cells) {
-            Set<Long> own = sessions.computeIfAbsent(cell.configuration(), c -> new HashSet<>());
             for (Sample.OfSession s : cell.sample().sessions()) {
-                e += own.add(s.session()) && own.size() > 1 ? 1 : 0;
+                Long known = first.putIfAbsent(cell.configuration(), s.session());
+                if (known != null && known != s.session()) {
+                    e += further.computeIfAbsent(cell.configuration(), c -> new HashSet<>())
+                                    .add(s.session())
+                            ? 1
+                            : 0;
+                }
             }
         }
         return e;

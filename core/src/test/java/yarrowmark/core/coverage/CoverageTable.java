@@ -5,7 +5,7 @@ import java.util.Locale;
 /** Prints how often intervals, verdicts and places hold, for the table of docs/method.md. Run by bin/bench coverage. */
 public final class CoverageTable {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
-    private static final int WORLDS = SMALLEST ? 2 : 150;
+    private static final int WORLDS = SMALLEST ? 2 : 60;
     private static final int DEVICES = 20;
     private static final int TESTS = 20;
     private static final double RUN = 0.01;

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Random;
+import org.apache.commons.statistics.distribution.TDistribution;
 import org.junit.jupiter.api.Test;
 
 class StudentTTest {
@@ -14,6 +15,18 @@ class StudentTTest {
         assertThat(StudentT.upper(3)).isCloseTo(3.182446305, within(5e-10));
         assertThat(StudentT.upper(10)).isCloseTo(2.228138852, within(5e-10));
         assertThat(StudentT.upper(Double.POSITIVE_INFINITY)).isCloseTo(1.959963985, within(5e-10));
+    }
+
+    @Test
+    void interpolationAgreesWithTheDistributionToElevenDigits() {
+        Random random = new Random(6);
+        for (int i = 0; i < 3_000; i++) {
+            double df = 1 / (random.nextDouble() + 1e-7);
+            double exact = TDistribution.of(df).inverseSurvivalProbability(0.025);
+            assertThat(StudentT.upper(df)).as("%s degrees", df).isCloseTo(exact, within(1e-11 * exact));
+        }
+        assertThat(StudentT.upper(0.5))
+                .isCloseTo(TDistribution.of(0.5).inverseSurvivalProbability(0.025), within(1e-9));
     }
 
     /** The table only saves work: just below and just above the point the answers are those of the point. */

@@ -41,6 +41,7 @@ public final class CompareSpeed {
                     jdbc.queryForObject("select count(*) from reading", Long.class),
                     jdbc.queryForObject("select count(*) from sample", Long.class));
             List<Double> ms = new ArrayList<>();
+            List<Double> bare = new ArrayList<>();
             int lines = 0;
             for (int round = 0; round < ROUNDS; round++) {
                 int first = 1 + round * 13 % (CONFIGURATIONS - 8);
@@ -48,6 +49,14 @@ public final class CompareSpeed {
                         .mapToObj(Integer::toString)
                         .collect(Collectors.joining(","));
                 long start = System.nanoTime();
+                jdbc.query(
+                        "select configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance from sample where configuration_id in ("
+                                + first + "," + others + ")",
+                        (java.sql.ResultSet row) -> {
+                            row.getDouble(5);
+                        });
+                bare.add((System.nanoTime() - start) / 1e6);
+                start = System.nanoTime();
                 Client.Answer answer = owner.get("/api/compare?base=" + first + "&with=" + others);
                 ms.add((System.nanoTime() - start) / 1e6);
                 if (answer.status() != 200) {
@@ -64,6 +73,12 @@ public final class CompareSpeed {
                     lines,
                     later.get(later.size() / 2),
                     later.get((int) (0.95 * (later.size() - 1))));
+            Collections.sort(bare);
+            System.out.printf(
+                    Locale.ROOT,
+                    "  bare SQL of their sample rows: median %.1f ms   ratio %.2f%n",
+                    bare.get(bare.size() / 2),
+                    later.get(later.size() / 2) / bare.get(bare.size() / 2));
         }
     }
 
@@ -110,7 +125,7 @@ public final class CompareSpeed {
                 + ", r.configuration_id, 100 * exp(0.3 * rand(3) + r.configuration_id / 900) , 0.01 from run r where r.test_id > "
                 + test);
         jdbc.update(
-                "insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) select configuration_id, metric_id, count(*), avg(ln(value)), var_pop(ln(value)) * count(*), avg(pow(resolution / value, 2)) / 12 from reading group by configuration_id, metric_id");
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select configuration_id, metric_id, 1, count(*), avg(ln(value)), var_pop(ln(value)) * count(*), avg(pow(resolution / value, 2)) / 12 from reading group by configuration_id, metric_id");
         jdbc.execute("analyze table sample, reading, run");
     }
 }

@@ -67,15 +67,16 @@ public final class StandingsSpeed {
                 long start = System.nanoTime();
                 double[] sum = new double[1];
                 jdbc.query(
-                        "select configuration_id, metric_id, n, mean, sum_squares, resolution_variance from sample",
+                        "select configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance from sample",
                         ps -> {},
                         (java.sql.ResultSet row) -> {
                             sum[0] += row.getLong(1)
                                     + row.getLong(2)
-                                    + row.getInt(3)
-                                    + row.getDouble(4)
+                                    + row.getLong(3)
+                                    + row.getInt(4)
                                     + row.getDouble(5)
-                                    + row.getDouble(6);
+                                    + row.getDouble(6)
+                                    + row.getDouble(7);
                         });
                 bare.add((System.nanoTime() - start) / 1e6);
                 Client.Answer typed = owner.post(
@@ -172,9 +173,9 @@ public final class StandingsSpeed {
                 + " + seq, " + test
                 + " + seq, 'rate', concat('Many test ', seq), 'MB/s', 'MORE_IS_BETTER', 'RATIO', 1 from seq_1_to_1000");
         jdbc.update(
-                "insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) select c.seq, "
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select c.seq, "
                         + metric
-                        + " + m.seq, 3, 4 + 0.3 * sin(c.seq), 0.0002, 1e-8 from seq_1_to_10 c join seq_1_to_1000 m");
+                        + " + m.seq, 1, 3, 4 + 0.3 * sin(c.seq), 0.0002, 1e-8 from seq_1_to_10 c join seq_1_to_1000 m");
     }
 
     private static void fill(JdbcTemplate jdbc) {
@@ -209,10 +210,14 @@ public final class StandingsSpeed {
                 + " + seq, 'rate', concat('Bulk test ', seq), 'MB/s', 'MORE_IS_BETTER', 'RATIO', 1 from seq_1_to_"
                 + TESTS);
         jdbc.update(
-                "insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) select c.seq, "
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select c.seq, "
                         + metric
-                        + " + m.seq, 3, 4 + 0.3 * sin(c.seq) + 0.05 * rand(5), 0.0002 * rand(6), 1e-8 from seq_1_to_"
+                        + " + m.seq, c.seq, 3, 4 + 0.3 * sin(c.seq) + 0.05 * rand(5), 0.0002 * rand(6), 1e-8 from seq_1_to_"
                         + CONFIGURATIONS + " c join seq_1_to_" + TESTS + " m where rand(7) < 0.8");
+        // One configuration in ten was measured on a second day.
+        jdbc.update(
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select configuration_id, metric_id, 100000 + session_id, 3, mean + 0.01 * (rand(8) - 0.5), 0.0002 * rand(9), 1e-8 from sample where configuration_id mod 10 = 0 and metric_id > "
+                        + metric);
         jdbc.execute("analyze table sample, fact, configuration");
     }
 }

@@ -191,7 +191,7 @@ public final class LedgerPageSpeed {
         jdbc.update(
                 "insert into set_aside (reading_id, reason, person, at) select id, 'An update ran', 'wren', utc_timestamp(3) from reading where id mod 50 = 0");
         jdbc.update(
-                "insert into sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) select rd.configuration_id, rd.metric_id, count(*), avg(ln(value)), coalesce(var_pop(ln(value)), 0) * count(*), 0 "
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select rd.configuration_id, rd.metric_id, 1, count(*), avg(ln(value)), coalesce(var_pop(ln(value)), 0) * count(*), 0 "
                         + "from reading rd where not exists (select 1 from set_aside a where a.reading_id = rd.id) group by rd.configuration_id, rd.metric_id");
         jdbc.execute("analyze table run, reading, set_aside, sample, configuration, fact");
     }
