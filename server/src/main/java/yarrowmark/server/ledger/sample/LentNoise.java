@@ -97,7 +97,8 @@ public class LentNoise implements Mirror {
                     .map(SessionNoise::variance)
                     .orElse(Double.NaN);
         }
-        SharedDay found = SharedDay.fit(cells(samples.ofMetrics(index.keySet()), index), variance);
+        List<Samples.SampleRow> rows = samples.ofMetrics(index.keySet());
+        SharedDay found = SharedDay.fit(cells(rows, measuredAgain(rows), index), variance);
         synchronized (dayLock) {
             if (dayChanges == before) {
                 day = found;
@@ -106,30 +107,61 @@ public class LentNoise implements Mirror {
         return found;
     }
 
-    private static List<SessionNoise.Cell> cells(List<Samples.SampleRow> rows, Map<Long, Integer> index) {
+    /**
+     * Configurations with a second session: the others say nothing about days, and most are others.
+     *
+     * @param rows those of a configuration one after the other
+     */
+    private static Set<Long> measuredAgain(List<Samples.SampleRow> rows) {
+        Set<Long> again = new HashSet<>();
+        long configuration = -1;
+        long first = 0;
+        boolean noted = false;
+        for (Samples.SampleRow row : rows) {
+            if (row.configurationId() != configuration) {
+                configuration = row.configurationId();
+                first = row.sample().sessions().get(0).session();
+                noted = false;
+            }
+            if (!noted) {
+                for (Sample.OfSession s : row.sample().sessions()) {
+                    noted |= s.session() != first;
+                }
+                if (noted) {
+                    again.add(configuration);
+                }
+            }
+        }
+        return again;
+    }
+
+    private static List<SessionNoise.Cell> cells(
+            List<Samples.SampleRow> rows, Set<Long> again, Map<Long, Integer> index) {
         return rows.stream()
+                .filter(r -> again.contains(r.configurationId()))
                 .map(r -> new SessionNoise.Cell(r.configurationId(), sure(index, r.metricId()), r.sample()))
                 .toList();
     }
 
     /** Whole suite versions at once: their tests lend to one another how days differ. */
-    private Map<Long, Noise> found(Set<Long> versions, Collection<MetricRow> all) {
+    private Map<Long, Noise> found(Set<Long> versions, Collection<MetricRow> every) {
         Map<Long, Long> before = versions.stream().collect(Collectors.toMap(v -> v, v -> changes.getOrDefault(v, 0L)));
-        Map<Long, List<MetricRow>> byVersion = all.stream()
+        Map<Long, List<MetricRow>> byVersion = every.stream()
                 .filter(m -> versions.contains(m.suiteVersionId()))
                 .collect(Collectors.groupingBy(MetricRow::suiteVersionId, LinkedHashMap::new, Collectors.toList()));
         List<MetricRow> near = byVersion.values().stream().flatMap(List::stream).toList();
         Set<LendsNothing.Place> silent = lendsNothing.among(near);
         near.stream().filter(MetricRow::capped).forEach(m -> capped.add(m.suiteVersionId()));
-        Map<Long, List<Samples.SampleRow>> rows = samples
-                .ofMetrics(near.stream().map(MetricRow::id).toList())
-                .stream()
+        List<Samples.SampleRow> all =
+                samples.ofMetrics(near.stream().map(MetricRow::id).toList());
+        Map<Long, List<Samples.SampleRow>> rows = all.stream()
                 .filter(r ->
                         silent.isEmpty() || !silent.contains(new LendsNothing.Place(r.configurationId(), r.metricId())))
                 .collect(Collectors.groupingBy(Samples.SampleRow::metricId));
+        Set<Long> again = measuredAgain(all);
         Map<Long, Noise> found = new HashMap<>();
         byVersion.forEach((version, metrics) -> {
-            found.putAll(ofVersion(metrics, rows));
+            found.putAll(ofVersion(metrics, rows, again));
             boolean unchanged = changes.getOrDefault(version, 0L).equals(before.get(version));
             for (MetricRow m : metrics) {
                 versionOf.put(m.id(), version);
@@ -142,7 +174,8 @@ public class LentNoise implements Mirror {
         return found;
     }
 
-    private static Map<Long, Noise> ofVersion(List<MetricRow> metrics, Map<Long, List<Samples.SampleRow>> rows) {
+    private static Map<Long, Noise> ofVersion(
+            List<MetricRow> metrics, Map<Long, List<Samples.SampleRow>> rows, Set<Long> again) {
         // Ratios and differences have noise of different kinds, so neither lends to the other.
         List<MetricRow> ratios =
                 metrics.stream().filter(m -> m.scale() == Scale.RATIO).toList();
@@ -171,24 +204,24 @@ public class LentNoise implements Mirror {
             index.put(m.id(), index.size());
             cells.addAll(own);
         }
-        List<Optional<SessionNoise>> days = SessionNoise.fit(cells(cells, index), priors);
+        List<Optional<SessionNoise>> days = SessionNoise.fit(cells(cells, again, index), priors);
         for (int j = 0; j < priors.size(); j++) {
             noise.put(ratios.get(j).id(), new Noise(priors.get(j), days.get(j), sources.get(j)));
         }
         for (MetricRow m : metrics) {
             if (m.scale() != Scale.RATIO) {
-                noise.put(m.id(), ofDifferences(rows.getOrDefault(m.id(), List.of())));
+                noise.put(m.id(), ofDifferences(rows.getOrDefault(m.id(), List.of()), again));
             }
         }
         return noise;
     }
 
-    private static Noise ofDifferences(List<Samples.SampleRow> rows) {
+    private static Noise ofDifferences(List<Samples.SampleRow> rows, Set<Long> again) {
         Optional<NoisePrior> prior =
                 NoisePrior.fit(rows.stream().map(Samples.SampleRow::sample).toList());
         Optional<SessionNoise> days = rows.isEmpty()
                 ? Optional.empty()
-                : SessionNoise.ofOneMetric(cells(rows, Map.of(rows.get(0).metricId(), 0)), prior);
+                : SessionNoise.ofOneMetric(cells(rows, again, Map.of(rows.get(0).metricId(), 0)), prior);
         return new Noise(prior, days, prior.isPresent() ? Noise.Source.METRIC : Noise.Source.NOTHING);
     }
 

@@ -59,7 +59,7 @@ public class SampleMirror implements Mirror {
                 }
             }
         }
-        return SampleRows.taken(taken, take, rows);
+        return taken.of(rows, take);
     }
 
     private synchronized List<Own> current() {

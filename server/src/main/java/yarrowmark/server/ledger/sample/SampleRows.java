@@ -36,20 +36,6 @@ final class SampleRows {
         return read.rows;
     }
 
-    /** Those sessions alone that are taken. */
-    static List<SampleRow> taken(TakenSessions sessions, Take take, List<SampleRow> rows) {
-        List<SampleRow> kept = new ArrayList<>(rows.size());
-        for (SampleRow row : rows) {
-            Sample sample = sessions.of(row.sample(), take);
-            if (sample == row.sample()) {
-                kept.add(row);
-            } else if (sample != null) {
-                kept.add(new SampleRow(row.configurationId(), row.metricId(), sample));
-            }
-        }
-        return kept;
-    }
-
     private void add(long configurationId, long metricId, Sample.OfSession session) {
         if (configurationId != configuration || metricId != metric) {
             close();

@@ -183,6 +183,6 @@ public class Samples {
 
     private List<SampleRow> where(String column, Collection<Long> ids, Take take) {
         String numbers = ids.stream().map(String::valueOf).collect(Collectors.joining(","));
-        return SampleRows.taken(taken, take, SampleRows.read(jdbc, " where " + column + " in (" + numbers + ")"));
+        return taken.of(SampleRows.read(jdbc, " where " + column + " in (" + numbers + ")"), take);
     }
 }

@@ -1,5 +1,6 @@
 package yarrowmark.server.ledger.sample;
 
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumSet;
@@ -49,16 +50,28 @@ public class TakenSessions implements Mirror {
         this.events = events;
     }
 
-    /** The sessions of a sample that are taken; null where none is. */
-    @Nullable
-    Sample of(Sample sample, Take take) {
+    /** Those sessions alone that are taken; a sample none of whose sessions is falls away. */
+    List<Samples.SampleRow> of(List<Samples.SampleRow> rows, Take take) {
         if (take == Take.ALL) {
-            return sample;
+            return rows;
         }
         Known now = known();
         if (take == Take.USUAL && now.notCounted().isEmpty()) {
-            return sample;
+            return rows;
         }
+        List<Samples.SampleRow> kept = new ArrayList<>(rows.size());
+        for (Samples.SampleRow row : rows) {
+            Sample sample = of(now, row.sample(), take);
+            if (sample == row.sample()) {
+                kept.add(row);
+            } else if (sample != null) {
+                kept.add(new Samples.SampleRow(row.configurationId(), row.metricId(), sample));
+            }
+        }
+        return kept;
+    }
+
+    private static @Nullable Sample of(Known now, Sample sample, Take take) {
         List<Sample.OfSession> all = sample.sessions();
         List<Sample.OfSession> taken =
                 all.stream().filter(s -> isTaken(now, s.session(), take)).toList();
