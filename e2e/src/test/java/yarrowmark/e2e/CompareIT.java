@@ -76,6 +76,30 @@ class CompareIT extends AtTheDemo {
     }
 
     @Test
+    void aPartIsLeftOutAndTakenInAgainAndALineOpensIntoItsSessions() {
+        folio();
+        String whole = overall();
+        browser.see("//button[starts-with(@aria-label, 'Leave out Storage')]").sendKeys(Keys.ENTER);
+        browser.seeText("Left out here: Storage");
+        browser.until("another overall", Browser.PATIENCE, () -> !overall().equals(whole));
+        assertThat(browser.driver().getCurrentUrl()).contains("without");
+        browser.driver().navigate().refresh();
+        browser.seeText("Left out here: Storage");
+        browser.see("//button[@aria-label='Take Storage in again']").click();
+        browser.until("the whole again", Browser.PATIENCE, () -> overall().equals(whole));
+        browser.seeText("day to day included");
+
+        // The first on the shelf was measured on two days.
+        browser.open(program.address() + "compare?ids=%5B1%2C4%5D&base=1");
+        browser.see("//h2[.='Overall']");
+        browser.see("(//*[@role='row']//button[@aria-expanded])[1]").click();
+        browser.seeText("Its sessions: runs of one session are not independent of each other.");
+        browser.press("Leave this test out");
+        browser.seeText("Left out here: Weir hash");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
     void missingRunsBecomeAPlan() {
         folio();
         browser.press("Plan the missing runs");

@@ -311,9 +311,9 @@ class ComparisonService {
 
     /** How the purpose weighs these, which all of those compared have. */
     static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
-        List<MetricRow> counted = metrics.stream()
+        List<MetricRow> counted = MetricRow.withoutTotals(metrics.stream()
                 .filter(m -> m.main() && m.scale() == Scale.RATIO)
-                .toList();
+                .toList());
         Map<Long, Double> weights = new HashMap<>();
         try {
             double[] spread = purpose.weighing().spread(counted);

@@ -2,6 +2,8 @@ package yarrowmark.server.catalog;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.measure.Direction;
@@ -93,6 +95,14 @@ public record MetricRow(
     /** Under which keys it can be left out of a whole: "group:" and its name, "suite:" or "test:" and its number. */
     public List<String> partKeys() {
         return List.of("group:" + group.name(), "suite:" + suiteVersionId, "test:" + testId);
+    }
+
+    /** Of a total and its parts only the parts: weighed beside each other, the parts would count twice. */
+    public static List<MetricRow> withoutTotals(List<MetricRow> metrics) {
+        Set<Long> ids = metrics.stream().map(MetricRow::id).collect(Collectors.toSet());
+        return metrics.stream()
+                .filter(m -> m.given() || m.inputs().values().stream().noneMatch(ids::contains))
+                .toList();
     }
 
     /** Whether a person types, pastes or measures it, rather than the server computing it. */

@@ -95,7 +95,11 @@ class PooledSamples {
         main.stream()
                 .filter(ask::leavesOut)
                 .forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "left out here")));
-        List<MetricRow> counted = main.stream().filter(m -> !ask.leavesOut(m)).toList();
+        List<MetricRow> parts = main.stream().filter(m -> !ask.leavesOut(m)).toList();
+        List<MetricRow> counted = MetricRow.withoutTotals(parts);
+        parts.stream()
+                .filter(m -> !counted.contains(m))
+                .forEach(m -> leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "its parts are weighed already")));
         if (!Boolean.TRUE.equals(ask.fresh())) {
             return counted;
         }

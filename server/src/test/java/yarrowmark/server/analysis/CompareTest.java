@@ -306,6 +306,51 @@ class CompareTest {
                 .isEqualTo(3);
     }
 
+    /** Said to count, and made of two that count: it is compared, and weighed nowhere. */
+    @Test
+    void aTotalIsNeverWeighedBesideItsParts() {
+        String lines = "Weir, 1, more\nPack, 1, more";
+        lab.suite(lines);
+        assertThat(lab.owner()
+                        .post(
+                                "/api/suite-versions/" + lab.version() + "/computed",
+                                Map.of(
+                                        "name",
+                                        "Both",
+                                        "unit",
+                                        "1",
+                                        "direction",
+                                        "MORE_IS_BETTER",
+                                        "scale",
+                                        "RATIO",
+                                        "group",
+                                        "STORAGE",
+                                        "main",
+                                        true,
+                                        "formula",
+                                        "a + b",
+                                        "inputs",
+                                        Map.of("a", lab.metric(0), "b", lab.metric(1))))
+                        .status())
+                .isEqualTo(200);
+        measured(lines, base, runs("100.1", "101.2", "99.3"), runs("200.1", "201.3", "199.2"));
+        measured(lines, other, runs("110.1", "111.2", "109.3"), runs("240.1", "241.3", "239.2"));
+        JsonNode comparison = compared("&suite=" + lab.version(), other);
+        assertThat(comparison.path("rows")).hasSize(3);
+        assertThat(comparison
+                        .path("sides")
+                        .get(0)
+                        .path("overall")
+                        .path("shared")
+                        .asInt())
+                .isEqualTo(2);
+        assertThat(cell(comparison, "Both", 0).path("percent").isMissingNode()).isTrue();
+        JsonNode standing =
+                lab.owner().get("/api/standings?suite=" + lab.version()).body();
+        assertThat(standing.path("metrics")).hasSize(2);
+        assertThat(standing.path("leftOut").toString()).contains("its parts are weighed already");
+    }
+
     @Test
     void aTestTheBaseHasNotRunIsALineAllTheSame() {
         long third = lab.configuration(Map.of("firmware.version", "2.0"));

@@ -180,7 +180,7 @@ class ConditionsTest {
         JsonNode outcome = outcome(begun);
         assertThat(outcome.path("refused")).as(outcome.toString()).isEmpty();
         String back = new String(owner.open("/api/ledger/csv").readAllBytes(), StandardCharsets.UTF_8);
-        assertThat(back.lines().findFirst().orElseThrow()).endsWith("power,recording,other work");
+        assertThat(back.lines().findFirst().orElseThrow()).endsWith("power,recording,other work,computed");
         assertThat(back).contains(",mains,yes,");
 
         JsonNode refused = outcome(owner.postBytes(

@@ -389,7 +389,9 @@ final class ImportReading {
                 kind.isSeries() ? TestLines.kind(unit) : kind,
                 choices,
                 group,
-                metrics.isEmpty() || metrics.keySet().iterator().next().equals(name.toLowerCase(Locale.ROOT)));
+                !row.cell(LedgerCsv.COMPUTED).equalsIgnoreCase("yes")
+                        && (metrics.isEmpty()
+                                || metrics.keySet().iterator().next().equals(name.toLowerCase(Locale.ROOT))));
     }
 
     /** Whether the ledger has this very row; where it has something else for the run, the row is refused. */

@@ -55,7 +55,11 @@ class LedgerCsv {
             "note",
             ImportConditions.POWER,
             ImportConditions.RECORDING,
-            ImportConditions.OTHER_WORK);
+            ImportConditions.OTHER_WORK,
+            COMPUTED);
+    /** Says of a value that it was computed from others of its session: an import never weighs it beside them. */
+    static final String COMPUTED = "computed";
+
     private static final String FROM =
             """
         from Run r join TestDefinition t on t.id = r.testId join t.suiteVersion v join v.suite s join Session se on se.id = r.sessionId
@@ -86,7 +90,7 @@ class LedgerCsv {
         header.addAll(AFTER_FACTS);
         TypedQuery<Object[]> query = condition.bound(entities.createQuery(
                 "select k.name, m.name, m.deviceClass, u.label, c.name, c.id, s.name, v.version, v.mode, t.name, x.name, x.unit, x.direction, "
-                        + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices, se.onMains, se.recording, se.otherWork "
+                        + "se.planName, se.startedAt, r.runNumber, r.attempt, r.finishedAt, r.state, r.reason, r.reasonWords, rd.value, rd.resolution, a.reason, t.testGroup, x.kind, x.scale, x.choices, se.onMains, se.recording, se.otherWork, x.formula "
                         + FROM + condition.where() + " order by r.finishedAt, r.id, rd.id",
                 Object[].class));
         query.setHint("org.hibernate.fetchSize", 2_000);
@@ -139,6 +143,7 @@ class LedgerCsv {
         cells.add(r[28] == null ? null : (Boolean) r[28] ? "mains" : "battery");
         cells.add(yes((Boolean) r[29]));
         cells.add(yes((Boolean) r[30]));
+        cells.add(r[31] == null ? null : "yes");
         try {
             csv.printRecord(cells);
         } catch (IOException e) {

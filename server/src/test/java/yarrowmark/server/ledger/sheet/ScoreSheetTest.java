@@ -253,7 +253,7 @@ class ScoreSheetTest {
             assertThat(rows).hasSize(3);
             assertThat(csv.getHeaderNames())
                     .startsWith("maker", "model", "class", "unit", "configuration")
-                    .endsWith("counted", "note", "power", "recording", "other work");
+                    .endsWith("counted", "note", "power", "recording", "other work", "computed");
             assertThat(rows.get(0).get("value")).isEqualTo("1310.5");
             assertThat(rows.get(0).get("version")
                             + rows.get(0).get("mode")
