@@ -30,6 +30,9 @@ class LedgerCsv {
     /** Columns of every such file, which an import understands as well; those of the facts stand between the two. */
     static final List<String> BEFORE_FACTS = List.of("maker", "model", "class", "unit", "configuration");
 
+    /** Says of a value that it was computed from others of its session: an import never weighs it beside them. */
+    static final String COMPUTED = "computed";
+
     static final List<String> AFTER_FACTS = List.of(
             "suite",
             "version",
@@ -57,9 +60,6 @@ class LedgerCsv {
             ImportConditions.RECORDING,
             ImportConditions.OTHER_WORK,
             COMPUTED);
-    /** Says of a value that it was computed from others of its session: an import never weighs it beside them. */
-    static final String COMPUTED = "computed";
-
     private static final String FROM =
             """
         from Run r join TestDefinition t on t.id = r.testId join t.suiteVersion v join v.suite s join Session se on se.id = r.sessionId
