@@ -114,8 +114,8 @@ public final class StandingsViewSpeed {
                                 + "'), 256), c.created_at FROM configuration c JOIN unit o ON o.id = c.unit_id JOIN unit u ON u.model_id = o.model_id AND u.label = 'Copy "
                                 + copy + "' WHERE o.label = 'Unit 1'");
                 sql.execute(
-                        "INSERT INTO sample (configuration_id, metric_id, n, mean, sum_squares, resolution_variance) "
-                                + "SELECT n.id, s.metric_id, s.n, s.mean + 0.02 * " + copy
+                        "INSERT INTO sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) "
+                                + "SELECT n.id, s.metric_id, s.session_id, s.n, s.mean + 0.02 * " + copy
                                 + " * SIN(n.id), s.sum_squares, s.resolution_variance FROM configuration n "
                                 + "JOIN configuration c ON n.fingerprint = SHA2(CONCAT(c.id, '-" + copy
                                 + "'), 256) JOIN sample s ON s.configuration_id = c.id");
