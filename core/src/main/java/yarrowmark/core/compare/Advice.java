@@ -19,9 +19,14 @@ final class Advice {
     static RunsNeeded of(Sample a, Sample base, Noise noise, PairComparison.Parts parts, double target) {
         Side one = new Side(noise.working(a), a);
         Side other = new Side(noise.working(base), base);
-        return parts.sessions() > parts.runs()
+        if (parts.sessions() > parts.runs()) {
+            return sessions(one, other, noise.days().orElseThrow(), target);
+        }
+        RunsNeeded byRuns = runs(one, other, noise, target);
+        // Where hardly a second session is known, it is the days that keep it open, and no number of runs ends that.
+        return byRuns instanceof RunsNeeded.MoreThanMost && parts.sessions() > 0
                 ? sessions(one, other, noise.days().orElseThrow(), target)
-                : runs(one, other, noise, target);
+                : byRuns;
     }
 
     private record Side(WorkingVariance work, Sample sample) {

@@ -175,6 +175,20 @@ class PairComparisonTest {
                 .isInstanceOf(RunsNeeded.MoreThanMost.class);
     }
 
+    /** One further session is known, so its noise has hardly a degree of freedom: only further sessions can help. */
+    @Test
+    void whereDaysAreHardlyKnownItAsksForSessionsThoughRunsDifferMore() {
+        Noise noise = new Noise(NOISE_A, Optional.of(new SessionNoise(1e-5, 1, 4e-5)), Noise.Source.METRIC);
+        PairComparison c = PairComparison.of(
+                ExampleSamples.one(more(102, 103, 101)),
+                ExampleSamples.one(more(100, 101, 99)),
+                noise,
+                Materiality.USUAL);
+        assertThat(c.parts().runs()).isGreaterThan(c.parts().sessions());
+        assertThat(c.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+        assertThat(c.runsNeeded()).isInstanceOf(RunsNeeded.Sessions.class);
+    }
+
     /** By the sections' formulas, written once more: k sessions of three runs a side. */
     private static boolean enough(int k, PairComparison c) {
         double work = NOISE_A.orElseThrow().variance();
