@@ -8,6 +8,7 @@ import { Empty, Ready } from '../ui/states.tsx';
 import { ComputedForm } from './ComputedForm.tsx';
 import { howMeasured } from './how.ts';
 import { JoinPart } from './JoinPart.tsx';
+import { Repeatability } from './Repeatability.tsx';
 import { RuleForm } from './RuleForm.tsx';
 import { suites, type SuiteOfTests } from './suites.ts';
 import { TotalForm } from './TotalForm.tsx';
@@ -126,6 +127,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
                   </span>
                 </span>
               )}
+              {!t.retired && t.metrics[0]?.scale === 'RATIO' && <Repeatability test={t} />}
               {t.metrics.length > 1 && (
                 <span className="small w-full">
                   Also:{' '}
