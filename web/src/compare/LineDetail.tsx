@@ -26,10 +26,15 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
   const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
   const navigate = getRouteApi('/compare').useNavigate();
   const metric = useQuery({
-    queryKey: ['compared-metric', row.metric.id, ids],
+    queryKey: ['compared-metric', row.metric.id, ids, comparison.take, comparison.baseTake],
     queryFn: () =>
       value(
-        api.GET('/api/compare/metrics/{metricId}', { params: { path: { metricId: row.metric.id }, query: { ids } } }),
+        api.GET('/api/compare/metrics/{metricId}', {
+          params: {
+            path: { metricId: row.metric.id },
+            query: { ids, take: comparison.take, baseTake: comparison.baseTake },
+          },
+        }),
       ),
   });
   return (
@@ -101,14 +106,14 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
     <div className="mt-2 overflow-x-auto">
       <table className="w-full max-w-[980px]">
         <tbody>
-          {data.sides.map((s) => {
+          {data.sides.map((s, side) => {
             const c =
               s.configurationId === comparison.base.id
                 ? comparison.base
                 : comparison.sides.find((o) => o.configuration.id === s.configurationId)!.configuration;
             const at = slot(c.id);
             return (
-              <tr key={s.configurationId} className="border-b border-hair-2 align-middle">
+              <tr key={side} className="border-b border-hair-2 align-middle">
                 <th scope="row" className="w-52 py-1 pr-3 text-left font-normal">
                   <span className="flex items-center gap-1.5">
                     {at !== null && <MarkSign slot={at} size={13} />}

@@ -1,7 +1,6 @@
 import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../api/client.ts';
 import { day, reading } from '../format/format.ts';
-import { sessionsOf } from './sessions.ts';
 
 /** A line by the sessions behind it: how the days differ, and under which conditions each was. */
 export function SessionsPart({
@@ -16,7 +15,7 @@ export function SessionsPart({
       s.configurationId === comparison.base.id
         ? comparison.base
         : comparison.sides.find((o) => o.configuration.id === s.configurationId)!.configuration,
-    sessions: sessionsOf(s, data.metric.scale),
+    sessions: s.sessions,
   }));
   if (sides.every((s) => s.sessions.length < 2)) return null;
   return (
@@ -36,12 +35,12 @@ export function SessionsPart({
       <tbody>
         {sides.flatMap(({ configuration: c, sessions }) =>
           sessions.map((s) => (
-            <tr key={`${c.id}-${s.id}`}>
+            <tr key={`${c.id}-${s.sessionId}`}>
               <td>
                 {c.model}, {c.name}
               </td>
               <td>
-                <Link to="/ledger" search={{ session: s.id }} className="link">
+                <Link to="/ledger" search={{ session: s.sessionId }} className="link">
                   {day(s.at)}
                 </Link>
               </td>

@@ -216,8 +216,8 @@ describe('the other pictures', () => {
     const data = {
       metric: row(1, 'Read').metric,
       sides: [
-        { configurationId: 1, readings: [line(100), line(70, 'An update ran')] },
-        { configurationId: 2, readings: [] },
+        { configurationId: 1, sessions: [], readings: [line(100), line(70, 'An update ran')] },
+        { configurationId: 2, sessions: [], readings: [] },
       ],
       others: [],
     } as Schemas['ComparedMetric'];

@@ -183,7 +183,8 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
             , since {moment(session.startedAt)}
             {session.onMains !== undefined && (session.onMains ? ', plugged in' : ', on battery')}
             {session.roomTemperature !== undefined && `, ${session.roomTemperature} °C`}
-            {session.recording && ', while the screen is recorded'}.
+            {session.recording && ', while the screen is recorded'}
+            {session.otherWork && ', with other work going on'}.
           </>
         }
       >

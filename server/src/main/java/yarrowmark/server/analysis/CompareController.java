@@ -71,8 +71,11 @@ class CompareController {
     /** The single readings behind one line of a comparison. */
     @GetMapping("/metrics/{metricId}")
     ComparedReadings.ComparedMetric metric(
-            @PathVariable long metricId, @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
-        return readings.of(metricId, ids);
+            @PathVariable long metricId,
+            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids,
+            @RequestParam(defaultValue = "USUAL") Take take,
+            @RequestParam(required = false) @Nullable Take baseTake) {
+        return readings.of(metricId, ids, take, baseTake == null ? take : baseTake);
     }
 
     /** Suites' own totals, from the parts that both have. */

@@ -2,13 +2,16 @@ package yarrowmark.server.analysis;
 
 import static yarrowmark.server.platform.Sure.sure;
 
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.LongPredicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -16,12 +19,16 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.curve.Curve;
 import yarrowmark.core.curve.FrameTimes;
 import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.line.ReadingLines;
 import yarrowmark.server.ledger.sample.Samples;
+import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.TakenSessions;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.Shelf;
@@ -35,8 +42,12 @@ class ComparedReadings {
     record ReadingsOf(
             long configurationId,
             List<ReadingLines.ReadingLine> readings,
+            List<SessionMean> sessions,
             @Nullable CurveOf curve,
             @Nullable FramesOf frames) {}
+
+    /** One session of a side. @param mean of what counts, geometric for ratios. @param at when its first reading was finished */
+    record SessionMean(long sessionId, Instant at, int runs, double mean, List<String> conditions) {}
 
     record Elsewhere(ConfigurationRow configuration, double value) {}
 
@@ -56,17 +67,19 @@ class ComparedReadings {
     private final ReadingLines lines;
     private final Samples samples;
     private final Shelf shelf;
+    private final TakenSessions taken;
 
-    ComparedReadings(Catalog catalog, ReadingLines lines, Samples samples, Shelf shelf) {
+    ComparedReadings(Catalog catalog, ReadingLines lines, Samples samples, Shelf shelf, TakenSessions taken) {
+        this.taken = taken;
         this.catalog = catalog;
         this.lines = lines;
         this.samples = samples;
         this.shelf = shelf;
     }
 
-    /** @param ids the base first */
+    /** @param ids the base first; once more where it is held against itself under another condition */
     @Transactional(readOnly = true)
-    public ComparedMetric of(long metricId, List<Long> ids) {
+    public ComparedMetric of(long metricId, List<Long> ids, Take take, Take baseTake) {
         List<MetricRow> all = catalog.metrics();
         MetricRow metric = all.stream()
                 .filter(m -> m.id() == metricId)
@@ -87,7 +100,10 @@ class ComparedReadings {
         List<ReadingsOf> sides = new ArrayList<>();
         Curve base = null;
         for (long id : ids) {
-            List<ReadingLines.ReadingLine> own = found.getOrDefault(id, List.of());
+            LongPredicate in = taken.taken(sides.isEmpty() ? baseTake : take);
+            List<ReadingLines.ReadingLine> own = found.getOrDefault(id, List.of()).stream()
+                    .filter(l -> in.test(l.sessionId()))
+                    .toList();
             ReadingLines.ReadingLine last = own.stream()
                     .filter(l -> l.asideReason() == null && points.containsKey(l.id()))
                     .max(Comparator.comparing(ReadingLines.ReadingLine::id))
@@ -97,6 +113,7 @@ class ComparedReadings {
             sides.add(new ReadingsOf(
                     id,
                     own,
+                    sessions(own, metric),
                     curve == null || last == null
                             ? null
                             : new CurveOf(
@@ -112,6 +129,37 @@ class ComparedReadings {
             base = base == null ? curve : base;
         }
         return new ComparedMetric(metric, sides, elsewhere(metric, members, Set.copyOf(ids)));
+    }
+
+    private static List<SessionMean> sessions(List<ReadingLines.ReadingLine> own, MetricRow metric) {
+        Map<Long, List<ReadingLines.ReadingLine>> by = own.stream()
+                .filter(l -> l.asideReason() == null)
+                .collect(Collectors.groupingBy(
+                        ReadingLines.ReadingLine::sessionId, LinkedHashMap::new, Collectors.toList()));
+        return by.entrySet().stream()
+                .map(e -> new SessionMean(
+                        e.getKey(),
+                        e.getValue().stream()
+                                .map(ReadingLines.ReadingLine::finishedAt)
+                                .min(Comparator.naturalOrder())
+                                .orElseThrow(),
+                        e.getValue().size(),
+                        Merit.toValue(
+                                SampleMoments.of(
+                                                e.getValue().stream()
+                                                        .map(l -> new Measured(l.value(), l.resolution()))
+                                                        .toList(),
+                                                metric.direction(),
+                                                metric.scale())
+                                        .mean(),
+                                metric.direction(),
+                                metric.scale()),
+                        e.getValue().stream()
+                                .flatMap(l -> l.conditions().stream())
+                                .distinct()
+                                .toList()))
+                .sorted(Comparator.comparing(SessionMean::at))
+                .toList();
     }
 
     private List<Elsewhere> elsewhere(MetricRow metric, Set<Long> members, Set<Long> here) {

@@ -138,7 +138,9 @@ class ComparisonService {
         Table table = table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
         Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
-        Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids);
+        List<SessionConditions> ofBase = sessions.conditions(Set.of(question.base()), taken.taken(question.baseTake()))
+                .getOrDefault(question.base(), List.of());
+        Map<Long, List<SessionConditions>> conditions = sessions.conditions(others, taken.taken(question.take()));
         Left left = new Left();
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
@@ -175,8 +177,7 @@ class ComparisonService {
                 .map(s -> {
                     DifferencePage changed = sure(differing, s.configuration().id());
                     List<SessionConditions.Difference> elsewise = SessionConditions.between(
-                            conditions.getOrDefault(question.base(), List.of()),
-                            conditions.getOrDefault(s.configuration().id(), List.of()));
+                            ofBase, conditions.getOrDefault(s.configuration().id(), List.of()));
                     return new Comparison.Side(
                             s.configuration(),
                             s.overall(),

@@ -92,6 +92,12 @@ class ConditionsTest {
         assertThat(ratio(other, "")).isCloseTo(1.2, within(0.01));
         assertThat(compared(other, "").path("notCounted").asInt()).isEqualTo(1);
         assertThat(compared(other, "").path("take").asString()).isEqualTo("USUAL");
+        assertThat(compared(other, "").path("sides").get(0).path("conditions").toString())
+                .as("what is not taken changed nothing")
+                .doesNotContain("RECORDING");
+        session(base, Map.of("recording", false), "100", "101", "99");
+        assertThat(compared(other, "").path("sides").get(0).path("conditions").toString())
+                .doesNotContain("RECORDING");
         assertThat(ratio(other, "&take=ALL")).isBetween(0.8, 0.9);
         assertThat(ratio(other, "&take=RECORDED&baseTake=USUAL")).isCloseTo(0.6, within(0.01));
         assertThat(compared(other, "&take=RECORDED")
@@ -117,8 +123,22 @@ class ConditionsTest {
     /** The same configuration, with and without recording: no fact had to be invented for it. */
     @Test
     void withAndWithoutOfOneConfiguration() {
+        session(base, Map.of("recording", false), "100", "101", "99");
         session(base, Map.of("recording", true), "90", "91", "89");
         assertThat(ratio(base, "&take=RECORDED&baseTake=USUAL")).isCloseTo(0.9, within(0.01));
+        String takes = "&take=RECORDED&baseTake=USUAL";
+        assertThat(compared(base, takes).path("sides").get(0).path("conditions").toString())
+                .contains("RECORDING");
+        JsonNode sides = lab.owner()
+                .get("/api/compare/metrics/" + lab.metric(0) + "?ids=" + base + "," + base + takes)
+                .body()
+                .path("sides");
+        assertThat(sides).hasSize(2);
+        assertThat(sides.get(0).path("sessions").get(0).path("mean").asDouble()).isCloseTo(100, within(0.1));
+        assertThat(sides.get(1).path("sessions").get(0).path("mean").asDouble()).isCloseTo(90, within(0.1));
+        assertThat(sides.get(1).path("sessions").get(0).path("conditions").toString())
+                .contains("recording");
+        assertThat(sides.get(1).path("readings")).hasSize(3);
         Client.Answer same = lab.owner().get("/api/compare?base=" + base + "&with=" + base);
         assertThat(same.code()).isEqualTo("not-two");
     }

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.LongPredicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -85,10 +86,11 @@ public class LedgerSessions {
                 .toList();
     }
 
-    /** Conditions of the sessions in which something was measured, by configuration. */
+    /** Conditions of the sessions that are taken and in which something was measured, by configuration. */
     @Transactional(readOnly = true)
-    public Map<Long, List<SessionConditions>> conditions(Collection<Long> configurationIds) {
+    public Map<Long, List<SessionConditions>> conditions(Collection<Long> configurationIds, LongPredicate taken) {
         return sessions.findMeasured(configurationIds).stream()
+                .filter(s -> taken.test(s.id()))
                 .collect(Collectors.groupingBy(
                         Session::configurationId,
                         Collectors.mapping(

@@ -9,9 +9,12 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.LongPredicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -27,7 +30,9 @@ import yarrowmark.server.platform.Settings;
  * the lab's list: with the screen recorded, on battery, with other work going on. A session on battery is an unusual one
  * only where the same configuration was measured on mains as well: a phone has no other power.
  */
+// Before whoever computes from what it takes: they must not ask it while it still knows what was.
 @Service
+@Order(Ordered.HIGHEST_PRECEDENCE)
 public class TakenSessions implements Mirror {
     private static final String SETTING = "conditions.not-counted";
 
@@ -82,6 +87,16 @@ public class TakenSessions implements Mirror {
         return take == Take.USUAL
                 ? !now.notCounted().contains(session)
                 : now.flags().getOrDefault(session, Set.of()).contains(take);
+    }
+
+    /** Which sessions are taken, by their numbers. */
+    @Transactional(readOnly = true)
+    public LongPredicate taken(Take take) {
+        if (take == Take.ALL) {
+            return session -> true;
+        }
+        Known now = known();
+        return session -> isTaken(now, session, take);
     }
 
     /** How many sessions of these configurations do not count by default. */
