@@ -3,6 +3,7 @@ import { getRouteApi, Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { markColour, markPath, MarkSign } from '../chart/Mark.tsx';
 import { day, mark, markReason, number, reading } from '../format/format.ts';
+import { takeWords } from '../format/takes.ts';
 import { useTable } from '../shell/table-store.ts';
 import { Ready } from '../ui/states.tsx';
 import { CopyButton } from './CopyButton.tsx';
@@ -118,9 +119,13 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
                   <span className="flex items-center gap-1.5">
                     {at !== null && <MarkSign slot={at} size={13} />}
                     <span className="truncate font-semibold">{c.model}</span>
-                    {c.id === comparison.base.id && <span className="small text-gold-ink">base</span>}
+                    {side === 0 && <span className="small text-gold-ink">base</span>}
                   </span>
-                  <span className="small block truncate">{c.name}</span>
+                  <span className="small block truncate">
+                    {comparison.take === comparison.baseTake
+                      ? c.name
+                      : takeWords(side === 0 ? comparison.baseTake : comparison.take)}
+                  </span>
                 </th>
                 <td>
                   <svg

@@ -24,6 +24,7 @@ import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
+import yarrowmark.server.ledger.sample.Take;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
@@ -34,6 +35,8 @@ final class ComparedSide {
 
     private final ConfigurationRow configuration;
     private final ConfigurationRow base;
+    private final Take take;
+    private final Take baseTake;
     private final Map<Long, Comparison.ComparedCell> cells = new HashMap<>();
     private final Comparison.@Nullable Overall overall;
     private final SharedDay day;
@@ -51,7 +54,11 @@ final class ComparedSide {
             ComparisonService.Noises noises,
             Materiality materiality,
             Set<String> without,
+            Take take,
+            Take baseTake,
             ComparisonService.Left left) {
+        this.take = take;
+        this.baseTake = baseTake;
         this.configuration = configuration;
         this.base = base;
         // Over what these two share, and nothing else: what another one on the table has run changes nothing here.
@@ -201,6 +208,9 @@ final class ComparedSide {
 
     /** This one and the base, told apart by their configurations where the model is the same. */
     private List<String> names() {
+        if (configuration.id() == base.id()) {
+            return List.of(name(configuration) + " " + take.words(), name(base) + " " + baseTake.words());
+        }
         boolean same = configuration.modelId() == base.modelId();
         return List.of(
                 same ? name(configuration) + " (" + configuration.name() + ")" : name(configuration),

@@ -152,6 +152,8 @@ class ComparisonService {
                         noises,
                         materiality,
                         Set.copyOf(question.without()),
+                        question.take(),
+                        question.baseTake(),
                         left))
                 .toList();
         List<Comparison.ComparedRow> compared = new ArrayList<>();

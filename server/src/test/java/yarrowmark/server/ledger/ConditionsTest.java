@@ -129,6 +129,15 @@ class ConditionsTest {
         String takes = "&take=RECORDED&baseTake=USUAL";
         assertThat(compared(base, takes).path("sides").get(0).path("conditions").toString())
                 .contains("RECORDING");
+        assertThat(compared(base, takes)
+                        .path("rows")
+                        .get(0)
+                        .path("cells")
+                        .get(0)
+                        .path("sentence")
+                        .asString())
+                .contains("while the screen was recorded")
+                .contains("in usual sessions");
         JsonNode sides = lab.owner()
                 .get("/api/compare/metrics/" + lab.metric(0) + "?ids=" + base + "," + base + takes)
                 .body()
