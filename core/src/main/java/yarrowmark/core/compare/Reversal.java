@@ -1,6 +1,7 @@
 package yarrowmark.core.compare;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -28,33 +29,34 @@ public record Reversal(List<Integer> out, double difference) {
 
     /** How the tests that are kept are weighed: one weight each, in any scale; empty where none of them has weight. */
     public interface Weighing {
-        double[] of(List<Integer> kept);
+        double[] of(int[] kept);
     }
 
     /** @param differences δ of each test that counts, on merits */
     public static Optional<Reversal> of(double[] differences, Weighing weighing) {
-        List<Integer> all = IntStream.range(0, differences.length).boxed().toList();
+        int[] all = IntStream.range(0, differences.length).toArray();
         double[] weights = weighing.of(all);
         double whole = mean(differences, all, weights);
         if (!(Math.abs(whole) > 0)) {
             return Optional.empty();
         }
         double sign = Math.signum(whole);
-        if (all.stream().noneMatch(i -> differences[i] * sign < 0)) {
+        if (Arrays.stream(differences).noneMatch(d -> d * sign < 0)) {
             return Optional.empty();
         }
-        Optional<Reversal> one = one(differences, weighing, all, weights, sign);
+        Optional<Reversal> one = one(differences, weighing, weights, sign);
         if (one.isPresent()) {
             return one;
         }
-        List<Integer> kept = new ArrayList<>(all);
+        int[] kept = all;
         List<Integer> out = new ArrayList<>();
         while (out.size() < Math.min(MOST_OUT, differences.length / 2)) {
             int most = most(differences, kept, weights, sign);
             if (most < 0) {
                 return Optional.empty();
             }
-            out.add(kept.remove(most));
+            out.add(kept[most]);
+            kept = without(kept, most);
             weights = weighing.of(kept);
             if (weights.length == 0) {
                 return Optional.empty();
@@ -68,17 +70,17 @@ public record Reversal(List<Integer> out, double difference) {
     }
 
     /** Of single tests that turn it, the one that turns it most. */
-    private static Optional<Reversal> one(
-            double[] differences, Weighing weighing, List<Integer> all, double[] weights, double sign) {
+    private static Optional<Reversal> one(double[] differences, Weighing weighing, double[] weights, double sign) {
         Reversal best = null;
-        List<Integer> likely = all.stream()
+        int[] all = IntStream.range(0, differences.length).toArray();
+        List<Integer> likely = IntStream.of(all)
                 .filter(i -> differences[i] * sign > 0)
+                .boxed()
                 .sorted(Comparator.comparingDouble((Integer i) -> -weights[i] * differences[i] * sign))
                 .limit(MOST_TRIED)
                 .toList();
         for (int i : likely) {
-            List<Integer> kept = new ArrayList<>(all);
-            kept.remove(Integer.valueOf(i));
+            int[] kept = without(all, i);
             double[] spread = weighing.of(kept);
             double rest = spread.length == 0 ? sign : mean(differences, kept, spread);
             if (rest * sign <= 0 && (best == null || rest * sign < best.difference() * sign)) {
@@ -88,12 +90,19 @@ public record Reversal(List<Integer> out, double difference) {
         return Optional.ofNullable(best);
     }
 
+    private static int[] without(int[] kept, int position) {
+        int[] rest = new int[kept.length - 1];
+        System.arraycopy(kept, 0, rest, 0, position);
+        System.arraycopy(kept, position + 1, rest, position, rest.length - position);
+        return rest;
+    }
+
     /** Position among those kept of the one that adds most in this direction; −1 where none does. */
-    private static int most(double[] differences, List<Integer> kept, double[] weights, double sign) {
+    private static int most(double[] differences, int[] kept, double[] weights, double sign) {
         int most = -1;
         double adds = 0;
-        for (int k = 0; k < kept.size(); k++) {
-            double own = weights[k] * differences[kept.get(k)] * sign;
+        for (int k = 0; k < kept.length; k++) {
+            double own = weights[k] * differences[kept[k]] * sign;
             if (own > adds) {
                 adds = own;
                 most = k;
@@ -103,11 +112,11 @@ public record Reversal(List<Integer> out, double difference) {
     }
 
     /** Σ wδ over those kept, with their weights scaled to sum 1. */
-    public static double mean(double[] differences, List<Integer> kept, double[] weights) {
+    public static double mean(double[] differences, int[] kept, double[] weights) {
         double sum = 0;
         double total = 0;
         for (int k = 0; k < weights.length; k++) {
-            sum += weights[k] * differences[kept.get(k)];
+            sum += weights[k] * differences[kept[k]];
             total += weights[k];
         }
         return total > 0 ? sum / total : 0;

@@ -1,10 +1,10 @@
 package yarrowmark.core.standing;
 
+import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
+import java.util.stream.IntStream;
 
 /**
  * Spreads a purpose's weights over metrics: the purpose weighs groups; inside a group each suite weighs the same,
@@ -14,7 +14,52 @@ import java.util.Set;
  * <p>Source: section 4 of the method.
  */
 public final class PurposeWeights {
-    private PurposeWeights() {}
+    private record Suite(String group, String name) {}
+
+    /** By metric, the position of its test; by test, of its suite; by suite, of its group; and what each weighs. */
+    private final int[] testOf;
+
+    private final int[] suiteOf;
+    private final int[] groupOf;
+    private final double[] tests;
+    private final double[] suites;
+    private final double[] groups;
+
+    /** @param metrics in any order; those of one test, suite or group need not stand together */
+    public PurposeWeights(Weights purpose, List<MetricPlace> metrics) {
+        Distinct<MetricPlace> ofTests = new Distinct<>();
+        Distinct<Suite> ofSuites = new Distinct<>();
+        Distinct<String> ofGroups = new Distinct<>();
+        testOf = metrics.stream().mapToInt(ofTests::position).toArray();
+        suiteOf = ofTests.all.stream()
+                .mapToInt(m -> ofSuites.position(new Suite(m.group(), m.suite())))
+                .toArray();
+        groupOf = ofSuites.all.stream()
+                .mapToInt(s -> ofGroups.position(s.group()))
+                .toArray();
+        tests = ofTests.all.stream()
+                .mapToDouble(m -> purpose.tests().getOrDefault(m.test(), 1.0))
+                .toArray();
+        suites = ofSuites.all.stream()
+                .mapToDouble(s -> purpose.suites().getOrDefault(s.name(), 1.0))
+                .toArray();
+        groups = ofGroups.all.stream()
+                .mapToDouble(g -> purpose.groups().getOrDefault(g, 0.0))
+                .toArray();
+    }
+
+    /** Numbers what is met, in the order in which it is met first. */
+    private static final class Distinct<T> {
+        private final List<T> all = new ArrayList<>();
+        private final Map<T, Integer> positions = new HashMap<>();
+
+        int position(T one) {
+            return positions.computeIfAbsent(one, o -> {
+                all.add(o);
+                return all.size() - 1;
+            });
+        }
+    }
 
     /** Where a metric stands in the catalogue. Equal names mean the same place. */
     public record MetricPlace(String group, String suite, String test) {}
@@ -46,18 +91,6 @@ public final class PurposeWeights {
         public static Weights ofGroups(Map<String, Double> groups) {
             return new Weights(groups, Map.of(), Map.of());
         }
-
-        double group(MetricPlace m) {
-            return groups.getOrDefault(m.group(), 0.0);
-        }
-
-        double suite(MetricPlace m) {
-            return suites.getOrDefault(m.suite(), 1.0);
-        }
-
-        double test(MetricPlace m) {
-            return tests.getOrDefault(m.test(), 1.0);
-        }
     }
 
     /**
@@ -65,40 +98,50 @@ public final class PurposeWeights {
      * @throws IllegalArgumentException when no metric gets any weight
      */
     public static double[] spread(Weights purpose, List<MetricPlace> metrics) {
-        Map<MetricPlace, Integer> perTest = new HashMap<>();
-        metrics.forEach(m -> perTest.merge(m, 1, Integer::sum));
-        Map<String, Double> testsOf = new HashMap<>();
-        perTest.keySet().forEach(m -> testsOf.merge(m.group() + "\n" + m.suite(), purpose.test(m), Double::sum));
-        Map<String, Double> suitesOf = new HashMap<>();
-        Set<String> seen = new HashSet<>();
-        for (MetricPlace m : perTest.keySet()) {
-            // A suite none of whose tests weighs anything leaves its share to the others.
-            if (testsOf.getOrDefault(m.group() + "\n" + m.suite(), 0.0) > 0 && seen.add(m.group() + "\n" + m.suite())) {
-                suitesOf.merge(m.group(), purpose.suite(m), Double::sum);
-            }
-        }
-        double[] weight = new double[metrics.size()];
-        double sum = 0;
-        for (int i = 0; i < weight.length; i++) {
-            MetricPlace m = metrics.get(i);
-            double tests = testsOf.getOrDefault(m.group() + "\n" + m.suite(), 0.0);
-            double suites = suitesOf.getOrDefault(m.group(), 0.0);
-            weight[i] = tests > 0 && suites > 0
-                    ? purpose.group(m)
-                            * purpose.suite(m)
-                            / suites
-                            * purpose.test(m)
-                            / tests
-                            / perTest.getOrDefault(m, 1)
-                    : 0;
-            sum += weight[i];
-        }
-        if (!(sum > 0)) {
+        double[] weights = new PurposeWeights(purpose, metrics)
+                .over(IntStream.range(0, metrics.size()).toArray());
+        if (weights.length == 0) {
             throw new IllegalArgumentException(
                     "this purpose gives no weight to any of the " + metrics.size() + " metrics");
         }
-        for (int i = 0; i < weight.length; i++) {
-            weight[i] /= sum;
+        return weights;
+    }
+
+    /**
+     * Spreads them over a part of the metrics, as often as is wanted: names are looked up once.
+     *
+     * @param kept positions of the metrics that count, each once
+     * @return one weight for each of them, in order, summing to 1; empty where none of them has weight
+     */
+    public double[] over(int[] kept) {
+        int[] metricsOf = new int[tests.length];
+        double[] testsOf = new double[suites.length];
+        for (int i : kept) {
+            if (metricsOf[testOf[i]]++ == 0) {
+                testsOf[suiteOf[testOf[i]]] += tests[testOf[i]];
+            }
+        }
+        double[] suitesOf = new double[groups.length];
+        for (int s = 0; s < suites.length; s++) {
+            // A suite none of whose tests weighs anything leaves its share to the others.
+            suitesOf[groupOf[s]] += testsOf[s] > 0 ? suites[s] : 0;
+        }
+        double[] weight = new double[kept.length];
+        double sum = 0;
+        for (int k = 0; k < kept.length; k++) {
+            int t = testOf[kept[k]];
+            int s = suiteOf[t];
+            int g = groupOf[s];
+            if (testsOf[s] > 0 && suitesOf[g] > 0) {
+                weight[k] = groups[g] * suites[s] / suitesOf[g] * tests[t] / testsOf[s] / metricsOf[t];
+            }
+            sum += weight[k];
+        }
+        if (!(sum > 0)) {
+            return new double[0];
+        }
+        for (int k = 0; k < kept.length; k++) {
+            weight[k] /= sum;
         }
         return weight;
     }

@@ -4,13 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.Arrays;
-import java.util.List;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 
 class ReversalTest {
     private static final Reversal.Weighing ALIKE = kept -> {
-        double[] weights = new double[kept.size()];
+        double[] weights = new double[kept.length];
         Arrays.fill(weights, 1);
         return weights;
     };
@@ -50,10 +49,10 @@ class ReversalTest {
     @Test
     void weightsFollowWhatIsKept() {
         Reversal.Weighing byPart = kept -> {
-            double[] weights = new double[kept.size()];
-            long firstPart = kept.stream().filter(k -> k < 2).count();
+            double[] weights = new double[kept.length];
+            long firstPart = Arrays.stream(kept).filter(k -> k < 2).count();
             for (int i = 0; i < weights.length; i++) {
-                weights[i] = kept.get(i) < 2 ? 1.0 / firstPart : 0.5;
+                weights[i] = kept[i] < 2 ? 1.0 / firstPart : 0.5;
             }
             return weights;
         };
@@ -77,7 +76,7 @@ class ReversalTest {
                 assertThat(Reversal.of(turned, ALIKE).orElseThrow().out()).isEqualTo(r.out());
             });
         }
-        assertThat(Reversal.mean(new double[] {1, 2}, List.of(1), new double[] {0}))
+        assertThat(Reversal.mean(new double[] {1, 2}, new int[] {1}, new double[] {0}))
                 .isZero();
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -11,6 +12,7 @@ import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.OverallComparison;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.Reversal;
+import yarrowmark.core.standing.PurposeWeights;
 import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
@@ -21,10 +23,12 @@ final class Areas {
     private final List<PairComparison> pairs;
     private final double[] weights;
     private final OverallComparison all;
-    private final PurposeRow purpose;
+    private final PurposeWeights purpose;
     private final SharedDay day;
     private final Materiality materiality;
     private final double[] differences;
+    private final List<Comparison.Area> groups;
+    private final List<Comparison.Area> suites;
 
     Areas(
             List<MetricRow> counted,
@@ -38,11 +42,13 @@ final class Areas {
         this.pairs = pairs;
         this.weights = weights;
         this.all = all;
-        this.purpose = purpose;
+        this.purpose = purpose.weighing().over(counted);
         this.day = day;
         this.materiality = materiality;
         this.differences =
                 pairs.stream().mapToDouble(PairComparison::difference).toArray();
+        this.groups = areas(m -> "group:" + m.group().name(), m -> m.group().label());
+        this.suites = areas(Areas::suiteKey, m -> m.suite() + " " + m.version());
     }
 
     private static String suiteKey(MetricRow m) {
@@ -54,11 +60,11 @@ final class Areas {
     }
 
     List<Comparison.Area> groups() {
-        return areas(m -> "group:" + m.group().name(), m -> m.group().label());
+        return groups;
     }
 
     List<Comparison.Area> suites() {
-        return areas(Areas::suiteKey, m -> m.suite() + " " + m.version());
+        return suites;
     }
 
     private List<Comparison.Area> areas(Function<MetricRow, String> keyOf, Function<MetricRow, String> nameOf) {
@@ -101,21 +107,12 @@ final class Areas {
     }
 
     private @Nullable Double without(List<Integer> out) {
-        List<Integer> kept = IntStream.range(0, counted.size())
-                .boxed()
-                .filter(i -> !out.contains(i))
-                .toList();
-        double[] spread = spread(kept);
+        Set<Integer> gone = Set.copyOf(out);
+        int[] kept = IntStream.range(0, counted.size())
+                .filter(i -> !gone.contains(i))
+                .toArray();
+        double[] spread = purpose.over(kept);
         return spread.length == 0 ? null : Math.exp(Reversal.mean(differences, kept, spread));
-    }
-
-    /** As the purpose weighs what is kept; empty where nothing of it has weight. */
-    private double[] spread(List<Integer> kept) {
-        Map<Long, Double> by = ComparisonService.weights(
-                purpose, kept.stream().map(counted::get).toList());
-        return by.isEmpty()
-                ? new double[0]
-                : kept.stream().mapToDouble(i -> by.get(counted.get(i).id())).toArray();
     }
 
     /** A group or a suite that turns it alone is told before tests, because it says more. */
@@ -124,9 +121,9 @@ final class Areas {
         if (sign == 0) {
             return null;
         }
-        List<Comparison.Area> parts = new ArrayList<>(groups());
-        parts.addAll(suites());
-        Reversal byTests = Reversal.of(differences, this::spread).orElse(null);
+        List<Comparison.Area> parts = new ArrayList<>(groups);
+        parts.addAll(suites);
+        Reversal byTests = Reversal.of(differences, purpose::over).orElse(null);
         if (byTests != null && byTests.out().size() == 1) {
             MetricRow m = counted.get(byTests.out().get(0));
             return new Comparison.Reverses(testKey(m), List.of(m.test()), Math.exp(byTests.difference()));

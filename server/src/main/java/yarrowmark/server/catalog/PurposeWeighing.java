@@ -49,12 +49,23 @@ public record PurposeWeighing(Map<TestGroup, Double> groups, Map<Long, Double> s
      * @throws IllegalArgumentException where none of them gets any weight
      */
     public double[] spread(List<MetricRow> metrics) {
-        return PurposeWeights.spread(
-                new PurposeWeights.Weights(named(groups), named(suites), named(tests)),
-                metrics.stream()
-                        .map(m -> new PurposeWeights.MetricPlace(
-                                m.group().name(), Long.toString(m.suiteId()), Long.toString(m.testId())))
-                        .toList());
+        return PurposeWeights.spread(weights(), places(metrics));
+    }
+
+    /** To be spread over parts of these. */
+    public PurposeWeights over(List<MetricRow> metrics) {
+        return new PurposeWeights(weights(), places(metrics));
+    }
+
+    private PurposeWeights.Weights weights() {
+        return new PurposeWeights.Weights(named(groups), named(suites), named(tests));
+    }
+
+    private static List<PurposeWeights.MetricPlace> places(List<MetricRow> metrics) {
+        return metrics.stream()
+                .map(m -> new PurposeWeights.MetricPlace(
+                        m.group().name(), Long.toString(m.suiteId()), Long.toString(m.testId())))
+                .toList();
     }
 
     private static Map<String, Double> named(Map<?, Double> weights) {

@@ -138,7 +138,7 @@ class StandingsService {
         }
         List<Standings.LeftOut> leftOut = new ArrayList<>(leftOutBefore);
         noteWithoutScores(pooled.metrics(), grid, leftOut);
-        CommonUse.Weighing spread = columns -> spread(weighing, grid, columns);
+        CommonUse.Weighing spread = weighing.over(grid.metrics())::over;
         int[] taken = ask.overCommonUse()
                 ? CommonUse.of(grid.merits(), spread)
                 : IntStream.range(0, grid.metrics().size()).toArray();
@@ -190,16 +190,6 @@ class StandingsService {
                 taken.length < grid.metrics().size(),
                 ask.oneMetric() ? List.of() : Offers.of(grid, spread, taken),
                 leftOut);
-    }
-
-    /** Empty where none of them has weight. */
-    private static double[] spread(PurposeWeighing weighing, StandingGrid grid, int[] columns) {
-        try {
-            return weighing.spread(
-                    IntStream.of(columns).mapToObj(grid.metrics()::get).toList());
-        } catch (IllegalArgumentException e) {
-            return new double[0];
-        }
     }
 
     /** Tests that few have are named, because they could be asked for. */

@@ -22,7 +22,9 @@ public final class CompareSpeed {
     private static final int CONFIGURATIONS = SMALLEST ? 20 : 1_000;
     private static final int TESTS = 200;
     private static final int RUNS = 5;
-    private static final int ROUNDS = SMALLEST ? 12 : 60;
+    private static final int ROUNDS = SMALLEST ? 12 : 200;
+    /** Asked before anything is counted, until Java has compiled what is asked often. */
+    private static final int BEFORE = ROUNDS / 2;
 
     private CompareSpeed() {}
 
@@ -65,7 +67,7 @@ public final class CompareSpeed {
                 lines = answer.body().path("rows").size();
             }
             System.out.printf(Locale.ROOT, "  the first, before any noise was lent: %.0f ms%n", ms.get(0));
-            List<Double> later = new ArrayList<>(ms.subList(5, ms.size()));
+            List<Double> later = new ArrayList<>(ms.subList(BEFORE, ms.size()));
             Collections.sort(later);
             System.out.printf(
                     Locale.ROOT,
@@ -73,6 +75,7 @@ public final class CompareSpeed {
                     lines,
                     later.get(later.size() / 2),
                     later.get((int) (0.95 * (later.size() - 1))));
+            bare = new ArrayList<>(bare.subList(BEFORE, bare.size()));
             Collections.sort(bare);
             System.out.printf(
                     Locale.ROOT,
