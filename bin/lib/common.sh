@@ -83,6 +83,23 @@ build_program() {
   (cd "$root" && mvn -q -B -ntp -pl core,web,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
 }
 
+# unpack_program VARIABLE : where the built program lies unpacked, from which Java starts it sooner than from one archive,
+# and where the classes of an earlier start are kept.
+unpack_program() {
+  local -n unpacked=$1
+  local jar=$root/server/target/yarrowmark.jar fresh
+  unpacked=$root/server/target/program/$(stat -c '%s-%Y' "$jar")
+  [ ! -d "$unpacked" ] || return 0
+  mkdir -p "$root/server/target/program"
+  fresh=$(mktemp -d "$root/server/target/program/fresh.XXXXXX")
+  java -Djarmode=tools -jar "$jar" extract --destination "$fresh/it" >/dev/null 2>&1 || fail "the built program could not be unpacked from $jar"
+  # Whoever was first has the same; what earlier builds left is of no use any more.
+  if mv -T "$fresh/it" "$unpacked" 2>/dev/null; then
+    find "$root/server/target/program" -mindepth 1 -maxdepth 1 ! -path "$unpacked" -mmin +60 -exec rm -rf {} +
+  fi
+  rm -rf "$fresh"
+}
+
 # Builds what bin/ runs of the tests, unless nothing has changed since the last time. Everything comes from this checkout:
 # nothing of ours is installed anywhere, so a fresh machine and one with older versions do the same.
 build_mains() {

@@ -27,6 +27,18 @@ serve() {
   var=${YARROWMARK_VAR:-$root/var}/$name
   mkdir -p "$var"
   var=$(cd "$var" && pwd)
+  # Half of a start is loading classes. The first one keeps them when it ends, and the next ones map them.
+  local program
+  unpack_program program
+  kept=$program/classes.jsa keeping=''
+  local java=(java -XX:+UseSerialGC -Xshare:auto)
+  if [ -f "$kept" ]; then
+    java+=(-XX:SharedArchiveFile="$kept")
+  elif [ "${YARROWMARK_KEEP_CLASSES:-yes}" = yes ] && [ -z "${YARROWMARK_SAMPLES:-}" ]; then
+    keeping=$program/classes.$$
+    java+=(-XX:ArchiveClassesAtExit="$keeping")
+  fi
+  java+=(-jar "$program/yarrowmark.jar")
   # Before anything here is touched: these files are the first one's.
   exec 7>"$var/lock"
   flock -n 7 || fail "Yarrowmark is running in $var already. Stop it first, or set YARROWMARK_VAR to another directory"
@@ -40,7 +52,13 @@ serve() {
   exec 8>"$pipe"
   stop_all() {
     trap - EXIT INT TERM HUP
-    if [ -n "$server" ]; then kill "$server" 2>/dev/null || true; wait "$server" 2>/dev/null || true; fi
+    if [ -n "$server" ]; then
+      [ -z "$keeping" ] || say "Stopping, and keeping what makes the next start quicker"
+      kill "$server" 2>/dev/null || true
+      wait "$server" 2>/dev/null || true
+      if [ -n "$keeping" ] && [ -s "$keeping" ]; then mv "$keeping" "$kept"; fi
+    fi
+    [ -z "$keeping" ] || rm -f "$keeping"
     exec 8>&-
     wait "$database" 2>/dev/null || true
     rm -f "$pipe" "$var/database.ready" "$var/server.pid"
@@ -68,7 +86,7 @@ serve() {
   IFS=$'\t' read -r YARROWMARK_DB_URL YARROWMARK_DB_USER YARROWMARK_DB_PASSWORD <<<"$line"
   if [ -n "${YARROWMARK_SAMPLES:-}" ]; then
     # Looks at the samples and ends; what it found is all that it prints.
-    java -XX:+UseSerialGC -jar "$jar" 2>&1 >"$var/samples.out" | tee "$var/samples.log" >&2 &
+    "${java[@]}" 2>&1 >"$var/samples.out" | tee "$var/samples.log" >&2 &
     server=$!
     wait "$server" || true
     server=''
@@ -78,7 +96,7 @@ serve() {
   fi
   say "Starting the server"
   # It ends with this command, however that ends.
-  setpriv --pdeathsig TERM java -XX:+UseSerialGC -Xshare:auto -jar "$jar" >"$var/server.log" 2>&1 7>&- 8>&- &
+  setpriv --pdeathsig TERM "${java[@]}" >"$var/server.log" 2>&1 7>&- 8>&- &
   server=$!
   echo "$server" >"$var/server.pid"
   local worked='' before='' since=$SECONDS told=$SECONDS

@@ -28,6 +28,8 @@ final class Program implements AutoCloseable {
     private final Path records;
     private Process process;
     private String address;
+    /** The one start whose classes are kept for the others. */
+    private boolean keepsClasses;
     /** Others use it, too, so it ends with this JVM and not with one of them. */
     private boolean shared;
 
@@ -80,6 +82,7 @@ final class Program implements AutoCloseable {
         if (!Files.exists(madeBy) || !read(madeBy).equals(program)) {
             deleteAll(records);
             Program first = new Program(command, records);
+            first.keepsClasses = true;
             first.launch(List.of());
             first.close();
             write(madeBy, program);
@@ -170,6 +173,7 @@ final class Program implements AutoCloseable {
         builder.environment().put("YARROWMARK_VAR", records.toString());
         // It lives for a minute or two: what the second compiler would gain costs more than it brings.
         builder.environment().put("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1");
+        builder.environment().put("YARROWMARK_KEEP_CLASSES", keepsClasses ? "yes" : "no");
         BlockingQueue<String> lines = new LinkedBlockingQueue<>();
         try {
             process = builder.start();
@@ -220,7 +224,7 @@ final class Program implements AutoCloseable {
 
     private void awaitEnd() {
         try {
-            if (!process.waitFor(40, TimeUnit.SECONDS)) {
+            if (!process.waitFor(90, TimeUnit.SECONDS)) {
                 throw new IllegalStateException("bin/" + command + " did not end when it should");
             }
         } catch (InterruptedException e) {
