@@ -7,12 +7,14 @@ import { AccessGate } from './access/AccessGate.tsx';
 import { Problem } from './api/client.ts';
 import { KeptPage } from './kept/KeptPage.tsx';
 import { router } from './router.tsx';
+import { followDensity } from './shell/density.ts';
 import { followTheme } from './shell/theme.ts';
 import './styles/app.css';
 
 // Some components write a style element while they are open; the content security policy lets in only those with the nonce.
 setNonce(document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.nonce ?? '');
 followTheme();
+followDensity();
 
 const queries = new QueryClient({
   defaultOptions: {

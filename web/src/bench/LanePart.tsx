@@ -132,7 +132,7 @@ function LateRuns({ lane }: { lane: Lane }) {
               Remove
             </button>{' '}
             <button className="link ml-2" onClick={() => setSure(false)}>
-              Keep
+              Cancel
             </button>
           </>
         ) : (
@@ -277,7 +277,7 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
             Stop
           </button>
           <button className="small link" onClick={() => setSure(false)}>
-            Keep on
+            Cancel
           </button>
         </>
       ) : (

@@ -18,7 +18,7 @@ export function AreasPart({ overall: o, onLeaveOut }: { overall: Overall; onLeav
           The picture turns without {listed(o.reverses.tests)}: {times(o.reverses.ratio)}.{' '}
           {o.reverses.key !== undefined && (
             <button className="link" onClick={() => onLeaveOut(o.reverses!.key!)}>
-              Leave it out
+              Exclude it
             </button>
           )}
         </p>
@@ -74,7 +74,7 @@ function Areas({
               <button
                 className="link whitespace-nowrap"
                 onClick={() => onLeaveOut(a.key)}
-                aria-label={`Leave out ${a.name}: the overall without it is ${times(a.without)}`}
+                aria-label={`Exclude ${a.name}: the overall without it is ${times(a.without)}`}
               >
                 without: {times(a.without)}
               </button>
@@ -86,7 +86,7 @@ function Areas({
   );
 }
 
-/** Parts that somebody left out, to take in again. */
+/** Parts that somebody left out, to include again. */
 export function LeftOutHere({
   without,
   rows,
@@ -109,7 +109,7 @@ export function LeftOutHere({
             onClick={() => onTakeIn(key)}
             aria-label={`Take ${partWords(key, rows)} in again`}
           >
-            take in again
+            include again
           </button>
         </span>
       ))}

@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client.ts';
 import { mark, markReason, number, reading } from '../format/format.ts';
 import { times, type RatioAxis } from './axis.ts';
 import { LineDetail } from './LineDetail.tsx';
+import type { RowProps } from '../ui/useRows.ts';
 import type { ComparedRow } from './order.ts';
 import { RatioMark } from './RatioMark.tsx';
 import { boundWords, isClear, restsOn, tone, verdictWords, whatWouldTell, type Cell, type Covers } from './verdict.ts';
@@ -11,7 +12,7 @@ interface Props {
   comparison: Schemas['Comparison'];
   axis: RatioAxis;
   template: string;
-  active: boolean;
+  rowProps: RowProps;
   open: boolean;
   onOpen: () => void;
   side: number;
@@ -23,7 +24,7 @@ const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsur
 const READINGS = { BETTER: 'better', WORSE: 'worse', CANNOT_TELL: 'cannot tell' } as const;
 
 /** One test: the values of both, the ratio with its interval, and how to read it. */
-export function ComparedLine({ row, comparison, axis, template, active, open, onOpen, side, marks }: Props) {
+export function ComparedLine({ row, comparison, axis, template, rowProps, open, onOpen, side, marks }: Props) {
   const { metric, cells } = row;
   const alone = cells.length === 1;
   const shown = (value: number | undefined) =>
@@ -32,11 +33,15 @@ export function ComparedLine({ row, comparison, axis, template, active, open, on
       : reading(value, comparison.per && metric.scale === 'RATIO' ? { kind: 'NUMBER', unit: '1' } : metric);
   return (
     <div
-      data-active-row={active}
       data-open={open}
-      className="border-b border-hair-2 data-[active-row=true]:bg-sheet data-[open=true]:bg-sheet"
+      className="border-b border-hair-2 has-[[data-active-row=true]]:bg-sheet data-[open=true]:bg-sheet"
     >
-      <div role="row" className="grid min-h-[33px] items-center gap-x-3 py-1" style={{ gridTemplateColumns: template }}>
+      <div
+        role="row"
+        {...rowProps}
+        className="-outline-offset-2 grid min-h-[33px] items-center gap-x-3 py-1"
+        style={{ gridTemplateColumns: template }}
+      >
         <span role="rowheader" className="flex min-w-0 items-baseline gap-1.5 pl-2">
           <button
             className="block min-w-0 truncate text-left hover:underline"

@@ -44,7 +44,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
   const kindsOf = (metric: number) => [
     ...new Set(marks.data?.filter((m) => m.metricId === metric).flatMap((m) => m.kinds) ?? []),
   ];
-  const active = useRows(rows, (r) => r.metric.id, [
+  const { propsOf } = useRows(rows, (r) => r.metric.id, [
     {
       key: 'Enter',
       does: 'Open the line, or close it',
@@ -79,7 +79,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
           {alone ? (
             <>
               <span role="columnheader" className="text-right">
-                This
+                Compared
               </span>
               <span role="columnheader" className="relative block h-4" aria-label="Ratio to the base, right is better">
                 {axis.ticks.map((t) => (
@@ -91,7 +91,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
                   same
                 </span>
               </span>
-              <span role="columnheader">Reading it; right is better</span>
+              <span role="columnheader">Verdict</span>
             </>
           ) : (
             comparison.sides.map((s, i) => {
@@ -132,7 +132,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
                 comparison={comparison}
                 axis={axis}
                 template={template}
-                active={active?.metric.id === row.metric.id}
+                rowProps={propsOf(row)}
                 open={open === row.metric.id}
                 onOpen={() => onOpen(open === row.metric.id ? undefined : row.metric.id)}
                 side={side}

@@ -55,7 +55,7 @@ function Held({
         <p>
           {mark.words}.{' '}
           <button className="link" disabled={decide.isPending} onClick={() => decide.mutate(false)}>
-            Take that back
+            Undo
           </button>
         </p>
       ) : (

@@ -56,7 +56,7 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
               })
             }
           >
-            Leave this test out
+            Exclude this test
           </button>
         )}
       </p>

@@ -65,7 +65,7 @@ function Overall({ side, purpose, onLeaveOut }: { side: Side; purpose: string; o
         {side.clean && <span className="pill ml-2">a clean comparison</span>}
       </p>
       <p className="small mt-0.5">
-        95 % between {times(o.low, 3)} and {times(o.high, 3)}, {covers(o.covers)}
+        95 % interval {times(o.low, 3)} to {times(o.high, 3)}, {covers(o.covers)}
         {' · '}
         {o.shared} shared {o.shared === 1 ? 'test' : 'tests'}, {purpose}
       </p>

@@ -34,14 +34,11 @@ export function TakeMenu({ name, draw, csv, html, sentence, quiet = false }: Pro
   });
   return (
     <Popover.Root>
-      <Popover.Trigger
-        className={quiet ? 'small link' : 'button'}
-        aria-label={quiet ? `Take along: ${name}` : undefined}
-      >
-        {quiet ? 'take along' : 'Take along'}
+      <Popover.Trigger className={quiet ? 'small link' : 'button'} aria-label={quiet ? `Export: ${name}` : undefined}>
+        {quiet ? 'export' : 'Export'}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="menu w-64" align="end" sideOffset={6} aria-label="Take along">
+        <Popover.Content className="menu w-64" align="end" sideOffset={6} aria-label="Export">
           {(['light', 'dark', 'transparent'] as const).map((paint) => (
             <p key={paint} className="flex items-baseline justify-between px-2.5 py-1">
               <span>Picture, {paint}</span>

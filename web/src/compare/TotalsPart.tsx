@@ -66,7 +66,7 @@ export function TotalsPart({ base, other }: { base: number; other: number }) {
                           setWithout(p.takenOut ? without.filter((id) => id !== p.metricId) : [...without, p.metricId])
                         }
                       >
-                        {p.takenOut ? 'put back' : 'out'}
+                        {p.takenOut ? 'include' : 'exclude'}
                       </button>
                     )}
                   </td>
@@ -83,7 +83,7 @@ export function TotalsPart({ base, other }: { base: number; other: number }) {
               )
             }
           >
-            Take along as CSV
+            Export as CSV
           </button>
         </details>
       ))}

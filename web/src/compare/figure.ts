@@ -80,7 +80,7 @@ export function figure(
         text(
           WIDTH - EDGE,
           158,
-          `95 % between ${times(o.low, 3)} and ${times(o.high, 3)}, ${covers(o.covers)}${o.assumed > 0 ? ', a spread assumed in part' : ''}`,
+          `95 % interval ${times(o.low, 3)} to ${times(o.high, 3)}, ${covers(o.covers)}${o.assumed > 0 ? ', a spread assumed in part' : ''}`,
           21,
           paint.quiet,
           { end: true },

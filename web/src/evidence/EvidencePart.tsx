@@ -139,7 +139,7 @@ export function EvidencePart({
         <p role="status" className="small">
           {gone.name} was removed.{' '}
           <button type="button" className="link" onClick={() => restore.mutate(gone)}>
-            Put it back
+            Undo
           </button>
         </p>
       )}
@@ -153,7 +153,7 @@ export function EvidencePart({
         {open && !readOnly && (
           <p className="mt-4">
             <button type="button" className="small link" onClick={() => remove.mutate(open)}>
-              Remove it from the session
+              Remove from the session
             </button>
           </p>
         )}

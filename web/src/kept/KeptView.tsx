@@ -27,18 +27,18 @@ export function KeptView() {
   return (
     <>
       <Opening
-        title="Kept standings"
+        title="Saved standings"
         sentence="Pages with their numbers as they were, for readers without a sign-in."
       />
-      <Ready query={kept} what="what was kept">
+      <Ready query={kept} what="the saved standings">
         {(data) =>
           data.total === 0 ? (
-            <Empty title="None was kept yet">
+            <Empty title="None was saved yet">
               Open the{' '}
               <Link to="/standings" className="link">
                 standings
               </Link>{' '}
-              as readers should see them, and press Keep.
+              as readers should see them, and press Save.
             </Empty>
           ) : (
             <>
@@ -46,7 +46,7 @@ export function KeptView() {
                 <thead>
                   <tr>
                     <th>What it says</th>
-                    <th>Kept</th>
+                    <th>Saved</th>
                     <th>By</th>
                     <th>Address</th>
                     <th />
@@ -70,11 +70,11 @@ export function KeptView() {
                           className="small link"
                           disabled={remove.isPending}
                           onClick={() => {
-                            if (window.confirm('Take this page out? Whoever has its address will find nothing there.'))
+                            if (window.confirm('Remove this page? Whoever has its address will find nothing there.'))
                               remove.mutate(k.key);
                           }}
                         >
-                          take out
+                          remove
                         </button>
                       </td>
                     </tr>

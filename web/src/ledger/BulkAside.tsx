@@ -50,7 +50,7 @@ export function BulkAside({ filter, onDone }: { filter: LedgerSearch; onDone: ()
         <p role="status" className="flex items-baseline gap-4">
           {count(aside.data.readings)} readings were set aside. They stay in the ledger.{' '}
           <button type="button" className="button" onClick={() => back.mutate(aside.data.batch)}>
-            Take that back
+            Undo
           </button>
           <button type="button" className="small link ml-auto" onClick={onDone}>
             Close

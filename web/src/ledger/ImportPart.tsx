@@ -195,7 +195,7 @@ function Preview({
         onStore && (
           <p className="mt-3">
             <button className="button button-main" onClick={onStore}>
-              Store all of it
+              Import all
             </button>
           </p>
         )

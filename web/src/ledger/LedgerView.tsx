@@ -66,7 +66,7 @@ export function LedgerView() {
           Import
         </button>
         <a className="button" href={`/api/ledger/csv?${addressOf(filter)}`} download>
-          As CSV
+          Export CSV
         </a>
       </Opening>
       {doing === 'import' && <ImportPart onDone={() => setDoing(null)} />}
@@ -75,9 +75,9 @@ export function LedgerView() {
         {(found) =>
           found.total === 0 ? (
             anything ? (
-              <Empty title="No line is like this">
+              <Empty title="No matching readings">
                 <button className="link" onClick={() => void navigate({ search: {} })}>
-                  Show everything
+                  Reset filters
                 </button>
               </Empty>
             ) : (

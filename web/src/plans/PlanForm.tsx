@@ -319,7 +319,7 @@ export function PlanForm({
           className="button button-main"
           disabled={save.isPending || draft.items.length === 0 || draft.name.trim() === ''}
         >
-          Keep the plan
+          Save plan
         </button>
         <button type="button" className="button" onClick={onCancel}>
           Cancel

@@ -160,12 +160,12 @@ function PlanTime({ plan, on }: { plan: PlanRow; on: DeviceClass | undefined }) 
   const { wholeMs, mustMs, guessed } = time.data;
   return (
     <span className="small font-sans font-normal">
-      about <b className="font-semibold text-ink">{duration(wholeMs)}</b>, begun now until{' '}
-      {clockTime(time.dataUpdatedAt + wholeMs)}
+      about <b className="font-semibold text-ink">{duration(wholeMs)}</b>; ends{' '}
+      {clockTime(time.dataUpdatedAt + wholeMs)} if started now
       {mustMs < wholeMs && <>; {duration(mustMs)} without what is nice to have</>}
       {guessed > 0 && (
         <>
-          ; {guessed} of {plan.items.length} guessed
+          ; the time of {guessed} of {plan.items.length} is estimated
         </>
       )}
     </span>

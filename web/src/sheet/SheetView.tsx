@@ -329,8 +329,8 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
           <ComputedRows tests={sheet.tests.filter((t) => t.computed)} />
           {!over && (
             <p className="small text-ink-3">
-              A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> takes the score under
-              the mark back. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.
+              A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> undoes the selected
+              score. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.
             </p>
           )}
           {undo.isError && (

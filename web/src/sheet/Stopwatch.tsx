@@ -36,14 +36,14 @@ export function Stopwatch({
       ) : (
         <>
           <button type="button" className="button button-main w-full py-3 text-[17px]" onClick={onStop}>
-            Stop and store <kbd>Space</kbd>
+            Stop and save <kbd>Space</kbd>
           </button>
           <p className="mt-2 flex gap-2">
             <button type="button" className="button flex-1" onClick={onLap}>
               Lap <kbd>l</kbd>
             </button>
             <button type="button" className="button flex-1" onClick={onReset}>
-              Throw away
+              Reset
             </button>
           </p>
         </>

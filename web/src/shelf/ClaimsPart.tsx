@@ -22,7 +22,7 @@ export function ClaimsPart({ modelId }: { modelId: number }) {
       <div className="flex items-baseline border-b border-hair pb-0.5">
         <h2>Claims</h2>
         <button className="small link ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
-          {adding ? 'not now' : 'note a claim'}
+          {adding ? 'cancel' : 'add a claim'}
         </button>
       </div>
       {adding && (
@@ -195,7 +195,7 @@ function NewClaim({ modelId, onDone }: { modelId: number; onDone: () => void }) 
       )}
       <p className="flex gap-3 sm:col-span-3">
         <button className="button button-main" disabled={(!fact && !metric) || add.isPending}>
-          Note it
+          Save
         </button>
         {add.isError && (
           <span role="alert" className="text-plum">

@@ -412,7 +412,7 @@ function Name({ page, onPage }: { page: ConfigurationPage; onPage: (page: Config
         </button>
         {page.sessions === 0 && page.mergedInto === undefined && (
           <button className="small link" onClick={() => remove.mutate()}>
-            Remove it
+            Remove
           </button>
         )}
       </p>

@@ -85,7 +85,7 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
         title="Facts side by side"
         sentence={
           <>
-            {page.configurations.length} configurations, told from{' '}
+            {page.configurations.length} configurations, compared with{' '}
             <Choice
               name="Base"
               value={page.base}

@@ -42,7 +42,7 @@ export function FactLine({
       <div className="flex items-baseline gap-3 border-b border-hair-2 py-1 text-ink-3">
         <span className="line-through">{row.label}</span> <span className="line-through">{row.kept}</span>
         <button type="button" className="small link ml-auto" onClick={() => onText(row.kept ?? '')}>
-          keep it after all
+          undo
         </button>
       </div>
     );

@@ -68,7 +68,7 @@ export function HistoryPart({
                 ))}
                 {set.last && (
                   <button className="link small" disabled={undo.isPending} onClick={() => undo.mutate(set.id)}>
-                    Take this back
+                    Undo
                   </button>
                 )}
               </li>

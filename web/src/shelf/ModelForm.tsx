@@ -138,7 +138,7 @@ export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) =>
       </p>
       <div className="mt-3 flex gap-2">
         <button className="button button-main" disabled={save.isPending || amount === null}>
-          Put it on the shelf
+          Save model
         </button>
         <button type="button" className="button" onClick={onCancel}>
           Cancel

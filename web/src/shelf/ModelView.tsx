@@ -55,7 +55,7 @@ function Model({ page }: { page: ModelPage }) {
   const rows = units.flatMap((unit) =>
     unit.configurations.filter((c) => c.mergedInto === undefined).map((c) => ({ ...c, unit: unit.id })),
   );
-  const active = useRows(rows, (c) => c.id, [
+  const { active, propsOf } = useRows(rows, (c) => c.id, [
     {
       key: 'Enter',
       does: 'Open the configuration',
@@ -69,6 +69,7 @@ function Model({ page }: { page: ModelPage }) {
       run: (c) => void navigate({ to: '/shelf/configure', search: { unit: c.unit, from: c.id } }),
     },
   ]);
+  const rowProps = new Map(rows.map((row) => [row.id, propsOf(row)]));
   const unit = active?.unit ?? units.find((u) => !u.retired)?.id;
   useKeys(
     unit === undefined
@@ -102,7 +103,7 @@ function Model({ page }: { page: ModelPage }) {
       <div className="grid gap-x-10 lg:grid-cols-[1fr_330px]">
         <div className="min-w-0">
           {units.map((u) => (
-            <UnitPart key={u.id} unit={u} active={active?.id} onPage={show} />
+            <UnitPart key={u.id} unit={u} rowOf={(id) => rowProps.get(id)} onPage={show} />
           ))}
           {units.length === 0 && (
             <p className="mt-4 text-ink-2">
@@ -149,7 +150,7 @@ function Model({ page }: { page: ModelPage }) {
             </button>
             {units.length === 0 && (
               <button className="small link" onClick={() => remove.mutate()}>
-                Remove it
+                Remove
               </button>
             )}
           </p>
@@ -203,7 +204,7 @@ function Photo({ model, onPage }: { model: ModelPage['model']; onPage: (page: Mo
         </label>
         {model.photo && (
           <button className="small link" onClick={() => away.mutate()}>
-            take it away
+            remove
           </button>
         )}
       </p>

@@ -39,7 +39,7 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
       <div className="flex items-baseline border-b border-hair pb-0.5">
         <h2>Published elsewhere</h2>
         <button className="small link ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
-          {adding ? 'not now' : 'note a published score'}
+          {adding ? 'cancel' : 'add a published score'}
         </button>
       </div>
       {adding && (
@@ -90,7 +90,7 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
         <p role="status" className="small">
           The published score of {gone.metric.name} was removed.{' '}
           <button className="link" onClick={() => restore.mutate(gone)}>
-            Put it back
+            Undo
           </button>
         </p>
       )}
@@ -193,7 +193,7 @@ function NewReference({ modelId, onDone }: { modelId: number; onDone: () => void
       {about !== '' && !metric && <p className="small sm:col-span-6">Choose a test from the list.</p>}
       <p className="flex gap-3 sm:col-span-6">
         <button className="button button-main" disabled={!metric || add.isPending}>
-          Note it
+          Save
         </button>
         {add.isError && (
           <span role="alert" className="text-plum">

@@ -55,7 +55,7 @@ export function ShelfView() {
     placeholderData: keepPreviousData,
   });
   const open = (id: number) => void navigate({ to: '/shelf/models/$modelId', params: { modelId: String(id) } });
-  const active = useRows(models.data?.rows ?? [], (m) => m.id, [
+  const { propsOf } = useRows(models.data?.rows ?? [], (m) => m.id, [
     { key: 'Enter', does: 'Open the model', run: (m) => open(m.id) },
   ]);
   useKeys([
@@ -162,7 +162,7 @@ export function ShelfView() {
             narrowed || search.retired ? (
               <Empty title={search.retired && !narrowed ? 'Nothing is retired' : 'Nothing on the shelf is like this'}>
                 <button className="link" onClick={() => void setSearch({ search: {} })}>
-                  Show the whole shelf
+                  Reset filters
                 </button>
               </Empty>
             ) : (
@@ -187,8 +187,8 @@ export function ShelfView() {
                   {found.rows.map((m) => (
                     <tr
                       key={m.id}
-                      data-active-row={m.id === active?.id}
-                      className={m.id === active?.id ? 'bg-band' : 'hover:bg-sheet'}
+                      {...propsOf(m)}
+                      className="-outline-offset-2 hover:bg-sheet data-[active-row=true]:bg-band"
                     >
                       <td>
                         <Link

@@ -3,6 +3,7 @@ import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { day } from '../format/format.ts';
+import type { RowProps } from '../ui/useRows.ts';
 import { dueWords } from './due.ts';
 import { FieldLine } from './FieldLine.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
@@ -15,11 +16,11 @@ export type Unit = ModelPage['units'][number];
 /** One specimen: what it is, when it must go back, and the tree of its configurations. */
 export function UnitPart({
   unit,
-  active,
+  rowOf,
   onPage,
 }: {
   unit: Unit;
-  active: number | undefined;
+  rowOf: (configuration: number) => RowProps | undefined;
   onPage: (page: ModelPage) => void;
 }) {
   const queries = useQueryClient();
@@ -84,7 +85,7 @@ export function UnitPart({
             </button>
             {unit.configurations.length === 0 && (
               <button className="small link" onClick={() => remove.mutate()}>
-                Remove it
+                Remove
               </button>
             )}
             {(retire.error ?? remove.error) && (
@@ -109,8 +110,8 @@ export function UnitPart({
           {rows.map(({ item: c, depth }) => (
             <li
               key={c.id}
-              data-active-row={c.id === active}
-              className={`flex items-baseline gap-3 border-b border-hair-2 py-2 pr-1 ${c.id === active ? 'bg-band' : ''} ${c.retired ? 'text-ink-3' : ''}`}
+              {...rowOf(c.id)}
+              className={`flex flex-wrap items-baseline gap-x-3 border-b border-hair-2 py-2 pr-1 -outline-offset-2 data-[active-row=true]:bg-band ${c.retired ? 'text-ink-3' : ''}`}
               style={{ paddingLeft: 6 + 20 * depth }}
             >
               {depth > 0 && (

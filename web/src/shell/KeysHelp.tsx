@@ -1,6 +1,24 @@
 import { Panel } from '../ui/Panel.tsx';
 import { keysNow } from './keys.ts';
 
+const GLOSSARY: readonly (readonly [string, string])[] = [
+  ['Shelf', 'Models, their units, and each configuration a unit was in.'],
+  ['Bench', 'Where devices join with a code and are measured.'],
+  ['Ledger', 'Every single reading, never changed in silence.'],
+  ['The table', 'The strip below: the configurations that every view follows, each with its mark.'],
+  ['Base', 'The configuration that the others are held against; it is 100.'],
+  ['Rail', 'An axis of one test. Ticks are all that were tested, marks those on the table; right is better.'],
+  ['Place', 'A rank, or a range of ranks where noise does not allow one number.'],
+  ['95 % interval', 'Where the true value lies in 95 of 100 such measurements.'],
+  ['Held', 'A display’s limit held the value, so the true one is at least this.'],
+  ['Stale', 'A newer suite version or firmware is in force than the one it was measured with.'],
+  ['Provisional', 'It has results for less than half of the weight, so it gets no place.'],
+  ['Set aside', 'A reading that no longer counts, with a reason; it stays in the ledger and can be undone.'],
+  ['Borrowed noise', 'With few runs of its own, how repeatable a test is comes from the other configurations.'],
+  ['Spread assumed', 'Nobody measured how repeatable a test is: 10 % is assumed.'],
+  ['Within one session', 'Measured once only, so the interval does not know how much another day would differ.'],
+];
+
 export function KeysHelp({
   open,
   onClose,
@@ -11,7 +29,7 @@ export function KeysHelp({
   views: readonly { name: string; letter: string }[];
 }) {
   return (
-    <Panel open={open} onClose={onClose} title="Keys of this view">
+    <Panel open={open} onClose={onClose} title="Keys of this view, and our words">
       <dl className="mt-3 grid grid-cols-[90px_1fr] gap-y-1.5">
         {open &&
           keysNow().map((action) => (
@@ -28,6 +46,15 @@ export function KeysHelp({
               <kbd>g</kbd> <kbd>{view.letter}</kbd>
             </dt>
             <dd>Go to {view.name}</dd>
+          </div>
+        ))}
+      </dl>
+      <h3 className="mt-5 border-b border-hair pb-1">What our words mean</h3>
+      <dl className="mt-2 grid grid-cols-[130px_1fr] gap-y-1.5 max-sm:grid-cols-1 max-sm:gap-y-0.5">
+        {GLOSSARY.map(([word, meaning]) => (
+          <div key={word} className="contents">
+            <dt className="font-semibold">{word}</dt>
+            <dd className="text-ink-2 max-sm:mb-1.5">{meaning}</dd>
           </div>
         ))}
       </dl>

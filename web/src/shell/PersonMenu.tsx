@@ -3,11 +3,13 @@ import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
 import { api, value } from '../api/client.ts';
+import { chooseDensity, useDensity } from './density.ts';
 import { chooseTheme, currentTheme } from './theme.ts';
 
 export function PersonMenu({ lab, onHelp }: { lab: string; onHelp: () => void }) {
   const access = useAccess();
   const queries = useQueryClient();
+  const density = useDensity();
   const [theme, setTheme] = useState(currentTheme());
   const signOut = useMutation({
     mutationFn: () => value(api.POST('/api/access/sign-out')),
@@ -29,8 +31,14 @@ export function PersonMenu({ lab, onHelp }: { lab: string; onHelp: () => void })
           >
             {next === 'dark' ? 'Dark paper' : 'Light paper'}
           </DropdownMenu.Item>
+          <DropdownMenu.Item
+            className="menu-item"
+            onSelect={() => chooseDensity(density === 'compact' ? 'roomy' : 'compact')}
+          >
+            {density === 'compact' ? 'Roomy lists' : 'Compact lists'}
+          </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" onSelect={onHelp}>
-            Keys of this view <kbd>?</kbd>
+            Keys and words <kbd>?</kbd>
           </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" onSelect={() => signOut.mutate()}>
             Sign out

@@ -29,7 +29,7 @@ export function Shell() {
   const [helping, setHelping] = useState(false);
   useKeys([
     { key: '/', does: 'Search, and go to anything', run: () => setSearching(true) },
-    { key: '?', does: 'Show these keys', run: () => setHelping(true) },
+    { key: '?', does: 'Show these keys, and what our words mean', run: () => setHelping(true) },
     { key: 'f', does: 'Facts of the table side by side', run: () => void navigate({ to: '/shelf/difference' }) },
   ]);
   useGo(Object.fromEntries(LINE.map((view) => [view.letter, () => void navigate({ to: view.to })])));
@@ -37,14 +37,21 @@ export function Shell() {
   return (
     <div className="grid h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto]">
       <div>
+        <a
+          href="#view"
+          className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-sheet focus:px-3 focus:py-2"
+          onClick={(event) => {
+            event.preventDefault();
+            document.getElementById('view')?.focus();
+          }}
+        >
+          Skip to the view
+        </a>
         <header className="flex flex-wrap items-center gap-x-6 border-b border-hair bg-sheet px-5">
           <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
             <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
           </Link>
-          <nav
-            aria-label="Line of work"
-            className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto"
-          >
+          <nav aria-label="Main" className="order-3 flex w-full min-w-0 flex-1 overflow-x-auto sm:order-none sm:w-auto">
             {LINE.map((view, i) => (
               <span key={view.to} className="flex items-center">
                 {i > 0 && <span aria-hidden="true" className="h-px w-2 bg-hair" />}
@@ -65,7 +72,7 @@ export function Shell() {
         </header>
         <AwayLine />
       </div>
-      <main className="min-h-0 overflow-y-auto px-5 pt-4 pb-6">
+      <main id="view" tabIndex={-1} className="min-h-0 outline-none overflow-y-auto px-5 pt-4 pb-6">
         <Outlet />
       </main>
       <TableStrip />

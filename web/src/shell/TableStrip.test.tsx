@@ -66,7 +66,7 @@ test('the same by pointer, each by a button that says what it does', async () =>
   await user.click(await screen.findByRole('button', { name: /Pellow Folio/ }));
   await user.click(within(screen.getByRole('contentinfo')).getByRole('button', { name: 'base' }));
   expect(marked('data-base')).toEqual(['Folio']);
-  await user.click(screen.getByRole('button', { name: 'Take Folio off the table' }));
+  await user.click(screen.getByRole('button', { name: 'Remove Folio from the table' }));
   expect(screen.queryByText('Pellow Folio')).toBeNull();
 });
 

@@ -24,19 +24,18 @@ export function TableStrip() {
       ? []
       : [
           { key: 'b', does: 'Make the lit one the base', run: () => tableActions.makeBase(table.lit!) },
-          { key: 'Delete', does: 'Take the lit one off the table', run: () => tableActions.take(table.lit!) },
+          { key: 'Delete', does: 'Remove the lit one from the table', run: () => tableActions.take(table.lit!) },
         ]),
   ]);
 
   return (
     <footer
       aria-label="The table"
-      className="strip flex min-h-16 items-center gap-2.5 overflow-x-auto bg-strip px-5 py-2 text-strip-ink"
+      className={`strip flex items-center gap-2.5 overflow-x-auto bg-strip px-5 text-strip-ink ${table.entries.length === 0 ? 'py-1' : 'min-h-16 py-2'}`}
     >
       {table.entries.length === 0 ? (
         <p className="text-[13px] text-strip-ink-2">
-          On the table: nothing yet. Press <kbd className="strip-kbd">Enter</kbd> on a row of the standings to put it
-          here, and every view follows it.
+          On the table: nothing yet. Press <kbd className="strip-kbd">Enter</kbd> or + on a row of the standings.
         </p>
       ) : (
         <>
@@ -80,18 +79,26 @@ export function TableStrip() {
                     <button
                       className="underline"
                       onClick={() => tableActions.take(entry.id)}
-                      aria-label={`Take ${c?.model ?? 'it'} off the table`}
+                      aria-label={`Remove ${c?.model ?? 'it'} from the table`}
                     >
-                      off
+                      remove
                     </button>
                   </span>
                 )}
               </div>
             );
           })}
+          {table.refused && (
+            <span role="alert" className="flex shrink-0 items-center gap-2 text-[13px] text-strip-gold">
+              The table holds eight. Remove one first.
+              <button className="underline" onClick={tableActions.seen}>
+                Close
+              </button>
+            </span>
+          )}
           <span className="ml-auto hidden text-[12.5px] whitespace-nowrap text-strip-ink-2 lg:block">
             <kbd className="strip-kbd">1</kbd>–<kbd className="strip-kbd">8</kbd> light up,{' '}
-            <kbd className="strip-kbd">b</kbd> base, <kbd className="strip-kbd">Delete</kbd> off
+            <kbd className="strip-kbd">b</kbd> base, <kbd className="strip-kbd">Delete</kbd> remove
           </span>
         </>
       )}

@@ -12,6 +12,8 @@ export interface Table {
   base: number | null;
   /** Lit up on every rail; passing, not kept. */
   lit: number | null;
+  /** The last one that was to go on it found no room; passing, not kept. */
+  refused?: boolean;
 }
 
 const EMPTY: Table = { entries: [], base: null, lit: null };
@@ -66,12 +68,17 @@ export const tableActions = {
   toggle: (id: number): boolean => {
     const before = current();
     const next = before.entries.some((e) => e.id === id) ? take(before, id) : put(before, id);
-    change(next);
+    change({ ...next, refused: next === before });
     return next !== before;
   },
-  take: (id: number) => change(take(current(), id)),
-  makeBase: (id: number) => change({ ...put(current(), id), base: id }),
+  take: (id: number) => change({ ...take(current(), id), refused: false }),
+  makeBase: (id: number) => {
+    const next = put(current(), id);
+    const there = next.entries.some((e) => e.id === id);
+    change(there ? { ...next, base: id, refused: false } : { ...next, refused: true });
+  },
   light: (id: number | null) => change({ ...current(), lit: id }),
+  seen: () => change({ ...current(), refused: false }),
 };
 
 export function useTable(): Table {

@@ -79,7 +79,7 @@ export function GenerationsPart({ ask }: { ask: Ask }) {
 }
 
 function words(step: Step): string {
-  return `${times(step.ratio, 3)}, ${verdictWords(step.verdict)}${step.low !== undefined && step.high !== undefined ? `, 95 % between ${times(step.low, 3)} and ${times(step.high, 3)}` : ''}`;
+  return `${times(step.ratio, 3)}, ${verdictWords(step.verdict)}${step.low !== undefined && step.high !== undefined ? `, 95 % interval ${times(step.low, 3)} to ${times(step.high, 3)}` : ''}`;
 }
 
 function StepArrow({ step }: { step: Step | undefined }) {

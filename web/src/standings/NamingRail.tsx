@@ -6,12 +6,14 @@ interface Props extends React.ComponentProps<typeof Rail> {
   at: readonly Tick[];
   nameOf: (id: number) => string;
   onPick: (id: number) => void;
+  /** The row's own, which a finger means: only a mouse names a tick before it clicks. */
+  own: number;
   /** Chosen by the keyboard: a position in the ticks. */
   cursor?: number | undefined;
 }
 
 /** A rail whose ticks say what they are under the pointer, and go on the table with a click. */
-export function NamingRail({ at, nameOf, onPick, cursor, ...rail }: Props) {
+export function NamingRail({ at, nameOf, onPick, own, cursor, ...rail }: Props) {
   const holder = useRef<HTMLSpanElement>(null);
   const [pointed, setPointed] = useState(-1);
   const shown = pointed >= 0 ? pointed : (cursor ?? -1);
@@ -25,12 +27,9 @@ export function NamingRail({ at, nameOf, onPick, cursor, ...rail }: Props) {
       ref={holder}
       className="relative block"
       data-rail
-      onPointerMove={(event) => setPointed(find(event))}
+      onPointerMove={(event) => event.pointerType !== 'touch' && setPointed(find(event))}
       onPointerLeave={() => setPointed(-1)}
-      onClick={(event) => {
-        const i = find(event);
-        if (at[i]) onPick(at[i].id);
-      }}
+      onClick={() => onPick(at[pointed]?.id ?? own)}
       style={tick ? { cursor: 'pointer' } : undefined}
     >
       <Rail {...rail} named={tick?.x} />

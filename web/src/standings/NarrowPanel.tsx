@@ -45,7 +45,7 @@ export function NarrowPanel({ open, onClose, search, say, currency }: Props) {
     say({ facts: next.length > 0 ? next : undefined });
   };
   return (
-    <Panel open={open} onClose={onClose} title="Who is in" side>
+    <Panel open={open} onClose={onClose} title="Filters" side>
       <div className="flex flex-col gap-4 pt-2">
         <Part title="Of each model">
           <Options
@@ -161,7 +161,7 @@ export function NarrowPanel({ open, onClose, search, say, currency }: Props) {
           </label>
         </Part>
         <button className="button self-start" onClick={() => say(NOBODY_LEFT_OUT)}>
-          Everybody again
+          Reset
         </button>
       </div>
     </Panel>

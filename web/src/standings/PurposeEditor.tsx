@@ -131,7 +131,7 @@ export function PurposeEditor({ purpose, weighing, onWeigh, onDone, onSaved }: P
                   retire.mutate();
               }}
             >
-              Take it out
+              Remove
             </button>
           )}
         </div>

@@ -3,6 +3,7 @@ import { memo } from 'react';
 import type { RailScale } from '../chart/Rail.tsx';
 import type { Tick } from '../chart/ticks.ts';
 import * as format from '../format/format.ts';
+import { MarkSign } from '../chart/Mark.tsx';
 import { tableActions } from '../shell/table-store.ts';
 import type { Standings } from './ask.ts';
 import { NamingRail } from './NamingRail.tsx';
@@ -34,6 +35,10 @@ interface Props {
   slot: number | null;
   lit: boolean;
   active: boolean;
+  /** The rail is below the words. */
+  narrow: boolean;
+  /** One line a row. */
+  compact: boolean;
   /** Positions up, where weights are being tried out; null where it has no place before or after. */
   move: number | null | undefined;
   /** A tick of the overall rail that the keyboard is at. */
@@ -59,6 +64,8 @@ export const StandingRow = memo(function StandingRow({
   slot,
   lit,
   active,
+  narrow,
+  compact,
   move,
   cursor,
   nameOf,
@@ -88,9 +95,19 @@ export const StandingRow = memo(function StandingRow({
       }}
       onDoubleClick={() => tableActions.toggle(c.id)}
       style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: template }}
-      className="group absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet"
+      className="absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet"
     >
-      <span role="cell" className="pl-2 font-title text-[17px] whitespace-nowrap">
+      <span role="cell" className="flex items-center font-title text-[17px] whitespace-nowrap">
+        <button
+          tabIndex={active ? 0 : -1}
+          className="flex h-6 w-6 shrink-0 items-center justify-center font-sans text-ink-3 hover:text-ink"
+          aria-pressed={slot !== null}
+          aria-label={`On the table: ${name}`}
+          title={slot === null ? 'Put it on the table' : 'Remove it from the table'}
+          onClick={() => tableActions.toggle(c.id)}
+        >
+          {slot === null ? '+' : <MarkSign slot={slot} size={13} />}
+        </button>
         {row.placeBest === undefined ? (
           <span aria-label="no place">–</span>
         ) : (
@@ -106,16 +123,16 @@ export const StandingRow = memo(function StandingRow({
           </span>
         )}
       </span>
-      <span role="cell" className="min-w-0 leading-snug">
+      <span role="cell" className={`min-w-0 leading-snug ${compact ? 'flex items-baseline gap-2' : ''}`}>
         <Link
           to="/shelf/configurations/$configurationId"
           params={{ configurationId: String(c.id) }}
-          className="block truncate font-semibold hover:underline"
+          className={`truncate font-semibold hover:underline ${compact ? 'max-w-[70%] shrink-0' : 'block'}`}
           title={name}
         >
           {name}
         </Link>
-        <span className="small flex items-baseline gap-1.5" title={c.name}>
+        <span className="small flex min-w-0 items-baseline gap-1.5" title={c.name}>
           <span className="truncate">
             {c.name}
             {c.id === base ? ' · base' : ''}
@@ -142,16 +159,16 @@ export const StandingRow = memo(function StandingRow({
         ) : (
           <span className="text-[15px] font-semibold">{row.index === undefined ? '–' : format.index(row.index)}</span>
         )}
-        <span className="small block">{secondLine(row, metric !== undefined)}</span>
+        {!compact && <span className="small block">{secondLine(row, metric !== undefined)}</span>}
       </span>
-      <span role="cell">
+      <span role="cell" className={narrow ? 'order-last col-start-2' : ''}>
         {row.merit !== undefined && (
           <NamingRail
             scale={rails.overall.scale}
             ticks={rails.overall.ticks}
             at={rails.overall.at}
             published={rails.overall.published}
-            height={30}
+            height={compact ? 24 : 30}
             merit={row.merit}
             low={ln(row.low)}
             high={ln(row.high)}
@@ -161,6 +178,7 @@ export const StandingRow = memo(function StandingRow({
             lit={lit}
             nameOf={nameOf}
             onPick={tableActions.toggle}
+            own={c.id}
             cursor={cursor}
             label={`${name}: index ${format.index(row.index!)}`}
           />
@@ -178,6 +196,7 @@ export const StandingRow = memo(function StandingRow({
                 at={rail.at}
                 nameOf={nameOf}
                 onPick={tableActions.toggle}
+                own={c.id}
                 height={24}
                 merit={mark.merit}
                 low={mark.half === undefined ? undefined : mark.merit - mark.half}
@@ -200,14 +219,16 @@ export const StandingRow = memo(function StandingRow({
           </span>
         );
       })}
-      <span role="cell" className={`pr-2 text-right ${row.tests < tests ? '' : 'text-ink-3'}`}>
-        {metric ? row.runs : `${row.tests}/${tests}`}
+      <span
+        role="cell"
+        className={`pr-2 text-right ${row.tests < tests ? '' : 'text-ink-3'} ${narrow ? 'order-last' : ''} ${compact ? 'flex justify-end gap-2' : ''}`}
+      >
+        <span>{metric ? row.runs : `${row.tests}/${tests}`}</span>
         {row.status !== 'NOT_LINKED' && (
           <button
             tabIndex={active ? 0 : -1}
-            data-on={active}
             onClick={() => onWhy(c.id)}
-            className="small link ml-auto block opacity-0 group-hover:opacity-100 focus:opacity-100 data-[on=true]:opacity-100"
+            className={`small link ${compact ? '' : 'ml-auto block'}`}
             aria-label={`Why this place: ${name}`}
           >
             why

@@ -106,7 +106,7 @@ export function StandingsSentence({ search, say, data }: Props) {
       <button
         className="choice"
         aria-haspopup="dialog"
-        aria-label={`Who is in: ${narrowWords(search, labels, currency)}`}
+        aria-label={`Filters: ${narrowWords(search, labels, currency)}`}
         onClick={() => setNarrowing(true)}
       >
         {narrowWords(search, labels, currency)}

@@ -2,6 +2,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { railScale, tickPath } from '../chart/Rail.tsx';
 import { ticksOf } from '../chart/ticks.ts';
+import { useDensity } from '../shell/density.ts';
 import { useKeys } from '../shell/keys.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
 import { partName, type Standings } from './ask.ts';
@@ -13,6 +14,8 @@ type Row = Standings['rows'][number];
 type Line = { kind: 'row'; row: Row } | { kind: 'heading'; text: string };
 
 const ROW_HEIGHT = 53;
+const COMPACT_HEIGHT = 30;
+const NARROW_HEIGHT = 84;
 const HEADING_HEIGHT = 46;
 
 /** Placed ones first, then those that cannot have a place, each under what is the matter with them. */
@@ -72,12 +75,16 @@ export function StandingsTable({
     [byId],
   );
 
+  const compact = useDensity() === 'compact' && !layout.narrow;
+  const height = layout.narrow ? NARROW_HEIGHT : compact ? COMPACT_HEIGHT : ROW_HEIGHT;
   const virtual = useVirtualizer({
     count: list.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => (list[i]!.kind === 'row' ? ROW_HEIGHT : HEADING_HEIGHT),
+    estimateSize: (i) => (list[i]!.kind === 'row' ? height : HEADING_HEIGHT),
     overscan: 6,
   });
+  // Sizes are remembered, so another kind of row must be measured anew.
+  useLayoutEffect(() => virtual.measure(), [virtual, height]);
   const move = (step: number) => {
     let next = active + step;
     while (list[next]?.kind === 'heading') next += step;
@@ -149,7 +156,7 @@ export function StandingsTable({
           <span role="columnheader" className="text-right">
             {one ? one.unit : 'Index'}
           </span>
-          <span role="columnheader" className="truncate">
+          <span role="columnheader" className={`truncate ${layout.narrow ? 'hidden' : ''}`}>
             {one ? `${one.name}, right is better` : 'Overall, right is better'}
           </span>
           {parts.map((p) => (
@@ -157,7 +164,7 @@ export function StandingsTable({
               {names[p]}
             </span>
           ))}
-          <span role="columnheader" className="pr-2 text-right">
+          <span role="columnheader" className={`pr-2 text-right ${layout.narrow ? 'hidden' : ''}`}>
             {one ? 'Runs' : 'Tests'}
           </span>
         </div>
@@ -193,6 +200,8 @@ export function StandingsTable({
                   slot={slotOf(table, line.row.configuration.id)}
                   lit={table.lit === line.row.configuration.id}
                   active={item.index === active}
+                  narrow={layout.narrow}
+                  compact={compact}
                   move={moved?.get(line.row.configuration.id)}
                   cursor={item.index === active ? cursor : undefined}
                   nameOf={nameOf}

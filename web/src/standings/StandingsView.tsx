@@ -256,14 +256,14 @@ function Foot({
           <> Weights: {standings.parts.map((p) => `${partName(p)} ${percent(p.weight)}`).join(', ')}.</>
         )}{' '}
         <Link to="/kept" className="link print:hidden">
-          Kept standings
+          Saved standings
         </Link>
       </p>
     </div>
   );
 }
 
-/** Parts that somebody left out, to take in again. */
+/** Parts that somebody left out, to include again. */
 function LeftOutFoot({ without, onTakeIn }: { without: readonly string[]; onTakeIn: (key: string) => void }) {
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
   const rows = (tests.data ?? []).flatMap((t) => t.metrics.map((metric) => ({ metric })));
@@ -274,7 +274,7 @@ function LeftOutFoot({ without, onTakeIn }: { without: readonly string[]; onTake
         <span key={key} className="mr-2">
           {partWords(key, rows)}{' '}
           <button className="link" onClick={() => onTakeIn(key)} aria-label={`Take ${partWords(key, rows)} in again`}>
-            take in again
+            include again
           </button>
         </span>
       ))}
@@ -325,7 +325,7 @@ function Take({
       {kept ? (
         <span role="status" className="small flex items-baseline gap-2">
           <a className="link" href={kept}>
-            Kept with its numbers
+            Saved with its numbers
           </a>
           <CopyButton text={kept} what="the address of the kept standing" />
         </span>
@@ -336,7 +336,7 @@ function Take({
           onClick={() => keep.mutate()}
           title="A page that stays as it is now, for readers without a sign-in"
         >
-          Keep
+          Save
         </button>
       )}
       {keep.isError && (

@@ -101,8 +101,8 @@ function Reasons({
                 </td>
                 <td className="pl-2 whitespace-nowrap">
                   {why.parts.length > 1 && (
-                    <button className="link small" onClick={() => onLeaveOut(p.key)} aria-label={`Leave ${p.name} out`}>
-                      leave out
+                    <button className="link small" onClick={() => onLeaveOut(p.key)} aria-label={`Exclude ${p.name}`}>
+                      exclude
                     </button>
                   )}
                 </td>
@@ -151,9 +151,9 @@ function Reasons({
                     <button
                       className="link small block"
                       onClick={() => onLeaveOut(`test:${t.testId}`)}
-                      aria-label={`Leave ${t.test} out`}
+                      aria-label={`Exclude ${t.test}`}
                     >
-                      leave out
+                      exclude
                     </button>
                   </td>
                 </tr>

@@ -15,10 +15,11 @@ test.each([
   expect(total(template) + 10 * (tracks - 1)).toBeLessThanOrEqual(width);
 });
 
-test('a phone shows the overall rail alone', () => {
-  const { template, part } = columns(350, 7);
-  expect(template.split(' ')).toHaveLength(5);
-  expect(part).toBe(0);
+test.each([280, 350, 559])('%i pixels have the overall rail below the words, and nothing sticks out', (width) => {
+  const { template, part, parts, narrow, overall } = columns(width, 7);
+  expect({ narrow, part, parts }).toEqual({ narrow: true, part: 0, parts: 0 });
+  const fixed = [...template.matchAll(/([\d.]+)px/g)].map((m) => Number(m[1]));
+  expect(fixed.reduce((sum, track) => sum + track, 0) + overall + 20).toBeLessThanOrEqual(width);
 });
 
 test('of many parts as many have a rail as fit', () => {

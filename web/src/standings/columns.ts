@@ -5,9 +5,13 @@ export interface Columns {
   /** Width of a part's rail, and how many of the parts have one; the largest ones where not all fit. */
   part: number;
   parts: number;
+  /** Too narrow for a rail beside the words: it goes below them. */
+  narrow: boolean;
 }
 
-const PLACE = 72;
+const PLACE = 84;
+const NARROW = 560;
+const NARROW_PLACE = 64;
 const INDEX = 76;
 const COVERED = 58;
 const GAP = 10;
@@ -20,6 +24,15 @@ const MOST_PARTS = 9;
 
 /** On a narrow screen the parts' rails go first, then the overall one gets what is left. */
 export function columns(width: number, parts: number): Columns {
+  if (width < NARROW) {
+    return {
+      template: `${NARROW_PLACE}px minmax(0, 1fr) ${INDEX}px`,
+      overall: Math.max(120, width - NARROW_PLACE - INDEX - 2 * GAP),
+      part: 0,
+      parts: 0,
+      narrow: true,
+    };
+  }
   const name = Math.round(Math.min(MOST_NAME, Math.max(LEAST_NAME, width * 0.19)));
   const rest = width - PLACE - name - INDEX - COVERED;
   const fit = Math.floor((rest - GAP * 4 - LEAST_OVERALL) / (LEAST_PART + GAP));
@@ -27,5 +40,11 @@ export function columns(width: number, parts: number): Columns {
   const part = Math.min(MOST_PART, Math.floor((rest - GAP * (shown + 4) - LEAST_OVERALL) / Math.max(1, shown)));
   const overall = Math.max(80, Math.floor(rest - GAP * (shown + 4) - shown * part));
   const tracks = [PLACE, name, INDEX, overall, ...Array.from({ length: shown }, () => part), COVERED];
-  return { template: tracks.map((t) => `${t}px`).join(' '), overall, part: shown > 0 ? part : 0, parts: shown };
+  return {
+    template: tracks.map((t) => `${t}px`).join(' '),
+    overall,
+    part: shown > 0 ? part : 0,
+    parts: shown,
+    narrow: false,
+  };
 }

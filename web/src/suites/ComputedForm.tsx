@@ -190,7 +190,7 @@ export function ComputedForm({
       )}
       <p className="mt-2 flex items-center gap-2">
         <button className="button button-main" disabled={make.isPending || !told || settled !== formula}>
-          Add it
+          Add
         </button>
         <button type="button" className="button" onClick={onCancel}>
           Cancel

@@ -44,7 +44,7 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
                   <p className="small">
                     because: {own.reason}. Joined by {own.person}, {moment(own.at)}.{' '}
                     <button className="link" onClick={() => part.mutate()}>
-                      part them again
+                      separate them again
                     </button>
                   </p>
                 </div>

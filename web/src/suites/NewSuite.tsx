@@ -140,7 +140,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
       )}
       <p className="mt-2 flex items-center gap-2">
         <button className="button button-main" disabled={make.isPending || !list || list.refused.length > 0}>
-          Put it in the catalogue
+          Save suite
         </button>
         <button type="button" className="button" onClick={onDone}>
           Cancel

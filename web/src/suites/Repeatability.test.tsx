@@ -27,7 +27,7 @@ test('a repeatability is stated with its source', async () => {
   await user.click(screen.getByRole('button', { name: 'State how repeatable Weir is' }));
   await user.type(screen.getByLabelText('Repeats within, in %'), '1.5');
   await user.type(screen.getByLabelText('Who says so, or where'), 'fifty runs in our lab');
-  await user.click(screen.getByRole('button', { name: 'State it' }));
+  await user.click(screen.getByRole('button', { name: 'Save' }));
   expect(await screen.findByRole('button', { name: 'State how repeatable Weir is' })).toBeTruthy();
   expect(server.current.asked).toEqual([{ what: DOOR, body: { percent: 1.5, source: 'fifty runs in our lab' } }]);
 });
@@ -38,7 +38,7 @@ test('what is stated is shown, can be taken back, and a refusal is said', async 
   const user = userEvent.setup();
   expect(screen.getByText(/Stated to repeat within 2 % \(its maker\)/)).toBeTruthy();
   await user.click(screen.getByRole('button', { name: 'State how repeatable Weir is' }));
-  await user.click(screen.getByRole('button', { name: 'Take it back' }));
+  await user.click(screen.getByRole('button', { name: 'Remove' }));
   expect((await screen.findByRole('alert')).textContent).toContain('above 0 %');
   expect(server.current.asked).toEqual([{ what: DOOR, body: {} }]);
 });

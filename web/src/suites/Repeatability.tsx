@@ -56,11 +56,11 @@ export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
         <input className="field" maxLength={300} required value={source} onChange={(e) => setSource(e.target.value)} />
       </label>
       <button className="button" disabled={state.isPending}>
-        State it
+        Save
       </button>
       {t.repeatability !== undefined && (
         <button type="button" className="button" disabled={state.isPending} onClick={() => state.mutate({})}>
-          Take it back
+          Remove
         </button>
       )}
       <button type="button" className="button" onClick={() => setOpen(false)}>

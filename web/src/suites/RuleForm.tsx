@@ -258,7 +258,7 @@ export function RuleForm({
           className="button button-main"
           disabled={patterns.length === 0 || make.isPending || !tried.data || tried.data.missed.length > 0}
         >
-          Keep the rule
+          Save rule
         </button>
         <button type="button" className="button" onClick={onCancel}>
           Cancel

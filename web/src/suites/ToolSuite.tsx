@@ -103,7 +103,7 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
       )}
       <p className="mt-2 flex gap-2">
         <button className="button button-main" disabled={make.isPending || sample.trim() === '' || name.trim() === ''}>
-          Put it in the catalogue
+          Save suite
         </button>
         <button type="button" className="button" onClick={onDone}>
           Cancel

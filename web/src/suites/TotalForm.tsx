@@ -116,7 +116,7 @@ export function TotalForm({
       )}
       <p className="mt-2 flex items-center gap-2">
         <button className="button button-main" disabled={make.isPending || wrong || given.length === 0}>
-          Add the total
+          Add total
         </button>
         <button type="button" className="button" onClick={onCancel}>
           Cancel

@@ -99,7 +99,7 @@ test('the form says that it holds what was typed earlier, and can begin anew', a
     </AccessContext>,
   );
   screen.getByText('old');
-  await userEvent.setup().click(screen.getByRole('button', { name: 'Start anew' }));
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Discard it' }));
   screen.getByText('empty');
   expect(screen.queryByRole('status')).toBeNull();
   expect(localStorage.length).toBe(0);

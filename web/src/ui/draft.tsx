@@ -113,7 +113,7 @@ export function DraftNote({ draft }: { draft: Pick<Draft<unknown>, 'restored' | 
     <p role="status" className="mb-2 border-l-2 border-gold pl-3">
       This is what you typed here before and did not save.{' '}
       <button type="button" className="link" onClick={draft.startAnew}>
-        Start anew
+        Discard it
       </button>
     </p>
   );

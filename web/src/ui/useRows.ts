@@ -1,19 +1,34 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState, type FocusEvent } from 'react';
 import { useKeys } from '../shell/keys.ts';
 
-/** Moves a mark through a list with the arrow keys. The list may change under it. */
+/** What makes an element a row of a list that is walked through with the arrow keys. */
+export interface RowProps {
+  'data-active-row': boolean;
+  tabIndex: 0 | -1;
+  onFocus: (event: FocusEvent) => void;
+}
+
+/**
+ * Walks through a list with the arrow keys. The row that is marked has the focus, so that a screen reader says it; Tab
+ * comes back to it. The list may change under it.
+ */
 export function useRows<T>(
   rows: readonly T[],
   keyOf: (row: T) => number | string,
   actions: { key: string; does: string; run: (row: T) => void }[],
-): T | undefined {
+): { active: T | undefined; propsOf: (row: T) => RowProps } {
   const [at, setAt] = useState<number | string | null>(null);
+  const walked = useRef(false);
   const index = rows.findIndex((row) => keyOf(row) === at);
   const active = index >= 0 ? rows[index] : undefined;
   const move = (step: number) => {
     const next =
       rows[Math.min(rows.length - 1, Math.max(0, index < 0 ? (step > 0 ? 0 : rows.length - 1) : index + step))];
-    if (next !== undefined) setAt(keyOf(next));
+    if (next === undefined) return;
+    walked.current = true;
+    setAt(keyOf(next));
+    // Where it is marked already, nothing is drawn anew, and the focus may have been elsewhere.
+    if (keyOf(next) === at) focusMarked();
   };
   useKeys([
     { key: 'ArrowDown', does: 'Next row', run: () => move(1) },
@@ -27,7 +42,27 @@ export function useRows<T>(
     })),
   ]);
   useEffect(() => {
-    if (at !== null) document.querySelector('[data-active-row="true"]')?.scrollIntoView({ block: 'nearest' });
+    if (at === null || !walked.current) return;
+    walked.current = false;
+    focusMarked();
   }, [at]);
-  return active;
+  return {
+    active,
+    propsOf: (row) => {
+      const marked = active === undefined ? row === rows[0] : keyOf(row) === at;
+      return {
+        'data-active-row': active !== undefined && marked,
+        tabIndex: marked ? 0 : -1,
+        onFocus: (event) => {
+          if (event.target === event.currentTarget) setAt(keyOf(row));
+        },
+      };
+    },
+  };
+}
+
+function focusMarked(): void {
+  const marked = document.querySelector<HTMLElement>('[data-active-row="true"]');
+  marked?.focus({ preventScroll: true });
+  marked?.scrollIntoView({ block: 'nearest' });
 }

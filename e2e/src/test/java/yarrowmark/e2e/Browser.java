@@ -179,7 +179,7 @@ final class Browser implements AutoCloseable {
     void signIntoDemo(String address) {
         open(address);
         press("go straight in");
-        see("//nav[@aria-label='Line of work']");
+        see("//nav[@aria-label='Main']");
     }
 
     @Override

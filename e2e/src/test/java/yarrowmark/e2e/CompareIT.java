@@ -79,7 +79,7 @@ class CompareIT extends AtTheDemo {
     void aPartIsLeftOutAndTakenInAgainAndALineOpensIntoItsSessions() {
         folio();
         String whole = overall();
-        browser.see("//button[starts-with(@aria-label, 'Leave out Storage')]").sendKeys(Keys.ENTER);
+        browser.see("//button[starts-with(@aria-label, 'Exclude Storage')]").sendKeys(Keys.ENTER);
         browser.seeText("Left out here: Storage");
         browser.until("another overall", Browser.PATIENCE, () -> !overall().equals(whole));
         assertThat(browser.driver().getCurrentUrl()).contains("without");
@@ -94,7 +94,7 @@ class CompareIT extends AtTheDemo {
         browser.see("//h2[.='Overall']");
         browser.see("(//*[@role='row']//button[@aria-expanded])[1]").click();
         browser.seeText("Its sessions: runs of one session are not independent of each other.");
-        browser.press("Leave this test out");
+        browser.press("Exclude this test");
         browser.seeText("Left out here: Weir hash");
         assertThat(browser.complaints()).isEmpty();
     }
@@ -135,7 +135,7 @@ class CompareIT extends AtTheDemo {
         Path folder = Files.createTempDirectory("yarrowmark-taken");
         browser.cdp("Browser.setDownloadBehavior", Map.of("behavior", "allow", "downloadPath", folder.toString()));
         folio();
-        browser.press("Take along");
+        browser.press("Export");
         browser.press("PNG, dark");
         Path png = folder.resolve("folio-14-against-folio-14-dark.png");
         browser.until("the picture", Browser.PATIENCE, () -> Files.exists(png));
@@ -145,7 +145,7 @@ class CompareIT extends AtTheDemo {
         browser.keys(Keys.ESCAPE);
         browser.keys(Keys.ARROW_DOWN);
         browser.keys(Keys.ENTER);
-        browser.press("Take along: readings of Weir hash, one thread");
+        browser.press("Export: readings of Weir hash, one thread");
         browser.press("PNG, transparent");
         browser.until(
                 "the readings",

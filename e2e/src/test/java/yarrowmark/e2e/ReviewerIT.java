@@ -44,7 +44,7 @@ class ReviewerIT {
         browser.type("Name", "wren");
         browser.type("Password", "long enough now");
         browser.press("Sign in");
-        browser.see("//nav[@aria-label='Line of work']");
+        browser.see("//nav[@aria-label='Main']");
     }
 
     @AfterEach
@@ -98,7 +98,7 @@ class ReviewerIT {
             other.type("Name", "wren");
             other.type("Password", "long enough now");
             other.press("Sign in");
-            other.see("//nav[@aria-label='Line of work']");
+            other.see("//nav[@aria-label='Main']");
             other.open(page);
             other.press("Name: Ridge. Change it");
             other.type("Name", "Ridge II");
@@ -109,7 +109,7 @@ class ReviewerIT {
         browser.see("//*[@role='alert'][contains(., 'It is now') and contains(., 'Ridge II')]");
         browser.press("Keep mine");
         browser.see("//h1[.='Hawkmoor Ridge second edition']");
-        browser.press("Take this back");
+        browser.press("Undo");
         browser.see("//h1[.='Hawkmoor Ridge II']");
     }
 
@@ -132,7 +132,7 @@ class ReviewerIT {
         browser.until("dark paper", Browser.PATIENCE, () -> "dark"
                 .equals(browser.js("return document.documentElement.dataset.theme")));
         browser.driver().navigate().refresh();
-        browser.see("//nav[@aria-label='Line of work']");
+        browser.see("//nav[@aria-label='Main']");
         assertThat(browser.driver().findElement(By.tagName("html")).getAttribute("data-theme"))
                 .isEqualTo("dark");
     }

@@ -25,7 +25,7 @@ class ScoresIT extends AtTheDemo {
         browser.press("New suite n");
         browser.type("Suite", name);
         browser.see("//textarea").sendKeys(lines);
-        browser.see("//button[.='Put it in the catalogue'][not(@disabled)]").click();
+        browser.see("//button[.='Save suite'][not(@disabled)]").click();
         browser.see("//h2//a[.='" + name + " 1']").click();
         browser.see("//h1[.='" + name + " 1']");
     }
@@ -55,7 +55,7 @@ class ScoresIT extends AtTheDemo {
             new Select(browser.see("//select[@aria-label='What " + input + " stands for']"))
                     .selectByVisibleText(input.equals("a") ? "Started (Causeway 1), s" : "Firmware (Causeway 1), s");
         }
-        browser.see("//button[.='Add it'][not(@disabled)]").click();
+        browser.see("//button[.='Add'][not(@disabled)]").click();
         browser.see("//code[.='a - b']");
 
         browser.press("Reading rule");
@@ -66,7 +66,7 @@ class ScoresIT extends AtTheDemo {
             browser.press("Read the marked number");
             browser.seeText("Reads " + number + " s");
         }
-        browser.see("//button[.='Keep the rule'][not(@disabled)]").click();
+        browser.see("//button[.='Save rule'][not(@disabled)]").click();
         browser.seeText("no longer use it");
 
         startSession("Ostler Shire", "Causeway");
@@ -123,7 +123,7 @@ class ScoresIT extends AtTheDemo {
         browser.until("none counts", Browser.PATIENCE, () -> browser.driver()
                 .findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]"))
                 .isEmpty());
-        browser.press("Take that back");
+        browser.press("Undo");
         browser.until(
                 "three count again",
                 Browser.PATIENCE,
@@ -164,7 +164,7 @@ class ScoresIT extends AtTheDemo {
         browser.driver()
                 .findElement(By.cssSelector("input[accept*=csv]"))
                 .sendKeys(file.toAbsolutePath().toString());
-        browser.see("//button[.='Store all of it']").click();
+        browser.see("//button[.='Import all']").click();
         browser.seeText("Stored: 2 readings");
         browser.open(program.address() + "shelf?q=spar%209");
         browser.see("//a[.='Pellow Spar 9']");
@@ -183,7 +183,7 @@ class ScoresIT extends AtTheDemo {
                     .sendKeys(test[1]);
         }
         browser.see("//input[@aria-label='What to do for Noise']").sendKeys("Meter at 30 cm, lid open");
-        browser.see("//button[.='Keep the plan'][not(@disabled)]").click();
+        browser.see("//button[.='Save plan'][not(@disabled)]").click();
         browser.see("//section[.//h2[starts-with(., 'Jetty round')]]//a[.='Take it to the bench']")
                 .click();
         browser.see("//h1[.='Bench']");

@@ -75,7 +75,7 @@ public final class Screenshots {
             reviewer.press("Read the marked number");
             take(reviewer, "suite", () -> reviewer.seeText("Reads 2"));
             reviewer.open(program.address() + "plans");
-            take(reviewer, "plans", () -> reviewer.seeText("begun now until"));
+            take(reviewer, "plans", () -> reviewer.seeText("if started now"));
             scores(program, reviewer);
             reviewer.open(program.address() + "ledger?state=SET_ASIDE");
             reviewer.see("//button[@data-line='0']").click();

@@ -25,7 +25,7 @@ class ShelfIT extends AtTheDemo {
         browser.keys("g", "h");
         browser.see("//h1[.='Shelf']");
         browser.keys("n");
-        browser.see("//button[.='Put it on the shelf']");
+        browser.see("//button[.='Save model']");
         browser.keys("Dunlin", Keys.TAB, "Godwit 13", Keys.ENTER);
         browser.see("//h1[.='Dunlin Godwit 13']");
         browser.see("//input[@placeholder='Label or asset tag']").sendKeys("Tag 7", Keys.ENTER);
@@ -162,7 +162,7 @@ class ShelfIT extends AtTheDemo {
         }
         browser.see("//textarea").sendKeys(lines);
         browser.seeText("Task 10");
-        browser.see("//button[.='Put it in the catalogue'][not(@disabled)]").click();
+        browser.see("//button[.='Save suite'][not(@disabled)]").click();
         browser.see("//h2[.='Meadow tasks 1']");
         browser.open(program.address() + "shelf?q=shire");
         browser.see("//a[.='Ostler Shire']").click();

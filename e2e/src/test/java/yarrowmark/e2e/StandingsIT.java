@@ -36,14 +36,14 @@ class StandingsIT extends AtTheDemo {
     @Test
     void whoIsInIsSaidByTheSentenceAndKeptByTheAddress() {
         open("");
-        browser.see("//button[starts-with(@aria-label, 'Who is in')]").click();
+        browser.see("//button[starts-with(@aria-label, 'Filters')]").click();
         browser.see("//label[contains(., 'the newest')]/input[@type='radio']").click();
         browser.see("//label[contains(., 'Quenby')]/input").click();
         browser.see("//input[@aria-label='Highest price']").sendKeys("1300", Keys.ENTER);
         browser.keys(Keys.ESCAPE);
         String words = "the newest configuration of each model, by Quenby, up to 1\u202f300 EUR";
         browser.until("the sentence to say so", Browser.PATIENCE, () -> browser.see(
-                        "//button[starts-with(@aria-label, 'Who is in')]")
+                        "//button[starts-with(@aria-label, 'Filters')]")
                 .getText()
                 .equals(words));
         browser.until(
@@ -55,11 +55,11 @@ class StandingsIT extends AtTheDemo {
                         == 2);
         browser.driver().navigate().refresh();
         browser.until("the same after a reload", Browser.PATIENCE, () -> browser.see(
-                        "//button[starts-with(@aria-label, 'Who is in')]")
+                        "//button[starts-with(@aria-label, 'Filters')]")
                 .getText()
                 .equals(words));
-        browser.see("//button[starts-with(@aria-label, 'Who is in')]").click();
-        browser.press("Everybody again");
+        browser.see("//button[starts-with(@aria-label, 'Filters')]").click();
+        browser.press("Reset");
         browser.keys(Keys.ESCAPE);
         browser.until("everybody", Browser.PATIENCE, () -> !address().contains("makers"));
         assertThat(browser.complaints()).isEmpty();
@@ -156,7 +156,7 @@ class StandingsIT extends AtTheDemo {
         browser.cdp("Emulation.setEmulatedMedia", Map.of("media", ""));
         assertThat(paper)
                 .contains("every configuration", "all-round use", "Hawkmoor Traverse 16")
-                .doesNotContain("Take along");
+                .doesNotContain("Export");
         browser.keys("v");
         browser.until("the next form", Browser.PATIENCE, () -> address().contains("form=against"));
         assertThat(browser.complaints()).isEmpty();
@@ -166,8 +166,8 @@ class StandingsIT extends AtTheDemo {
     void aKeptStandingIsReadWithoutSigningIn() {
         open("?form=list");
         browser.seeText("upper third");
-        browser.press("Keep");
-        String kept = browser.see("//a[.='Kept with its numbers']").getAttribute("href");
+        browser.press("Save");
+        String kept = browser.see("//a[.='Saved with its numbers']").getAttribute("href");
         try (Browser reader = new Browser()) {
             reader.open(kept);
             reader.seeText("As it was on");
@@ -189,7 +189,7 @@ class StandingsIT extends AtTheDemo {
         browser.cdp("Browser.setDownloadBehavior", Map.of("behavior", "allow", "downloadPath", folder.toString()));
         open("");
         row(0);
-        browser.press("Take along");
+        browser.press("Export");
         browser.press("CSV");
         Path csv = folder.resolve("standings-every-test.csv");
         browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));

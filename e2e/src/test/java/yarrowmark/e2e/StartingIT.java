@@ -34,7 +34,7 @@ class StartingIT {
         browser.see("//input[@autocomplete='username']").sendKeys("wren");
         browser.see("//input[@type='password']").sendKeys("a long password");
         browser.press("Sign in");
-        browser.see("//nav[@aria-label='Line of work']");
+        browser.see("//nav[@aria-label='Main']");
         browser.open(program.address() + "shelf");
         browser.seeText("The shelf is empty");
         ProcessHandle database = program.databaseServer();

@@ -25,10 +25,25 @@ public record DifferenceComparison(
     public enum Reading {
         BETTER,
         WORSE,
+        /** Of checks: both passed every time, or neither ever did. */
+        SAME,
         CANNOT_TELL
     }
 
     public record Range(double low, double high) {}
+
+    /**
+     * Checks, 1 where passed and 0 where failed, have no noise to estimate: where each side did the same every time, one
+     * that fails where the other passes is worse. Where a side did both, nothing is said.
+     */
+    public static DifferenceComparison ofChecks(Sample a, Sample base) {
+        boolean unanimous = a.together().sumSquares() == 0 && base.together().sumSquares() == 0;
+        double difference = a.mean() - base.mean();
+        Reading reading = !unanimous
+                ? Reading.CANNOT_TELL
+                : difference > 0 ? Reading.BETTER : difference < 0 ? Reading.WORSE : Reading.SAME;
+        return new DifferenceComparison(difference, Optional.empty(), reading, a.n(), base.n(), true);
+    }
 
     /** @param noise of the metric, on its own scale: nothing is assumed of differences */
     public static DifferenceComparison of(Sample a, Sample base, Noise noise) {

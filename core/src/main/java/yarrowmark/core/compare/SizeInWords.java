@@ -32,6 +32,20 @@ public final class SizeInWords {
     }
 
     /**
+     * The size alone, beside a ratio: "3.1 % higher", "4.0 % less time".
+     *
+     * @param quantity what is less where less is better; empty where the unit does not say, then "lower"
+     */
+    public static String brief(double ratio, Direction direction, Optional<String> quantity) {
+        boolean times = direction == Direction.LESS_IS_BETTER;
+        double size = size(ratio, times);
+        if (times && quantity.isPresent()) {
+            return percent(size) + (size >= 0 ? " less " : " more ") + quantity.get();
+        }
+        return percent(size) + (size >= 0 ^ times ? " higher" : " lower");
+    }
+
+    /**
      * A whole sentence to quote: which test, who, how much, how sure, how many runs. The interval is in the same terms as
      * the size, its smaller end first.
      *

@@ -89,4 +89,19 @@ class SizeInWordsTest {
                 .isEqualTo(
                         "Folio is 3.8 % better than Ledger over the one test that both ran, 95 % interval 1.026 to 1.051 times (within one session).");
     }
+
+    @Test
+    void besideARatioStandsItsSizeAlone() {
+        assertThat(SizeInWords.brief(1.034, Direction.MORE_IS_BETTER, Optional.empty()))
+                .isEqualTo("3.4 % higher");
+        assertThat(SizeInWords.brief(0.8, Direction.MORE_IS_BETTER, Optional.empty()))
+                .isEqualTo("20.0 % lower");
+        assertThat(SizeInWords.brief(1.25, Direction.LESS_IS_BETTER, Optional.of("time")))
+                .isEqualTo("20.0 % less time");
+        assertThat(SizeInWords.brief(0.8, Direction.LESS_IS_BETTER, Optional.of("power")))
+                .isEqualTo("25.0 % more power");
+        assertThat(SizeInWords.brief(1.25, Direction.LESS_IS_BETTER, Optional.empty()))
+                .as("lower is what is better here")
+                .isEqualTo("20.0 % lower");
+    }
 }

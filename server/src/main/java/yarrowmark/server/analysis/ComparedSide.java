@@ -40,6 +40,7 @@ final class ComparedSide {
     private final Map<Long, Comparison.ComparedCell> cells = new HashMap<>();
     private final Comparison.@Nullable Overall overall;
     private final SharedDay day;
+    private final NotRun notRun;
     private boolean noWeight;
 
     /** A metric as this side has it. */
@@ -48,15 +49,17 @@ final class ComparedSide {
     ComparedSide(
             ConfigurationRow configuration,
             ConfigurationRow base,
-            ComparisonService.Table table,
+            ComparedSamples.Table table,
             Set<HeldSample> held,
             PurposeRow purpose,
             ComparisonService.Noises noises,
             Materiality materiality,
-            Set<String> without,
+            Set<String> leftOut,
             Take take,
             Take baseTake,
+            NotRun notRun,
             ComparisonService.Left left) {
+        this.notRun = notRun;
         this.take = take;
         this.baseTake = baseTake;
         this.configuration = configuration;
@@ -68,7 +71,7 @@ final class ComparedSide {
                         .filter(m -> table.sample(configuration.id(), m.id()) != null
                                 && table.base(m.id()) != null
                                 && heldOn(m, held) == null
-                                && m.partKeys().stream().noneMatch(without::contains))
+                                && m.partKeys().stream().noneMatch(leftOut::contains))
                         .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
@@ -77,21 +80,27 @@ final class ComparedSide {
             Sample there = table.base(m.id());
             if (own == null || there == null) {
                 if (own != null || there != null) {
-                    String reason = "not run on " + (own == null ? name(configuration) : name(base));
-                    cells.put(m.id(), Comparison.ComparedCell.none(reason));
-                    left.out(reason, m);
+                    long without = own == null ? configuration.id() : base.id();
+                    cells.put(m.id(), notRun.cell(without, m));
+                    left.out(notRun.reason(without, m), m);
                 }
                 continue;
             }
             Measured measured =
                     new Measured(m, own, Merit.toValue(noises.centre(own, m).merit(), m.direction(), m.scale()));
             if (m.scale() == Scale.DIFFERENCE) {
-                cells.put(m.id(), difference(measured, DifferenceComparison.of(own, there, noises.of(m))));
+                cells.put(
+                        m.id(),
+                        difference(
+                                measured,
+                                m.kind() == Kind.CHECK
+                                        ? DifferenceComparison.ofChecks(own, there)
+                                        : DifferenceComparison.of(own, there, noises.of(m))));
                 left.out("compared by differences, so it enters no mean of ratios", m);
                 continue;
             }
             PairComparison pair = PairComparison.of(own, there, noises.of(m), materiality);
-            String reason = m.partKeys().stream().anyMatch(without::contains) && m.main()
+            String reason = m.partKeys().stream().anyMatch(leftOut::contains) && m.main()
                     ? "left out here"
                     : reason(m, held, weights);
             Bound bound = Bound.of(
@@ -174,9 +183,7 @@ final class ComparedSide {
     private Comparison.ComparedCell ratio(Measured own, PairComparison pair, @Nullable String reason) {
         MetricRow m = own.metric();
         return Comparison.ComparedCell.measured(own.value(), own.sample())
-                .ratio(pair)
-                .interval(pair.interval().low(), pair.interval().high())
-                .advice(pair.runsNeeded())
+                .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), quantity(m)))
                 .out(reason)
                 .sentence(SizeInWords.sentence(
                         m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)))
@@ -195,7 +202,7 @@ final class ComparedSide {
     /** Shown as plain differences of the metric, whichever way is better. */
     private static Comparison.ComparedCell difference(Measured own, DifferenceComparison d) {
         double sign = own.metric().direction().sign();
-        Comparison.CellBuilder cell = Comparison.ComparedCell.measured(own.value(), own.sample())
+        CellBuilder cell = Comparison.ComparedCell.measured(own.value(), own.sample())
                 .difference(sign * d.difference(), d.reading(), d.withinOneSession())
                 .out("compared by differences");
         d.interval().ifPresent(i -> cell.interval(sign > 0 ? i.low() : -i.high(), sign > 0 ? i.high() : -i.low()));
@@ -235,6 +242,7 @@ final class ComparedSide {
 
     /** Of a metric that base or this one has. */
     Comparison.ComparedCell cell(MetricRow m) {
-        return cells.getOrDefault(m.id(), Comparison.ComparedCell.none("not run on " + name(configuration)));
+        Comparison.ComparedCell cell = cells.get(m.id());
+        return cell == null ? notRun.cell(configuration.id(), m) : cell;
     }
 }

@@ -6,13 +6,13 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
 import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.DifferenceComparison;
-import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.record.Reason;
+import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.sample.Take;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -155,7 +155,9 @@ record Comparison(
      * @param moreThanMost whether not even 40 runs, or a dozen sessions, would
      * @param percent      what it adds to the overall; absent where it does not count
      * @param outReason    why it does not count in the overall
+     * @param size         of a ratio in words, such as "3.1 % higher"
      * @param sentence     to quote
+     * @param ended        where it has no value because its run gave none: how that ended
      */
     record ComparedCell(
             @Nullable Double value,
@@ -177,132 +179,26 @@ record Comparison(
             boolean moreThanMost,
             @Nullable Double percent,
             @Nullable String outReason,
-            @Nullable String sentence) {
-        static ComparedCell none(String reason) {
-            return new CellBuilder().out(reason).build();
+            @Nullable String size,
+            @Nullable String sentence,
+            @Nullable Ended ended) {
+        static ComparedCell none(String reason, @Nullable Ended ended) {
+            return new CellBuilder().out(reason).ended(ended).build();
         }
 
         /** A side that was measured. */
         static CellBuilder measured(double value, Sample sample) {
-            CellBuilder cell = new CellBuilder();
-            cell.value = value;
-            cell.runs = sample.n();
-            cell.sessions = sample.sessions().size();
-            return cell;
+            return new CellBuilder().measured(value, sample);
         }
 
         /** The same, now that its part of the overall is known. */
         ComparedCell counting(double added) {
-            return new ComparedCell(
-                    value,
-                    runs,
-                    sessions,
-                    ratio,
-                    difference,
-                    low,
-                    high,
-                    verdict,
-                    bound,
-                    reading,
-                    oneSession,
-                    assumed,
-                    runsEach,
-                    moreRuns,
-                    sessionsEach,
-                    moreSessions,
-                    moreThanMost,
-                    added,
-                    null,
-                    sentence);
+            return new CellBuilder(this).counting(added).build();
         }
     }
 
-    /** Puts a cell together: most of what it may hold is absent of most. */
-    static final class CellBuilder {
-        private @Nullable Double value;
-        private @Nullable Integer runs;
-        private @Nullable Integer sessions;
-        private @Nullable Double ratio;
-        private @Nullable Double difference;
-        private @Nullable Double low;
-        private @Nullable Double high;
-        private @Nullable Verdict verdict;
-        private @Nullable Bound bound;
-        private DifferenceComparison.@Nullable Reading reading;
-        private boolean oneSession;
-        private boolean assumed;
-        private RunsNeeded needed = new RunsNeeded.None();
-        private @Nullable String outReason;
-        private @Nullable String sentence;
-
-        CellBuilder ratio(PairComparison pair) {
-            ratio = pair.ratio();
-            verdict = pair.verdict();
-            oneSession = pair.withinOneSession();
-            assumed = pair.assumed();
-            return this;
-        }
-
-        CellBuilder bound(Bound held, double ratioOfHeld) {
-            bound = held;
-            ratio = ratioOfHeld;
-            return this;
-        }
-
-        CellBuilder difference(double apart, DifferenceComparison.Reading reads, boolean withinOneSession) {
-            difference = apart;
-            reading = reads;
-            oneSession = withinOneSession;
-            return this;
-        }
-
-        CellBuilder interval(double lower, double upper) {
-            low = lower;
-            high = upper;
-            return this;
-        }
-
-        CellBuilder advice(RunsNeeded runsNeeded) {
-            needed = runsNeeded;
-            return this;
-        }
-
-        CellBuilder out(@Nullable String reason) {
-            outReason = reason;
-            return this;
-        }
-
-        CellBuilder sentence(String words) {
-            sentence = words;
-            return this;
-        }
-
-        ComparedCell build() {
-            RunsNeeded.Runs more = needed instanceof RunsNeeded.Runs r ? r : null;
-            RunsNeeded.Sessions days = needed instanceof RunsNeeded.Sessions s ? s : null;
-            return new ComparedCell(
-                    value,
-                    runs,
-                    sessions,
-                    ratio,
-                    difference,
-                    low,
-                    high,
-                    verdict,
-                    bound,
-                    reading,
-                    oneSession,
-                    assumed,
-                    more == null ? null : more.runsEachSide(),
-                    more == null ? null : more.more(),
-                    days == null ? null : days.sessionsEachSide(),
-                    days == null ? null : days.more(),
-                    needed instanceof RunsNeeded.MoreThanMost,
-                    null,
-                    outReason,
-                    sentence);
-        }
-    }
+    /** How the latest run of a test ended that gave no score. @param words of a person */
+    record Ended(RunState state, @Nullable Reason reason, @Nullable String words) {}
 
     /** @param tests some of them by name. @param count of all that are left out for this reason */
     record NotCounted(String reason, List<String> tests, int count) {}

@@ -31,6 +31,7 @@ import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.LentNoise;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.ledger.sample.Take;
@@ -82,6 +83,8 @@ class ComparisonService {
     private final Quantities quantities;
     private final Differences differences;
     private final TakenSessions taken;
+    private final RunsWithoutScore withoutScore;
+    private final ComparedSamples compared;
 
     ComparisonService(
             Catalog catalog,
@@ -93,7 +96,11 @@ class ComparisonService {
             Shelf shelf,
             Quantities quantities,
             Differences differences,
-            TakenSessions taken) {
+            TakenSessions taken,
+            RunsWithoutScore withoutScore,
+            ComparedSamples compared) {
+        this.compared = compared;
+        this.withoutScore = withoutScore;
         this.taken = taken;
         this.differences = differences;
         this.catalog = catalog;
@@ -135,13 +142,15 @@ class ComparisonService {
                         && (question.suite() == null || m.suiteVersionId() == question.suite()))
                 .toList();
         Quantities.Known quantity = question.per() == null ? null : quantities.of(question.per(), ids);
-        Table table = table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
+        ComparedSamples.Table table =
+                compared.table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
         Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
         List<SessionConditions> ofBase = sessions.conditions(Set.of(question.base()), taken.taken(question.baseTake()))
                 .getOrDefault(question.base(), List.of());
         Map<Long, List<SessionConditions>> conditions = sessions.conditions(others, taken.taken(question.take()));
         Left left = new Left();
+        NotRun notRun = new NotRun(rows, withoutScore.latest(ids), table.measured());
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
                         sure(rows, id),
@@ -154,16 +163,17 @@ class ComparisonService {
                         Set.copyOf(question.without()),
                         question.take(),
                         question.baseTake(),
+                        notRun,
                         left))
                 .toList();
-        List<Comparison.ComparedRow> compared = new ArrayList<>();
+        List<Comparison.ComparedRow> lines = new ArrayList<>();
         for (MetricRow m : table.metrics()) {
             Sample base = table.base(m.id());
             if (base == null) {
-                compared.add(WithoutBase.row(
-                        m, others, rows, sure(rows, question.base()), table, noises, held, materiality));
-            } else if (others.stream().anyMatch(id -> table.sample(id, m.id()) != null)) {
-                compared.add(new Comparison.ComparedRow(
+                lines.add(WithoutBase.row(
+                        m, others, rows, sure(rows, question.base()), table, noises, held, notRun, materiality));
+            } else if (others.stream().anyMatch(id -> table.sample(id, m.id()) != null || notRun.ended(id, m))) {
+                lines.add(new Comparison.ComparedRow(
                         m,
                         Merit.toValue(noises.centre(base, m).merit(), m.direction(), m.scale()),
                         base.n(),
@@ -183,14 +193,14 @@ class ComparisonService {
                     return new Comparison.Side(
                             s.configuration(),
                             s.overall(),
-                            s.overall() == null ? nothingInCommon(s, compared) : null,
+                            s.overall() == null ? nothingInCommon(s, lines) : null,
                             changed,
                             elsewise,
                             clean(changed, elsewise),
                             quantity == null
                                     ? null
                                     : quantity.shown(s.configuration().id()),
-                            unlike(sure(rows, question.base()), s, changed, compared));
+                            unlike(sure(rows, question.base()), s, changed, lines));
                 })
                 .toList();
         return new Comparison(
@@ -199,7 +209,7 @@ class ComparisonService {
                 purpose.name(),
                 question.materiality(),
                 quantity == null ? null : quantity.quantity(),
-                compared,
+                lines,
                 left.out(NAMED),
                 question.take(),
                 question.baseTake(),
@@ -270,48 +280,6 @@ class ComparisonService {
                         : "None of the tests that both ran counts in an overall.";
     }
 
-    /** Samples by configuration and metric, those of joined comparability groups as one, divided by the quantity where there is one. */
-    Table table(
-            Set<Long> ids,
-            List<MetricRow> wanted,
-            List<MetricRow> all,
-            Quantities.@Nullable Known quantity,
-            Take take,
-            long base,
-            Take baseTake) {
-        Map<Long, Long> oldest = catalog.comparable(all);
-        Map<Long, MetricRow> byId = all.stream().collect(Collectors.toMap(MetricRow::id, m -> m));
-        Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
-        Map<Long, Map<Long, Sample>> cells = new HashMap<>();
-        Set<Long> present = new LinkedHashSet<>();
-        for (Samples.SampleRow row : samples.ofConfigurations(ids, take)) {
-            Long column = oldest.get(row.metricId());
-            if (column != null && columns.contains(column)) {
-                cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
-                        .merge(column, divided(row, sure(byId, column), quantity), Sample::joined);
-                present.add(column);
-            }
-        }
-        Map<Long, Sample> ofBase = cells.getOrDefault(base, Map.of());
-        if (take != baseTake) {
-            ofBase = new HashMap<>();
-            for (Samples.SampleRow row : samples.ofConfigurations(Set.of(base), baseTake)) {
-                Long column = oldest.get(row.metricId());
-                if (column != null && columns.contains(column)) {
-                    ofBase.merge(column, divided(row, sure(byId, column), quantity), Sample::joined);
-                    present.add(column);
-                }
-            }
-        }
-        return new Table(all.stream().filter(m -> present.contains(m.id())).toList(), cells, ofBase);
-    }
-
-    private static Sample divided(Samples.SampleRow row, MetricRow m, Quantities.@Nullable Known quantity) {
-        return quantity == null || m.scale() != Scale.RATIO
-                ? row.sample()
-                : row.sample().per(quantity.value(row.configurationId()));
-    }
-
     /** How the purpose weighs these, which all of those compared have. */
     static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
         List<MetricRow> counted = MetricRow.withoutTotals(metrics.stream()
@@ -327,19 +295,6 @@ class ComparisonService {
             // No test has weight: each row is still compared, and the overall says why there is none.
         }
         return weights;
-    }
-
-    /** @param metrics that one of those compared has, in catalogue order */
-    record Table(List<MetricRow> metrics, Map<Long, Map<Long, Sample>> cells, Map<Long, Sample> ofBase) {
-        @Nullable
-        Sample base(long metricId) {
-            return ofBase.get(metricId);
-        }
-
-        @Nullable
-        Sample sample(long configurationId, long metricId) {
-            return cells.getOrDefault(configurationId, Map.of()).get(metricId);
-        }
     }
 
     /** What is known of the noise of each metric, and of days over all of them. */

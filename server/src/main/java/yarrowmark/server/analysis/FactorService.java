@@ -52,7 +52,7 @@ class FactorService {
     private final Shelf shelf;
     private final Catalog catalog;
     private final Purposes purposes;
-    private final ComparisonService comparisons;
+    private final ComparedSamples compared;
     private final LentNoise lent;
     private final ReadingMarks marks;
     private final Differences differences;
@@ -61,7 +61,7 @@ class FactorService {
             Shelf shelf,
             Catalog catalog,
             Purposes purposes,
-            ComparisonService comparisons,
+            ComparedSamples compared,
             LentNoise lent,
             ReadingMarks marks,
             Differences differences) {
@@ -69,7 +69,7 @@ class FactorService {
         this.shelf = shelf;
         this.catalog = catalog;
         this.purposes = purposes;
-        this.comparisons = comparisons;
+        this.compared = compared;
         this.lent = lent;
         this.marks = marks;
     }
@@ -109,7 +109,7 @@ class FactorService {
         List<Long> taken =
                 cells.stream().filter(c -> !c.isEmpty()).map(c -> c.get(0).id()).toList();
         List<MetricRow> all = catalog.metricsInUse();
-        ComparisonService.Table table = comparisons.table(
+        ComparedSamples.Table table = compared.table(
                 new LinkedHashSet<>(taken),
                 all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList(),
                 all,

@@ -26,20 +26,21 @@ final class WithoutBase {
             List<Long> others,
             Map<Long, ConfigurationRow> rows,
             ConfigurationRow base,
-            ComparisonService.Table table,
+            ComparedSamples.Table table,
             ComparisonService.Noises noises,
             Set<HeldSample> held,
+            NotRun notRun,
             Materiality materiality) {
-        String reason = "not run on " + ComparedSide.name(base);
+        String reason = notRun.reason(base.id(), m);
         int against = -1;
         List<Comparison.ComparedCell> cells = new ArrayList<>();
         for (int i = 0; i < others.size(); i++) {
             Sample own = table.sample(others.get(i), m.id());
             if (own == null) {
-                cells.add(Comparison.ComparedCell.none("not run on " + ComparedSide.name(sure(rows, others.get(i)))));
+                cells.add(notRun.cell(others.get(i), m));
                 continue;
             }
-            Comparison.CellBuilder cell = Comparison.ComparedCell.measured(
+            CellBuilder cell = Comparison.ComparedCell.measured(
                             Merit.toValue(noises.centre(own, m).merit(), m.direction(), m.scale()), own)
                     .out(reason);
             if (against < 0) {
@@ -52,9 +53,7 @@ final class WithoutBase {
                         held.contains(new HeldSample(others.get(i), m.id())),
                         held.contains(new HeldSample(first, m.id())));
                 if (bound == Bound.NONE) {
-                    cell.ratio(pair)
-                            .interval(pair.interval().low(), pair.interval().high())
-                            .advice(pair.runsNeeded())
+                    cell.ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), ComparedSide.quantity(m)))
                             .sentence(SizeInWords.sentence(
                                     m.test(),
                                     ComparedSide.name(sure(rows, others.get(i))),

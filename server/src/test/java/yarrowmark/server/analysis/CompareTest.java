@@ -692,4 +692,53 @@ class CompareTest {
         assertThat(comparison.path("sides").get(0).path("noOverall").asString())
                 .isEqualTo("The purpose gives no weight to any test that both ran.");
     }
+
+    @Test
+    void whyATestHasNoValueIsSaidWithTheConfiguration() {
+        lab.suite("Saltern old " + lab.number(), "1", "Weir, 1, more\nPack, s, less\nUnzip, s, less");
+        lab.session(base, 1);
+        lab.typed(0, "100").typed(1, "20");
+        lab.session(other, 1);
+        lab.typed(0, "110");
+        lab.type(1, 1, "n/a crashed on start");
+        lab.suite("Saltern old " + lab.number(), "2", "Unzip, s, less");
+        lab.session(other, 1);
+        lab.typed(0, "5");
+        JsonNode comparison = compared("", other);
+        JsonNode failed = cell(comparison, "Pack", 0);
+        assertThat(failed.path("outReason").asString())
+                .as("both are of one model, so the configuration is named")
+                .matches("(failed|could not run) on Hawkmoor Lab \\d+ \\(.+\\)");
+        assertThat(failed.path("ended").path("state").asString()).isNotEqualTo("OK");
+        assertThat(failed.path("ended").path("words").asString()).isEqualTo("crashed on start");
+        assertThat(comparison.path("rows").size()).isEqualTo(3);
+        // Of Unzip only the other one has a result, of the newer version, and the base has none of any.
+        assertThat(cell(comparison, "Unzip", 0).path("outReason").asString()).startsWith("not run on");
+        lab.suite("Saltern more " + lab.number(), "1", "Relay, s, less");
+        lab.session(base, 1);
+        lab.typed(0, "7");
+        lab.suite("Saltern more " + lab.number(), "2", "Relay, s, less");
+        lab.session(other, 1);
+        lab.typed(0, "6");
+        comparison = compared("", other);
+        assertThat(cell(comparison, "Relay", 0).path("outReason").asString())
+                .startsWith("other version: Hawkmoor Lab")
+                .as("the base has run it in the older version")
+                .contains("has run Saltern more " + lab.number() + " 1");
+    }
+
+    @Test
+    void aCheckThatFailsWhereItPassedIsWorse() {
+        measured("Wakes, check\nSleeps, check\nDocks, check", base, new String[][] {
+            {"pass", "pass"}, {"pass"}, {"pass", "fail"}
+        });
+        lab.session(other, 2);
+        lab.typed(0, "fail", "fail").typed(1, "pass").typed(2, "fail", "fail");
+        JsonNode comparison = compared("", other);
+        assertThat(cell(comparison, "Wakes", 0).path("reading").asString()).isEqualTo("WORSE");
+        assertThat(cell(comparison, "Sleeps", 0).path("reading").asString()).isEqualTo("SAME");
+        assertThat(cell(comparison, "Docks", 0).path("reading").asString())
+                .as("it did not always pass on the base")
+                .isEqualTo("CANNOT_TELL");
+    }
 }

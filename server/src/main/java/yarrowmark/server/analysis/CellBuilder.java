@@ -1,0 +1,160 @@
+package yarrowmark.server.analysis;
+
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.compare.Bound;
+import yarrowmark.core.compare.DifferenceComparison;
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.compare.RunsNeeded;
+import yarrowmark.core.compare.Verdict;
+import yarrowmark.core.stats.Sample;
+
+/** Puts a cell of a comparison together: most of what it may hold is absent of most. */
+final class CellBuilder {
+    private @Nullable Double value;
+    private @Nullable Integer runs;
+    private @Nullable Integer sessions;
+    private @Nullable Double ratio;
+    private @Nullable Double difference;
+    private @Nullable Double low;
+    private @Nullable Double high;
+    private @Nullable Verdict verdict;
+    private @Nullable Bound bound;
+    private DifferenceComparison.@Nullable Reading reading;
+    private boolean oneSession;
+    private boolean assumed;
+    private @Nullable Integer runsEach;
+    private @Nullable Integer moreRuns;
+    private @Nullable Integer sessionsEach;
+    private @Nullable Integer moreSessions;
+    private boolean moreThanMost;
+    private @Nullable Double percent;
+    private @Nullable String outReason;
+    private @Nullable String size;
+    private @Nullable String sentence;
+    private Comparison.@Nullable Ended ended;
+
+    CellBuilder() {}
+
+    /** What is there already, to be changed. */
+    CellBuilder(Comparison.ComparedCell cell) {
+        value = cell.value();
+        runs = cell.runs();
+        sessions = cell.sessions();
+        ratio = cell.ratio();
+        difference = cell.difference();
+        low = cell.low();
+        high = cell.high();
+        verdict = cell.verdict();
+        bound = cell.bound();
+        reading = cell.reading();
+        oneSession = cell.oneSession();
+        assumed = cell.assumed();
+        runsEach = cell.runsEach();
+        moreRuns = cell.moreRuns();
+        sessionsEach = cell.sessionsEach();
+        moreSessions = cell.moreSessions();
+        moreThanMost = cell.moreThanMost();
+        percent = cell.percent();
+        outReason = cell.outReason();
+        size = cell.size();
+        sentence = cell.sentence();
+        ended = cell.ended();
+    }
+
+    CellBuilder measured(double centre, Sample sample) {
+        value = centre;
+        runs = sample.n();
+        sessions = sample.sessions().size();
+        return this;
+    }
+
+    CellBuilder ratio(PairComparison pair, String inWords) {
+        ratio = pair.ratio();
+        size = inWords;
+        verdict = pair.verdict();
+        oneSession = pair.withinOneSession();
+        assumed = pair.assumed();
+        low = pair.interval().low();
+        high = pair.interval().high();
+        return advice(pair.runsNeeded());
+    }
+
+    CellBuilder bound(Bound held, double ratioOfHeld) {
+        bound = held;
+        ratio = ratioOfHeld;
+        return this;
+    }
+
+    CellBuilder difference(double apart, DifferenceComparison.Reading reads, boolean withinOneSession) {
+        difference = apart;
+        reading = reads;
+        oneSession = withinOneSession;
+        return this;
+    }
+
+    CellBuilder interval(double lower, double upper) {
+        low = lower;
+        high = upper;
+        return this;
+    }
+
+    private CellBuilder advice(RunsNeeded needed) {
+        if (needed instanceof RunsNeeded.Runs more) {
+            runsEach = more.runsEachSide();
+            moreRuns = more.more();
+        } else if (needed instanceof RunsNeeded.Sessions days) {
+            sessionsEach = days.sessionsEachSide();
+            moreSessions = days.more();
+        }
+        moreThanMost = needed instanceof RunsNeeded.MoreThanMost;
+        return this;
+    }
+
+    CellBuilder out(@Nullable String reason) {
+        outReason = reason;
+        return this;
+    }
+
+    /** @param added what it adds to the overall, in which it counts */
+    CellBuilder counting(double added) {
+        percent = added;
+        outReason = null;
+        return this;
+    }
+
+    CellBuilder sentence(String words) {
+        sentence = words;
+        return this;
+    }
+
+    CellBuilder ended(Comparison.@Nullable Ended how) {
+        ended = how;
+        return this;
+    }
+
+    Comparison.ComparedCell build() {
+        return new Comparison.ComparedCell(
+                value,
+                runs,
+                sessions,
+                ratio,
+                difference,
+                low,
+                high,
+                verdict,
+                bound,
+                reading,
+                oneSession,
+                assumed,
+                runsEach,
+                moreRuns,
+                sessionsEach,
+                moreSessions,
+                moreThanMost,
+                percent,
+                outReason,
+                size,
+                sentence,
+                ended);
+    }
+}
