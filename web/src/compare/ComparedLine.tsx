@@ -1,16 +1,28 @@
 import type { Schemas } from '../api/client.ts';
 import { mark, markReason, number, reading } from '../format/format.ts';
-import { times, type RatioAxis } from './axis.ts';
+import { told, type DifferenceAxis, type RatioAxis } from './axis.ts';
 import { LineDetail } from './LineDetail.tsx';
 import type { RowProps } from '../ui/useRows.ts';
 import type { ComparedRow } from './order.ts';
-import { RatioMark } from './RatioMark.tsx';
-import { boundWords, isClear, restsOn, tone, verdictWords, whatWouldTell, type Cell, type Covers } from './verdict.ts';
+import { DifferenceMark, RatioMark } from './RatioMark.tsx';
+import {
+  boundWords,
+  differenceWords,
+  isClear,
+  restsOn,
+  tone,
+  verdictWords,
+  whatWouldTell,
+  type Cell,
+  type Covers,
+} from './verdict.ts';
 
 interface Props {
   row: ComparedRow;
   comparison: Schemas['Comparison'];
   axis: RatioAxis;
+  /** Of this metric's unit, where it has no ratio. */
+  differences: DifferenceAxis | undefined;
   template: string;
   rowProps: RowProps;
   open: boolean;
@@ -21,12 +33,23 @@ interface Props {
 }
 
 const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-3' } as const;
-const READINGS = { BETTER: 'better', WORSE: 'worse', CANNOT_TELL: 'cannot tell' } as const;
 
 /** One test: the values of both, the ratio with its interval, and how to read it. */
-export function ComparedLine({ row, comparison, axis, template, rowProps, open, onOpen, side, marks }: Props) {
+export function ComparedLine({
+  row,
+  comparison,
+  axis,
+  differences,
+  template,
+  rowProps,
+  open,
+  onOpen,
+  side,
+  marks,
+}: Props) {
   const { metric, cells } = row;
   const alone = cells.length === 1;
+  const materiality = 1 + comparison.materiality / 100;
   const shown = (value: number | undefined) =>
     value === undefined
       ? '–'
@@ -67,15 +90,25 @@ export function ComparedLine({ row, comparison, axis, template, rowProps, open, 
               {shown(cells[0]!.value)}
             </span>
             <span role="cell">
-              <RatioMark
-                cell={cells[0]!}
-                axis={axis}
-                materiality={1 + comparison.materiality / 100}
-                label={cells[0]!.sentence ?? ''}
-              />
+              {cells[0]!.difference === undefined ? (
+                <RatioMark cell={cells[0]!} axis={axis} materiality={materiality} label={cells[0]!.sentence ?? ''} />
+              ) : (
+                differences && (
+                  <DifferenceMark
+                    cell={cells[0]!}
+                    axis={differences}
+                    label={`${metric.name}: ${differenceWords(cells[0]!, metric)}`}
+                  />
+                )
+              )}
             </span>
             <span role="cell">
-              <InWords cell={cells[0]!} row={row} overall={comparison.sides[0]!.overall?.covers} />
+              <InWords
+                cell={cells[0]!}
+                row={row}
+                materiality={materiality}
+                overall={comparison.sides[0]!.overall?.covers}
+              />
             </span>
           </>
         ) : (
@@ -84,6 +117,7 @@ export function ComparedLine({ row, comparison, axis, template, rowProps, open, 
               <Short
                 cell={cell}
                 row={row}
+                materiality={materiality}
                 overall={comparison.sides[i]!.overall?.covers}
                 against={
                   row.against === undefined || cell.value === undefined
@@ -106,18 +140,21 @@ interface Said {
   cell: Cell;
   row: ComparedRow;
   overall: Covers | undefined;
+  /** A ratio above 1. */
+  materiality: number;
 }
 
-function InWords({ cell, row, overall }: Said) {
+function InWords({ cell, row, overall, materiality }: Said) {
   if (boundWords(cell) !== undefined) return <Held cell={cell} />;
-  if (cell.verdict === undefined) return <Difference cell={cell} unit={row.metric.unit} />;
+  if (cell.verdict === undefined) return <Difference cell={cell} metric={row.metric} />;
   const would = [whatWouldTell(cell), restsOn(cell, row.stated, overall)].filter((w) => w !== '').join('; ');
   return (
     <span className="block leading-tight">
       <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
         {verdictWords(cell.verdict)}
       </span>
-      <span className="ml-1.5 text-ink-2">{times(cell.ratio!)}</span>
+      <span className="ml-1.5 text-ink-2">{told(cell.ratio!, materiality)}</span>
+      {cell.size !== undefined && <span className="ml-1.5 text-[12.5px] text-ink-3">{cell.size}</span>}
       {would && <span className="block text-[12.5px] text-ink-3">{would}</span>}
       {cell.outReason !== undefined && (
         <span className="block truncate text-[12px] text-ink-3" title={`Not in the overall: ${cell.outReason}`}>
@@ -138,21 +175,18 @@ function Held({ cell }: { cell: Cell }) {
   );
 }
 
-function Difference({ cell, unit }: { cell: Cell; unit: string }) {
+function Difference({ cell, metric }: { cell: Cell; metric: ComparedRow['metric'] }) {
+  const words = differenceWords(cell, metric);
   if (cell.difference === undefined || cell.reading === undefined)
-    return <span className="small text-ink-3">{cell.outReason}</span>;
+    return <span className="small text-ink-3">{words}</span>;
   return (
     <span className="block leading-tight">
       <span className={TONES[cell.reading === 'BETTER' ? 'gain' : cell.reading === 'WORSE' ? 'loss' : 'unsure']}>
-        {READINGS[cell.reading]}
-      </span>
-      <span className="ml-1.5 text-ink-2">
-        {cell.difference > 0 ? '+' : ''}
-        {number(cell.difference, 3)} {unit === '1' ? '' : unit}
+        {words}
       </span>
       {cell.low !== undefined && cell.high !== undefined && (
         <span className="block text-[12px] text-ink-3">
-          95 % {number(cell.low, 3)} to {number(cell.high, 3)}
+          95 % interval {number(cell.low, 3)} to {number(cell.high, 3)}
         </span>
       )}
     </span>
@@ -160,11 +194,11 @@ function Difference({ cell, unit }: { cell: Cell; unit: string }) {
 }
 
 /** In a column among several. */
-function Short({ cell, row, overall, against }: Said & { against: string | undefined }) {
+function Short({ cell, row, overall, materiality, against }: Said & { against: string | undefined }) {
   if (boundWords(cell) !== undefined) return <Held cell={cell} />;
   if (cell.verdict === undefined)
     return against === undefined || cell.difference !== undefined ? (
-      <Difference cell={cell} unit={row.metric.unit} />
+      <Difference cell={cell} metric={row.metric} />
     ) : (
       <span className="small text-ink-3">{against}</span>
     );
@@ -174,7 +208,7 @@ function Short({ cell, row, overall, against }: Said & { against: string | undef
       <span
         className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}
       >
-        {times(cell.ratio!)}
+        {told(cell.ratio!, materiality)}
       </span>
       <span className={`block text-[12px] ${TONES[tone(cell.verdict)]}`}>{verdictWords(cell.verdict)}</span>
       {rests !== '' && <span className="block text-[12px] text-ink-3">{rests}</span>}

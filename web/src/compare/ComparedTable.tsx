@@ -6,6 +6,7 @@ import { testGroup } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
 import { useRows } from '../ui/useRows.ts';
 import { ratioAxis, times } from './axis.ts';
+import { axisKey, differenceAxes } from './difference-axes.ts';
 import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
 import { slotsOf } from './slots.ts';
@@ -55,10 +56,13 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
   const materiality = 1 + comparison.materiality / 100;
   const axisWidth = Math.max(150, Math.min(420, width - 690));
   const axis = ratioAxis(
-    rows.flatMap((r) => r.cells.slice(0, 1).flatMap((c) => [c.ratio ?? 1, c.low ?? 1, c.high ?? 1])),
+    rows.flatMap((r) =>
+      r.cells.slice(0, 1).flatMap((c) => (c.ratio === undefined ? [] : [c.ratio, c.low ?? 1, c.high ?? 1])),
+    ),
     materiality,
     axisWidth,
   );
+  const differences = differenceAxes(rows, axisWidth);
   const template = alone
     ? `minmax(170px,1fr) 118px 118px ${axis.width}px 190px`
     : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
@@ -131,6 +135,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
                 marks={kindsOf(row.metric.id)}
                 comparison={comparison}
                 axis={axis}
+                differences={differences.get(axisKey(row))}
                 template={template}
                 rowProps={propsOf(row)}
                 open={open === row.metric.id}

@@ -1,4 +1,4 @@
-import type { RatioAxis } from './axis.ts';
+import type { DifferenceAxis, RatioAxis } from './axis.ts';
 import { isClear, tone, type Cell } from './verdict.ts';
 
 const HEIGHT = 22;
@@ -69,6 +69,36 @@ function OpenMark({ cell, axis, materiality, label }: Parameters<typeof RatioMar
         <path d={to > at ? `M${to - 5} 6l5 5l-5 5` : `M${to + 5} 6l-5 5l5 5`} fill="none" stroke="var(--ink-3)" />
       )}
       <path d={`M${at} 4v14`} stroke="var(--ink-2)" strokeWidth={2.4} strokeLinecap="round" />
+    </svg>
+  );
+}
+
+/** A difference with its interval around none, right is better: on an axis of its own, because it is no ratio. */
+export function DifferenceMark({ cell, axis, label }: { cell: Cell; axis: DifferenceAxis; label: string }) {
+  if (cell.difference === undefined) return null;
+  const { x } = axis;
+  const colour =
+    COLOURS[
+      cell.reading === 'BETTER'
+        ? 'gain'
+        : cell.reading === 'WORSE'
+          ? 'loss'
+          : cell.reading === 'SAME'
+            ? 'level'
+            : 'unsure'
+    ];
+  return (
+    <svg width={axis.width} height={HEIGHT} role="img" aria-label={label} className="block">
+      <line x1={x(0)} x2={x(0)} y2={HEIGHT} stroke="var(--tick)" strokeWidth={1.5} strokeDasharray="2 2" />
+      {cell.low !== undefined && cell.high !== undefined && (
+        <line x1={x(cell.low)} x2={x(cell.high)} y1={HEIGHT / 2} y2={HEIGHT / 2} stroke={colour} strokeWidth={2.4} />
+      )}
+      <path
+        d={`M${x(cell.difference)} 5l6 6l-6 6l-6 -6z`}
+        fill={cell.reading === 'CANNOT_TELL' ? 'var(--sheet)' : colour}
+        stroke={colour}
+        strokeWidth={1.6}
+      />
     </svg>
   );
 }

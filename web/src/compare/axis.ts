@@ -1,3 +1,5 @@
+import { ratioDecimals } from '../format/digits.ts';
+
 /** A logarithmic axis of ratios around "same". */
 export interface RatioAxis {
   /** Pixels of a ratio; what lies outside is held at the edge. */
@@ -39,7 +41,24 @@ export function ratioAxis(ratios: readonly number[], materiality: number, width:
   return { x, outside: (ratio) => Math.abs(Math.log(ratio)) > half, width, ticks: ticks.sort((a, b) => a - b) };
 }
 
-/** "1.05×", and always as many digits as two close ratios need to differ. */
+/** "1.034×", with as many decimals as its verdict takes. @param materiality a ratio above 1 */
+export function told(ratio: number, materiality: number): string {
+  return times(ratio, ratioDecimals(ratio, materiality));
+}
+
+/** "1.05×", with so many decimals below ten. */
 export function times(ratio: number, digits = 2): string {
   return `${ratio >= 100 ? ratio.toFixed(0) : ratio >= 10 ? ratio.toFixed(1) : ratio.toFixed(digits)}×`;
+}
+
+/** An axis of differences around 0, for metrics of one unit: a temperature has no ratio. */
+export interface DifferenceAxis {
+  x: (difference: number) => number;
+  width: number;
+}
+
+/** As wide as the differences and their intervals need, the same to both sides. @param sign −1 where less is better, so that right is better */
+export function differenceAxis(differences: readonly number[], width: number, sign: number): DifferenceAxis {
+  const farthest = Math.max(...differences.map(Math.abs), 0) || 1;
+  return { x: (d) => width / 2 + ((sign * d) / (farthest * 1.06)) * (width / 2 - EDGE), width };
 }

@@ -124,7 +124,7 @@ describe('the picture to take along', () => {
           reading: 'CANNOT_TELL',
         }),
       ]),
-    ).toContain('cannot tell +0.5000 MB/s');
+    ).toContain('cannot tell +0.5 MB/s');
   });
 
   test('several sides share an axis, each with its mark, and one that has no result has none', () => {

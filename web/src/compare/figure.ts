@@ -1,9 +1,19 @@
-import { quantity, reading, testGroup } from '../format/format.ts';
+import { reading, testGroup } from '../format/format.ts';
 import type { Schemas } from '../api/client.ts';
-import { ratioAxis, times, type RatioAxis } from './axis.ts';
+import { ratioAxis, times, told, type DifferenceAxis, type RatioAxis } from './axis.ts';
+import { axisKey, differenceAxes } from './difference-axes.ts';
 import type { ComparedRow, Section } from './order.ts';
 import { framed, HEIGHT, rule, text, WIDTH, type Paint } from './page.ts';
-import { isClear, tone, verdictWords, whatWouldTell, type Cell, boundWords, covers } from './verdict.ts';
+import {
+  isClear,
+  tone,
+  verdictWords,
+  whatWouldTell,
+  type Cell,
+  boundWords,
+  covers,
+  differenceWords,
+} from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 
@@ -35,13 +45,16 @@ export function figure(
   const size = Math.min(23, line * 0.62);
   const materiality = 1 + comparison.materiality / 100;
   const axis = ratioAxis(
-    lines.flatMap((l) =>
-      l.kind === 'row'
-        ? [l.row.cells[side]?.ratio ?? 1, l.row.cells[side]?.low ?? 1, l.row.cells[side]?.high ?? 1]
-        : [],
-    ),
+    lines.flatMap((l) => {
+      const cell = l.kind === 'row' ? l.row.cells[side] : undefined;
+      return cell?.ratio === undefined ? [] : [cell.ratio, cell.low ?? 1, cell.high ?? 1];
+    }),
     materiality,
     width * 0.36,
+  );
+  const differences = differenceAxes(
+    lines.flatMap((l) => (l.kind === 'row' ? [l.row] : [])),
+    axis.width,
   );
   const o = shown.overall;
   const named = (c: Comparison['base']) => `${c.maker} ${c.model}, ${c.name}`;
@@ -54,7 +67,7 @@ export function figure(
     const y = TOP + (i % perColumn) * line;
     return l.kind === 'group'
       ? text(x, y + line * 0.78, l.text, size * 1.02, paint.ink, { weight: 600 }) + rule(x, y + line, width, paint.hair)
-      : rowOf(l.row, side, comparison, { x, y, width, line, size, axis, materiality, paint });
+      : rowOf(l.row, side, comparison, { x, y, width, line, size, axis, differences, materiality, paint });
   });
   return framed(paint.paper, font, [
     text(EDGE, 82, named(shown.configuration), 40, paint.ink, { weight: 600, most: 1240 }),
@@ -155,7 +168,11 @@ export function figureOfSeveral(
             text(
               left + room + 30 + column * k,
               y + line * 0.7,
-              cell.ratio === undefined ? '–' : times(cell.ratio),
+              cell.ratio !== undefined
+                ? told(cell.ratio, materiality)
+                : cell.difference === undefined
+                  ? '–'
+                  : differenceWords(cell, l.row.metric),
               size * 0.9,
               colour(cell, paint),
               { weight: cell.verdict && isClear(cell.verdict) ? 600 : 400 },
@@ -202,6 +219,7 @@ interface Place {
   line: number;
   size: number;
   axis: RatioAxis;
+  differences: ReadonlyMap<string, DifferenceAxis>;
   materiality: number;
   paint: Paint;
 }
@@ -210,7 +228,7 @@ function rowOf(
   row: ComparedRow,
   side: number,
   comparison: Comparison,
-  { x, y, width, line, size, axis, materiality, paint }: Place,
+  { x, y, width, line, size, axis, differences, materiality, paint }: Place,
 ): string {
   const cell = row.cells[side];
   const base = y + line * 0.7;
@@ -224,8 +242,10 @@ function rowOf(
       most: width * 0.19,
     }) +
     (cell
-      ? drawn(cell, at, y, line, axis, materiality, paint) +
-        text(at + axis.width + 16, base, words(cell, row.metric.unit), size * 0.9, colour(cell, paint), {
+      ? (cell.difference === undefined
+          ? drawn(cell, at, y, line, axis, materiality, paint)
+          : drawnDifference(cell, at, y, line, differences.get(axisKey(row)), paint)) +
+        text(at + axis.width + 16, base, words(cell, row.metric, materiality), size * 0.9, colour(cell, paint), {
           weight: cell.verdict && isClear(cell.verdict) ? 600 : 400,
           most: width * 0.2 - 16,
         })
@@ -234,20 +254,38 @@ function rowOf(
   );
 }
 
-function words(cell: Cell, unit: string): string {
+function words(cell: Cell, metric: ComparedRow['metric'], materiality: number): string {
   const bound = boundWords(cell);
   if (bound !== undefined) return bound;
-  if (cell.verdict === undefined)
-    return cell.difference === undefined
-      ? (cell.outReason ?? '')
-      : `${cell.reading?.toLowerCase().replace('_', ' ') ?? ''} ${cell.difference > 0 ? '+' : ''}${quantity(cell.difference, unit)}`;
+  if (cell.verdict === undefined) return differenceWords(cell, metric);
   const would = whatWouldTell(cell);
-  return `${verdictWords(cell.verdict)} ${times(cell.ratio!)}${would ? ` · ${would}` : ''}`;
+  return `${verdictWords(cell.verdict)} ${told(cell.ratio!, materiality)}${would ? ` · ${would}` : ''}`;
 }
 
 function colour(cell: Cell, paint: Paint): string {
   const of = cell.verdict === undefined ? 'level' : tone(cell.verdict);
   return of === 'gain' ? paint.gain : of === 'loss' ? paint.loss : of === 'level' ? paint.ink : paint.quiet;
+}
+
+function drawnDifference(
+  cell: Cell,
+  left: number,
+  y: number,
+  line: number,
+  axis: DifferenceAxis | undefined,
+  paint: Paint,
+): string {
+  if (axis === undefined || cell.difference === undefined) return '';
+  const x = (d: number) => (left + axis.x(d)).toFixed(1);
+  const middle = (y + line / 2).toFixed(1);
+  const c = cell.reading === 'BETTER' ? paint.gain : cell.reading === 'WORSE' ? paint.loss : paint.quiet;
+  return (
+    `<path d="M${x(0)} ${(y + 3).toFixed(1)}v${(line - 6).toFixed(1)}" stroke="${paint.quiet}" stroke-width="1.5" stroke-dasharray="3 3"/>` +
+    (cell.low !== undefined && cell.high !== undefined
+      ? `<path d="M${x(cell.low)} ${middle}H${x(cell.high)}" stroke="${c}" stroke-width="4" stroke-linecap="round"/>`
+      : '') +
+    `<path d="M${x(cell.difference)} ${(y + line / 2 - 8).toFixed(1)}l8 8l-8 8l-8 -8z" fill="${c}"/>`
+  );
 }
 
 function drawn(

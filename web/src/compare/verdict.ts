@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client.ts';
+import { number, reason, runState } from '../format/format.ts';
 import { times } from './axis.ts';
 
 export type Cell = Schemas['ComparedCell'];
@@ -89,4 +90,28 @@ export function certainty(cell: Cell): number {
   if (cell.ratio === undefined || cell.low === undefined || cell.high === undefined) return -1;
   const half = Math.log(cell.high / cell.low) / 2;
   return half === 0 ? Infinity : Math.abs(Math.log(cell.ratio)) / half;
+}
+
+const READINGS = { BETTER: 'better', WORSE: 'worse', SAME: 'the same', CANNOT_TELL: 'cannot tell' } as const;
+
+/** How a difference reads: a temperature "worse +3.2 Cel", a check "worse: fails where the base passes". */
+export function differenceWords(cell: Cell, metric: { kind?: string; unit: string }): string {
+  if (cell.difference === undefined || cell.reading === undefined) return missingWords(cell);
+  if (metric.kind === 'CHECK')
+    return {
+      BETTER: 'better: passes where the base fails',
+      WORSE: 'worse: fails where the base passes',
+      SAME: 'the same',
+      CANNOT_TELL: 'cannot tell: not the same every time',
+    }[cell.reading];
+  const unit = metric.unit === '1' ? '' : ` ${metric.unit === 'Cel' ? '°C' : metric.unit}`;
+  return `${READINGS[cell.reading]} ${cell.difference > 0 ? '+' : ''}${number(cell.difference, 3)}${unit}`;
+}
+
+/** Why there is no value: how its run ended, or that nobody ran it. */
+export function missingWords(cell: Cell): string {
+  const { ended } = cell;
+  if (!ended) return cell.outReason ?? '';
+  const why = ended.words ?? (ended.reason ? reason(ended.reason) : '');
+  return `${cell.outReason ?? runState(ended.state)}${why ? `: ${why}` : ''}`;
 }

@@ -1,4 +1,5 @@
 /** The one place where values become text. It scales and rounds; it computes nothing. */
+import { decimalsOf, indexDecimals } from './digits.ts';
 
 const GROUP = '\u202f';
 const MINUS = '−';
@@ -9,6 +10,18 @@ export function number(value: number, digits = 4): string {
   if (value === 0) return '0';
   const size = Math.floor(Math.log10(Math.abs(value)));
   const decimals = Math.min(12, Math.max(0, digits - 1 - size));
+  // Noughts that are not there are not shown: a typed 12 is 12, not 12.00.
+  return fixed(value, exactDecimals(value, decimals));
+}
+
+function exactDecimals(value: number, most: number): number {
+  for (let decimals = 0; decimals < most; decimals++)
+    if (Math.abs(Number(value.toFixed(decimals)) - value) <= 1e-12 * Math.abs(value)) return decimals;
+  return most;
+}
+
+/** With so many decimals, thousands in groups. */
+export function fixed(value: number, decimals: number): string {
   const [whole, part] = Math.abs(value).toFixed(decimals).split('.') as [string, string | undefined];
   const grouped = whole.length > 3 ? whole.replace(/\B(?=(\d{3})+$)/g, GROUP) : whole;
   return `${value < 0 ? MINUS : ''}${grouped}${part ? `.${part}` : ''}`;
@@ -21,19 +34,34 @@ export function count(value: number): string {
 
 /** A value in its unit. Never more digits than the step it was read in can show, where that is known. */
 export function quantity(value: number, unit: string, resolution = 0): string {
-  if (unit === 'B') return size1024(value);
-  const size = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
-  const known = resolution > 0 ? Math.max(1, size + 1 + Math.ceil(-Math.log10(resolution) - 1e-9)) : 4;
-  const text = number(value, Math.min(4, known));
+  if (unit === 'B') return sizeInBytes(value);
+  const text = resolution > 0 ? stepped(value, resolution) : number(value);
   return unit === '1' || unit === '' ? text : `${text} ${unit}`;
 }
 
-/** A size in bytes, in the largest step of 1024 that it is a whole number of. */
-export function size1024(value: number): string {
-  const step = ['GiB', 'MiB', 'KiB']
-    .map((name, i) => ({ name, bytes: 1024 ** (3 - i) }))
-    .find((s) => value >= s.bytes && value % s.bytes === 0);
-  return step ? `${number(value / step.bytes, 4)} ${step.name}`.replace(/\.0+ /, ' ') : `${number(value)} B`;
+const STEPS = [
+  ['KiB', 1024],
+  ['kB', 1000],
+] as const;
+
+/** Four digits at most, and none below the step it was read in; a nought that was read is shown. */
+function stepped(value: number, resolution: number): string {
+  const size = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
+  return fixed(value, Math.max(0, Math.min(3 - size, Math.ceil(-Math.log10(resolution) - 1e-9))));
+}
+
+/**
+ * A size in bytes, in the kind of prefix that it was meant in: 32 MB is no 31 250 KiB, and 4 KiB no 4.096 kB. Whole
+ * numbers below a thousand of a decimal step are decimal, other whole numbers of a binary step binary.
+ */
+export function sizeInBytes(bytes: number): string {
+  const [binary, decimal] = STEPS.map(([name, step]) => {
+    const power = bytes < step ? 0 : Math.min(4, Math.floor(Math.log(bytes) / Math.log(step) + 1e-12));
+    const names = ['B', name, ...['M', 'G', 'T'].map((p) => p + name.slice(1))];
+    return { amount: bytes / step ** power, name: names[power]! };
+  }) as [{ amount: number; name: string }, { amount: number; name: string }];
+  const best = Number.isInteger(decimal.amount) || !Number.isInteger(binary.amount * 1024) ? decimal : binary;
+  return `${number(best.amount)} ${best.name}`;
 }
 
 /** A value of a metric of any kind: a check is passed or failed, a choice has its words. */
@@ -52,15 +80,15 @@ export function bytes(size: number): string {
   return size < 1000 ? `${size} B` : size < 1e6 ? `${number(size / 1e3, 3)} kB` : `${number(size / 1e6, 3)} MB`;
 }
 
-/** An index: whole from 100 on, one decimal below. */
-export function index(value: number): string {
-  return value >= 99.5 ? number(Math.round(value), Math.max(1, Math.ceil(Math.log10(value + 1)))) : value.toFixed(1);
+/** An index, with as many decimals as its interval is worth. */
+export function index(value: number, low?: number, high?: number): string {
+  return value > 0 && value < 0.1 ? number(value, 2) : fixed(value, indexDecimals(value, low, high));
 }
 
-/** Half of an interval's width, as is usual behind ±. */
-/** The two ends of an interval: it is not symmetric, so never "±". */
+/** The two ends of an interval, with as many decimals as their index: it is not symmetric, so never "±". */
 export function ends(low: number, high: number): string {
-  return `${index(low)} to ${index(high)}`;
+  const decimals = decimalsOf(low, high);
+  return `${fixed(low, decimals)} to ${fixed(high, decimals)}`;
 }
 
 export function percent(share: number, decimals = 0): string {
@@ -119,8 +147,7 @@ export function clockTime(ms: number): string {
 }
 
 export function price(amount: number, currency: string): string {
-  const whole = Math.max(1, Math.ceil(Math.log10(amount + 1)));
-  return `${number(amount, Number.isInteger(amount) ? whole : whole + 2)} ${currency}`;
+  return `${fixed(amount, Number.isInteger(amount) ? 0 : 2)} ${currency}`;
 }
 
 export type DeviceClass = 'DESKTOP' | 'MINI' | 'LAPTOP' | 'TABLET' | 'PHONE' | 'BOARD';

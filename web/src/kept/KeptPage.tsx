@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
-import { day, index, number, place, quantity } from '../format/format.ts';
+import { day, ends, index, place, quantity } from '../format/format.ts';
 import { leftOutWords } from '../standings/left-out.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
 
@@ -70,9 +70,9 @@ export function KeptPage({ name }: { name: string }) {
                     {r.value === undefined ? '–' : quantity(r.value, one.unit)}
                   </td>
                 )}
-                <td className="text-right">{r.index === undefined ? '–' : index(r.index)}</td>
+                <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
                 <td className="text-right whitespace-nowrap">
-                  {r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`}
+                  {r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
                 </td>
                 <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
               </tr>

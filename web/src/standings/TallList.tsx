@@ -1,6 +1,6 @@
 import { Link } from '@tanstack/react-router';
 import { MarkSign } from '../chart/Mark.tsx';
-import { classes, count, index, number, percent, place, quantity } from '../format/format.ts';
+import { classes, count, ends, index, percent, place, quantity } from '../format/format.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
 import type { Standings } from './ask.ts';
 
@@ -62,13 +62,13 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
                     {r.value === undefined ? '–' : quantity(r.value, one.unit)}
                   </td>
                 )}
-                <td className="text-right">{r.index === undefined ? '–' : index(r.index)}</td>
+                <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
                 <td className="text-right whitespace-nowrap">
                   {r.atLeast
                     ? 'at least'
                     : r.low === undefined || r.high === undefined
                       ? '–'
-                      : `${number(r.low, 4)} to ${number(r.high, 4)}`}
+                      : ends(r.low, r.high)}
                 </td>
                 <td>{positionWords(r, among, standings.placed)}</td>
                 <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>

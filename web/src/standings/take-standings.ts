@@ -1,6 +1,6 @@
 import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../compare/page.ts';
 import { table } from '../compare/csv.ts';
-import { index, number, place, quantity } from '../format/format.ts';
+import { ends, index, place, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
 import { covers } from '../compare/verdict.ts';
 import type { Standings } from './ask.ts';
@@ -94,7 +94,7 @@ export function standingsHtml(standings: Standings, caption: string, when: strin
     .filter((r) => r.status !== 'NOT_LINKED')
     .map(
       (r) =>
-        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index))}${cell(r.atLeast ? 'at least' : r.low === undefined || r.high === undefined ? '–' : `${number(r.low, 4)} to ${number(r.high, 4)}`)}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
+        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index, r.low, r.high))}${cell(r.atLeast ? 'at least' : r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high))}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
     );
   return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">Index</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
 }
