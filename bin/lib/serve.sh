@@ -116,8 +116,12 @@ serve() {
       fi
       [ "$name" = demo ] && say "Demo sign-in: name wren, password saltmarsh-demo"
       say "Ctrl-C stops it. Its records are in $var"
-      wait "$server" || { server=''; fail "the server ended; see $var/server.log"; }
+      local code=0
+      wait -n "$server" "$database" || code=$?
+      # Without its database a server would stand there and say that the records are out of reach, for ever.
+      kill -0 "$server" 2>/dev/null && { database=''; fail "the database ended, and with it this; its message is above"; }
       server=''
+      [ "$code" = 0 ] || fail "the server ended; see $var/server.log"
       return
     fi
     kill -0 "$server" 2>/dev/null || { server=''; tail -n 20 "$var/server.log" >&2; fail "the server did not start; see $var/server.log"; }

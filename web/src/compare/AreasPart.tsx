@@ -74,7 +74,7 @@ function Areas({
               <button
                 className="link whitespace-nowrap"
                 onClick={() => onLeaveOut(a.key)}
-                aria-label={`Exclude ${a.name}: the overall without it is ${times(a.without)}`}
+                aria-label={`without: ${times(a.without)}, exclude ${a.name}`}
               >
                 without: {times(a.without)}
               </button>
@@ -107,7 +107,7 @@ export function LeftOutHere({
           <button
             className="link small"
             onClick={() => onTakeIn(key)}
-            aria-label={`Take ${partWords(key, rows)} in again`}
+            aria-label={`include again: ${partWords(key, rows)}`}
           >
             include again
           </button>

@@ -269,7 +269,7 @@ export function CompareView() {
   );
   const parts = data ? sections(data.rows, order, shownSide) : [];
   return (
-    <div className="flex h-full min-h-[460px] flex-col">
+    <div className="flex flex-col md:h-full md:min-h-[460px]">
       <Opening title="Compare" sentence={search.factors ? factorSentence : sentence}>
         {ids.length > 2 && (
           <button

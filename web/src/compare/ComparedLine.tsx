@@ -57,15 +57,18 @@ export function ComparedLine({
   return (
     <div
       data-open={open}
-      className="border-b border-hair-2 has-[[data-active-row=true]]:bg-sheet data-[open=true]:bg-sheet"
+      className="border-b border-hair-2 bg-paper has-[[data-active-row=true]]:bg-sheet data-[open=true]:bg-sheet"
     >
       <div
         role="row"
         {...rowProps}
-        className="-outline-offset-2 grid min-h-[33px] items-center gap-x-3 py-1"
+        className="grid bg-inherit -outline-offset-2 min-h-[33px] items-center gap-x-3 py-1"
         style={{ gridTemplateColumns: template }}
       >
-        <span role="rowheader" className="flex min-w-0 items-baseline gap-1.5 pl-2">
+        <span
+          role="rowheader"
+          className="sticky left-0 flex min-w-0 items-baseline gap-1.5 self-stretch bg-inherit pl-2"
+        >
           <button
             className="block min-w-0 truncate text-left hover:underline"
             aria-expanded={open}

@@ -14,6 +14,9 @@ import { verdictWords } from './verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 
+/** Below this the lines scroll sideways beside their names. */
+const NARROW = 690;
+
 interface Props {
   comparison: Comparison;
   parts: readonly Section[];
@@ -63,18 +66,23 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
     axisWidth,
   );
   const differences = differenceAxes(rows, axisWidth);
+  const narrow = width < NARROW;
   const template = alone
-    ? `minmax(170px,1fr) 118px 118px ${axis.width}px 190px`
-    : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
+    ? narrow
+      ? `128px 78px 78px ${axis.width}px 160px`
+      : `minmax(170px,1fr) 118px 118px ${axis.width}px 190px`
+    : narrow
+      ? `128px 78px repeat(${comparison.sides.length}, 96px)`
+      : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
   return (
     <div ref={area} className="min-h-0 min-w-0 flex-1 overflow-auto" data-scroll="lines">
-      <div role="table" aria-label="Test by test" className={alone ? '' : 'min-w-fit'}>
+      <div role="table" aria-label="Test by test" className={alone && !narrow ? '' : 'w-fit min-w-full'}>
         <div
           role="row"
           className="sticky top-0 z-10 grid items-end gap-x-3 border-b border-hair bg-paper pb-1 text-[12px] text-ink-3"
           style={{ gridTemplateColumns: template }}
         >
-          <span role="columnheader" className="pl-2">
+          <span role="columnheader" className="sticky left-0 bg-paper pl-2">
             Test
           </span>
           <span role="columnheader" className="text-right">
@@ -127,7 +135,13 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
         </div>
         {parts.map((part) => (
           <div key={part.group ?? 'all'} role="rowgroup">
-            {part.group && <h3 className="border-b border-hair pt-3 pb-0.5 pl-2">{testGroup(part.group)}</h3>}
+            {part.group && (
+              <div role="row" className="border-b border-hair pt-3 pb-0.5">
+                <h3 role="rowheader" className="sticky left-0 w-fit pl-2">
+                  {testGroup(part.group)}
+                </h3>
+              </div>
+            )}
             {part.rows.map((row) => (
               <ComparedLine
                 key={row.metric.id}

@@ -37,48 +37,50 @@ export function KeptPage({ name }: { name: string }) {
       <h1>Standings</h1>
       <p className="mt-1 text-[17px] text-ink-2">{caption}</p>
       <p className="small">As it was on {day(at)}. Places are intervals where noise does not allow one number.</p>
-      <table className="data mt-4 w-full">
-        <thead>
-          <tr>
-            <th>Place</th>
-            <th>Model and configuration</th>
-            {one && <th className="!text-right">{one.name}</th>}
-            <th className="!text-right">Index</th>
-            <th className="!text-right">95 % interval</th>
-            <th className="!text-right">{one ? 'Runs' : 'Tests'}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {standings.rows
-            .filter((r) => r.status !== 'NOT_LINKED')
-            .map((r) => (
-              <tr key={r.configuration.id}>
-                <td className="font-title text-[16px] whitespace-nowrap">
-                  {r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}
-                </td>
-                <td>
-                  <span className="font-semibold">
-                    {r.configuration.maker} {r.configuration.model}
-                  </span>
-                  <span className="small block">
-                    {r.configuration.name}
-                    {r.status === 'PROVISIONAL' ? ', provisional: under half of the weight' : ''}
-                  </span>
-                </td>
-                {one && (
-                  <td className="text-right whitespace-nowrap">
-                    {r.value === undefined ? '–' : quantity(r.value, one.unit)}
+      <div className="wide">
+        <table className="data mt-4 w-full">
+          <thead>
+            <tr>
+              <th>Place</th>
+              <th>Model and configuration</th>
+              {one && <th className="!text-right">{one.name}</th>}
+              <th className="!text-right">Index</th>
+              <th className="!text-right">95 % interval</th>
+              <th className="!text-right">{one ? 'Runs' : 'Tests'}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {standings.rows
+              .filter((r) => r.status !== 'NOT_LINKED')
+              .map((r) => (
+                <tr key={r.configuration.id}>
+                  <td className="font-title text-[16px] whitespace-nowrap">
+                    {r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}
                   </td>
-                )}
-                <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
-                <td className="text-right whitespace-nowrap">
-                  {r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
-                </td>
-                <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
-              </tr>
-            ))}
-        </tbody>
-      </table>
+                  <td>
+                    <span className="font-semibold">
+                      {r.configuration.maker} {r.configuration.model}
+                    </span>
+                    <span className="small block">
+                      {r.configuration.name}
+                      {r.status === 'PROVISIONAL' ? ', provisional: under half of the weight' : ''}
+                    </span>
+                  </td>
+                  {one && (
+                    <td className="text-right whitespace-nowrap">
+                      {r.value === undefined ? '–' : quantity(r.value, one.unit)}
+                    </td>
+                  )}
+                  <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
+                  <td className="text-right whitespace-nowrap">
+                    {r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
+                  </td>
+                  <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </div>
       {standings.leftOut.length > 0 && <p className="small mt-3">Left out: {leftOutWords(standings.leftOut)}.</p>}
       <p className="small mt-3">Made with Yarrowmark.</p>
     </main>

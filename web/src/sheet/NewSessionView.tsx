@@ -18,7 +18,12 @@ export function NewSessionView() {
     enabled: configuration !== undefined,
   });
   if (configuration === undefined)
-    return <Empty title="Which configuration?">Open one on the shelf and choose "Type scores" there.</Empty>;
+    return (
+      <>
+        <Opening title="Type scores" sentence="Scores that somebody reads off, session by session." />
+        <Empty title="Which configuration?">Open one on the shelf and choose "Type scores" there.</Empty>
+      </>
+    );
   return (
     <Ready query={page} what="the configuration">
       {(data) => <Form page={data} planned={plan} />}

@@ -236,31 +236,31 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
               {page.facts
                 .filter((f) => f.group === group)
                 .map((fact) => (
-                  <div key={fact.key} className="group border-b border-hair-2 py-1">
-                    <div className="flex gap-3">
-                      <dt className="text-ink-2">{fact.label}</dt>
-                      <dd className="ml-auto min-w-0 text-right break-words">
-                        {page.sessions > 0 && correcting !== fact.key && page.mergedInto === undefined && (
-                          <button
-                            className="small link mr-2 text-ink-3 opacity-0 group-hover:opacity-100 focus:opacity-100"
-                            aria-label={`Correct ${fact.label}`}
-                            onClick={() => setCorrecting(fact.key)}
-                          >
-                            correct
-                          </button>
-                        )}
-                        {fact.shown} <span className="small text-ink-3">{SOURCES[fact.source]}</span>
-                      </dd>
-                    </div>
+                  <div key={fact.key} className="flex flex-wrap gap-x-3 border-b border-hair-2 py-1">
+                    <dt className="text-ink-2">{fact.label}</dt>
+                    <dd className="ml-auto min-w-0 text-right break-words">
+                      {page.sessions > 0 && correcting !== fact.key && page.mergedInto === undefined && (
+                        <button
+                          className="small link mr-2 text-ink-3"
+                          aria-label={`Correct ${fact.label}`}
+                          onClick={() => setCorrecting(fact.key)}
+                        >
+                          correct
+                        </button>
+                      )}
+                      {fact.shown} <span className="small text-ink-3">{SOURCES[fact.source]}</span>
+                    </dd>
                     {correcting === fact.key && (
-                      <CorrectionForm
-                        page={page}
-                        fact={fact}
-                        onDone={(next) => {
-                          setCorrecting(null);
-                          if (next) onPage(next);
-                        }}
-                      />
+                      <dd className="w-full">
+                        <CorrectionForm
+                          page={page}
+                          fact={fact}
+                          onDone={(next) => {
+                            setCorrecting(null);
+                            if (next) onPage(next);
+                          }}
+                        />
+                      </dd>
                     )}
                   </div>
                 ))}

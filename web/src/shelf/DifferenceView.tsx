@@ -111,7 +111,7 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
           {mark.error.message}
         </p>
       )}
-      <div className="overflow-x-auto">
+      <div className="wide">
         <table className="data w-full">
           <thead>
             <tr>
@@ -211,24 +211,26 @@ function Folded({
       <summary className="cursor-pointer text-ink-2">
         {rows.length} {rows.length === 1 ? 'fact' : 'facts'} {title}
       </summary>
-      <table className="data w-full">
-        <thead className="sr-only">
-          <tr>
-            <th>Fact</th>
-            {page.configurations.map((c) => (
-              <th key={c.id}>
-                {c.model} {c.name}
-              </th>
+      <div className="wide">
+        <table className="data w-full">
+          <thead className="sr-only">
+            <tr>
+              <th>Fact</th>
+              {page.configurations.map((c) => (
+                <th key={c.id}>
+                  {c.model} {c.name}
+                </th>
+              ))}
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <Line key={row.key} row={row} />
             ))}
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row) => (
-            <Line key={row.key} row={row} />
-          ))}
-        </tbody>
-      </table>
+          </tbody>
+        </table>
+      </div>
     </details>
   );
 }

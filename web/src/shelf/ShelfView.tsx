@@ -173,44 +173,46 @@ export function ShelfView() {
             )
           ) : (
             <>
-              <table className="data w-full">
-                <thead>
-                  <tr>
-                    <th>Model</th>
-                    <th>Class</th>
-                    <th className="hidden sm:table-cell">Released</th>
-                    <th className="!text-right">Price</th>
-                    <th className="!text-right">Configurations</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {found.rows.map((m) => (
-                    <tr
-                      key={m.id}
-                      {...propsOf(m)}
-                      className="-outline-offset-2 hover:bg-sheet data-[active-row=true]:bg-band"
-                    >
-                      <td>
-                        <Link
-                          to="/shelf/models/$modelId"
-                          params={{ modelId: String(m.id) }}
-                          className="text-[15px] font-semibold hover:underline"
-                        >
-                          {m.maker} {m.name}
-                        </Link>
-                      </td>
-                      <td className="text-ink-2">{deviceClass(m.deviceClass)}</td>
-                      <td className="hidden text-ink-2 sm:table-cell">{m.released ? day(m.released) : '–'}</td>
-                      <td className="text-right">
-                        {m.price !== undefined && m.currency ? price(m.price, m.currency) : '–'}
-                      </td>
-                      <td className={`text-right ${m.configurations === 0 ? 'text-ink-3' : ''}`}>
-                        {m.configurations === 0 ? 'none yet' : m.configurations}
-                      </td>
+              <div className="wide">
+                <table className="data w-full">
+                  <thead>
+                    <tr>
+                      <th>Model</th>
+                      <th>Class</th>
+                      <th className="hidden sm:table-cell">Released</th>
+                      <th className="!text-right">Price</th>
+                      <th className="!text-right">Configurations</th>
                     </tr>
-                  ))}
-                </tbody>
-              </table>
+                  </thead>
+                  <tbody>
+                    {found.rows.map((m) => (
+                      <tr
+                        key={m.id}
+                        {...propsOf(m)}
+                        className="-outline-offset-2 hover:bg-sheet data-[active-row=true]:bg-band"
+                      >
+                        <td>
+                          <Link
+                            to="/shelf/models/$modelId"
+                            params={{ modelId: String(m.id) }}
+                            className="text-[15px] font-semibold hover:underline"
+                          >
+                            {m.maker} {m.name}
+                          </Link>
+                        </td>
+                        <td className="text-ink-2">{deviceClass(m.deviceClass)}</td>
+                        <td className="hidden text-ink-2 sm:table-cell">{m.released ? day(m.released) : '–'}</td>
+                        <td className="text-right">
+                          {m.price !== undefined && m.currency ? price(m.price, m.currency) : '–'}
+                        </td>
+                        <td className={`text-right ${m.configurations === 0 ? 'text-ink-3' : ''}`}>
+                          {m.configurations === 0 ? 'none yet' : m.configurations}
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
               <Pager
                 page={found.page}
                 size={found.size}

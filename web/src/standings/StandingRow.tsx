@@ -157,7 +157,9 @@ export const StandingRow = memo(function StandingRow({
         {metric ? (
           <span className="text-[15px] font-semibold">{row.value === undefined ? '–' : format.number(row.value)}</span>
         ) : (
-          <span className="text-[15px] font-semibold">{row.index === undefined ? '–' : format.index(row.index, row.low, row.high)}</span>
+          <span className="text-[15px] font-semibold">
+            {row.index === undefined ? '–' : format.index(row.index, row.low, row.high)}
+          </span>
         )}
         {!compact && <span className="small block">{secondLine(row, metric !== undefined)}</span>}
       </span>

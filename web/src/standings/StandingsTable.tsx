@@ -141,7 +141,7 @@ export function StandingsTable({
       role="table"
       aria-label="Standings"
       aria-rowcount={list.length + 1}
-      className="flex min-h-0 min-w-0 flex-1 flex-col"
+      className="flex min-h-0 min-w-0 flex-1 flex-col max-md:h-[70dvh] max-md:flex-none"
     >
       <div role="rowgroup">
         <div

@@ -84,7 +84,7 @@ export function StandingsView() {
   const shownFirmness = weighed !== null ? tried.data?.firmness : firmness.data;
   const trouble = standings.error ?? (weighed !== null ? tried.error : null);
   return (
-    <div className="flex h-full min-h-[420px] flex-col">
+    <div className="flex min-h-[420px] flex-col md:h-full">
       <div ref={opening}>
         <Opening title="Standings" sentence={<StandingsSentence search={search} say={say} data={standings.data} />}>
           <div role="group" aria-label="Form" className="flex gap-2">
@@ -273,7 +273,7 @@ function LeftOutFoot({ without, onTakeIn }: { without: readonly string[]; onTake
       {without.map((key) => (
         <span key={key} className="mr-2">
           {partWords(key, rows)}{' '}
-          <button className="link" onClick={() => onTakeIn(key)} aria-label={`Take ${partWords(key, rows)} in again`}>
+          <button className="link" onClick={() => onTakeIn(key)} aria-label={`include again: ${partWords(key, rows)}`}>
             include again
           </button>
         </span>

@@ -12,7 +12,7 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
   const one = standings.metric;
   const among = standings.classes.length === 0 ? 'configurations' : classes(standings.classes);
   return (
-    <div className="min-h-0 flex-1 overflow-auto print:overflow-visible">
+    <div className="wide min-h-0 flex-1 overflow-auto print:overflow-visible">
       <table className="data w-full max-w-[1100px]" aria-label="Standings as a list">
         <thead>
           <tr>
@@ -64,11 +64,7 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
                 )}
                 <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
                 <td className="text-right whitespace-nowrap">
-                  {r.atLeast
-                    ? 'at least'
-                    : r.low === undefined || r.high === undefined
-                      ? '–'
-                      : ends(r.low, r.high)}
+                  {r.atLeast ? 'at least' : r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
                 </td>
                 <td>{positionWords(r, among, standings.placed)}</td>
                 <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>

@@ -101,7 +101,7 @@ function Reasons({
                 </td>
                 <td className="pl-2 whitespace-nowrap">
                   {why.parts.length > 1 && (
-                    <button className="link small" onClick={() => onLeaveOut(p.key)} aria-label={`Exclude ${p.name}`}>
+                    <button className="link small" onClick={() => onLeaveOut(p.key)} aria-label={`exclude ${p.name}`}>
                       exclude
                     </button>
                   )}
@@ -151,7 +151,7 @@ function Reasons({
                     <button
                       className="link small block"
                       onClick={() => onLeaveOut(`test:${t.testId}`)}
-                      aria-label={`Exclude ${t.test}`}
+                      aria-label={`exclude ${t.test}`}
                     >
                       exclude
                     </button>

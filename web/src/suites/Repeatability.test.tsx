@@ -24,11 +24,11 @@ test('a repeatability is stated with its source', async () => {
   server.current = answers({ [DOOR]: () => undefined });
   shown(<Repeatability test={row()} />);
   const user = userEvent.setup();
-  await user.click(screen.getByRole('button', { name: 'State how repeatable Weir is' }));
+  await user.click(screen.getByRole('button', { name: 'state how repeatable it is: Weir' }));
   await user.type(screen.getByLabelText('Repeats within, in %'), '1.5');
   await user.type(screen.getByLabelText('Who says so, or where'), 'fifty runs in our lab');
   await user.click(screen.getByRole('button', { name: 'Save' }));
-  expect(await screen.findByRole('button', { name: 'State how repeatable Weir is' })).toBeTruthy();
+  expect(await screen.findByRole('button', { name: 'state how repeatable it is: Weir' })).toBeTruthy();
   expect(server.current.asked).toEqual([{ what: DOOR, body: { percent: 1.5, source: 'fifty runs in our lab' } }]);
 });
 
@@ -37,7 +37,7 @@ test('what is stated is shown, can be taken back, and a refusal is said', async 
   shown(<Repeatability test={row({ repeatability: 2, repeatabilitySource: 'its maker' })} />);
   const user = userEvent.setup();
   expect(screen.getByText(/Stated to repeat within 2 % \(its maker\)/)).toBeTruthy();
-  await user.click(screen.getByRole('button', { name: 'State how repeatable Weir is' }));
+  await user.click(screen.getByRole('button', { name: 'change: Weir' }));
   await user.click(screen.getByRole('button', { name: 'Remove' }));
   expect((await screen.findByRole('alert')).textContent).toContain('above 0 %');
   expect(server.current.asked).toEqual([{ what: DOOR, body: {} }]);

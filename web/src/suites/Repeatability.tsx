@@ -23,7 +23,11 @@ export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
     return (
       <span className="small w-full">
         {words}
-        <button className="link" onClick={() => setOpen(true)} aria-label={`State how repeatable ${t.name} is`}>
+        <button
+          className="link"
+          onClick={() => setOpen(true)}
+          aria-label={`${t.repeatability === undefined ? 'state how repeatable it is' : 'change'}: ${t.name}`}
+        >
           {t.repeatability === undefined ? 'state how repeatable it is' : 'change'}
         </button>
       </span>

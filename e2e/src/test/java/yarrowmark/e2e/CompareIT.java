@@ -79,13 +79,13 @@ class CompareIT extends AtTheDemo {
     void aPartIsLeftOutAndTakenInAgainAndALineOpensIntoItsSessions() {
         folio();
         String whole = overall();
-        browser.see("//button[starts-with(@aria-label, 'Exclude Storage')]").sendKeys(Keys.ENTER);
+        browser.see("//button[contains(@aria-label, 'exclude Storage')]").sendKeys(Keys.ENTER);
         browser.seeText("Left out here: Storage");
         browser.until("another overall", Browser.PATIENCE, () -> !overall().equals(whole));
         assertThat(browser.driver().getCurrentUrl()).contains("without");
         browser.driver().navigate().refresh();
         browser.seeText("Left out here: Storage");
-        browser.see("//button[@aria-label='Take Storage in again']").click();
+        browser.see("//button[@aria-label='include again: Storage']").click();
         browser.until("the whole again", Browser.PATIENCE, () -> overall().equals(whole));
         browser.seeText("day to day included");
 

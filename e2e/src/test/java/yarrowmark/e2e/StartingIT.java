@@ -74,4 +74,14 @@ class StartingIT {
         }
         assertThat(Path.of("target", "records", "killed-command")).exists();
     }
+
+    /** Its database is started again when it dies; where that is given up, a server alone is of no use. */
+    @Test
+    void withoutItsDatabaseACommandEnds() {
+        try (Program program = Program.start("start", "without-database")) {
+            ProcessHandle server = program.server();
+            program.databaseServer().parent().orElseThrow().destroy();
+            server.onExit().orTimeout(60, TimeUnit.SECONDS).join();
+        }
+    }
 }
