@@ -52,8 +52,10 @@ serve() {
   exec 8>"$pipe"
   stop_all() {
     trap - EXIT INT TERM HUP
+    # Whoever read what is said may be gone, and that must not keep anything from being stopped.
+    trap '' PIPE
     if [ -n "$server" ]; then
-      [ -z "$keeping" ] || say "Stopping, and keeping what makes the next start quicker"
+      [ -z "$keeping" ] || say "Stopping, and keeping what makes the next start quicker" 2>/dev/null || true
       kill "$server" 2>/dev/null || true
       wait "$server" 2>/dev/null || true
       if [ -n "$keeping" ] && [ -s "$keeping" ]; then mv "$keeping" "$kept"; fi

@@ -37,7 +37,7 @@ export function ComparePairs() {
                   <span className="w-52 truncate font-semibold group-hover:underline">
                     {p.after.maker} {p.after.model}
                   </span>
-                  <span className="min-w-0 flex-1">
+                  <span className="min-w-0 flex-1 break-words max-sm:basis-full">
                     {p.before.name} → {p.after.name}
                   </span>
                   <span className="small">

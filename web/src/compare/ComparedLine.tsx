@@ -70,7 +70,7 @@ export function ComparedLine({
           className="sticky left-0 flex min-w-0 items-baseline gap-1.5 self-stretch bg-inherit pl-2"
         >
           <button
-            className="block min-w-0 truncate text-left hover:underline"
+            className="said block min-w-0 truncate text-left hover:underline"
             aria-expanded={open}
             onClick={onOpen}
             title={`${metric.name}; ${metric.suite} ${metric.version}`}

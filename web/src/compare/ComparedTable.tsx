@@ -111,7 +111,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
               return (
                 <span role="columnheader" key={s.configuration.id} aria-sort={i === side ? 'other' : undefined}>
                   <button
-                    className="block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft"
+                    className="said block w-full rounded px-1 text-left leading-tight data-[on=true]:bg-leaf-soft"
                     data-on={i === side}
                     aria-pressed={i === side}
                     onClick={() => (i === side ? onSort() : onSide(i))}
@@ -137,9 +137,9 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
           <div key={part.group ?? 'all'} role="rowgroup">
             {part.group && (
               <div role="row" className="border-b border-hair pt-3 pb-0.5">
-                <h3 role="rowheader" className="sticky left-0 w-fit pl-2">
+                <span role="rowheader" className="sticky left-0 block w-fit pl-2 font-title text-[15px] font-medium">
                   {testGroup(part.group)}
-                </h3>
+                </span>
               </div>
             )}
             {part.rows.map((row) => (

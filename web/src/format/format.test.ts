@@ -81,7 +81,7 @@ test('a count has no decimals', () => {
 test('how a fact changed is a factor, a shift or an order', () => {
   expect(format.factStep({ how: 'RATIO', amount: 2 }, 'By')).toBe('× 2');
   expect(format.factStep({ how: 'SHIFT', amount: 1.5 }, 'Cel')).toBe('+1.5 °C');
-  expect(format.factStep({ how: 'SHIFT', amount: -1.5 }, 'Cel')).toBe('−1.50 °C');
+  expect(format.factStep({ how: 'SHIFT', amount: -1.5 }, 'Cel')).toBe('−1.5 °C');
   expect(format.factStep({ how: 'NEWER' }, '')).toBe('newer');
   expect(format.factStep({ how: 'OTHER' }, '')).toBe('');
   expect(format.percentOf(0.617)).toBe('61.7\u00a0%');

@@ -165,7 +165,7 @@ function LedgerLine({
             tabIndex={active ? 0 : -1}
             onFocus={onActive}
             onClick={onOpen}
-            className={`text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}
+            className={`said text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}
           >
             {format.reading(
               row.value!,
@@ -194,7 +194,7 @@ function LedgerLine({
         {aside ? <>set aside: {row.asideReason}</> : (row.reasonWords ?? (row.reason ? format.reason(row.reason) : ''))}
       </span>
       <button
-        className="small order-5 hidden text-right hover:underline sm:order-none sm:block"
+        className="said small order-5 hidden text-right hover:underline sm:order-none sm:block"
         onClick={onSession}
         title="This session only"
       >

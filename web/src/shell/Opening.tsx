@@ -10,7 +10,7 @@ export function Opening({ title, sentence, children }: { title: string; sentence
         <h1>{title}</h1>
         {children && <div className="-my-1 flex min-w-0 flex-wrap items-center gap-2 sm:shrink-0">{children}</div>}
       </div>
-      <p className="mt-0.5 text-[17px] leading-relaxed text-ink-2">{sentence}</p>
+      <p className="mt-0.5 text-[17px] max-sm:mt-1.5 max-sm:text-[16px] leading-relaxed text-ink-2">{sentence}</p>
     </div>
   );
 }

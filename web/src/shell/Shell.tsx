@@ -51,10 +51,13 @@ export function Shell() {
           <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
             <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
           </Link>
-          <nav aria-label="Main" className="order-3 flex w-full min-w-0 flex-1 flex-wrap sm:order-none sm:w-auto">
+          <nav
+            aria-label="Main"
+            className="order-3 -mx-2 flex min-w-0 basis-full flex-wrap sm:order-none sm:mx-0 sm:flex-1 sm:basis-0"
+          >
             {LINE.map((view, i) => (
               <span key={view.to} className="flex items-center">
-                {i > 0 && <span aria-hidden="true" className="h-px w-2 bg-hair" />}
+                {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair sm:block" />}
                 <Link
                   to={view.to}
                   className="border-b-2 border-transparent px-2 pt-2 pb-1.5 text-ink-2 sm:px-3 sm:pt-3 sm:pb-2.5 hover:text-ink"

@@ -21,8 +21,8 @@ export interface RowRails {
 interface Props {
   row: Standings['rows'][number];
   index: number;
-  /** From the top of the list and from edge to edge, in pixels. */
-  start: number;
+  /** From the top of the list, in pixels; null on paper, where rows follow one another. */
+  start: number | null;
   height: number;
   template: string;
   rails: RowRails;
@@ -84,6 +84,7 @@ export const StandingRow = memo(function StandingRow({
   return (
     <div
       role="row"
+      aria-rowindex={index + 2}
       tabIndex={active ? 0 : -1}
       data-line={index}
       data-on-table={slot !== null}
@@ -94,8 +95,12 @@ export const StandingRow = memo(function StandingRow({
         }
       }}
       onDoubleClick={() => tableActions.toggle(c.id)}
-      style={{ transform: `translateY(${start}px)`, height, gridTemplateColumns: template }}
-      className="absolute inset-x-0 top-0 grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet"
+      style={
+        start === null
+          ? { gridTemplateColumns: template }
+          : { transform: `translateY(${start}px)`, height, gridTemplateColumns: template }
+      }
+      className={`${start === null ? '' : 'absolute inset-x-0 top-0'} grid items-center gap-x-2.5 border-b border-hair-2 -outline-offset-2 data-[on-table=true]:bg-sheet hover:bg-sheet`}
     >
       <span role="cell" className="flex items-center font-title text-[17px] whitespace-nowrap">
         <button

@@ -6,15 +6,16 @@ import { useDensity } from '../shell/density.ts';
 import { useKeys } from '../shell/keys.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
 import { partName, type Standings } from './ask.ts';
-import { columns } from './columns.ts';
+import { columns, NARROW } from './columns.ts';
 import { moves } from './moves.ts';
+import { usePrinting } from '../ui/use-printing.ts';
 import { StandingRow, type OneRail, type RowRails } from './StandingRow.tsx';
 
 type Row = Standings['rows'][number];
 type Line = { kind: 'row'; row: Row } | { kind: 'heading'; text: string };
 
 const ROW_HEIGHT = 53;
-const COMPACT_HEIGHT = 30;
+const COMPACT_HEIGHT = 28;
 const NARROW_HEIGHT = 84;
 const HEADING_HEIGHT = 46;
 
@@ -52,7 +53,8 @@ export function StandingsTable({
   }, []);
 
   const one = standings.metric;
-  const layout = columns(width, standings.parts.length);
+  const compact = useDensity() === 'compact' && width >= NARROW;
+  const layout = columns(width, standings.parts.length, compact);
   const names = useMemo(() => standings.parts.map(partName), [standings]);
   const parts = useMemo(() => largest(standings, layout.parts), [standings, layout.parts]);
   const list = useMemo(() => lines(standings.rows), [standings]);
@@ -75,7 +77,6 @@ export function StandingsTable({
     [byId],
   );
 
-  const compact = useDensity() === 'compact' && !layout.narrow;
   const height = layout.narrow ? NARROW_HEIGHT : compact ? COMPACT_HEIGHT : ROW_HEIGHT;
   const virtual = useVirtualizer({
     count: list.length,
@@ -85,6 +86,10 @@ export function StandingsTable({
   });
   // Sizes are remembered, so another kind of row must be measured anew.
   useLayoutEffect(() => virtual.measure(), [virtual, height]);
+  const printing = usePrinting();
+  const shown = printing
+    ? list.map((line, index) => ({ key: index, index, start: 0, size: line.kind === 'row' ? height : HEADING_HEIGHT }))
+    : virtual.getVirtualItems();
   const move = (step: number) => {
     let next = active + step;
     while (list[next]?.kind === 'heading') next += step;
@@ -170,16 +175,17 @@ export function StandingsTable({
         </div>
       </div>
       <div ref={scroller} role="rowgroup" data-scroller className="min-h-0 flex-1 overflow-x-hidden overflow-y-auto">
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        <div className="relative" style={printing ? undefined : { height: virtual.getTotalSize() }}>
           {width > 0 &&
-            virtual.getVirtualItems().map((item) => {
+            shown.map((item) => {
               const line = list[item.index]!;
               return line.kind === 'heading' ? (
                 <div
                   key={item.key}
                   role="row"
-                  className="absolute inset-x-0 top-0 flex items-end border-b border-hair pb-1"
-                  style={{ transform: `translateY(${item.start}px)`, height: item.size }}
+                  aria-rowindex={item.index + 2}
+                  className={`flex items-end border-b border-hair pb-1 ${printing ? '' : 'absolute inset-x-0 top-0'}`}
+                  style={printing ? undefined : { transform: `translateY(${item.start}px)`, height: item.size }}
                 >
                   <h3 role="cell">{line.text}</h3>
                 </div>
@@ -188,7 +194,7 @@ export function StandingsTable({
                   key={item.key}
                   row={line.row}
                   index={item.index}
-                  start={item.start}
+                  start={printing ? null : item.start}
                   height={item.size}
                   template={layout.template}
                   rails={rails}

@@ -213,15 +213,13 @@ function Foot({
   onSay: (change: Partial<StandingsSearch>) => void;
   children?: React.ReactNode;
 }) {
+  const [open, setOpen] = useState(false);
   return (
     <div className="mt-2 -mb-3 shrink-0">
       {children}
       {without && <LeftOutFoot without={without} onTakeIn={onTakeIn} />}
       <p className="small">
-        {standings.placed} placed among {classes(standings.classes)}; whiskers and small numbers are 95 % intervals,{' '}
-        {coversAll(standings.rows)}, with the noise of the base and of tests that are missing.
-        {(standings.notCounted ?? 0) > 0 && <> {notCountedWords(standings.notCounted!)}.</>}
-        {standings.per && <> Every score is divided: per {standings.per}.</>}
+        {standings.placed} placed among {classes(standings.classes)}; 95 % intervals, {coversAll(standings.rows)}.
         {(standings.offers?.length ?? 0) > 0 && (
           <>
             {' '}
@@ -237,6 +235,18 @@ function Foot({
             .
           </>
         )}
+        {standings.per && <> Every score is divided: per {standings.per}.</>}
+        {!open && <span className="print:hidden"> {shortly(standings)}</span>}{' '}
+        <button className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'less' : 'more'}
+        </button>{' '}
+        <Link to="/kept" className="link print:hidden">
+          Saved standings
+        </Link>
+      </p>
+      <p className={`small ${open ? '' : 'hidden print:block'}`}>
+        Whiskers and small numbers are 95 % intervals, with the noise of the base and of tests that are missing.
+        {(standings.notCounted ?? 0) > 0 && <> {notCountedWords(standings.notCounted!)}.</>}
         {(standings.apart ?? []).map((a) => (
           <span key={a.deviceClass}>
             {' '}
@@ -254,13 +264,24 @@ function Foot({
         {standings.leftOut.length > 0 && <> Left out: {leftOutWords(standings.leftOut)}.</>}
         {!standings.metric && standings.parts.length > 1 && standings.parts.length < 12 && (
           <> Weights: {standings.parts.map((p) => `${partName(p)} ${percent(p.weight)}`).join(', ')}.</>
-        )}{' '}
-        <Link to="/kept" className="link print:hidden">
-          Saved standings
-        </Link>
+        )}
       </p>
     </div>
   );
+}
+
+/** How much there is to read behind "more". */
+function shortly(standings: Standings): string {
+  const apart = (standings.apart ?? []).reduce((sum, a) => sum + a.configurations, 0);
+  const unknown = standings.unknown.reduce((sum, u) => sum + u.configurations, 0) + apart;
+  return [
+    standings.leftOut.length > 0 &&
+      `${standings.leftOut.length} ${standings.leftOut.length === 1 ? 'test' : 'tests'} left out.`,
+    unknown > 0 && `${unknown} not in.`,
+    (standings.notCounted ?? 0) > 0 && `${notCountedWords(standings.notCounted!)}.`,
+  ]
+    .filter((w) => w !== false)
+    .join(' ');
 }
 
 /** Parts that somebody left out, to include again. */

@@ -10,7 +10,8 @@ export interface Columns {
 }
 
 const PLACE = 84;
-const NARROW = 560;
+/** Below this the overall rail is under the words. */
+export const NARROW = 560;
 const NARROW_PLACE = 64;
 const INDEX = 76;
 const COVERED = 58;
@@ -22,8 +23,12 @@ const MOST_PART = 118;
 const LEAST_OVERALL = 190;
 const MOST_PARTS = 9;
 
-/** On a narrow screen the parts' rails go first, then the overall one gets what is left. */
-export function columns(width: number, parts: number): Columns {
+/**
+ * On a narrow screen the parts' rails go first, then the overall one gets what is left.
+ *
+ * @param compact one line a row, so the name shares it with the configuration
+ */
+export function columns(width: number, parts: number, compact = false): Columns {
   if (width < NARROW) {
     return {
       template: `${NARROW_PLACE}px minmax(0, 1fr) ${INDEX}px`,
@@ -33,10 +38,14 @@ export function columns(width: number, parts: number): Columns {
       narrow: true,
     };
   }
-  const name = Math.round(Math.min(MOST_NAME, Math.max(LEAST_NAME, width * 0.19)));
+  const name = Math.round(
+    compact
+      ? Math.min(320, Math.max(LEAST_NAME, width * 0.24))
+      : Math.min(MOST_NAME, Math.max(LEAST_NAME, width * 0.19)),
+  );
   const rest = width - PLACE - name - INDEX - COVERED;
   const fit = Math.floor((rest - GAP * 4 - LEAST_OVERALL) / (LEAST_PART + GAP));
-  const shown = parts > MOST_PARTS ? Math.max(0, Math.min(MOST_PARTS, fit)) : fit >= parts ? parts : 0;
+  const shown = Math.max(0, Math.min(parts, MOST_PARTS, fit));
   const part = Math.min(MOST_PART, Math.floor((rest - GAP * (shown + 4) - LEAST_OVERALL) / Math.max(1, shown)));
   const overall = Math.max(80, Math.floor(rest - GAP * (shown + 4) - shown * part));
   const tracks = [PLACE, name, INDEX, overall, ...Array.from({ length: shown }, () => part), COVERED];

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
-import { useRef, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { giveFocusBack } from './focused-before.ts';
 
 /** A sheet laid over the view: in the middle, or along the right side for reading beside a list. */
 export function Panel({
@@ -18,8 +19,6 @@ export function Panel({
   const place = side
     ? 'right-0 top-0 h-dvh w-[min(440px,100vw)] overflow-y-auto border-l'
     : 'left-1/2 top-[12vh] w-[min(560px,94vw)] max-h-[76vh] -translate-x-1/2 overflow-y-auto rounded-xl border';
-  // It is opened by a key or from a row as often as by a button, so whoever had the focus gets it back.
-  const before = useRef<Element | null>(null);
   return (
     <Dialog.Root open={open} onOpenChange={(next) => !next && onClose()}>
       <Dialog.Portal>
@@ -27,12 +26,10 @@ export function Panel({
         <Dialog.Content
           className={`fixed z-30 border-hair bg-sheet p-5 ${place}`}
           aria-describedby={undefined}
-          onOpenAutoFocus={() => {
-            before.current = document.activeElement;
-          }}
           onCloseAutoFocus={(event) => {
+            // It is opened by a key or from a row as often as by a button.
             event.preventDefault();
-            giveBack(before.current);
+            giveFocusBack();
           }}
         >
           <div className="flex items-start justify-between gap-4">
@@ -46,13 +43,4 @@ export function Panel({
       </Dialog.Portal>
     </Dialog.Root>
   );
-}
-
-/** What was focused may be drawn anew or gone meanwhile: then the focus goes to the marked row, or to what the view shows. */
-function giveBack(before: Element | null): void {
-  const to =
-    before instanceof HTMLElement && before.isConnected && before !== document.body
-      ? before
-      : document.querySelector<HTMLElement>('[data-active-row="true"], [data-line][tabindex="0"], main');
-  to?.focus({ preventScroll: true });
 }

@@ -1,0 +1,19 @@
+import { useEffect, useState } from 'react';
+import { flushSync } from 'react-dom';
+
+/** Whether the view is being printed: a list that draws only what is on the screen then draws everything. */
+export function usePrinting(): boolean {
+  const [printing, setPrinting] = useState(false);
+  useEffect(() => {
+    // The picture is taken as soon as the event is over.
+    const before = () => flushSync(() => setPrinting(true));
+    const after = () => setPrinting(false);
+    window.addEventListener('beforeprint', before);
+    window.addEventListener('afterprint', after);
+    return () => {
+      window.removeEventListener('beforeprint', before);
+      window.removeEventListener('afterprint', after);
+    };
+  }, []);
+  return printing;
+}
