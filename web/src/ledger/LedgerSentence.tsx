@@ -16,6 +16,18 @@ const STATE_WORDS: Record<State, string> = {
   STOPPED: 'stopped runs',
 };
 
+const PAGE = 200;
+
+/** Every model, however many pages that takes. */
+async function allModels() {
+  const rows = [];
+  for (let page = 0; ; page++) {
+    const part = await value(api.GET('/api/models', { params: { query: { page, size: PAGE } } }));
+    rows.push(...part.rows);
+    if (part.rows.length === 0 || rows.length >= part.total) return rows;
+  }
+}
+
 /** What the ledger shows, as a sentence whose parts can be chosen anew. */
 export function LedgerSentence({
   search,
@@ -28,7 +40,7 @@ export function LedgerSentence({
 }) {
   const models = useQuery({
     queryKey: ['models', 'names'],
-    queryFn: () => value(api.GET('/api/models', { params: { query: { size: 200 } } })),
+    queryFn: allModels,
   });
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
   const people = useQuery({ queryKey: ['ledger', 'people'], queryFn: () => value(api.GET('/api/ledger/people')) });
@@ -70,7 +82,7 @@ export function LedgerSentence({
           name="Model"
           options={[
             { value: undefined as number | undefined, label: 'every model' },
-            ...(models.data?.rows.map((m) => ({
+            ...(models.data?.map((m) => ({
               value: m.id,
               label: `${m.maker} ${m.name}`,
               detail: format.deviceClass(m.deviceClass),
@@ -79,7 +91,7 @@ export function LedgerSentence({
           value={search.model}
           onChoose={(model) => say({ model })}
         >
-          {models.data?.rows.filter((m) => m.id === search.model).map((m) => `${m.maker} ${m.name}`)[0] ??
+          {models.data?.filter((m) => m.id === search.model).map((m) => `${m.maker} ${m.name}`)[0] ??
             (search.model ? 'one model' : 'every model')}
         </Choice>
       )}

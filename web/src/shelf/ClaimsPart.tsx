@@ -122,7 +122,11 @@ function NewClaim({ modelId, onDone }: { modelId: number; onDone: () => void }) 
   });
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const metrics = (tests.data ?? []).flatMap((t) =>
-    t.metrics.map((m) => ({ id: m.id, label: `${t.name} (${t.suite} ${t.version})`, unit: m.unit })),
+    t.metrics.map((m) => ({
+      id: m.id,
+      label: `${t.metrics.length > 1 && !m.main ? m.name : t.name} (${t.suite} ${t.version})`,
+      unit: m.unit,
+    })),
   );
   const fact = vocabulary.data?.find((v) => v.label === about);
   const metric = metrics.find((m) => m.label === about);

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, sendFile, value, type Schemas } from '../api/client.ts';
-import { day, deviceClass, moment, number, place, price } from '../format/format.ts';
+import { day, deviceClass, moment, number, price } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { tableActions } from '../shell/table-store.ts';
@@ -12,6 +12,7 @@ import { ClaimsPart } from './ClaimsPart.tsx';
 import { FieldLine } from './FieldLine.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
 import { ReferencesPart } from './ReferencesPart.tsx';
+import { PlacesPart } from './PlacesPart.tsx';
 import { UnitPart } from './UnitPart.tsx';
 
 type ModelPage = Schemas['ModelPage'];
@@ -113,7 +114,7 @@ function Model({ page }: { page: ModelPage }) {
           <NewUnit modelId={model.id} onPage={show} />
           <ClaimsPart modelId={model.id} />
           <ReferencesPart modelId={model.id} />
-          <BestPlaces id={model.id} />
+          <PlacesPart id={model.id} />
           <Sessions id={model.id} />
         </div>
         <aside className="min-w-0">
@@ -253,39 +254,6 @@ function NewUnit({ modelId, onPage }: { modelId: number; onPage: (page: ModelPag
         </p>
       )}
     </form>
-  );
-}
-
-function BestPlaces({ id }: { id: number }) {
-  const places = useQuery({
-    queryKey: ['model', id, 'places'],
-    queryFn: () => value(api.GET('/api/models/{id}/places', { params: { path: { id } } })),
-  });
-  return (
-    <section className="mt-7">
-      <h2 className="border-b border-hair pb-0.5">Best places</h2>
-      <Ready query={places} what="its places">
-        {(list) =>
-          list.length === 0 ? (
-            <p className="small py-2">No place yet. It needs scores that others have as well.</p>
-          ) : (
-            <ul>
-              {list.map((p) => (
-                <li key={p.metricId} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
-                  <span className="w-24 shrink-0 font-semibold">
-                    {place(p.best, p.worst)} <span className="small font-normal">of {p.of}</span>
-                  </span>
-                  <Link to="/standings" search={{ metric: p.metricId }} className="min-w-0 truncate hover:underline">
-                    {p.test}
-                  </Link>
-                  <span className="small ml-auto truncate">{p.configuration}</span>
-                </li>
-              ))}
-            </ul>
-          )
-        }
-      </Ready>
-    </section>
   );
 }
 

@@ -8,6 +8,7 @@ import { Empty, Ready } from '../ui/states.tsx';
 import { ComputedForm } from './ComputedForm.tsx';
 import { howMeasured } from './how.ts';
 import { JoinPart } from './JoinPart.tsx';
+import { OrderPart } from './OrderPart.tsx';
 import { Repeatability } from './Repeatability.tsx';
 import { RuleForm } from './RuleForm.tsx';
 import { suites, type SuiteOfTests } from './suites.ts';
@@ -142,6 +143,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
           <p className="small mt-1">A retired test keeps its scores; it is no longer offered, computed or ranked.</p>
         </section>
         <aside className="min-w-0">
+          <OrderPart suite={suite} />
           <JoinPart suite={suite} />
           <h2 className="mt-6 border-b border-hair pb-0.5">Reading rules</h2>
           {own.length === 0 && (

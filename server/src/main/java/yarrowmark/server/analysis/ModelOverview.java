@@ -29,7 +29,6 @@ import yarrowmark.server.standing.StandingPlaces;
 /** What the scores say of one model: its best places, and its maker's claims beside what was measured. */
 @Service
 class ModelOverview {
-    private static final int MOST_PLACES = 5;
 
     /** @param of how many configurations have a place in it */
     record BestPlace(
@@ -80,7 +79,7 @@ class ModelOverview {
         this.standings = standings;
     }
 
-    /** The tests in which a configuration of this model stands best, by its place among all that have one. */
+    /** Every test that others have run as well, the ones in which a configuration of this model stands best first. */
     @Transactional(readOnly = true)
     public List<BestPlace> bestPlaces(long modelId) {
         Map<Long, String> own = configurations(modelId);
@@ -114,8 +113,9 @@ class ModelOverview {
             }
         }
         return places.stream()
+                // A place alone says nothing.
+                .filter(p -> p.of() > 1)
                 .sorted(Comparator.comparingDouble((BestPlace p) -> (p.best() + p.worst()) / 2.0 / p.of()))
-                .limit(MOST_PLACES)
                 .toList();
     }
 

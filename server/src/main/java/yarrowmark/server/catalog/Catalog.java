@@ -139,6 +139,7 @@ public class Catalog {
     private List<Long> make(String suite, String version, String mode, boolean builtIn, List<NewTest> newTests) {
         Suite owner = suites.findByName(suite).orElseGet(() -> suites.save(new Suite(suite, builtIn)));
         SuiteVersion made = versions.save(new SuiteVersion(owner, version, mode));
+        VersionsInOrder.place(made, versions.findOfSuite(owner.id()));
         ComparabilityGroup group = comparability.save(new ComparabilityGroup(made));
         List<Long> ids = new ArrayList<>();
         for (NewTest test : newTests) {
@@ -254,9 +255,10 @@ public class Catalog {
     public Set<Long> outdatedVersions() {
         List<SuiteVersion> all = versions.findAllInOrder();
         Map<List<Object>, Long> newest = new HashMap<>();
-        all.forEach(v -> newest.merge(List.of(v.suite().id(), v.mode()), v.id(), Math::max));
+        // They come in their order, so the last one stays.
+        all.forEach(v -> newest.put(List.of(v.suite().id(), v.mode()), v.id()));
         return all.stream()
-                .filter(v -> sure(newest, List.of(v.suite().id(), v.mode())) > v.id())
+                .filter(v -> !v.id().equals(newest.get(List.of(v.suite().id(), v.mode()))))
                 .map(SuiteVersion::id)
                 .collect(Collectors.toSet());
     }

@@ -15,8 +15,11 @@ interface SuiteVersionRepository extends JpaRepository<SuiteVersion, Long> {
     Optional<SuiteVersion> findBySuiteNameAndVersionAndMode(String suite, String version, String mode);
 
     @EntityGraph(attributePaths = "suite")
-    @Query("select v from SuiteVersion v order by v.suite.name, v.id")
+    @Query("select v from SuiteVersion v order by v.suite.name, v.position, v.id")
     List<SuiteVersion> findAllInOrder();
+
+    @Query("select v from SuiteVersion v where v.suite.id = :suiteId order by v.position, v.id")
+    List<SuiteVersion> findOfSuite(long suiteId);
 }
 
 interface ComparabilityGroupRepository extends JpaRepository<ComparabilityGroup, Long> {

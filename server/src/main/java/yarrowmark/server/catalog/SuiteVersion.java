@@ -21,6 +21,8 @@ class SuiteVersion {
     private String version;
     /** Empty where the version has only one. */
     private String mode;
+    /** Among the versions of its suite, the oldest first. */
+    private long position;
 
     protected SuiteVersion() {}
 
@@ -28,6 +30,14 @@ class SuiteVersion {
         this.mode = mode;
         this.suite = suite;
         this.version = version;
+    }
+
+    long position() {
+        return position;
+    }
+
+    void move(long to) {
+        position = to;
     }
 
     Long id() {

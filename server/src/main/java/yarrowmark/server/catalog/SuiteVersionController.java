@@ -68,6 +68,14 @@ class SuiteVersionController {
         return versions.all();
     }
 
+    /** @param earlier whether it goes before the one that stands before it now; else after the next one */
+    record MoveBody(boolean earlier) {}
+
+    @PutMapping("/suite-versions/{id}/order")
+    void move(@PathVariable long id, @RequestBody MoveBody body, Principal who) {
+        versions.move(id, body.earlier(), who.getName());
+    }
+
     @DeleteMapping("/suite-versions/{id}/join")
     List<SuiteVersions.VersionRow> part(@PathVariable long id, Principal who) {
         versions.part(id, who.getName());

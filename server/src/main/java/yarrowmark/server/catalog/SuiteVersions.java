@@ -100,6 +100,16 @@ public class SuiteVersions {
                 .toList();
     }
 
+    /** Moves a version one place among those of its suite, where its number does not say when it came out. */
+    @Transactional
+    void move(long versionId, boolean earlier, String person) {
+        SuiteVersion version = version(versionId);
+        if (VersionsInOrder.move(version, versions.findOfSuite(version.suite().id()), earlier)) {
+            changes.note(
+                    person, "suite version", versionId, "order", null, earlier ? "one earlier" : "one later", "moved");
+        }
+    }
+
     /** From now on scores of the one are compared with those of the other, test by test where name, unit and direction agree. */
     @Transactional
     void join(long versionId, long intoId, String reason, String person) {

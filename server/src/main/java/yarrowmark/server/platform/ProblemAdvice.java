@@ -1,5 +1,7 @@
 package yarrowmark.server.platform;
 
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.ConstraintViolationException;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +11,7 @@ import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.HttpStatusCode;
+import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
@@ -19,12 +22,18 @@ import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.async.AsyncRequestNotUsableException;
 import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
 import yarrowmark.core.measure.InvalidReadingException;
 
 /** Every error leaves the server as a problem detail (RFC 9457) with a stable code and a sentence for a person. */
 @RestControllerAdvice
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
+    private final Pages pages;
+
+    ProblemAdvice(Pages pages) {
+        this.pages = pages;
+    }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> problem(Problem p) {
@@ -94,6 +103,20 @@ class ProblemAdvice {
                                 "unreadable",
                                 "The request's body cannot be read as JSON of the expected shape: "
                                         + shortened(Problem.words(e.getMostSpecificCause()))));
+    }
+
+    /** Somebody mistyped an address: a person gets our page, which says so, and a program its answer. */
+    @ExceptionHandler
+    ResponseEntity<?> nowhere(NoResourceFoundException e, HttpServletRequest request, HttpServletResponse response) {
+        String accepts = Objects.requireNonNullElse(request.getHeader(HttpHeaders.ACCEPT), "");
+        if (accepts.contains(MediaType.TEXT_HTML_VALUE)
+                && !request.getRequestURI().startsWith("/api/")) {
+            return ResponseEntity.status(HttpStatus.NOT_FOUND)
+                    .contentType(MediaType.TEXT_HTML)
+                    .body(pages.view(response));
+        }
+        return ResponseEntity.status(HttpStatus.NOT_FOUND)
+                .body(detail(HttpStatus.NOT_FOUND, "http-404", "There is nothing at this address."));
     }
 
     /** The reader went away in mid-answer; there is nobody left to tell. */

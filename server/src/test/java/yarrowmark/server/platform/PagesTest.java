@@ -1,0 +1,44 @@
+package yarrowmark.server.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import yarrowmark.server.support.ServerTest;
+
+/** What an address answers that is mistyped: a person our page, a program a problem. */
+@ServerTest
+class PagesTest {
+    @LocalServerPort
+    private int port;
+
+    @ParameterizedTest
+    @CsvSource({
+        "/standings, text/html, 200, text/html",
+        "/nothing, text/html, 404, text/html",
+        "/nothing/here, 'text/html,*/*;q=0.8', 404, text/html",
+        "/nothing, application/json, 404, application/problem+json",
+        "/assets/nothing.js, */*, 404, application/problem+json"
+    })
+    void aPersonGetsAPageAndAProgramAnAnswer(String path, String accepts, int status, String type)
+            throws IOException, InterruptedException {
+        HttpResponse<String> answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+                                .header("Accept", accepts)
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
+        assertThat(answer.statusCode()).isEqualTo(status);
+        assertThat(answer.headers().firstValue("Content-Type").orElseThrow()).startsWith(type);
+        if (type.equals("text/html")) {
+            assertThat(answer.body()).contains("<div id=\"root\">");
+            assertThat(answer.headers().firstValue("Content-Security-Policy")).isPresent();
+        }
+    }
+}
