@@ -310,6 +310,7 @@ function Since({ page }: { page: ConfigurationPage }) {
           {page.tested.includes(fact.key) && <span className="pill ml-2">under test</span>}
         </p>
       ))}
+      {page.changed.length > 1 && page.tested.length === 0 && <UnderTest page={page} />}
       <Link to="/shelf/difference" search={{ ids: [page.parentId, page.configuration.id] }} className="small link">
         all facts side by side <kbd>d</kbd>
       </Link>
@@ -321,6 +322,53 @@ function Since({ page }: { page: ConfigurationPage }) {
         its scores before and after
       </Link>
     </section>
+  );
+}
+
+/** Of several changes somebody has to say which one is looked at; a single one is marked when the copy is made. */
+function UnderTest({ page }: { page: ConfigurationPage }) {
+  const queries = useQueryClient();
+  const mark = useMutation({
+    mutationFn: (keys: string[]) =>
+      value(
+        api.PUT('/api/configurations/{id}/tested', {
+          params: { path: { id: page.configuration.id } },
+          body: { keys },
+        }),
+      ),
+    onSuccess: () => {
+      for (const queryKey of [['configuration'], ['difference'], ['comparison']])
+        void queries.invalidateQueries({ queryKey });
+    },
+  });
+  return (
+    <div role="note" className="my-2 border-l-2 border-gold pl-3">
+      <p>Which of these is the change under test? The others then count as also changed.</p>
+      <p className="flex flex-wrap gap-x-4">
+        {page.changed.map((fact) => (
+          <button
+            key={fact.key}
+            className="link small"
+            disabled={mark.isPending}
+            onClick={() => mark.mutate([fact.key])}
+          >
+            {fact.label}
+          </button>
+        ))}
+        <button
+          className="link small"
+          disabled={mark.isPending}
+          onClick={() => mark.mutate(page.changed.map((f) => f.key))}
+        >
+          all of them together
+        </button>
+      </p>
+      {mark.isError && (
+        <p role="alert" className="text-plum">
+          {mark.error.message}
+        </p>
+      )}
+    </div>
   );
 }
 

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
@@ -130,7 +131,22 @@ public class Configurations {
         String called = name != null && !name.isBlank()
                 ? name
                 : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts));
-        return make(unit, above, called, facts, person).id();
+        Configuration made = make(unit, above, called, facts, person);
+        Set<String> changed = above == null ? Set.of() : changed(above.values(), values(facts));
+        // Somebody who copies a configuration and changes one fact wants to know what that fact does.
+        if (changed.size() == 1) {
+            test(made.id(), changed, person);
+        }
+        return made.id();
+    }
+
+    /** Facts known of both that differ, but for those of the room, which are a day's. */
+    private static Set<String> changed(Map<String, String> before, Map<String, String> after) {
+        Set<String> keys = new TreeSet<>(before.keySet());
+        keys.retainAll(after.keySet());
+        keys.removeIf(k -> sure(before, k).equals(sure(after, k))
+                || FactVocabulary.entry(k).group() == FactGroup.ROOM);
+        return keys;
     }
 
     /** The unit's configuration with exactly these facts, in base units; the newest where there are several. */

@@ -605,7 +605,11 @@ class CompareTest {
                 .asLong();
         measured("", child, new String[][] {runs("103", "104", "102")});
         assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean())
-                .as("nobody said what is under test")
+                .as("the one change of a copy is under test")
+                .isTrue();
+        lab.owner().put("/api/configurations/" + child + "/tested", Map.of("keys", List.of()));
+        assertThat(compared("", child).path("sides").get(0).path("clean").asBoolean())
+                .as("nobody says what is under test")
                 .isFalse();
         assertThat(lab.owner()
                         .put("/api/configurations/" + child + "/tested", Map.of("keys", List.of("firmware.version")))

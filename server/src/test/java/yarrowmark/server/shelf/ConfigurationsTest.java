@@ -291,6 +291,22 @@ class ConfigurationsTest {
         assertThat(other.path("differing").get(0).path("key").asString()).isEqualTo("memory.size");
     }
 
+    /** Somebody who copies and changes one fact wants to know what it does; of several nobody can guess. */
+    @Test
+    void theOneChangeOfACopyIsUnderTest() {
+        long first = id(make(null, "firmware.version", "1.9", "memory.size", "8 GB", "room.temperature", "21.5"));
+        long one = id(make(first, "firmware.version", "1.10", "memory.size", "8 GB", "room.temperature", "25"));
+        long two = id(make(first, "firmware.version", "1.11", "memory.size", "16 GB"));
+        long filled = id(make(first, "firmware.version", "1.9", "memory.size", "8 GB", "power.source", "mains"));
+        assertThat(owner.get("/api/configurations/" + one).body().path("tested"))
+                .extracting(JsonNode::asString)
+                .containsExactly("firmware.version");
+        for (long none : new long[] {first, two, filled}) {
+            assertThat(owner.get("/api/configurations/" + none).body().path("tested"))
+                    .isEmpty();
+        }
+    }
+
     @Test
     void textOfASystemsToolIsReadAndNothingOfItIsStoredOrDropped() {
         JsonNode read = owner.post(

@@ -262,7 +262,25 @@ class ShelfHistoryTest {
         device.post("/api/device/start", Map.of("modelId", model, "unitId", unit, "facts", List.of()));
         long test = Bench.testId(device, "transect-sketch");
         bench.deliver(device, Bench.ok(test, 1, 1_000_000));
+        assertThat(owner.get("/api/models/" + model + "/places").body())
+                .as("first of one says nothing")
+                .isEmpty();
+        long other = owner.post("/api/models", Map.of("maker", "Larkspur", "name", "Slow one", "deviceClass", "BOARD"))
+                .body()
+                .path("model")
+                .path("id")
+                .asLong();
+        long slow = owner.post("/api/models/" + other + "/units", Map.of("label", "Unit 1"))
+                .body()
+                .path("units")
+                .get(0)
+                .path("id")
+                .asLong();
+        Client second = bench.joined(1);
+        second.post("/api/device/start", Map.of("modelId", other, "unitId", slow, "facts", List.of()));
+        bench.deliver(second, Bench.ok(test, 1, 500));
         JsonNode place = owner.get("/api/models/" + model + "/places").body().get(0);
+        assertThat(place.path("of").asInt()).isGreaterThan(1);
         assertThat(place.path("best").asInt()).isEqualTo(1);
         assertThat(place.path("test").asString()).isEqualTo("Transect sketch");
         long metric = place.path("metricId").asLong();
