@@ -73,6 +73,8 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
   const groups = suites((tests.data ?? []).filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined)));
   const byHand = new Set(groups.filter((s) => !s.builtIn).flatMap((s) => s.tests.map((t) => t.id)));
   const names = groups.filter((s) => s.tests.some((t) => chosen.includes(t.id))).map((s) => s.name);
+  // However they were ticked, the sheet has them in the order in which their suite lists them.
+  const listed = groups.flatMap((s) => s.tests.map((t) => t.id)).filter((id) => chosen.includes(id));
   const take = (id: number | undefined) => {
     const next = plans.data?.find((p) => p.id === id);
     setPlanId(id);
@@ -98,7 +100,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
                     })),
                 }
               : {}),
-            testIds: [...chosen],
+            testIds: plan ? [...chosen] : listed,
             runs,
             recording,
             otherWork,

@@ -9,6 +9,7 @@ import { TakeMenu } from '../compare/TakeMenu.tsx';
 import { classes, day, deviceClass, percent } from '../format/format.ts';
 import { notCountedWords } from '../format/takes.ts';
 import { useKeys } from '../shell/keys.ts';
+import { FirstSteps } from '../shell/FirstSteps.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { FORMS, type StandingsSearch } from '../shell/search-params.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
@@ -118,23 +119,24 @@ export function StandingsView() {
         <Loading what="the standings" />
       ) : trouble ? (
         trouble instanceof Problem && trouble.code === 'nothing-tested' ? (
-          <Empty title="Nothing to rank yet">
-            {trouble.message}{' '}
-            <Link to="/bench" className="link">
-              Go to the bench
-            </Link>
-            {search.metric !== undefined || Object.keys(search).length > 0 ? (
-              <>
-                , or{' '}
-                <button className="link" onClick={() => void navigate({ search: {} })}>
-                  rank everything
-                </button>
-              </>
-            ) : (
-              ''
-            )}
-            .
-          </Empty>
+          Object.keys(search).length > 0 ? (
+            <Empty title="Nothing to rank yet">
+              {trouble.message}{' '}
+              <Link to="/bench" className="link">
+                Go to the bench
+              </Link>
+              , or{' '}
+              <button className="link" onClick={() => void navigate({ search: {} })}>
+                rank everything
+              </button>
+              .
+            </Empty>
+          ) : (
+            <section>
+              <h2>Nothing to rank yet</h2>
+              <FirstSteps />
+            </section>
+          )
         ) : (
           <Trouble error={trouble} again={() => (weighed !== null ? setWeighing(null) : void standings.refetch())} />
         )

@@ -8,12 +8,13 @@ import { Opening } from '../shell/Opening.tsx';
 import { Ready } from '../ui/states.tsx';
 import { howMeasured } from './how.ts';
 import { NewSuite } from './NewSuite.tsx';
-import { suites } from './suites.ts';
+import { suites, withWords, type SuiteOfTests } from './suites.ts';
 import { ToolSuite } from './ToolSuite.tsx';
 
 /** The catalogue: every suite with its tests, built in or the reviewer's own. */
 export function SuitesView() {
   const [making, setMaking] = useState<'list' | 'tool' | null>(null);
+  const [words, setWords] = useState('');
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')) });
   useKeys(making ? [] : [{ key: 'n', does: 'New suite', run: () => setMaking('list') }]);
@@ -34,37 +35,66 @@ export function SuitesView() {
       {making === 'tool' && <ToolSuite onDone={() => setMaking(null)} />}
       <Ready query={tests} what="the suites">
         {(rows) => (
-          <div className="gap-x-10 lg:columns-2">
-            {suites(rows).map((suite) => {
-              const joined = versions.data?.find((v) => v.id === suite.id)?.joined;
-              return (
-                <section key={suite.id} className="mb-6 break-inside-avoid">
-                  <h2 className="flex items-baseline border-b border-hair pb-0.5">
-                    <Link to="/suites/$versionId" params={{ versionId: String(suite.id) }} className="hover:underline">
-                      {suite.name}
-                    </Link>
-                    <span className="small ml-auto font-sans font-normal">
-                      {suite.builtIn && 'built in'}
-                      {joined && `compared with ${joined.intoName}`}
-                    </span>
-                  </h2>
-                  {suite.tests
-                    .filter((t) => !t.retired)
-                    .map((t) => (
-                      <p key={t.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
-                        <span className="font-semibold">{t.name}</span>
-                        <span className="small">{testGroup(t.group)}</span>
-                        <span className="small ml-auto max-w-[55%] truncate text-right">
-                          {howMeasured(t.metrics[0]!)}
-                        </span>
-                      </p>
-                    ))}
-                </section>
-              );
-            })}
-          </div>
+          <>
+            <input
+              className="field mb-3 !w-72"
+              placeholder="any words of a suite or test"
+              aria-label="Words of a suite or test"
+              maxLength={120}
+              value={words}
+              onChange={(event) => setWords(event.target.value)}
+            />
+            <div className="gap-x-10 lg:columns-2">
+              {withWords(suites(rows), words).map((suite) => {
+                const joined = versions.data?.find((v) => v.id === suite.id)?.joined;
+                return (
+                  <section key={suite.id} className="mb-6 break-inside-avoid">
+                    <h2 className="flex items-baseline border-b border-hair pb-0.5">
+                      <Link
+                        to="/suites/$versionId"
+                        params={{ versionId: String(suite.id) }}
+                        className="hover:underline"
+                      >
+                        {suite.name}
+                      </Link>
+                      <span className="small ml-auto font-sans font-normal">
+                        {suite.builtIn && 'built in'}
+                        {joined && `compared with ${joined.intoName}`}
+                      </span>
+                    </h2>
+                    {suite.builtIn && words.trim() === '' ? (
+                      <details>
+                        <summary className="small cursor-pointer py-1.5">
+                          {suite.tests.length} tests that run by themselves
+                        </summary>
+                        <Tests suite={suite} />
+                      </details>
+                    ) : (
+                      <Tests suite={suite} />
+                    )}
+                  </section>
+                );
+              })}
+            </div>
+          </>
         )}
       </Ready>
+    </>
+  );
+}
+
+function Tests({ suite }: { suite: SuiteOfTests }) {
+  return (
+    <>
+      {suite.tests
+        .filter((t) => !t.retired)
+        .map((t) => (
+          <p key={t.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1.5">
+            <span className="font-semibold">{t.name}</span>
+            <span className="small">{testGroup(t.group)}</span>
+            <span className="small ml-auto max-w-[55%] truncate text-right">{howMeasured(t.metrics[0]!)}</span>
+          </p>
+        ))}
     </>
   );
 }

@@ -10,13 +10,28 @@ export interface SuiteOfTests {
   tests: TestRow[];
 }
 
-/** Tests under their suite versions, by name. */
+/** Suite versions by name and number, each with its tests in the order in which they were listed. */
 export function suites(rows: readonly TestRow[]): SuiteOfTests[] {
   const ids = [...new Set(rows.map((t) => t.suiteVersionId))];
   return ids
     .map((id) => {
-      const tests = rows.filter((t) => t.suiteVersionId === id);
+      // Tests are numbered in the order in which they were listed.
+      const tests = rows.filter((t) => t.suiteVersionId === id).sort((a, b) => a.id - b.id);
       return { id, name: `${tests[0]!.suite} ${tests[0]!.version}`, builtIn: tests[0]!.builtIn, tests };
     })
-    .sort((a, b) => a.name.localeCompare(b.name, 'en'));
+    .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+}
+
+/** Only what has every one of these words: whole suites by their name, else the tests that have them. */
+export function withWords(all: readonly SuiteOfTests[], words: string): SuiteOfTests[] {
+  const wanted = words
+    .toLowerCase()
+    .split(/\s+/)
+    .filter((w) => w !== '');
+  const has = (text: string) => wanted.every((w) => text.toLowerCase().includes(w));
+  return all.flatMap((s) => {
+    if (has(s.name)) return [s];
+    const tests = s.tests.filter((t) => has(`${s.name} ${t.name}`));
+    return tests.length > 0 ? [{ ...s, tests }] : [];
+  });
 }
