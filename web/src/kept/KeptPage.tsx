@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
-import { day, ends, index, place, quantity } from '../format/format.ts';
+import { classes, day, ends, index, place, quantity } from '../format/format.ts';
+import { positionWords } from '../standings/TallList.tsx';
 import { leftOutWords } from '../standings/left-out.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
 
@@ -32,6 +33,7 @@ export function KeptPage({ name }: { name: string }) {
     );
   const { standings, caption, at } = kept.data;
   const one = standings.metric;
+  const among = standings.classes.length === 0 ? 'configurations' : classes(standings.classes);
   return (
     <main className="mx-auto max-w-[980px] p-6">
       <h1>Standings</h1>
@@ -46,6 +48,9 @@ export function KeptPage({ name }: { name: string }) {
               {one && <th className="!text-right">{one.name}</th>}
               <th className="!text-right">Index</th>
               <th className="!text-right">95 % interval</th>
+              <th>
+                Among {standings.placed} {among}
+              </th>
               <th className="!text-right">{one ? 'Runs' : 'Tests'}</th>
             </tr>
           </thead>
@@ -75,6 +80,7 @@ export function KeptPage({ name }: { name: string }) {
                   <td className="text-right whitespace-nowrap">
                     {r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
                   </td>
+                  <td className="small">{positionWords(r, among, standings.placed)}</td>
                   <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
                 </tr>
               ))}

@@ -179,6 +179,21 @@ class ReadableIT extends AtTheDemo {
                 (Boolean) browser.js("return document.activeElement?.tagName === 'TR'"));
     }
 
+    /** A list that draws only what is on the screen draws everything for paper. */
+    @Test
+    void paperHasEveryRow() {
+        show(new State("standings"));
+        long rows = (Long) browser.js("return Number(document.querySelector('[role=table]').ariaRowCount) - 1");
+        long shown = (Long) browser.js("return document.querySelectorAll('[data-line]').length");
+        browser.js("dispatchEvent(new Event('beforeprint'))");
+        long printed = (Long) browser.js("return document.querySelectorAll('[role=row]').length - 1");
+        browser.js("dispatchEvent(new Event('afterprint'))");
+        assertThat(shown).as("on the screen").isLessThan(rows);
+        assertThat(printed).as("on paper").isEqualTo(rows);
+        assertThat((Long) browser.js("return document.querySelectorAll('[data-line]').length"))
+                .isLessThan(rows);
+    }
+
     /** One that finds no room on the table is refused in words, not in silence. */
     @Test
     void aNinthOnTheTableIsRefusedInWords() {

@@ -60,6 +60,10 @@ class ShelfIT extends AtTheDemo {
         browser.keys("d");
         browser.see("//h1[.='Facts side by side']");
         browser.seeText("1.11 newer");
+        // The one change of a copy is marked when it is made.
+        browser.seeText("one change under test, nothing else changed");
+        browser.press("not this one");
+        browser.seeText("no change is marked as the one under test");
         browser.press("this is under test");
         browser.seeText("one change under test, nothing else changed");
         assertThat(browser.complaints().stream().filter(c -> !c.contains("422")))
