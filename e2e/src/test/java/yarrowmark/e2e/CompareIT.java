@@ -65,11 +65,11 @@ class CompareIT extends AtTheDemo {
         browser.see("//*[@role='row']//*[.='level']");
         browser.choose("Tests", "Storage tests");
         browser.until("storage alone", Browser.PATIENCE, () -> browser.driver()
-                .findElements(By.xpath("//h3[.='Processor']"))
+                .findElements(By.xpath("//*[@role='rowheader'][.='Processor']"))
                 .isEmpty());
-        browser.see("//h3[.='Storage']");
+        browser.see("//*[@role='rowheader'][.='Storage']");
         browser.driver().navigate().refresh();
-        browser.see("//h3[.='Storage']");
+        browser.see("//*[@role='rowheader'][.='Storage']");
         browser.see("//button[@aria-label='What matters: 10 %']");
         browser.choose("Divided by", "watt of the sustained power limit");
         browser.seeText("Every score is divided: per watt");

@@ -179,7 +179,7 @@ class StandingsIT extends AtTheDemo {
             reader.driver().manage().logs().get("browser");
         }
         browser.open(program.address() + "kept");
-        browser.see("//h1[.='Kept standings']");
+        browser.see("//h1[.='Saved standings']");
         browser.see("//a[starts-with(., 'Ranking every class of device')]");
     }
 
