@@ -23,7 +23,7 @@ import org.junit.jupiter.api.io.TempDir;
  * Every command of bin/ works first thing on a clean checkout, where nothing of ours was built or installed: a copy of
  * this one's sources. Only the program itself is brought along, because building it is what this very build did.
  */
-@Order(4)
+@Order(Integer.MAX_VALUE)
 class CommandsIT {
     private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
     private static final Set<String> MADE = Set.of("target", "node_modules", "var", ".git", "dist", "generated");
