@@ -67,7 +67,7 @@ export function ComparedLine({
       >
         <span
           role="rowheader"
-          className="sticky left-0 flex min-w-0 items-baseline gap-1.5 self-stretch bg-inherit pl-2"
+          className="sticky left-0 flex min-w-0 items-center gap-1.5 self-stretch bg-inherit pl-2"
         >
           <button
             className="said block min-w-0 truncate text-left hover:underline"
