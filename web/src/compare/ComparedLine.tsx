@@ -65,10 +65,7 @@ export function ComparedLine({
         className="grid bg-inherit -outline-offset-2 min-h-[33px] items-center gap-x-3 py-1"
         style={{ gridTemplateColumns: template }}
       >
-        <span
-          role="rowheader"
-          className="sticky left-0 flex min-w-0 items-center gap-1.5 self-stretch bg-inherit pl-2"
-        >
+        <span role="rowheader" className="sticky left-0 flex min-w-0 items-center gap-1.5 self-stretch bg-inherit pl-2">
           <button
             className="said block min-w-0 truncate text-left hover:underline"
             aria-expanded={open}
