@@ -35,8 +35,8 @@ final class ComparedSide {
 
     private final ConfigurationRow configuration;
     private final ConfigurationRow base;
-    private final Take take;
-    private final Take baseTake;
+    private final String ownName;
+    private final String baseName;
     private final Map<Long, Comparison.ComparedCell> cells = new HashMap<>();
     private final Comparison.@Nullable Overall overall;
     private final SharedDay day;
@@ -60,10 +60,10 @@ final class ComparedSide {
             NotRun notRun,
             ComparisonService.Left left) {
         this.notRun = notRun;
-        this.take = take;
-        this.baseTake = baseTake;
         this.configuration = configuration;
         this.base = base;
+        this.ownName = told(configuration, base, take);
+        this.baseName = told(base, configuration, baseTake);
         // Over what these two share, and nothing else: what another one on the table has run changes nothing here.
         Map<Long, Double> weights = ComparisonService.weights(
                 purpose,
@@ -71,7 +71,7 @@ final class ComparedSide {
                         .filter(m -> table.sample(configuration.id(), m.id()) != null
                                 && table.base(m.id()) != null
                                 && heldOn(m, held) == null
-                                && m.partKeys().stream().noneMatch(leftOut::contains))
+                                && !isOut(m, leftOut))
                         .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
@@ -100,9 +100,7 @@ final class ComparedSide {
                 continue;
             }
             PairComparison pair = PairComparison.of(own, there, noises.of(m), materiality);
-            String reason = m.partKeys().stream().anyMatch(leftOut::contains) && m.main()
-                    ? "left out here"
-                    : reason(m, held, weights);
+            String reason = isOut(m, leftOut) && m.main() ? "left out here" : reason(m, held, weights);
             Bound bound = Bound.of(
                     held.contains(new HeldSample(configuration.id(), m.id())),
                     held.contains(new HeldSample(base.id(), m.id())));
@@ -118,6 +116,10 @@ final class ComparedSide {
         }
         day = noises.day();
         overall = overall(counted, pairs, weights, purpose, materiality);
+    }
+
+    private static boolean isOut(MetricRow m, Set<String> leftOut) {
+        return !leftOut.isEmpty() && m.partKeys().stream().anyMatch(leftOut::contains);
     }
 
     private @Nullable String reason(MetricRow m, Set<HeldSample> held, Map<Long, Double> weights) {
@@ -136,6 +138,9 @@ final class ComparedSide {
     }
 
     private @Nullable ConfigurationRow heldOn(MetricRow m, Set<HeldSample> held) {
+        if (held.isEmpty()) {
+            return null;
+        }
         return Stream.of(configuration, base)
                 .filter(c -> held.contains(new HeldSample(c.id(), m.id())))
                 .findFirst()
@@ -172,7 +177,7 @@ final class ComparedSide {
                 areas.groups(),
                 areas.suites(),
                 areas.reverses(),
-                SizeInWords.overall(names().get(0), names().get(1), all, pairs.size()));
+                SizeInWords.overall(ownName, baseName, all, pairs.size()));
     }
 
     private static Comparison.Extreme extreme(List<MetricRow> metrics, List<PairComparison> pairs, int at) {
@@ -185,8 +190,7 @@ final class ComparedSide {
         return Comparison.ComparedCell.measured(own.value(), own.sample())
                 .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), quantity(m)))
                 .out(reason)
-                .sentence(SizeInWords.sentence(
-                        m.test(), names().get(0), names().get(1), pair, m.direction(), quantity(m)))
+                .sentence(SizeInWords.sentence(m.test(), ownName, baseName, pair, m.direction(), quantity(m)))
                 .build();
     }
 
@@ -195,7 +199,7 @@ final class ComparedSide {
         return Comparison.ComparedCell.measured(own.value(), own.sample())
                 .bound(bound, pair.ratio())
                 .out(reason)
-                .sentence(SizeInWords.bounded(own.metric().test(), names().get(0), names().get(1), pair.ratio(), bound))
+                .sentence(SizeInWords.bounded(own.metric().test(), ownName, baseName, pair.ratio(), bound))
                 .build();
     }
 
@@ -213,15 +217,12 @@ final class ComparedSide {
         return m.kind() == Kind.DURATION ? Optional.of("time") : Optional.ofNullable(QUANTITIES.get(m.unit()));
     }
 
-    /** This one and the base, told apart by their configurations where the model is the same. */
-    private List<String> names() {
-        if (configuration.id() == base.id()) {
-            return List.of(name(configuration) + " " + take.words(), name(base) + " " + baseTake.words());
+    /** A side's name; its configuration tells it apart where the model is the same, the sessions where that is the same too. */
+    private static String told(ConfigurationRow c, ConfigurationRow from, Take taken) {
+        if (c.id() == from.id()) {
+            return name(c) + " " + taken.words();
         }
-        boolean same = configuration.modelId() == base.modelId();
-        return List.of(
-                same ? name(configuration) + " (" + configuration.name() + ")" : name(configuration),
-                same ? name(base) + " (" + base.name() + ")" : name(base));
+        return c.modelId() == from.modelId() ? name(c) + " (" + c.name() + ")" : name(c);
     }
 
     static String name(ConfigurationRow c) {

@@ -30,8 +30,10 @@ import yarrowmark.core.measure.InvalidReadingException;
 class ProblemAdvice {
     private static final Logger LOG = LoggerFactory.getLogger(ProblemAdvice.class);
     private final Pages pages;
+    private final DiskSpace disk;
 
-    ProblemAdvice(Pages pages) {
+    ProblemAdvice(Pages pages, DiskSpace disk) {
+        this.disk = disk;
         this.pages = pages;
     }
 
@@ -129,7 +131,7 @@ class ProblemAdvice {
     ResponseEntity<ProblemDetail> other(Exception e) throws Exception {
         Problem trouble = BodyLimitFilter.refusal(e);
         if (trouble == null) {
-            trouble = RecordsTrouble.of(e);
+            trouble = RecordsTrouble.of(e, disk.room());
         }
         if (trouble != null) {
             LOG.debug("in trouble", e);

@@ -10,7 +10,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 
 /** What stands in the way of the records, in words: the database is away, or the disk is full. */
-final class RecordsTrouble {
+public final class RecordsTrouble {
     static final String AWAY = "records-away";
     static final String FULL = "disk-full";
 
@@ -21,8 +21,14 @@ final class RecordsTrouble {
 
     private RecordsTrouble() {}
 
-    /** @return null where the records have nothing to do with it */
-    static @Nullable Problem of(Throwable e) {
+    /** With less than this MariaDB stops by itself as soon as a table has to grow. */
+    private static final long NOTHING_LEFT = 64L << 20;
+
+    /**
+     * @param room of the disk with the records
+     * @return null where the records have nothing to do with it
+     */
+    public static @Nullable Problem of(Throwable e, DiskSpace.Room room) {
         int code = TriedAgain.code(e);
         if (NO_SPACE.contains(code) || saysNoSpace(e)) {
             return new Problem(
@@ -35,6 +41,12 @@ final class RecordsTrouble {
                     HttpStatus.SERVICE_UNAVAILABLE,
                     "records-busy",
                     "Somebody else changes the same records and takes long. Nothing was changed; try again in a moment.");
+        }
+        if (isAway(e) && room.free() < NOTHING_LEFT) {
+            return new Problem(
+                    HttpStatus.INSUFFICIENT_STORAGE,
+                    FULL,
+                    "The disk with the records is full, and their database has stopped. Nothing of this was stored; what was confirmed before is kept. Free some space: it then starts again by itself.");
         }
         if (isAway(e)) {
             return new Problem(

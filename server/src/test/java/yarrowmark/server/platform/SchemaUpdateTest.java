@@ -142,7 +142,9 @@ class SchemaUpdateTest {
     void aDatabaseThatAnswersNothingIsSaidToBeAway() {
         DataSource away = lostAt(schemas.source(), 0);
         assertThatThrownBy(() -> update.migrate(flyway(away))).hasStackTraceContaining("the power is gone");
-        assertThat(RecordsTrouble.of(new IllegalStateException(new SQLException("no", "HY000", 1114)))
+        assertThat(RecordsTrouble.of(
+                                new IllegalStateException(new SQLException("no", "HY000", 1114)),
+                                new DiskSpace.Room(1L << 40, 1L << 40))
                         .code())
                 .isEqualTo(RecordsTrouble.FULL);
     }

@@ -11,7 +11,9 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
+import yarrowmark.server.platform.DiskSpace;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.RecordsTrouble;
 
 /** Imports under way, one after the other. Kept in memory: what a restart cuts off was not stored. */
 @Service
@@ -50,10 +52,12 @@ class ImportJobs {
     }
 
     private final LedgerImport imports;
+    private final DiskSpace disk;
     private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> new Thread(r, "import"));
     private final Map<String, Job> jobs = new LinkedHashMap<>();
 
-    ImportJobs(LedgerImport imports) {
+    ImportJobs(LedgerImport imports, DiskSpace disk) {
+        this.disk = disk;
         this.imports = imports;
     }
 
@@ -82,7 +86,7 @@ class ImportJobs {
         return state(id, job);
     }
 
-    private static void run(Job job, Supplier<LedgerImport.ImportOutcome> work) {
+    private void run(Job job, Supplier<LedgerImport.ImportOutcome> work) {
         try {
             LedgerImport.ImportOutcome outcome = work.get();
             job.outcome = outcome;
@@ -90,9 +94,12 @@ class ImportJobs {
             job.problem = e;
         } catch (RuntimeException e) {
             LOG.error("An import failed", e);
-            job.problem = Problem.invalid(
-                    "import-failed",
-                    "Something unexpected happened while the file was read. Nothing of it was stored.");
+            Problem trouble = RecordsTrouble.of(e, disk.room());
+            job.problem = trouble != null
+                    ? trouble
+                    : Problem.invalid(
+                            "import-failed",
+                            "Something unexpected happened while the file was read. Nothing of it was stored.");
         }
     }
 
