@@ -93,9 +93,12 @@ unpack_program() {
   mkdir -p "$root/server/target/program"
   fresh=$(mktemp -d "$root/server/target/program/fresh.XXXXXX")
   java -Djarmode=tools -jar "$jar" extract --destination "$fresh/it" >/dev/null 2>&1 || fail "the built program could not be unpacked from $jar"
-  # Whoever was first has the same; what earlier builds left is of no use any more.
+  # Whoever was first has the same. What earlier builds left goes, unless a program still runs from it.
   if mv -T "$fresh/it" "$unpacked" 2>/dev/null; then
-    find "$root/server/target/program" -mindepth 1 -maxdepth 1 ! -path "$unpacked" -mmin +60 -exec rm -rf {} +
+    local left
+    for left in "$root/server/target/program"/[0-9]*; do
+      [ "$left" = "$unpacked" ] || (flock -n 5 && rm -rf "$left") 5>"$left/used" || true
+    done
   fi
   rm -rf "$fresh"
 }

@@ -30,6 +30,9 @@ serve() {
   # Half of a start is loading classes. The first one keeps them when it ends, and the next ones map them.
   local program
   unpack_program program
+  # Held by the server as well, as long as it runs.
+  exec 6>"$program/used"
+  flock -s 6
   kept=$program/classes.jsa keeping=''
   local java=(java -XX:+UseSerialGC -Xshare:auto)
   if [ -f "$kept" ]; then

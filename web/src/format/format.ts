@@ -60,7 +60,9 @@ export function sizeInBytes(bytes: number): string {
     const names = ['B', name, ...['M', 'G', 'T'].map((p) => p + name.slice(1))];
     return { amount: bytes / step ** power, name: names[power]! };
   }) as [{ amount: number; name: string }, { amount: number; name: string }];
-  const best = Number.isInteger(decimal.amount) || !Number.isInteger(binary.amount * 1024) ? decimal : binary;
+  // Where four digits do not say it exactly, nobody meant it in powers of two: 1500 bytes are 1.5 kB.
+  const exact = Number(binary.amount.toPrecision(4)) === binary.amount;
+  const best = Number.isInteger(decimal.amount) || !exact ? decimal : binary;
   return `${number(best.amount)} ${best.name}`;
 }
 
