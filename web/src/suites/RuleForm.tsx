@@ -13,6 +13,16 @@ const KINDS: Record<Pattern['kind'], string> = {
   POINTER: 'JSON Pointer',
 };
 
+type Found = Schemas['TriedScore'];
+
+/** What was read, and what that is in the unit of its test where the tool prints another. */
+function readAs(f: Found): string {
+  const printed = quantity(f.value, f.unit, f.resolution);
+  return f.forTest === undefined || f.testUnit === undefined || f.testUnit === f.unit
+    ? printed
+    : `${printed} (${quantity(f.forTest, f.testUnit, f.value === 0 ? f.resolution : (f.resolution * f.forTest) / f.value)})`;
+}
+
 /** A reading rule, made by marking numbers in what a tool printed; what it finds is shown at once. */
 export function RuleForm({
   suite,
@@ -67,7 +77,7 @@ export function RuleForm({
         {
           ...p,
           name,
-          unit: p.unit === '1' && metric ? metric.unit : p.unit,
+          unit: metric?.unit ?? p.unit,
           ...(metric ? { metricId: metric.id } : {}),
         },
       ]);
@@ -88,7 +98,7 @@ export function RuleForm({
   });
   const change = (index: number, part: Partial<Pattern>) =>
     setPatterns(patterns.map((p, i) => (i === index ? { ...p, ...part } : p)));
-  const foundOf = (p: Pattern) => tried.data?.found.filter((f) => f.pattern === p.name) ?? [];
+  const foundOf = (p: Pattern) => tried.data?.found.filter((f) => f.pattern === p.name.trim()) ?? [];
   return (
     <form
       className="my-3 border-y border-hair bg-sheet px-4 py-3"
@@ -154,14 +164,18 @@ export function RuleForm({
       {patterns.map((p, i) => (
         <div
           key={i}
-          className="mt-2 grid items-start gap-x-3 gap-y-1 border-t border-hair-2 pt-2 sm:grid-cols-[1.2fr_1fr_2fr_70px_1fr_auto]"
+          className="mt-2 grid items-start gap-x-3 gap-y-1 border-t border-hair-2 pt-2 sm:grid-cols-[1.2fr_1fr_2fr_110px_1fr_auto]"
         >
           <label>
             <span className="small">Test</span>
             <select
               className="field"
               value={p.metricId ?? ''}
-              onChange={(e) => change(i, { metricId: Number(e.target.value) })}
+              onChange={(e) => {
+                const metric = metrics.find((m) => m.id === Number(e.target.value));
+                // Where the tool prints a unit, that one is taken; what is written here is for where it prints none.
+                if (metric) change(i, { metricId: metric.id, unit: metric.unit });
+              }}
             >
               {metrics.map((m) => (
                 <option key={m.id} value={m.id}>
@@ -196,7 +210,7 @@ export function RuleForm({
             />
           </label>
           <label>
-            <span className="small">in</span>
+            <span className="small">in, if it says none</span>
             <input
               className="field"
               required
@@ -230,16 +244,8 @@ export function RuleForm({
             remove
           </button>
           <p className="small sm:col-span-6" aria-live="polite">
-            {foundOf(p).length > 0 ? (
-              <>
-                Reads{' '}
-                {foundOf(p)
-                  .map((f) => quantity(f.value, f.unit, f.resolution))
-                  .join(', ')}
-              </>
-            ) : (
-              <span className="text-plum">{tried.data?.missed.find((m) => m.pattern === p.name)?.reason ?? ''}</span>
-            )}
+            {foundOf(p).length > 0 && <>Reads {foundOf(p).map(readAs).join(', ')}. </>}
+            <span className="text-plum">{tried.data?.missed.find((m) => m.pattern === p.name.trim())?.reason}</span>
           </p>
         </div>
       ))}

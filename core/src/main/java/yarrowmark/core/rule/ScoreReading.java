@@ -99,13 +99,19 @@ public final class ScoreReading {
         for (int i = 0; i < taken.size(); i++) {
             Place place = taken.get(i);
             String unit = place.unit() == null ? p.unit() : place.unit();
-            if (ScoreText.read(place.text(), unit) instanceof ScoreText.Value v) {
+            if (PrintedUnit.told(unit)
+                    && UnitStep.known(p.unit())
+                    && UnitStep.factor(unit, p.unit()).isEmpty()) {
+                missed.add(new MissedScore(
+                        p.name(),
+                        "\"" + shortened(place.text()) + "\"" + inLine(place) + " is printed in " + unit
+                                + ", which does not turn into " + p.unit() + "."));
+            } else if (ScoreText.read(place.text(), unit) instanceof ScoreText.Value v) {
                 found.add(new FoundScore(p.name(), i + 1, v.value(), unit, v.resolution(), place.line(), place.text()));
             } else {
                 missed.add(new MissedScore(
                         p.name(),
-                        "\"" + shortened(place.text()) + "\"" + (place.line() > 0 ? " in line " + place.line() : "")
-                                + " is no value in " + unit + "."));
+                        "\"" + shortened(place.text()) + "\"" + inLine(place) + " is no value in " + unit + "."));
             }
         }
     }
@@ -116,7 +122,13 @@ public final class ScoreReading {
             Matcher m = pattern.matcher(lines.get(i));
             while (m.find()) {
                 if (m.group(1) != null) {
-                    into.add(new Place(m.group(1).strip(), told ? m.group("unit") : null, i + 1));
+                    String unit = told
+                            ? m.group("unit")
+                            : PrintedUnit.behind(lines.get(i).substring(m.end(1)));
+                    into.add(
+                            PrintedUnit.in(m.group(1)).isEmpty() && unit != null
+                                    ? new Place(m.group(1).strip(), unit, i + 1)
+                                    : place(m.group(1), null, i + 1));
                 }
             }
             if (nanos.getAsLong() > end) {
@@ -133,7 +145,7 @@ public final class ScoreReading {
             if (line.toLowerCase(Locale.ROOT).startsWith(wanted)) {
                 String rest = line.substring(wanted.length()).strip();
                 if (rest.startsWith(":") || rest.startsWith("=")) {
-                    into.add(new Place(rest.substring(1).strip(), null, i + 1));
+                    into.add(place(rest.substring(1), PrintedUnit.inBrackets(key), i + 1));
                 }
             }
             if (nanos.getAsLong() > end) {
@@ -161,7 +173,7 @@ public final class ScoreReading {
                             .toList()
                             .indexOf(name.strip().toLowerCase(Locale.ROOT));
                 } else if (at >= 0 && at < row.size() && !row.get(at).isBlank()) {
-                    into.add(new Place(row.get(at).strip(), null, (int) parser.getCurrentLineNumber()));
+                    into.add(place(row.get(at), PrintedUnit.inBrackets(name), (int) parser.getCurrentLineNumber()));
                 }
                 if (at < 0) {
                     return true;
@@ -199,7 +211,7 @@ public final class ScoreReading {
         for (JsonElement document : documents) {
             JsonElement at = at(document, pointer);
             if (at != null && at.isJsonPrimitive()) {
-                into.add(new Place(at.getAsString(), null, 0));
+                into.add(place(at.getAsString(), null, 0));
             }
         }
         return nanos.getAsLong() <= end;
@@ -223,6 +235,17 @@ public final class ScoreReading {
             }
         }
         return at;
+    }
+
+    /** @param otherwise the unit where the text has none beside its number */
+    private static Place place(String text, @Nullable String otherwise, int line) {
+        return PrintedUnit.in(text)
+                .map(p -> new Place(p.number(), p.unit(), line))
+                .orElseGet(() -> new Place(text.strip(), otherwise, line));
+    }
+
+    private static String inLine(Place place) {
+        return place.line() > 0 ? " in line " + place.line() : "";
     }
 
     private static String shortened(String text) {

@@ -62,6 +62,12 @@ public final class UnitStep {
         return OptionalDouble.of(factor);
     }
 
+    /** Whether this is a unit of a measure, rather than a word or a number of points. */
+    public static boolean known(String unit) {
+        String[] parts = unit.split("/", 2);
+        return measure(parts[0].strip()) != null && (parts.length == 1 || measure(parts[1].strip()) != null);
+    }
+
     private static @Nullable Measure measure(String unit) {
         Double whole = WHOLE.get(unit);
         if (whole != null) {

@@ -69,6 +69,41 @@ class ScoreReadingTest {
         assertThat(values(pointer, "not json")).isEmpty();
     }
 
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "LINE    | write ([\\d.]+)   | write 1200.5 MiB/s, 4 KiB blocks | 1200.5 | MiB/s",
+                "LINE    | write ([\\d.]+)   | write 1200.5MB/s                 | 1200.5 | MB/s",
+                "LINE    | write ([\\d.]+)   | write 1.2 [GB/s]                 | 1.2    | GB/s",
+                "LINE    | write (\\S+)      | write 1.2GB/s                    | 1.2    | GB/s",
+                "LINE    | write ([\\d.]+)   | write 1200.5 on 4 threads        | 1200.5 | MB/s",
+                "KEY     | Write             | Write: 1200.5 MiB/s              | 1200.5 | MiB/s",
+                "KEY     | Write (MiB/s)     | Write (MiB/s): 1200.5            | 1200.5 | MiB/s",
+                "COLUMN  | Write [kB/s]      | 'File;Write [kB/s]\na;800'       | 800    | kB/s",
+                "POINTER | /write            | {\"write\":\"12.5 GB/s\"}         | 12.5   | GB/s",
+            })
+    void theUnitThatIsPrintedWins(ScorePattern.Kind kind, String expression, String text, double value, String unit) {
+        ScorePattern inMegabytes = new ScorePattern("p", kind, expression, "MB/s", ScorePattern.EACH);
+        ScoreReading.Scores scores = ScoreReading.read(List.of(inMegabytes), text.replace("\\n", "\n"));
+        assertThat(scores.missed()).isEmpty();
+        assertThat(scores.found())
+                .extracting(ScoreReading.FoundScore::value, ScoreReading.FoundScore::unit)
+                .containsExactly(org.assertj.core.groups.Tuple.tuple(value, unit));
+    }
+
+    @Test
+    void anotherKindOfUnitIsNoScore() {
+        assertThat(missed(line("took ([\\d.]+)", "s", ScorePattern.EACH), "took 12.5 MiB/s"))
+                .isEqualTo("\"12.5\" in line 1 is printed in MiB/s, which does not turn into s.");
+        assertThat(values(line("took ([\\d.]+)", "s", ScorePattern.EACH), "took 12.5 A"))
+                .as("a letter alone may be anything")
+                .containsExactly(12.5);
+        assertThat(values(line("got ([\\d.]+)", "1", ScorePattern.EACH), "got 12.5 MiB/s"))
+                .as("points are what the rule says they are")
+                .containsExactly(12.5);
+    }
+
     @Test
     void theTextMayTellTheUnit() {
         List<ScoreReading.FoundScore> found = ScoreReading.read(
@@ -153,7 +188,7 @@ class ScoreReadingTest {
         "'openssl-speed', 'AES-256-GCM, 16384 bytes', 1, 1274773.50",
         "openssl-speed, 'RSA 2048, verifying', 1, 21837",
         "openssl-speed, 'ECDSA P-256, signing', 1, 20599",
-        "dd, Copying, 2, 1.2",
+        "dd, Copying, 2, 1200",
         "dd, Time to copy, 1, 2.41",
         "xz, Compressing, 1, 2.0",
         "xz, Ratio of sizes, 1, 0.815",
@@ -169,10 +204,17 @@ class ScoreReadingTest {
                 .filter(t -> t.key().equals(key))
                 .findFirst()
                 .orElseThrow();
+        String unit = tool.patterns().stream()
+                .filter(p -> p.name().equals(test))
+                .findFirst()
+                .orElseThrow()
+                .unit();
         assertThat(ScoreReading.read(tool.patterns(), tool.sample()).found())
                 .filteredOn(f -> f.pattern().equals(test) && f.run() == run)
                 .singleElement()
-                .satisfies(f -> assertThat(f.value()).isCloseTo(expected, within(1e-9)));
+                .satisfies(f -> assertThat(
+                                f.value() * UnitStep.factor(f.unit(), unit).orElseThrow())
+                        .isCloseTo(expected, within(1e-9)));
     }
 
     /** A last progress line that is shorter leaves the end of the one before on the screen, without its comma. */

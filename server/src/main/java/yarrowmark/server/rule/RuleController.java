@@ -18,7 +18,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.core.rule.MarkedNumber;
 import yarrowmark.core.rule.ScorePattern;
-import yarrowmark.core.rule.ScoreReading;
 import yarrowmark.core.rule.ShippedRules;
 import yarrowmark.server.platform.Problem;
 
@@ -104,8 +103,8 @@ class RuleController {
 
     /** What patterns find in a text. Nothing is stored. */
     @PostMapping("/rules/try")
-    ScoreReading.Scores tryOut(@Valid @RequestBody RuleBody body) {
-        return Rules.read(body.patterns().stream().map(PatternBody::part).toList(), body.sample());
+    Rules.TriedRule tryOut(@Valid @RequestBody RuleBody body) {
+        return rules.tryOut(body.patterns().stream().map(PatternBody::part).toList(), body.sample());
     }
 
     @PostMapping("/suite-versions/{id}/rules")

@@ -7,11 +7,14 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -48,6 +51,25 @@ class Rules {
             }
         }
     }
+
+    /**
+     * What a pattern read, and what that is for its test.
+     *
+     * @param forTest in the test's unit; absent where the pattern has no test yet
+     */
+    record TriedScore(
+            String pattern,
+            int run,
+            double value,
+            String unit,
+            double resolution,
+            int line,
+            String text,
+            @Nullable Double forTest,
+            @Nullable String testUnit) {}
+
+    /** @param missed what was not found, or cannot be a score of its test, and why */
+    record TriedRule(List<TriedScore> found, List<ScoreReading.MissedScore> missed) {}
 
     record RuleRow(
             long id, long suiteVersionId, List<PatternPart> patterns, String sample, String person, Instant madeAt) {}
@@ -105,6 +127,51 @@ class Rules {
         }
     }
 
+    /** What patterns find in a text, and what is wrong with it for the tests they belong to. Nothing is stored. */
+    @Transactional(readOnly = true)
+    TriedRule tryOut(List<PatternPart> patterns, String text) {
+        Map<Long, MetricRow> metrics =
+                catalog.metrics().stream().collect(Collectors.toMap(MetricRow::id, m -> m, (a, b) -> a));
+        ScoreReading.Scores outcome = read(patterns, text);
+        List<TriedScore> found = new ArrayList<>();
+        Map<String, ScoreReading.MissedScore> missed = new LinkedHashMap<>();
+        outcome.missed().forEach(m -> missed.putIfAbsent(m.pattern(), m));
+        Map<String, MetricRow> metricOf = new HashMap<>();
+        for (PatternPart p : patterns) {
+            MetricRow metric = p.metricId() == null ? null : metrics.get(p.metricId());
+            if (metric != null) {
+                metricOf.put(p.name().strip(), metric);
+            }
+        }
+        for (ScoreReading.FoundScore f : outcome.found()) {
+            MetricRow metric = metricOf.get(f.pattern());
+            OptionalDouble factor = metric == null ? OptionalDouble.empty() : UnitStep.factor(f.unit(), metric.unit());
+            if (metric != null && factor.isEmpty()) {
+                missed.putIfAbsent(f.pattern(), new ScoreReading.MissedScore(f.pattern(), notIts(f.unit(), metric)));
+            }
+            found.add(new TriedScore(
+                    f.pattern(),
+                    f.run(),
+                    f.value(),
+                    f.unit(),
+                    f.resolution(),
+                    f.line(),
+                    f.text(),
+                    factor.isPresent() ? f.value() * factor.getAsDouble() : null,
+                    metric == null ? null : metric.unit()));
+        }
+        return new TriedRule(found, List.copyOf(missed.values()));
+    }
+
+    private static String notIts(String unit, MetricRow metric) {
+        return "This is in " + inWords(unit) + ", and " + metric.test() + " is measured in " + inWords(metric.unit())
+                + "; the one does not turn into the other.";
+    }
+
+    private static String inWords(String unit) {
+        return unit.equals("1") ? "points" : unit;
+    }
+
     private static void checkNames(List<PatternPart> patterns) {
         Set<String> names = new HashSet<>();
         for (PatternPart p : patterns) {
@@ -137,17 +204,13 @@ class Rules {
                     || metric.kind() == Kind.CHECK
                     || metric.kind() == Kind.CHOICE) {
                 refused.add(new Problem.Refused(p.name(), "\"" + metric.test() + "\" takes no number out of a text."));
-            } else if (UnitStep.factor(p.unit(), metric.unit()).isEmpty()) {
-                refused.add(new Problem.Refused(
-                        p.name(),
-                        "\"" + p.name() + "\" is in " + p.unit() + ", and " + metric.test() + " is measured in "
-                                + metric.unit() + "; the one does not turn into the other."));
             }
         }
-        ScoreReading.Scores outcome = read(patterns, sample);
-        outcome.missed()
+        tryOut(patterns, sample)
+                .missed()
                 .forEach(m -> refused.add(new Problem.Refused(
-                        m.pattern(), "\"" + m.pattern() + "\" finds nothing in its own sample: " + m.reason())));
+                        m.pattern(),
+                        "\"" + m.pattern() + "\" reads no score of its test in its own sample: " + m.reason())));
         if (!refused.isEmpty()) {
             throw Problem.refused("rule-refused", refused);
         }

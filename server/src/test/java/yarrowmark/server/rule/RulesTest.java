@@ -111,10 +111,36 @@ class RulesTest {
     }
 
     @Test
+    void aMismatchOfUnitsIsSaidWhileTheRuleIsMade() {
+        String printed = "Write speed: 100 MiB/s\nCopied in 12 s\n";
+        JsonNode tried = lab.owner()
+                .post(
+                        "/api/rules/try",
+                        Map.of(
+                                "patterns",
+                                List.of(
+                                        pattern("W", "LINE", "speed: (\\d+)", "MB/s", 1),
+                                        pattern("C", "LINE", "in (\\d+)", "MB/s", 1)),
+                                "sample",
+                                printed))
+                .body();
+        JsonNode write = tried.path("found").get(0);
+        assertThat(write.path("unit").asString()).isEqualTo("MiB/s");
+        assertThat(write.path("forTest").asDouble()).isCloseTo(104.8576, within(1e-9));
+        assertThat(tried.path("missed")
+                        .valueStream()
+                        .map(m -> m.path("pattern").asString() + ": "
+                                + m.path("reason").asString()))
+                .singleElement()
+                .asString()
+                .isEqualTo("C: \"12\" in line 2 is printed in s, which does not turn into MB/s.");
+    }
+
+    @Test
     void aRuleThatCannotWorkIsRefusedWithEveryReason() {
         Client.Answer refused = make(
                 List.of(
-                        pattern("A", "LINE", "took ([\\d.]+) s", "fps", 0),
+                        pattern("A", "LINE", "Export of (\\d+)", "fps", 0),
                         pattern("B", "LINE", "absent ([\\d.]+)", "MB/s", 1),
                         pattern("C", "KEY", "Write speed", "1", 2)),
                 SAMPLE);
