@@ -1,9 +1,12 @@
-import { number, quantity } from '../format/format.ts';
+import { number, quantity, unitName } from '../format/format.ts';
+import { Axes } from './Axes.tsx';
+import { linearTicks, logTicks } from './axis-ticks.ts';
 
 const WIDTH = 390;
-const HEIGHT = 150;
-const LEFT = 44;
-const BOTTOM = 20;
+const HEIGHT = 176;
+const LEFT = 50;
+const BOTTOM = 38;
+const TOP = 20;
 
 interface Point {
   x: number;
@@ -33,11 +36,11 @@ export function SeriesPlot({
   };
   const xs = shown.map((p) => p.x);
   const ys = [...shown.map((p) => p.y), ...(logarithmic ? [] : [0])];
-  const at = (p: Point) => ({
-    x: LEFT + along(xs, p.x, logarithmic) * (WIDTH - LEFT - 8),
-    y: 8 + (1 - along(ys, p.y, logarithmic)) * (HEIGHT - BOTTOM - 16),
-  });
+  const across = (v: number) => LEFT + along(xs, v, logarithmic) * (WIDTH - LEFT - 8);
+  const up = (v: number) => TOP + 4 + (1 - along(ys, v, logarithmic)) * (HEIGHT - BOTTOM - TOP - 8);
+  const at = (p: Point) => ({ x: across(p.x), y: up(p.y) });
   const line = shown.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).x.toFixed(1)} ${at(p).y.toFixed(1)}`).join('');
+  const binary = xUnit === 'B' || xUnit === 'By';
   const low = Math.min(...ys);
   const high = Math.max(...ys);
   return (
@@ -48,25 +51,27 @@ export function SeriesPlot({
         role="img"
         aria-label={`${name}: ${points.length} points, ${number(low)} to ${number(high)} ${yUnit}`}
       >
-        <line x1={LEFT} x2={WIDTH - 8} y1={HEIGHT - BOTTOM} y2={HEIGHT - BOTTOM} stroke="var(--hair)" />
+        <Axes
+          box={{ left: LEFT, right: WIDTH - 8, top: TOP, bottom: HEIGHT - BOTTOM }}
+          x={{
+            at: across,
+            ticks: logarithmic
+              ? logTicks(Math.min(...xs), Math.max(...xs), 4, binary ? 2 : 10)
+              : linearTicks(Math.min(...xs), Math.max(...xs), 5),
+            words: (t) => (binary ? quantity(t, xUnit) : number(t, 4)),
+            title: logarithmic ? (binary ? '' : `in ${xUnit}`) : `of ${points.length} ${xUnit}`,
+          }}
+          y={{
+            at: up,
+            ticks: logarithmic ? logTicks(low, high, 4) : linearTicks(low, high, 4),
+            words: (t) => number(t, 3),
+            title: unitName(yUnit),
+          }}
+        />
         <path d={line} fill="none" stroke="var(--leaf)" strokeWidth={1.4} />
         {logarithmic &&
           shown.length <= 60 &&
           shown.map((p, i) => <circle key={i} cx={at(p).x} cy={at(p).y} r={2.6} fill="var(--leaf)" />)}
-        <g fontSize={11} fill="var(--ink-3)">
-          <text x={LEFT - 4} y={14} textAnchor="end">
-            {number(high, 3)}
-          </text>
-          <text x={LEFT - 4} y={HEIGHT - BOTTOM - 4} textAnchor="end">
-            {number(low, 3)}
-          </text>
-          <text x={LEFT} y={HEIGHT - 5}>
-            {logarithmic ? quantity(Math.min(...xs), xUnit) : '1'}
-          </text>
-          <text x={WIDTH - 8} y={HEIGHT - 5} textAnchor="end">
-            {logarithmic ? quantity(Math.max(...xs), xUnit) : `${points.length} ${xUnit}`}
-          </text>
-        </g>
       </svg>
       <details className="small">
         <summary>As a list</summary>

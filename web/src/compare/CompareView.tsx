@@ -20,6 +20,7 @@ import { SidePanel } from './SidePanel.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
+import { named } from '../format/named.ts';
 
 const route = getRouteApi('/compare');
 const MATERIALITIES = [1, 2, 3, 5, 10] as const;
@@ -146,10 +147,10 @@ export function CompareView() {
   }
   const data = comparison.data;
   const shownSide = data ? Math.min(side, data.sides.length - 1) : 0;
-  const named = data ? [data.base, ...data.sides.map((s) => s.configuration)] : [];
+  const all = data ? [data.base, ...data.sides.map((s) => s.configuration)] : [];
   const nameOf = (id: number) => {
-    const c = named.find((n) => n.id === id);
-    return c ? `${c.maker} ${c.model}, ${c.name}` : '…';
+    const c = all.find((n) => n.id === id);
+    return c ? named(c) : '…';
   };
   const suites = versions.data ?? [];
   const suite = suites.find((v) => v.id === search.suite);

@@ -16,6 +16,7 @@ import {
   type Cell,
   type Covers,
 } from './verdict.ts';
+import { toldApart } from '../format/named.ts';
 
 interface Props {
   row: ComparedRow;
@@ -124,7 +125,7 @@ export function ComparedLine({
                     ? undefined
                     : row.against === i
                       ? 'the others are held against this'
-                      : `against ${comparison.sides[row.against]!.configuration.model}`
+                      : `against ${toldApart(comparison.sides[row.against]!.configuration, [comparison.base, ...comparison.sides.map((s) => s.configuration)])}`
                 }
               />
             </span>

@@ -1,12 +1,17 @@
 import type { Schemas } from '../api/client.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
-import { number, quantity } from '../format/format.ts';
+import { Axes } from '../chart/Axes.tsx';
+import { logTicks } from '../chart/axis-ticks.ts';
+import { number, quantity, unitName } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
+import { useWidth } from '../ui/use-width.ts';
+import { times } from './axis.ts';
 import { table } from './csv.ts';
 import { slotsOf } from './slots.ts';
 import { TakeFigure } from './TakeFigure.tsx';
 
-const [WIDTH, HEIGHT, BELOW, LEFT, RIGHT] = [760, 230, 90, 56, 12];
+const [HEIGHT, BELOW, LEFT, RIGHT] = [270, 96, 64, 14];
+const [TOP, BOTTOM] = [22, HEIGHT - 44];
 
 /** Curves of all sides on logarithmic axes, the ratio to the base below; peaks ringed, dents marked. */
 export function CurvesPlot({
@@ -21,12 +26,14 @@ export function CurvesPlot({
     data.sides.map((s) => s.configurationId),
   );
   const curves = data.sides.flatMap((s) => (s.curve ? [{ id: s.configurationId, ...s.curve }] : []));
-  if (curves.length === 0) return null;
   const named = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
   const name = (id: number) => {
     const c = named.find((n) => n.id === id)!;
     return `${c.model}, ${c.name}`;
   };
+  const [holder, measured] = useWidth<HTMLElement>(760);
+  if (curves.length === 0) return null;
+  const WIDTH = Math.max(280, Math.min(980, measured));
   const points = curves.flatMap((c) => c.points);
   const scale = (values: number[], from: number, to: number) => {
     const [low, high] = [Math.log(Math.min(...values)), Math.log(Math.max(...values))];
@@ -39,16 +46,18 @@ export function CurvesPlot({
   );
   const y = scale(
     points.map((p) => p.y),
-    HEIGHT - 24,
-    12,
+    BOTTOM - 6,
+    TOP + 6,
   );
   const ratios = curves.flatMap((c) => c.overBase);
   const r = scale([...ratios.map((p) => p.ratio), 1, 1.1, 1 / 1.1], HEIGHT + BELOW - 8, HEIGHT + 8);
   const line = (all: readonly { x: number; at: number }[]) =>
     all.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.x).toFixed(1)} ${p.at.toFixed(1)}`).join('');
   const unit = data.metric.xUnit ?? '';
+  const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
+  const binary = unit === 'B' || unit === 'By';
   return (
-    <figure className="mt-3 max-w-[980px]">
+    <figure ref={holder} className="mt-3 max-w-[980px]">
       <TakeFigure
         name={data.metric.test}
         caption={`${data.metric.test}: ${curves.map((c) => name(c.id)).join(' · ')}`}
@@ -67,24 +76,21 @@ export function CurvesPlot({
           role="img"
           aria-label={`Curves of ${data.metric.test}`}
         >
-          <g fontSize={11} fill="var(--ink-3)">
-            <text x={LEFT - 6} y={16} textAnchor="end">
-              {number(Math.max(...points.map((p) => p.y)), 3)}
-            </text>
-            <text x={LEFT - 6} y={HEIGHT - 24} textAnchor="end">
-              {number(Math.min(...points.map((p) => p.y)), 3)}
-            </text>
-            <text x={LEFT} y={HEIGHT - 8}>
-              {quantity(Math.min(...points.map((p) => p.x)), unit)}
-            </text>
-            <text x={WIDTH - RIGHT} y={HEIGHT - 8} textAnchor="end">
-              {quantity(Math.max(...points.map((p) => p.x)), unit)}
-            </text>
-            <text x={LEFT + 4} y={12}>
-              {data.metric.unit}
-            </text>
-          </g>
-          <line x1={LEFT} x2={WIDTH - RIGHT} y1={HEIGHT - 22} y2={HEIGHT - 22} stroke="var(--hair)" />
+          <Axes
+            box={{ left: LEFT, right: WIDTH - RIGHT, top: TOP, bottom: BOTTOM }}
+            x={{
+              at: x,
+              ticks: logTicks(Math.min(...xs), Math.max(...xs), Math.floor(WIDTH / 84), binary ? 2 : 10),
+              words: (t) => (binary ? quantity(t, unit) : number(t, 3)),
+              title: binary || unit === '' ? '' : `in ${unit}`,
+            }}
+            y={{
+              at: y,
+              ticks: logTicks(Math.min(...ys), Math.max(...ys), 5),
+              words: (t) => number(t, 3),
+              title: unitName(data.metric.unit),
+            }}
+          />
           {curves.map((c) => {
             const slot = slots(c.id);
             return (
@@ -99,7 +105,7 @@ export function CurvesPlot({
                   />
                 ))}
                 <circle cx={x(c.peak.x)} cy={y(c.peak.y)} r={7} fill="none" strokeWidth={1.4} />
-                <line x1={x(c.nearPeakFrom)} x2={x(c.nearPeakFrom)} y1={HEIGHT - 22} y2={HEIGHT - 30} strokeWidth={2} />
+                <line x1={x(c.nearPeakFrom)} x2={x(c.nearPeakFrom)} y1={BOTTOM} y2={BOTTOM - 8} strokeWidth={2} />
                 {c.dents.map((p) => (
                   <path key={p.x} d={`M${x(p.x) - 4} ${y(p.y) + 6}h8l-4 6z`} stroke="none" />
                 ))}
@@ -113,6 +119,13 @@ export function CurvesPlot({
               <text x={LEFT - 6} y={r(1) + 4} fontSize={11} fill="var(--ink-3)" textAnchor="end">
                 same
               </text>
+              {logTicks(Math.min(...ratios.map((p) => p.ratio), 1), Math.max(...ratios.map((p) => p.ratio), 1), 3)
+                .filter((t) => Math.abs(r(t) - r(1)) > 12)
+                .map((t) => (
+                  <text key={t} x={LEFT - 6} y={r(t) + 4} fontSize={11} fill="var(--ink-3)" textAnchor="end">
+                    {times(t)}
+                  </text>
+                ))}
             </g>
           )}
         </svg>
@@ -128,6 +141,69 @@ export function CurvesPlot({
         Rings are peaks, bars on the axis where 90 % of the peak is reached, small triangles dents
         {ratios.length > 0 && '; below, the ratio to the base'}.
       </figcaption>
+      <CurvesTable
+        data={data}
+        curves={curves.map((c) => ({ name: name(c.id), points: c.points, overBase: c.overBase }))}
+      />
     </figure>
+  );
+}
+
+/** The same numbers, a line for each x. */
+function CurvesTable({
+  data,
+  curves,
+}: {
+  data: Schemas['ComparedMetric'];
+  curves: readonly {
+    name: string;
+    points: readonly { x: number; y: number }[];
+    overBase: readonly { x: number; ratio: number }[];
+  }[];
+}) {
+  const unit = data.metric.xUnit ?? '';
+  const xs = [...new Set(curves.flatMap((c) => c.points.map((p) => p.x)))].sort((a, b) => a - b);
+  return (
+    <details className="mt-1">
+      <summary className="small cursor-pointer">The same as a table</summary>
+      <div
+        className="mt-1 max-h-80 w-fit max-w-full overflow-auto"
+        tabIndex={0}
+        role="group"
+        aria-label="Curves as a table"
+      >
+        <table className="data">
+          <thead>
+            <tr>
+              <th>At</th>
+              {curves.map((c) => (
+                <th key={c.name} className="!text-right">
+                  {c.name}, {unitName(data.metric.unit)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {xs.map((x) => (
+              <tr key={x}>
+                <th scope="row" className="text-left font-normal whitespace-nowrap">
+                  {quantity(x, unit)}
+                </th>
+                {curves.map((c) => {
+                  const y = c.points.find((p) => p.x === x)?.y;
+                  const ratio = c.overBase.find((p) => p.x === x)?.ratio;
+                  return (
+                    <td key={c.name} className="text-right whitespace-nowrap">
+                      {y === undefined ? '–' : number(y, 4)}
+                      {ratio !== undefined && <span className="small"> {times(ratio)}</span>}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
   );
 }

@@ -11,6 +11,7 @@ import { gridFigure } from './figure-grid.ts';
 import { PAINTS } from './page.ts';
 import { TakeMenu } from './TakeMenu.tsx';
 import { covers } from './verdict.ts';
+import { named } from '../format/named.ts';
 
 type Grid = Schemas['FactorGrid'];
 export interface Factors {
@@ -220,7 +221,7 @@ function factorsCsv(grid: Grid): string {
     row.cells.map((cell, i) => [
       row.level,
       grid.second?.levels[i],
-      cell.configuration && `${cell.configuration.maker} ${cell.configuration.model}, ${cell.configuration.name}`,
+      cell.configuration && named(cell.configuration),
       cell.value,
       cell.ratio,
     ]),

@@ -3,6 +3,7 @@ import { SeriesPlot } from '../chart/SeriesPlot.tsx';
 import { count, quantity } from '../format/format.ts';
 import { table } from './csv.ts';
 import { TakeFigure } from './TakeFigure.tsx';
+import { named } from '../format/named.ts';
 
 /** Frame times of each side with both lows: two different numbers, never held against each other. */
 export function FramesPart({
@@ -12,9 +13,9 @@ export function FramesPart({
   data: Schemas['ComparedMetric'];
   comparison: Schemas['Comparison'];
 }) {
-  const named = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
+  const known = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
   const all = data.sides.flatMap((s) =>
-    s.frames ? [{ configuration: named.find((n) => n.id === s.configurationId)!, ...s.frames }] : [],
+    s.frames ? [{ configuration: known.find((n) => n.id === s.configurationId)!, ...s.frames }] : [],
   );
   if (all.length === 0) return null;
   return (
@@ -25,7 +26,7 @@ export function FramesPart({
             {f.configuration.model}, {f.configuration.name}
           </h3>
           <TakeFigure
-            name={`Frame times of ${f.configuration.model}`}
+            name={`Frame times of ${named(f.configuration)}`}
             caption={`${data.metric.test}: ${f.configuration.model}, ${f.configuration.name}, frame times in ms`}
             csv={() => table([['frame', 'ms'], ...f.times.map((ms, i) => [i + 1, ms])])}
           >
@@ -34,7 +35,7 @@ export function FramesPart({
               logarithmic={false}
               xUnit="frames"
               yUnit="ms"
-              name={`Frame times of ${f.configuration.model}`}
+              name={`Frame times of ${named(f.configuration)}`}
             />
           </TakeFigure>
           <p className="small">

@@ -19,6 +19,7 @@ import { PAINTS } from './page.ts';
 import { SessionsPart } from './SessionsPart.tsx';
 import { slotsOf } from './slots.ts';
 import { TakeMenu } from './TakeMenu.tsx';
+import { named } from '../format/named.ts';
 
 type Metric = Schemas['ComparedMetric'];
 
@@ -132,7 +133,7 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
                     viewBox={`0 0 ${WIDTH} 22`}
                     width="100%"
                     role="img"
-                    aria-label={`${c.model}: ${s.readings.map((r) => number(r.value)).join(', ') || 'no reading'}`}
+                    aria-label={`${named(c)}: ${s.readings.map((r) => number(r.value)).join(', ') || 'no reading'}`}
                   >
                     <line x1={4} x2={WIDTH - 4} y1={11} y2={11} stroke="var(--hair)" />
                     {s.readings.map((r) => (

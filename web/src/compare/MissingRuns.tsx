@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { missingRuns, missingSessions } from './order.ts';
+import { named } from '../format/named.ts';
 
 const RUNS = 3;
 type Comparison = Schemas['Comparison'];
@@ -54,9 +55,9 @@ function Missing({
   words: string;
   days?: number;
 }) {
-  const named = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
+  const all = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
   const make = useMadePlan(
-    `${about}, ${comparison.base.model}`,
+    `${about}, ${named(comparison.base)}`.slice(0, 120),
     RUNS,
     items,
     days !== undefined && days > 1 ? days : undefined,
@@ -64,7 +65,7 @@ function Missing({
   if (make.data) {
     return (
       <p role="status" className="small mt-2">
-        Planned as “{make.data.name}”. Carry it out with {named.map((c) => `${c.model} (${c.name})`).join(' and ')}:{' '}
+        Planned as “{make.data.name}”. Carry it out with {all.map((c) => `${c.model} (${c.name})`).join(' and ')}:{' '}
         <PlannedLinks plan={make.data.id} what="them" />
       </p>
     );

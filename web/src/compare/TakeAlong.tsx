@@ -7,6 +7,7 @@ import type { Section } from './order.ts';
 import { PAINTS } from './page.ts';
 import { slotsOf } from './slots.ts';
 import { TakeMenu } from './TakeMenu.tsx';
+import { named } from '../format/named.ts';
 
 /** The comparison to take along: one side with its intervals, or several on one axis. */
 export function TakeAlong({
@@ -22,7 +23,7 @@ export function TakeAlong({
   const slots = slotsOf(useTable(), [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)]);
   return (
     <TakeMenu
-      name={`${several ? `${comparison.sides.length} configurations` : comparison.sides[side]!.configuration.model} against ${comparison.base.model}`}
+      name={`${several ? `${comparison.sides.length} configurations` : named(comparison.sides[side]!.configuration)} against ${named(comparison.base)}`}
       draw={(paint, font) =>
         several
           ? figureOfSeveral(

@@ -14,6 +14,7 @@ import {
   covers,
   differenceWords,
 } from './verdict.ts';
+import { named } from '../format/named.ts';
 
 type Comparison = Schemas['Comparison'];
 
@@ -57,7 +58,6 @@ export function figure(
     axis.width,
   );
   const o = shown.overall;
-  const named = (c: Comparison['base']) => `${c.maker} ${c.model}, ${c.name}`;
   const changed = [
     ...shown.changed.differing.filter((r) => r.role === 'ALSO_CHANGED').map((r) => r.label),
     ...shown.conditions.filter((c) => c.disturbs).map((c) => c.other),
@@ -141,7 +141,7 @@ export function figureOfSeveral(
       text(
         x + 28,
         y,
-        `${s.configuration.maker} ${s.configuration.model}, ${s.configuration.name}: ${s.overall ? `${times(s.overall.ratio, 3)}, ${verdictWords(s.overall.verdict)}` : (s.noOverall ?? '')}`,
+        `${named(s.configuration)}: ${s.overall ? `${times(s.overall.ratio, 3)}, ${verdictWords(s.overall.verdict)}` : (s.noOverall ?? '')}`,
         24,
         paint.ink,
         { most: width / 2 - 60 },
@@ -183,18 +183,14 @@ export function figureOfSeveral(
     );
   });
   return framed(paint.paper, font, [
-    text(
-      EDGE,
-      82,
-      `${comparison.sides.length} configurations against ${comparison.base.maker} ${comparison.base.model}`,
-      40,
-      paint.ink,
-      { weight: 600, most: width },
-    ),
+    text(EDGE, 82, `${comparison.sides.length} configurations against ${named(comparison.base)}`, 40, paint.ink, {
+      weight: 600,
+      most: width,
+    }),
     text(
       EDGE,
       124,
-      `${comparison.base.name}; overall for ${comparison.purpose}${comparison.per ? `, every score per ${comparison.per.label}` : ''}`,
+      `Overall for ${comparison.purpose}${comparison.per ? `, every score per ${comparison.per.label}` : ''}`,
       25,
       paint.quiet,
       { most: width },

@@ -1,6 +1,7 @@
 import type { Schemas } from '../api/client.ts';
 import { percent } from '../format/format.ts';
 import type { Standings } from './ask.ts';
+import { named } from '../format/named.ts';
 
 const OVER = { GROUP: 'groups', SUITE: 'suites', TEST: 'tests' } as const;
 
@@ -8,7 +9,7 @@ const OVER = { GROUP: 'groups', SUITE: 'suites', TEST: 'tests' } as const;
 export function FirmTop({ firmness, standings }: { firmness: Schemas['Firmness']; standings: Standings }) {
   const name = (id: number) => {
     const c = standings.rows.find((r) => r.configuration.id === id)?.configuration;
-    return c ? `${c.maker} ${c.model}` : '…';
+    return c ? named(c) : '…';
   };
   const one = firmness.weightings === 1;
   return (

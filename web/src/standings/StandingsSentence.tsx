@@ -9,6 +9,7 @@ import { scopeKey, scopeOf, type Standings } from './ask.ts';
 import { narrowWords } from './narrow.ts';
 import { NarrowPanel } from './NarrowPanel.tsx';
 import { TAKES, takeWords } from '../format/takes.ts';
+import { named } from '../format/named.ts';
 
 interface Props {
   search: StandingsSearch;
@@ -174,7 +175,7 @@ export function StandingsSentence({ search, say, data }: Props) {
           say(next === 'typical' ? { typical: true, base: undefined } : { typical: undefined, base: next as number })
         }
       >
-        {search.typical ? 'the typical one' : data?.base ? `${data.base.maker} ${data.base.model}` : '…'}
+        {search.typical ? 'the typical one' : data?.base ? named(data.base) : '…'}
       </Choice>
       {' = 100.'}
       <NarrowPanel open={narrowing} onClose={() => setNarrowing(false)} search={search} say={say} currency={currency} />

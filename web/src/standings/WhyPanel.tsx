@@ -9,6 +9,7 @@ import { useMadePlan } from '../plans/use-made-plan.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
 import type { Ask } from './ask.ts';
+import { named } from '../format/named.ts';
 
 type Why = Schemas['Why'];
 const RUNS = 3;
@@ -68,7 +69,7 @@ function Reasons({
   const ordered = [...why.tests]
     .filter((t) => t.percent !== undefined)
     .sort((a, b) => Math.abs(b.percent!) - Math.abs(a.percent!));
-  const against = why.base ? `${why.base.maker} ${why.base.model}` : 'the typical one';
+  const against = why.base ? named(why.base) : 'the typical one';
   return (
     <div className="flex flex-col gap-4 pt-1">
       <p className="small -mt-1">{why.configuration.name}</p>

@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -17,7 +19,9 @@ final class ConfigurationNames {
 
     private ConfigurationNames() {}
 
-    static String suggest(@Nullable Map<String, String> parent, Map<String, String> facts) {
+    /** @param siblings facts of the other configurations of the unit: the name says what tells this one from the nearest */
+    static String suggest(
+            @Nullable Map<String, String> parent, Map<String, String> facts, Collection<Map<String, String>> siblings) {
         if (parent != null) {
             String changed = FactDifference.name(FactDifference.between(parent, facts));
             return changed.isEmpty() ? "other small facts" : changed;
@@ -26,9 +30,14 @@ final class ConfigurationNames {
                 .map(k -> facts.containsKey(k) ? FactText.of(FactVocabulary.entry(k), facts.get(k)) : null)
                 .filter(Objects::nonNull)
                 .collect(Collectors.joining(" · "));
-        return Stream.of(parts, "as found")
-                .filter(p -> !p.isEmpty())
-                .findFirst()
-                .orElseThrow();
+        String apart = siblings.stream()
+                .map(s -> FactDifference.between(s, facts))
+                .min(Comparator.comparingInt(List::size))
+                .map(ds -> FactDifference.name(ds.stream()
+                        .filter(d -> !TELLING.contains(d.key().key()))
+                        .toList()))
+                .orElse("");
+        String all = Stream.of(parts, apart).filter(p -> !p.isEmpty()).collect(Collectors.joining(" · "));
+        return all.isEmpty() ? "as found" : all;
     }
 }

@@ -130,7 +130,7 @@ public class Configurations {
         Configuration above = parent != null && parent.unit().id().equals(unitId) ? parent : null;
         String called = name != null && !name.isBlank()
                 ? name
-                : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts));
+                : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts), List.of());
         Configuration made = make(unit, above, called, facts, person);
         Set<String> changed = above == null ? Set.of() : changed(above.values(), values(facts));
         // Somebody who copies a configuration and changes one fact wants to know what that fact does.
@@ -362,6 +362,13 @@ public class Configurations {
         }
     }
 
+    private List<Map<String, String>> siblings(Unit unit) {
+        return configurations.findFirst20ByUnitIdAndRetiredAtIsNullOrderByIdDesc(unit.id()).stream()
+                .filter(c -> c.mergedInto() == null)
+                .map(Configuration::values)
+                .toList();
+    }
+
     private Configuration make(
             Unit unit,
             @Nullable Configuration parent,
@@ -370,7 +377,7 @@ public class Configurations {
             String person) {
         String called = name != null
                 ? name
-                : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts));
+                : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts), siblings(unit));
         Configuration made = new Configuration(unit, parent, shortened(called.strip()), clock.instant());
         made.describe(facts);
         configurations.saveAndFlush(made);

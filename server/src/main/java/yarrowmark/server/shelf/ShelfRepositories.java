@@ -61,6 +61,8 @@ interface ConfigurationRepository extends JpaRepository<Configuration, Long> {
 
     Optional<Configuration> findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(long unitId);
 
+    List<Configuration> findFirst20ByUnitIdAndRetiredAtIsNullOrderByIdDesc(long unitId);
+
     List<Configuration> findByUnitModelIdOrderById(long modelId);
 
     boolean existsByUnitId(long unitId);

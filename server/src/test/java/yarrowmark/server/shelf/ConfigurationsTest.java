@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -130,6 +131,31 @@ class ConfigurationsTest {
                 "on");
         assertThat(same.code()).isEqualTo("same-facts");
         assertThat(same.body().path("configurationId").asLong()).isEqualTo(id(copy));
+    }
+
+    @Test
+    void aNameMadeFromFactsTellsSiblingsApart() {
+        String[] same = {"Processor", "Thessaly 5", "memory.size", "16 GB", "os.name", "Fenline", "os.kernel"};
+        make(null, with(same, "6.1", "storage.model", "Reed 500"));
+        assertThat(make(null, with(same, "6.9", "storage.model", "Reed 500"))
+                        .body()
+                        .path("configuration")
+                        .path("name")
+                        .asString())
+                .startsWith("Thessaly 5 · 16 GiB · Fenline · ")
+                .endsWith("kernel 6.9");
+        assertThat(make(null, with(same, "6.9", "storage.model", "Reed 900"))
+                        .body()
+                        .path("configuration")
+                        .path("name")
+                        .asString())
+                .as("told from the nearest one")
+                .contains("Reed 900")
+                .doesNotContain("6.9");
+    }
+
+    private static String[] with(String[] first, String... more) {
+        return Stream.concat(Stream.of(first), Stream.of(more)).toArray(String[]::new);
     }
 
     @Test

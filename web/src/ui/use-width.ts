@@ -1,0 +1,18 @@
+import { useEffect, useRef, useState, type RefObject } from 'react';
+
+/** How wide an element is, in px, so that a drawing in it keeps its letters readable. */
+export function useWidth<E extends HTMLElement>(first: number): [RefObject<E | null>, number] {
+  const ref = useRef<E>(null);
+  const [width, setWidth] = useState(first);
+  useEffect(() => {
+    const element = ref.current;
+    if (!element || typeof ResizeObserver === 'undefined') return;
+    const watched = new ResizeObserver(([entry]) => {
+      const now = Math.floor(entry!.contentRect.width);
+      if (now > 0) setWidth(now);
+    });
+    watched.observe(element);
+    return () => watched.disconnect();
+  }, []);
+  return [ref, width];
+}
