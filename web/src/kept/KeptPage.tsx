@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
-import { classes, day, ends, index, place, quantity } from '../format/format.ts';
+import { classes, day, place, quantity } from '../format/format.ts';
+import { againstBase, againstHeading, intervalWords } from '../standings/held-against.ts';
 import { positionWords } from '../standings/TallList.tsx';
 import { leftOutWords } from '../standings/left-out.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
@@ -46,7 +47,7 @@ export function KeptPage({ name }: { name: string }) {
               <th>Place</th>
               <th>Model and configuration</th>
               {one && <th className="!text-right">{one.name}</th>}
-              <th className="!text-right">Index</th>
+              <th className="!text-right">{againstHeading(standings)}</th>
               <th className="!text-right">95 % interval</th>
               <th>
                 Among {standings.placed} {among}
@@ -76,10 +77,8 @@ export function KeptPage({ name }: { name: string }) {
                       {r.value === undefined ? '–' : quantity(r.value, one.unit)}
                     </td>
                   )}
-                  <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
-                  <td className="text-right whitespace-nowrap">
-                    {r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
-                  </td>
+                  <td className="text-right">{againstBase(r, one)}</td>
+                  <td className="text-right whitespace-nowrap">{intervalWords(r, one)}</td>
                   <td className="small">{positionWords(r, among, standings.placed)}</td>
                   <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
                 </tr>

@@ -3,6 +3,7 @@ import { api, value } from '../api/client.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Ready } from '../ui/states.tsx';
 import type { Ask, Standings } from './ask.ts';
+import { byDifferences } from './held-against.ts';
 import { useQuantities } from './StandingsSentence.tsx';
 import { ValuePlot } from './ValuePlot.tsx';
 
@@ -27,7 +28,7 @@ export function AgainstPlot({
   return (
     <div className="min-h-0 flex-1 overflow-y-auto">
       <p className="text-[15px] text-ink-2">
-        Index against{' '}
+        {byDifferences(standings.metric) ? standings.metric!.name : 'Index'} against{' '}
         <Choice
           name="Held against"
           value={against}

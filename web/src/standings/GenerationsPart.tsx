@@ -19,7 +19,7 @@ export function GenerationsPart({ ask }: { ask: Ask }) {
     <div className="min-h-0 flex-1 overflow-y-auto">
       <Ready query={lines} what="the generations">
         {(data) =>
-          data.length === 0 ? (
+          data.lines.length === 0 ? (
             <Empty title="No model follows another yet">
               On a model’s page, say under “Follows” which model it comes after. Its line is then shown here, with the
               size of each step.{' '}
@@ -30,10 +30,12 @@ export function GenerationsPart({ ask }: { ask: Ask }) {
           ) : (
             <>
               <p className="small mb-2">
+                Over {data.scope}
+                {data.instead && ', because more of these models can be ranked over that than over what is asked for'}.
                 Steps are ratios of indexes, with 95 % intervals as for places; a model stands in with its newest
                 configuration that is ranked here.
               </p>
-              {data.map((line) => (
+              {data.lines.map((line) => (
                 <section
                   key={line.generations.map((g) => g.modelId).join()}
                   className="border-b border-hair-2 py-3"
@@ -51,13 +53,11 @@ export function GenerationsPart({ ask }: { ask: Ask }) {
                           >
                             {g.maker} {g.model}
                           </Link>
-                          <p className="font-title text-[21px] leading-tight">
-                            {g.index === undefined ? (
-                              <span className="small font-sans">not ranked here</span>
-                            ) : (
-                              index(g.index)
-                            )}
-                          </p>
+                          {g.index === undefined ? (
+                            <p className="small max-w-56">Not ranked here: {g.missing}.</p>
+                          ) : (
+                            <p className="font-title text-[21px] leading-tight">{index(g.index)}</p>
+                          )}
                           <p className="small max-w-56 truncate" title={g.configuration?.name}>
                             {g.configuration?.name}
                           </p>

@@ -6,6 +6,7 @@ import * as format from '../format/format.ts';
 import { MarkSign } from '../chart/Mark.tsx';
 import { tableActions } from '../shell/table-store.ts';
 import type { Standings } from './ask.ts';
+import { againstBase, byDifferences, onRail } from './held-against.ts';
 import { NamingRail } from './NamingRail.tsx';
 
 export interface OneRail {
@@ -75,7 +76,7 @@ export const StandingRow = memo(function StandingRow({
   const c = row.configuration;
   const name = `${c.maker} ${c.model}`;
   const hollow = row.status !== 'PLACED';
-  const ln = (v: number | undefined) => (v === undefined ? undefined : Math.log(v / 100));
+  const span = onRail(row, metric);
   const stale = [
     row.newerFirmware !== undefined && `firmware ${row.newerFirmware} is in force`,
     row.staleTests !== undefined &&
@@ -166,7 +167,7 @@ export const StandingRow = memo(function StandingRow({
             {row.index === undefined ? '–' : format.index(row.index, row.low, row.high)}
           </span>
         )}
-        {!compact && <span className="small block">{secondLine(row, metric !== undefined)}</span>}
+        {!compact && <span className="small block">{secondLine(row, metric)}</span>}
       </span>
       <span role="cell" className={narrow ? 'order-last col-start-2' : ''}>
         {row.merit !== undefined && (
@@ -177,8 +178,8 @@ export const StandingRow = memo(function StandingRow({
             published={rails.overall.published}
             height={compact ? 24 : 30}
             merit={row.merit}
-            low={ln(row.low)}
-            high={ln(row.high)}
+            low={span?.low}
+            high={span?.high}
             base={0}
             slot={slot}
             hollow={hollow}
@@ -187,7 +188,7 @@ export const StandingRow = memo(function StandingRow({
             onPick={tableActions.toggle}
             own={c.id}
             cursor={cursor}
-            label={`${name}: index ${format.index(row.index!)}`}
+            label={`${name}: ${row.index === undefined ? againstBase(row, metric) : `index ${format.index(row.index)}`}`}
           />
         )}
       </span>
@@ -231,7 +232,7 @@ export const StandingRow = memo(function StandingRow({
         className={`pr-2 text-right ${row.tests < tests ? '' : 'text-ink-3'} ${narrow ? 'order-last' : ''} ${compact ? 'flex justify-end gap-2' : ''}`}
       >
         <span>{metric ? row.runs : `${row.tests}/${tests}`}</span>
-        {row.status !== 'NOT_LINKED' && (
+        {row.status !== 'NOT_LINKED' && !byDifferences(metric) && (
           <button
             tabIndex={active ? 0 : -1}
             onClick={() => onWhy(c.id)}
@@ -246,7 +247,10 @@ export const StandingRow = memo(function StandingRow({
   );
 });
 
-function secondLine(row: Props['row'], oneTest: boolean): string {
+function secondLine(row: Props['row'], metric: Props['metric']): string {
+  if (row.difference)
+    return row.difference.value === 0 && row.difference.low === 0 ? 'the base' : againstBase(row, metric);
+  const oneTest = metric !== undefined;
   if (oneTest && row.index !== undefined) return `${row.atLeast ? 'at least ' : ''}index ${format.index(row.index)}`;
   if (row.atLeast) return 'at least';
   if (row.low !== undefined && row.high !== undefined)

@@ -1,11 +1,20 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, value } from '../api/client.ts';
-import { classes, DEVICE_CLASSES, TEST_GROUPS, testGroup, type DeviceClass, type TestGroup } from '../format/format.ts';
+import { api, value, type Schemas } from '../api/client.ts';
+import {
+  classes,
+  DEVICE_CLASSES,
+  TEST_GROUPS,
+  testGroup,
+  unitName,
+  type DeviceClass,
+  type TestGroup,
+} from '../format/format.ts';
 import { useVocabulary } from '../shelf/FactEditor.tsx';
 import type { StandingsSearch } from '../shell/search-params.ts';
 import { Choice, Choices } from '../ui/Choice.tsx';
 import { scopeKey, scopeOf, type Standings } from './ask.ts';
+import { byDifferences } from './held-against.ts';
 import { narrowWords } from './narrow.ts';
 import { NarrowPanel } from './NarrowPanel.tsx';
 import { TAKES, takeWords } from '../format/takes.ts';
@@ -73,13 +82,15 @@ export function StandingsSentence({ search, say, data }: Props) {
         label: t.name,
         detail: `a test of ${t.suite} with several values`,
       })),
-    ...ranked.flatMap((t) =>
-      t.metrics.map((m) => ({
-        value: `metric:${m.id}` as string | undefined,
-        label: t.metrics.length > 1 ? m.name : t.name,
-        detail: `${testGroup(t.group)} · ${t.suite} ${t.version} · ${m.unit}`,
-      })),
-    ),
+    ...(tests.data ?? [])
+      .filter((t) => !t.retired)
+      .flatMap((t) =>
+        t.metrics.filter(canBeRanked).map((m) => ({
+          value: `metric:${m.id}` as string | undefined,
+          label: t.metrics.length > 1 ? m.name : t.name,
+          detail: `${testGroup(t.group)} · ${t.suite} ${t.version} · ${unitName(m.unit)}${m.scale === 'DIFFERENCE' ? ', by differences' : ''}`,
+        })),
+      ),
   ];
   const scope = scopeKey(search);
   const per = quantities.data?.filter((q) => q.divides) ?? [];
@@ -131,7 +142,7 @@ export function StandingsSentence({ search, say, data }: Props) {
       <Choice name="Test" options={scopes} value={scope} onChoose={(next) => say(scopeOf(next))}>
         {scopes.find((s) => s.value === scope)?.label ?? data?.scope ?? 'every test'}
       </Choice>
-      {(per.length > 0 || search.per !== undefined) && (
+      {((per.length > 0 && !byDifferences(data?.metric)) || search.per !== undefined) && (
         <>
           {', '}
           <Choice
@@ -177,7 +188,7 @@ export function StandingsSentence({ search, say, data }: Props) {
       >
         {search.typical ? 'the typical one' : data?.base ? named(data.base) : '…'}
       </Choice>
-      {' = 100.'}
+      {byDifferences(data?.metric) ? '.' : ' = 100.'}
       <NarrowPanel open={narrowing} onClose={() => setNarrowing(false)} search={search} say={say} currency={currency} />
     </>
   );
@@ -190,6 +201,11 @@ export function useQuantities() {
     queryFn: () => value(api.GET('/api/standings/quantities')),
     staleTime: 60_000,
   });
+}
+
+/** Whether a metric has an order with steps: a check is passed or not, and how often a curve dents is nobody's question. */
+function canBeRanked(m: Schemas['MetricRow']): boolean {
+  return m.scale === 'RATIO' || (m.series === undefined && m.kind !== 'CHECK' && m.kind !== 'CHOICE');
 }
 
 function weightsInWords(weights: Record<string, number>): string {

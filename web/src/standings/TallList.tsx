@@ -1,8 +1,9 @@
 import { Link } from '@tanstack/react-router';
 import { MarkSign } from '../chart/Mark.tsx';
-import { classes, count, ends, index, percent, place, quantity } from '../format/format.ts';
+import { classes, count, percent, place, quantity } from '../format/format.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
 import type { Standings } from './ask.ts';
+import { againstBase, againstHeading, byDifferences, intervalWords } from './held-against.ts';
 
 const THIRDS = { UPPER: 'upper', MIDDLE: 'middle', LOWER: 'lower' } as const;
 
@@ -19,7 +20,7 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
             <th>Place</th>
             <th>Model and configuration</th>
             {one && <th className="!text-right">{one.unit === '1' ? 'Score' : one.unit}</th>}
-            <th className="!text-right">Index</th>
+            <th className="!text-right">{againstHeading(standings)}</th>
             <th className="!text-right">95 % interval</th>
             <th>
               Among {standings.placed} {among}
@@ -45,7 +46,7 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
                     >
                       {r.configuration.maker} {r.configuration.model}
                     </Link>
-                    {onWhy && r.status !== 'NOT_LINKED' && (
+                    {onWhy && !byDifferences(one) && r.status !== 'NOT_LINKED' && (
                       <button
                         className="small link print:hidden"
                         aria-label={`Why this place: ${r.configuration.maker} ${r.configuration.model}`}
@@ -62,10 +63,8 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
                     {r.value === undefined ? '–' : quantity(r.value, one.unit)}
                   </td>
                 )}
-                <td className="text-right">{r.index === undefined ? '–' : index(r.index, r.low, r.high)}</td>
-                <td className="text-right whitespace-nowrap">
-                  {r.atLeast ? 'at least' : r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high)}
-                </td>
+                <td className="text-right">{againstBase(r, one)}</td>
+                <td className="text-right whitespace-nowrap">{intervalWords(r, one)}</td>
                 <td>{positionWords(r, among, standings.placed)}</td>
                 <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
               </tr>

@@ -7,14 +7,16 @@ import { linearTicks, logTicks } from '../chart/axis-ticks.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
 import { table } from '../compare/csv.ts';
 import { TakeFigure } from '../compare/TakeFigure.tsx';
-import { index, number, quantity } from '../format/format.ts';
+import { index, number, quantity, unitName } from '../format/format.ts';
 import { named, toldApart } from '../format/named.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
 import { useWidth } from '../ui/use-width.ts';
 import type { Standings } from './ask.ts';
+import { byDifferences } from './held-against.ts';
 import { placeLabels } from './labels.ts';
 
 type Against = Schemas['Against'];
+type Point = Against['points'][number];
 const EDGE = { left: 54, right: 16, top: 24, bottom: 44 };
 
 /**
@@ -27,7 +29,11 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
     const c = rows.get(id)!.configuration;
     return toldApart(c, all);
   };
-  const points = data.points.filter((p) => rows.has(p.configurationId)).sort((a, b) => a.x - b.x || a.index - b.index);
+  const one = byDifferences(standings.metric) ? standings.metric! : undefined;
+  const height = (p: Point) => p.value ?? p.index ?? 0;
+  const points = data.points
+    .filter((p) => rows.has(p.configurationId))
+    .sort((a, b) => a.x - b.x || height(a) - height(b));
   const all = points.map((p) => rows.get(p.configurationId)!.configuration);
   const [at, setAt] = useState(-1);
   const [holder, measured] = useWidth<HTMLDivElement>(1180);
@@ -40,17 +46,22 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
   const across = (
     wide ? scaleLog().domain([low / 1.12, high * 1.12]) : scaleLinear().domain([low - pad, high + pad])
   ).range([EDGE.left, WIDTH - EDGE.right]);
-  const ys = points.map((p) => p.index);
-  const up = scaleLog()
-    .domain([Math.min(...ys) / 1.08, Math.max(...ys) * 1.08])
+  const ys = points.map(height);
+  const room = (Math.max(...ys) - Math.min(...ys) || 1) * 0.08;
+  const [least, most] = one
+    ? [Math.min(...ys) - room, Math.max(...ys) + room]
+    : [Math.min(...ys) / 1.08, Math.max(...ys) * 1.08];
+  // Better is up, also where less is better.
+  const up = (one ? scaleLinear() : scaleLog())
+    .domain(one?.direction === 'LESS_IS_BETTER' ? [most, least] : [least, most])
     .range([HEIGHT - EDGE.bottom, EDGE.top]);
   const line = points.filter((p) => p.frontier).sort((a, b) => a.x - b.x);
   const labels = placeLabels(
-    points.map((p) => ({
+    points.map((p, i) => ({
       x: across(p.x),
-      y: up(p.index),
+      y: up(height(p)),
       text: name(p.configurationId),
-      weight: (slotOf(on, p.configurationId) !== null ? 4 : 0) + (p.frontier ? 2 : 0) + p.index / 1e6,
+      weight: (slotOf(on, p.configurationId) !== null ? 4 : 0) + (p.frontier ? 2 : 0) + i / -1e6,
     })),
     WIDTH,
     HEIGHT - EDGE.bottom,
@@ -65,9 +76,9 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
     data.date || data.quantity.unit === '' || data.quantity.unit === '1' || data.quantity.unit === 'By'
       ? ''
       : ` in ${data.quantity.unit}`;
-  const words = (p: Against['points'][number]) =>
-    `${named(rows.get(p.configurationId)!.configuration)}: ${data.quantity.label} ${p.shown || said(p.x)}, index ${index(p.index)}${p.frontier ? ', on the frontier of best value' : ''}`;
-  const title = `Index against ${data.quantity.label}`;
+  const words = (p: Point) =>
+    `${named(rows.get(p.configurationId)!.configuration)}: ${data.quantity.label} ${p.shown || said(p.x)}, ${one ? quantity(height(p), one.unit) : `index ${index(height(p))}`}${p.frontier ? ', on the frontier of best value' : ''}`;
+  const title = `${one?.name ?? 'Index'} against ${data.quantity.label}`;
   return (
     <div ref={holder}>
       <TakeFigure
@@ -75,12 +86,12 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
         caption={`${title}, ${standings.scope}, ${standings.purpose}`}
         csv={() =>
           table([
-            ['model', 'configuration', data.quantity.label + unit, 'index', 'on the frontier'],
+            ['model', 'configuration', data.quantity.label + unit, one?.name ?? 'index', 'on the frontier'],
             ...points.map((p) => [
               `${rows.get(p.configurationId)!.configuration.maker} ${rows.get(p.configurationId)!.configuration.model}`,
               rows.get(p.configurationId)!.configuration.name,
               p.shown || p.x,
-              p.index,
+              height(p),
               p.frontier ? 'yes' : 'no',
             ]),
           ])
@@ -104,13 +115,15 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
             }}
             y={{
               at: up,
-              ticks: logTicks(Math.min(...ys) / 1.08, Math.max(...ys) * 1.08, 7),
-              words: (t) => index(t),
-              title: 'Index',
+              ticks: one ? linearTicks(least, most, 7) : logTicks(least, most, 7),
+              words: (t) => (one ? number(t, 3) : index(t)),
+              title: one ? `${one.name}, ${unitName(one.unit)}` : 'Index',
             }}
           />
           <path
-            d={line.map((p, i) => `${i === 0 ? 'M' : 'L'}${across(p.x).toFixed(1)} ${up(p.index).toFixed(1)}`).join('')}
+            d={line
+              .map((p, i) => `${i === 0 ? 'M' : 'L'}${across(p.x).toFixed(1)} ${up(height(p)).toFixed(1)}`)
+              .join('')}
             fill="none"
             stroke="var(--gold)"
             strokeWidth={1.8}
@@ -120,7 +133,7 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
             return (
               <g
                 key={p.configurationId}
-                transform={`translate(${across(p.x).toFixed(1)} ${up(p.index).toFixed(1)})`}
+                transform={`translate(${across(p.x).toFixed(1)} ${up(height(p)).toFixed(1)})`}
                 className="point"
                 role="button"
                 aria-pressed={slot !== null}
@@ -178,13 +191,13 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
                 {data.quantity.label}
                 {unit}
               </th>
-              <th className="!text-right">Index</th>
+              <th className="!text-right">{one ? one.name : 'Index'}</th>
               <th>Best value</th>
             </tr>
           </thead>
           <tbody>
             {[...points]
-              .sort((a, b) => b.index - a.index)
+              .sort((a, b) => (one?.direction === 'LESS_IS_BETTER' ? -1 : 1) * (height(b) - height(a)))
               .map((p) => (
                 <tr key={p.configurationId}>
                   <td>
@@ -199,7 +212,7 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
                     <span className="small">{rows.get(p.configurationId)!.configuration.name}</span>
                   </td>
                   <td className="text-right">{p.shown || said(p.x)}</td>
-                  <td className="text-right">{index(p.index)}</td>
+                  <td className="text-right">{one ? quantity(height(p), one.unit) : index(height(p))}</td>
                   <td>{p.frontier ? 'on the frontier' : ''}</td>
                 </tr>
               ))}

@@ -1,9 +1,10 @@
 import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../compare/page.ts';
 import { table } from '../compare/csv.ts';
-import { ends, index, place, quantity } from '../format/format.ts';
+import { place, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
 import { covers } from '../compare/verdict.ts';
 import type { Standings } from './ask.ts';
+import { againstBase, againstHeading, byDifferences, intervalWords, onRail } from './held-against.ts';
 import { coversAll } from './covers-all.ts';
 
 /** Every number of a standing as a table. */
@@ -20,7 +21,7 @@ export function standingsCsv(standings: Standings): string {
       'unit',
       'configuration',
       ...(one ? [`${one.name} in ${one.unit}`, 'runs'] : []),
-      'index',
+      byDifferences(one) ? `less that of the base in ${one!.unit}` : 'index',
       '95 % low',
       '95 % high',
       'the interval covers',
@@ -44,9 +45,9 @@ export function standingsCsv(standings: Standings): string {
       r.configuration.unit,
       r.configuration.name,
       ...(one ? [r.value, r.runs] : []),
-      r.index,
-      r.low,
-      r.high,
+      r.difference?.value ?? r.index,
+      r.difference ? r.difference.low : r.low,
+      r.difference ? r.difference.high : r.high,
       r.covers && covers(r.covers),
       r.assumed,
       r.atLeast ? 'at least' : '',
@@ -94,9 +95,9 @@ export function standingsHtml(standings: Standings, caption: string, when: strin
     .filter((r) => r.status !== 'NOT_LINKED')
     .map(
       (r) =>
-        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(r.index === undefined ? '–' : index(r.index, r.low, r.high))}${cell(r.atLeast ? 'at least' : r.low === undefined || r.high === undefined ? '–' : ends(r.low, r.high))}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
+        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(againstBase(r, one))}${cell(intervalWords(r, one))}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
     );
-  return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">Index</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
+  return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">${againstHeading(standings)}</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
 }
 
 const [EDGE, TOP, FOOT, TALLEST] = [70, 190, 60, 62];
@@ -147,6 +148,7 @@ export function standingsFigure(
     const middle = (y + line / 2).toFixed(1);
     const base = y + line * 0.5 + size * 0.34;
     const mark = markOf(r.configuration.id);
+    const span = onRail(r, standings.metric);
     return (
       text(EDGE, base, r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!), size, paint.ink, {
         weight: 600,
@@ -156,10 +158,17 @@ export function standingsFigure(
         most: 280,
       }) +
       text(EDGE + 400, base, r.configuration.name, size * 0.74, paint.quiet, { most: 200 }) +
-      text(left - 20, base, r.index === undefined ? '–' : index(r.index), size, paint.ink, { weight: 600, end: true }) +
+      text(
+        left - 20,
+        base,
+        byDifferences(standings.metric) ? quantity(r.value!, standings.metric!.unit) : againstBase(r, undefined),
+        size,
+        paint.ink,
+        { weight: 600, end: true },
+      ) +
       `<path d="M${left} ${middle}h${width}" stroke="${paint.hair}"/><path transform="translate(${left} ${middle})" d="${ticks}" stroke="${paint.hair}" stroke-width="1.5"/>` +
-      (r.low !== undefined && r.high !== undefined
-        ? `<path d="M${x(Math.log(r.low / 100))} ${middle}H${x(Math.log(r.high / 100))}" stroke="${mark.colour}" stroke-width="4" stroke-linecap="round"/>`
+      (span
+        ? `<path d="M${x(span.low)} ${middle}H${x(span.high)}" stroke="${mark.colour}" stroke-width="4" stroke-linecap="round"/>`
         : '') +
       `<path transform="translate(${x(r.merit!)} ${middle})" d="${mark.path}" fill="${r.status === 'PLACED' ? mark.colour : (paint.paper ?? '#ffffff')}" stroke="${mark.colour}" stroke-width="2"/>` +
       rule(EDGE, y + line, WIDTH - 2 * EDGE, paint.hair)

@@ -48,9 +48,14 @@ public record PairComparison(
      * @param degreesOfFreedom    Welch-Satterthwaite
      */
     public record Interval(double low, double high, double standardError, double degreesOfFreedom) {
+        /** Half of its width on merits. */
+        public double half() {
+            return PairComparison.half(standardError * standardError, degreesOfFreedom);
+        }
+
         /** e to the power of a difference on merits, with its 95 % interval. */
         public static Interval around(double difference, double variance, double degreesOfFreedom) {
-            double half = half(variance, degreesOfFreedom);
+            double half = PairComparison.half(variance, degreesOfFreedom);
             return new Interval(
                     Math.exp(difference - half), Math.exp(difference + half), Math.sqrt(variance), degreesOfFreedom);
         }

@@ -25,6 +25,9 @@ public record Centre(
         boolean assumed,
         boolean withinOneSession) {
 
+    /** A variance beside which every difference between readings is nothing. */
+    private static final double ANYWHERE = 1e60;
+
     public static Centre of(Sample sample, Noise noise) {
         WorkingVariance work = noise.working(sample);
         double between = noise.days().map(SessionNoise::variance).orElse(0.0);
@@ -61,6 +64,23 @@ public record Centre(
                 days,
                 noise.assumed(sample),
                 noise.days().isEmpty());
+    }
+
+    /**
+     * The same of a difference metric. Of such nothing is assumed, because a spread in per cent is none in degrees: where
+     * no spread is known, the mean may be anywhere, and nothing is clear of it.
+     */
+    public static Centre ofDifference(Sample sample, Noise noise) {
+        Centre known = of(sample, noise);
+        return known.assumed
+                ? new Centre(
+                        known.merit, ANYWHERE, known.runDegrees, known.sessionSquares, 0, true, known.withinOneSession)
+                : known;
+    }
+
+    /** Whether nothing is known of where its true value lies. */
+    public boolean isAnywhere() {
+        return runVariance >= ANYWHERE;
     }
 
     /** v, of the mean. */

@@ -10,8 +10,8 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
-import yarrowmark.core.measure.Scale;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
@@ -44,8 +44,14 @@ class AgainstQuantity {
     record Against(
             StandingQuantity quantity, boolean lessIsBetter, boolean date, List<ValuePoint> points, int without) {}
 
-    /** @param x in the unit of the quantity. @param shown the same as people write it. @param frontier whether no other is as good and costs as little */
-    record ValuePoint(long configurationId, double x, String shown, double index, boolean frontier) {}
+    /** @param x in the unit of the quantity. @param shown the same as people write it. @param index absent where one metric is ranked by differences, which then has a value. @param frontier whether no other is as good and costs as little */
+    record ValuePoint(
+            long configurationId,
+            double x,
+            String shown,
+            @Nullable Double index,
+            @Nullable Double value,
+            boolean frontier) {}
 
     private record Known(double x, String shown, double cost) {}
 
@@ -79,7 +85,7 @@ class AgainstQuantity {
                         k.dimension().base(),
                         true)));
         catalog.metricsInUse().stream()
-                .filter(m -> m.main() && m.scale() == Scale.RATIO)
+                .filter(m -> m.main() && m.series() == null && m.kind() != Kind.CHECK && m.kind() != Kind.CHOICE)
                 .forEach(m -> all.add(new StandingQuantity(METRIC + m.id(), m.name(), m.unit(), false)));
         return all;
     }
@@ -120,7 +126,8 @@ class AgainstQuantity {
                     id,
                     sure(known, id).x(),
                     sure(known, id).shown(),
-                    shown.get(i).index().orElseThrow(),
+                    ranked.byDifferences() ? null : shown.get(i).index().orElseThrow(),
+                    ranked.byDifferences() ? value(ranked, shown.get(i).row()) : null,
                     frontier[i]));
         }
         return new Against(
@@ -131,12 +138,19 @@ class AgainstQuantity {
                 placed.size() - shown.size());
     }
 
+    private static double value(Ranked ranked, int row) {
+        MetricRow metric = ranked.metrics().get(0);
+        return Merit.toValue(sure(ranked.centre(row, metric)).merit(), metric.direction(), metric.scale());
+    }
+
     private Map<Long, Known> known(StandingQuantity quantity, @Nullable MetricRow metric, Ranked ranked) {
         Map<Long, Known> known = new HashMap<>();
         if (metric != null) {
             for (Samples.SampleRow row : samples.ofMetrics(List.of(metric.id()))) {
                 double merit = row.sample().mean();
-                known.put(row.configurationId(), new Known(Merit.toValue(merit, metric.direction()), "", -merit));
+                known.put(
+                        row.configurationId(),
+                        new Known(Merit.toValue(merit, metric.direction(), metric.scale()), "", -merit));
             }
             return known;
         }

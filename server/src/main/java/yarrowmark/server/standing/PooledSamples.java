@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
@@ -65,10 +66,19 @@ class PooledSamples {
                     .filter(m -> m.id() == ask.metric())
                     .findFirst()
                     .orElseThrow(() -> Problem.notFound("metric", sure(ask.metric())));
-            if (metric.scale() != Scale.RATIO) {
+            if (metric.kind() == Kind.CHECK || metric.kind() == Kind.CHOICE) {
+                throw Problem.invalid(
+                        "not-ranked",
+                        metric.name()
+                                + (metric.kind() == Kind.CHECK
+                                        ? " is passed or not; there is nothing to rank by."
+                                        : " is one of a list; its steps have no size to rank by."));
+            }
+            if (metric.scale() != Scale.RATIO && ask.per() != null) {
                 throw Problem.invalid(
                         "not-a-ratio",
-                        metric.name() + " is compared by differences; it has no index and cannot be ranked by ratios.");
+                        metric.name() + " is compared by differences, and a difference cannot be divided by "
+                                + "a quantity. Rank it as measured.");
             }
             return List.of(metric);
         }

@@ -4,12 +4,14 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.measure.Scale;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.platform.Problem;
 
 /**
  * A standing with what it was made from, for everything that is asked about it.
@@ -59,6 +61,20 @@ record Ranked(
     @Nullable
     Centre centre(int row, MetricRow metric) {
         return samples.centre(row, metric.id());
+    }
+
+    /** Whether one metric alone is ranked that is compared by differences: it has no index. */
+    boolean byDifferences() {
+        return ask.oneMetric() && metrics.get(0).scale() == Scale.DIFFERENCE;
+    }
+
+    /** @throws Problem where this is asked of a standing by differences, which has no ratios */
+    void needsRatios(String what) {
+        if (byDifferences()) {
+            throw Problem.invalid(
+                    "not-a-ratio",
+                    metrics.get(0).name() + " is compared by differences, and " + what + " are told in ratios.");
+        }
     }
 
     /** A part of the whole, each with the columns that belong to it: groups where there are several, else suites, else tests. */

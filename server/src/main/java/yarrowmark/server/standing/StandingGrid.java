@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.measure.Scale;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
@@ -97,7 +98,9 @@ final class StandingGrid {
             }
             int j = candidate[(int) s.metricId()];
             cells[r][j] = s.sample();
-            centres[r][j] = Centre.of(s.sample(), lent.get(j));
+            centres[r][j] = metrics.get(j).scale() == Scale.RATIO
+                    ? Centre.of(s.sample(), lent.get(j))
+                    : Centre.ofDifference(s.sample(), lent.get(j));
             builder.cell(r, j, centres[r][j]);
         }
         merits = builder.build();

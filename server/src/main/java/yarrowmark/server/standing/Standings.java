@@ -93,6 +93,7 @@ record Standings(
      * @param covers        which noise its interval knows; absent in standings frozen before this was told
      * @param assumed       how many of its tests rest on an assumed spread, which nobody measured
      * @param atLeast       whether a display holds the value, so that it is only the least
+     * @param difference    instead of an index, where one metric alone is ranked that is compared by differences
      * @param newerFirmware the newest firmware known of its model, where this is an older one
      */
     record Row(
@@ -115,7 +116,16 @@ record Standings(
             @Nullable String newerFirmware,
             @Nullable Covers covers,
             @Nullable Integer assumed,
-            @Nullable Boolean atLeast) {}
+            @Nullable Boolean atLeast,
+            @Nullable ValueDifference difference) {}
+
+    /**
+     * Of a metric that is compared by differences, where it is ranked alone: there is no index.
+     *
+     * @param value less that of the base, in the metric's unit
+     * @param low   lower end of its 95 % interval; absent where a spread is not known
+     */
+    record ValueDifference(double value, @Nullable Double low, @Nullable Double high) {}
 
     /**
      * Where a configuration stands in one part, for a rail; in steps of a millionth.

@@ -81,6 +81,45 @@ record StandingsAsk(
                 null, null, null, null, null, null);
     }
 
+    /** The same over a part. @param key "group:" and its name, or "suite:" and its number */
+    StandingsAsk over(String key) {
+        String[] parts = key.split(":", 2);
+        return parts[0].equals("group")
+                ? scoped(TestGroup.valueOf(parts[1]), null, everyTest)
+                : scoped(null, Long.valueOf(parts[1]), everyTest);
+    }
+
+    StandingsAsk overEveryTest() {
+        return scoped(null, null, true);
+    }
+
+    private StandingsAsk scoped(@Nullable TestGroup ofGroup, @Nullable Long ofSuite, @Nullable Boolean every) {
+        return new StandingsAsk(
+                deviceClass,
+                maker,
+                priceFrom,
+                priceTo,
+                yearFrom,
+                yearTo,
+                fact,
+                newestFirmware,
+                power,
+                review,
+                perModel,
+                fresh,
+                purpose,
+                ofGroup,
+                ofSuite,
+                null,
+                null,
+                base,
+                typical,
+                per,
+                take,
+                every,
+                without);
+    }
+
     /** Whether the tests in common use among those ranked are meant. */
     boolean overCommonUse() {
         return group == null && suite == null && test == null && metric == null && !Boolean.TRUE.equals(everyTest);

@@ -101,7 +101,7 @@ class StandingsController {
     }
 
     @GetMapping("/api/standings/generations")
-    List<Generations.GenerationLine> generations(@Valid @ParameterObject StandingsAsk ask) {
+    Generations.GenerationLines generations(@Valid @ParameterObject StandingsAsk ask) {
         return generations.of(ask);
     }
 

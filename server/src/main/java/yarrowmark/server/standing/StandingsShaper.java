@@ -17,6 +17,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
@@ -37,6 +38,9 @@ class StandingsShaper {
     static final double WIDTH = 1.959964;
 
     private static final double STEP = 1e6;
+    /** Wider than any reading may be: nothing is known of the spread. */
+    private static final double UNKNOWN_HALF = 1e30;
+
     private static final int MOST_RAILS = 12;
 
     private final References references;
@@ -117,6 +121,11 @@ class StandingsShaper {
         return base == null ? null : base.merit();
     }
 
+    /** What is ranked, in words. */
+    String scopeOf(Ranked ranked) {
+        return scope(ranked.ask(), ranked);
+    }
+
     private static String scope(StandingsAsk ask, Ranked ranked) {
         MetricRow any = ranked.metrics().get(0);
         return ask.metric() != null
@@ -163,7 +172,7 @@ class StandingsShaper {
                                     r.source(),
                                     r.publishedOn(),
                                     r.results(),
-                                    base == null
+                                    base == null || metric.scale() == Scale.DIFFERENCE
                                             ? null
                                             : 100 * Math.exp(Merit.of(r.value(), metric.direction()) - base))
                             : null;
@@ -227,14 +236,15 @@ class StandingsShaper {
         Double merit = e.merit().isPresent() ? e.merit().getAsDouble() : null;
         Sample sample = alone == null ? null : ranked.sample(e.row(), alone);
         boolean held = ranked.held().contains(id);
-        Optional<PairComparison.Interval> interval = held ? Optional.empty() : e.interval();
+        boolean ratios = !ranked.byDifferences();
+        Optional<PairComparison.Interval> interval = held || !ratios ? Optional.empty() : e.interval();
         return new Standings.Row(
                 sure(ranked.chosen().members(), id).configuration(),
                 e.status(),
                 places.best(e),
                 places.worst(e),
                 merit,
-                e.index().isPresent() ? e.index().getAsDouble() : null,
+                ratios && e.index().isPresent() ? e.index().getAsDouble() : null,
                 interval.map(i -> 100 * i.low()).orElse(null),
                 interval.map(i -> 100 * i.high()).orElse(null),
                 e.coverage(),
@@ -244,12 +254,23 @@ class StandingsShaper {
                 marks,
                 sample == null || alone == null
                         ? null
-                        : Merit.toValue(sure(ranked.centre(e.row(), alone)).merit(), alone.direction()),
+                        : Merit.toValue(sure(ranked.centre(e.row(), alone)).merit(), alone.direction(), alone.scale()),
                 sample == null ? null : sample.n(),
                 ranked.staleTests().get(id),
                 ranked.chosen().outdated().get(id),
                 e.knowledge().covers(),
-                e.knowledge().assumed(),
-                held);
+                ratios ? e.knowledge().assumed() : 0,
+                held,
+                alone == null || ratios || merit == null ? null : difference(merit, e.interval(), alone));
+    }
+
+    private static Standings.ValueDifference difference(
+            double merit, Optional<PairComparison.Interval> interval, MetricRow metric) {
+        double value = metric.direction().sign() * merit;
+        Double half = interval.map(PairComparison.Interval::half)
+                .filter(h -> h < UNKNOWN_HALF)
+                .orElse(null);
+        return new Standings.ValueDifference(
+                value, half == null ? null : value - half, half == null ? null : value + half);
     }
 }

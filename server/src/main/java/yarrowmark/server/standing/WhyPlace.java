@@ -94,6 +94,7 @@ class WhyPlace {
     @Transactional(readOnly = true)
     public Why of(StandingsAsk ask, long configurationId) {
         Ranked ranked = standings.ranked(ask);
+        ranked.needsRatios("the reasons of a place");
         int row = ranked.row(configurationId);
         if (row < 0) {
             throw Problem.notFound("configuration in this standing with the number", configurationId);

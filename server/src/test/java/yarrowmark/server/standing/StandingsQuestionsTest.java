@@ -275,8 +275,10 @@ class StandingsQuestionsTest {
     void linesOfGenerationsHaveSteps() {
         field(models.get(1), "predecessor", "Larkspur Step 0");
         field(models.get(3), "predecessor", "Step 1");
-        JsonNode line =
-                owner.get("/api/standings/generations?group=PROCESSOR").body().get(0);
+        JsonNode line = owner.get("/api/standings/generations?group=PROCESSOR")
+                .body()
+                .path("lines")
+                .get(0);
         assertThat(line.path("generations"))
                 .extracting(g -> g.path("model").asString())
                 .containsExactly("Step 0", "Step 1", "Step 3");
@@ -290,6 +292,100 @@ class StandingsQuestionsTest {
         assertThat(owner.put("/api/models/" + models.get(0) + "/fields/predecessor", Map.of("text", "Nobody's Best"))
                         .code())
                 .isEqualTo("unknown-model");
+    }
+
+    @Test
+    void aModelThatIsInNoLineOfGenerationsSaysWhyAndAWiderScopeIsTaken() {
+        long bare = post("/api/models", Map.of("maker", "Quenby", "name", "Bare", "deviceClass", "LAPTOP"))
+                .path("model")
+                .path("id")
+                .asLong();
+        field(models.get(5), "predecessor", "Quenby Bare");
+        field(models.get(6), "predecessor", "Quenby Step 5");
+        JsonNode line = lineOf("group=STORAGE");
+        assertThat(line.path("generations"))
+                .extracting(g ->
+                        g.path("model").asString() + ": " + g.path("missing").asString())
+                .containsExactly(
+                        "Bare: no configuration of it is on the shelf",
+                        "Step 5: none of the tests ranked here was run on it",
+                        "Step 6: ");
+        assertThat(lineOf("deviceClass=LAPTOP&group=PROCESSOR")
+                        .path("generations")
+                        .get(1)
+                        .path("missing")
+                        .asString())
+                .isEqualTo("the filters leave it out");
+        JsonNode all = owner.get("/api/standings/generations?metric=" + metric(speedTests.get(0)))
+                .body();
+        assertThat(all.path("scope").asString()).isEqualTo("Count");
+        assertThat(all.path("instead").asBoolean()).isFalse();
+        owner.delete("/api/models/" + bare);
+    }
+
+    private JsonNode lineOf(String query) {
+        return owner.get("/api/standings/generations?" + query)
+                .body()
+                .path("lines")
+                .valueStream()
+                .filter(l ->
+                        l.path("generations").get(0).path("model").asString().equals("Bare"))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private long metric(long test) {
+        return owner.get("/api/tests")
+                .body()
+                .valueStream()
+                .filter(t -> t.path("id").asLong() == test)
+                .findFirst()
+                .orElseThrow()
+                .path("metrics")
+                .get(0)
+                .path("id")
+                .asLong();
+    }
+
+    @Test
+    void whatIsComparedByDifferencesIsRankedByItselfWithoutAnIndex() {
+        List<Long> heat = suite("Kiln", "BODY", "Surface, °C, less\nHums, check");
+        double[] degrees = {41, 38, 52, -3};
+        for (int i = 0; i < degrees.length; i++) {
+            measure(configurations.get(i), heat.subList(0, 1), degrees[i]);
+        }
+        long metric = metric(heat.get(0));
+        JsonNode standings = ask("metric=" + metric + "&base=" + configurations.get(0));
+        assertThat(names(standings)).containsExactly("Step 3", "Step 1", "Step 0", "Step 2");
+        JsonNode coldest = standings.path("rows").get(0);
+        assertThat(coldest.path("value").asDouble()).isCloseTo(-3, within(1e-9));
+        assertThat(coldest.path("index").isMissingNode())
+                .as("there are no ratios")
+                .isTrue();
+        assertThat(coldest.path("difference").path("value").asDouble()).isCloseTo(-44, within(1e-9));
+        assertThat(coldest.path("difference").path("low").asDouble()).isBetween(-44.5, -44.0);
+        assertThat(coldest.path("placeWorst").asInt()).isEqualTo(1);
+        assertThat(ask("metric=" + metric + "&typical=true")
+                        .path("rows")
+                        .get(0)
+                        .path("difference")
+                        .path("value")
+                        .asDouble())
+                .as("against the typical one of 38 and 41")
+                .isCloseTo(-3 - 39.5, within(2.0));
+        JsonNode points = owner.get("/api/standings/against?quantity=price&metric=" + metric)
+                .body()
+                .path("points");
+        assertThat(points).extracting(p -> p.path("value").asDouble()).contains(-3.0, 52.0);
+        assertThat(owner.get("/api/standings?per=price&metric=" + metric).code())
+                .isEqualTo("not-a-ratio");
+        assertThat(owner.get("/api/standings/why?metric=" + metric + "&configuration=" + configurations.get(0))
+                        .code())
+                .isEqualTo("not-a-ratio");
+        assertThat(owner.get("/api/standings/generations?metric=" + metric).code())
+                .isEqualTo("not-a-ratio");
+        assertThat(owner.get("/api/standings?metric=" + metric(heat.get(1))).code())
+                .isEqualTo("not-ranked");
     }
 
     @Test
