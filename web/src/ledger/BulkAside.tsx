@@ -5,7 +5,7 @@ import { count } from '../format/format.ts';
 import type { LedgerSearch } from '../shell/search-params.ts';
 
 /** Sets everything aside that counts in what the ledger shows, and takes that back. */
-export function BulkAside({ filter, onDone }: { filter: LedgerSearch; onDone: () => void }) {
+export function BulkAside({ filter, onDone }: { filter: LedgerSearch & { readings?: number[] }; onDone: () => void }) {
   const queries = useQueryClient();
   const [reason, setReason] = useState('');
   const narrowed = { ...filter, state: 'COUNTED' as const };

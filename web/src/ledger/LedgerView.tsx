@@ -1,14 +1,20 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
-import { useState } from 'react';
+import { useState, type CSSProperties } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { MarkSign } from '../chart/Mark.tsx';
 import * as format from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { slotOf, useTable } from '../shell/table-store.ts';
+import type { LEDGER_ORDERS } from '../shell/search-params.ts';
+import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
+import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
+import { useHiddenColumns } from '../ui/hidden-columns.ts';
 import { Pager } from '../ui/Pager.tsx';
+import { RowBox, SelectionBar } from '../ui/SelectionBar.tsx';
+import { nextSorting, SortButton, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { useSelection, type Selection } from '../ui/use-selection.ts';
 import { BulkAside } from './BulkAside.tsx';
 import { ImportPart } from './ImportPart.tsx';
 import { LedgerSentence } from './LedgerSentence.tsx';
@@ -18,24 +24,72 @@ import { addressOf, SavedViews } from './SavedViews.tsx';
 type Row = Schemas['LedgerRow'];
 const route = getRouteApi('/ledger');
 const PAGE = 50;
+/** As many as an address holds. */
+const MOST_PICKED = 200;
+type Order = (typeof LEDGER_ORDERS)[number];
+const HEADINGS: readonly { by: Order; words: string; width: string; right?: boolean; fallingFirst?: boolean }[] = [
+  { by: 'MODEL', words: 'Model and configuration', width: 'minmax(0,1.25fr)' },
+  { by: 'TEST', words: 'Test', width: 'minmax(0,1.25fr)' },
+  { by: 'RUN', words: 'Run', width: '84px' },
+  { by: 'PERSON', words: 'Person', width: '76px' },
+  { by: 'VALUE', words: 'Value', width: '120px', right: true, fallingFirst: true },
+  { by: 'STATE', words: 'State', width: 'minmax(0,1fr)' },
+  { by: 'TIME', words: 'When', width: '140px', right: true, fallingFirst: true },
+];
+const COLUMNS = HEADINGS.filter((h) => ['RUN', 'PERSON', 'STATE', 'TIME'].includes(h.by)).map((h) => ({
+  key: h.by,
+  label: h.words,
+}));
+const keyOf = (row: Row) => `${row.runId}-${row.readingId ?? 0}`;
+
+function template(hidden: readonly string[]): CSSProperties {
+  const columns = HEADINGS.filter((h) => !hidden.includes(h.by)).map((h) => h.width);
+  return { '--columns': columns.join(' ') } as CSSProperties;
+}
+
 /** Every reading ever taken, and every run that gave none, newest first. */
 export function LedgerView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
   const [active, setActive] = useState(0);
-  const [doing, setDoing] = useState<'import' | 'aside' | null>(null);
+  const [doing, setDoing] = useState<'import' | 'aside' | 'picked' | null>(null);
   const page = (search.page ?? 1) - 1;
   const say = (change: Partial<typeof search>) =>
     void navigate({ search: { ...search, page: undefined, reading: undefined, ...change } });
-  const { reading, page: _, ...filter } = search;
+  const { reading, page: _, sort: by, falling, ...filter } = search;
 
   const rows = useQuery({
-    queryKey: ['ledger', filter, page],
+    queryKey: ['ledger', filter, by, falling, page],
     queryFn: ({ signal }) =>
-      value(api.GET('/api/ledger', { params: { query: { ...filter, page, size: PAGE } }, signal })),
+      value(
+        api.GET('/api/ledger', {
+          params: {
+            query: {
+              ...filter,
+              ...(by ? { sort: by } : {}),
+              ...(falling !== undefined ? { falling } : {}),
+              page,
+              size: PAGE,
+            },
+          },
+          signal,
+        }),
+      ),
     placeholderData: keepPreviousData,
   });
   const list = rows.data?.rows ?? [];
+  const selection = useSelection(list, keyOf);
+  const hidden = useHiddenColumns('ledger');
+  const sorting: Sorting<Order> = { by: search.sort ?? 'TIME', falling: search.falling ?? true };
+  const sort = (by: Order, fallingFirst = false) => {
+    const next = nextSorting(sorting, by, fallingFirst);
+    say({
+      sort: next.by === 'TIME' ? undefined : next.by,
+      falling: next.by === 'TIME' && next.falling ? undefined : next.falling,
+    });
+  };
+  const picked = selection.rows.flatMap((r) => (r.readingId === undefined ? [] : [r.readingId])).slice(0, MOST_PICKED);
+
   const focus = (next: number) => {
     if (next < 0 || next >= list.length) return;
     setActive(next);
@@ -44,12 +98,21 @@ export function LedgerView() {
   useKeys([
     { key: 'ArrowDown', does: 'Next line', run: () => focus(active + 1) },
     { key: 'ArrowUp', does: 'Line before', run: () => focus(active - 1) },
+    {
+      key: 'x',
+      does: 'Select the line, or not',
+      run: () => {
+        const row = list[active];
+        if (row) selection.toggle(row);
+      },
+    },
   ]);
 
   const anything = Object.values(filter).some((v) => v !== undefined);
   return (
     <>
       <Opening title="Ledger" sentence={<LedgerSentence search={search} say={say} total={rows.data?.total} />}>
+        <ColumnsChoice list="ledger" columns={COLUMNS} />
         <SavedViews search={filter} />
         <button
           className="button"
@@ -71,6 +134,15 @@ export function LedgerView() {
       </Opening>
       {doing === 'import' && <ImportPart onDone={() => setDoing(null)} />}
       {doing === 'aside' && <BulkAside filter={filter} onDone={() => setDoing(null)} />}
+      {doing === 'picked' && (
+        <BulkAside
+          filter={{ readings: picked }}
+          onDone={() => {
+            setDoing(null);
+            selection.clear();
+          }}
+        />
+      )}
       <Ready query={rows} what="the ledger">
         {(found) =>
           found.total === 0 ? (
@@ -87,22 +159,68 @@ export function LedgerView() {
             )
           ) : (
             <>
-              <ul aria-label="Ledger">
+              <div role="table" aria-label="Ledger" aria-rowcount={found.total + 1} style={template(hidden)}>
+                <div
+                  role="row"
+                  className="small sticky -top-4 z-10 hidden border-b border-hair bg-paper py-1 sm:grid sm:grid-cols-(--columns) sm:gap-x-4"
+                >
+                  {HEADINGS.filter((h) => !hidden.includes(h.by)).map((h) => (
+                    <span
+                      key={h.by}
+                      role="columnheader"
+                      aria-sort={sorting.by !== h.by ? 'none' : sorting.falling ? 'descending' : 'ascending'}
+                      className={h.right ? 'text-right' : 'pl-1'}
+                    >
+                      <SortButton
+                        on={sorting.by === h.by}
+                        falling={sorting.falling}
+                        onClick={() => sort(h.by, h.fallingFirst)}
+                      >
+                        {h.words}
+                      </SortButton>
+                    </span>
+                  ))}
+                </div>
                 {found.rows.map((row, i) => (
                   <LedgerLine
                     key={`${row.runId}-${row.readingId ?? 0}`}
                     row={row}
                     index={i}
                     active={i === active}
+                    hidden={hidden}
+                    selection={selection}
                     onActive={() => setActive(i)}
                     onOpen={() => row.readingId !== undefined && say({ reading: row.readingId, page: search.page })}
                     onSession={() => say({ session: row.sessionId })}
                   />
                 ))}
-              </ul>
+              </div>
+              <SelectionBar
+                selection={selection}
+                what={(n) => `${format.count(n)} ${n === 1 ? 'line' : 'lines'} selected`}
+              >
+                <button
+                  className="button"
+                  onClick={() => {
+                    tableActions.lay([...new Set(selection.rows.map((r) => r.configurationId))]);
+                    selection.clear();
+                  }}
+                >
+                  Put on the table
+                </button>
+                {picked.length > 0 && (
+                  <>
+                    <a className="button" href={`/api/ledger/csv?readings=${picked.join(',')}`} download>
+                      Export CSV
+                    </a>
+                    <button className="button" onClick={() => setDoing('picked')}>
+                      Set {format.count(picked.length)} aside
+                    </button>
+                  </>
+                )}
+              </SelectionBar>
               <Pager
-                back="Newer"
-                on="Older"
+                {...(sorting.by === 'TIME' && sorting.falling ? { back: 'Newer', on: 'Older' } : {})}
                 page={found.page}
                 size={found.size}
                 total={found.total}
@@ -119,6 +237,8 @@ export function LedgerView() {
 
 function LedgerLine({
   row,
+  hidden,
+  selection,
   index,
   active,
   onActive,
@@ -126,6 +246,8 @@ function LedgerLine({
   onSession,
 }: {
   row: Row;
+  hidden: readonly string[];
+  selection: Selection<Row>;
   index: number;
   active: boolean;
   onActive: () => void;
@@ -136,8 +258,20 @@ function LedgerLine({
   const slot = slotOf(table, row.configurationId);
   const aside = row.asideReason !== undefined;
   return (
-    <li className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-hair-2 py-1.5 hover:bg-sheet sm:grid-cols-[minmax(0,1.25fr)_minmax(0,1.25fr)_130px_minmax(0,1.1fr)_150px]">
-      <span className="flex min-w-0 items-center gap-1.5">
+    // The keys for this are arrows and x, on the value of the row.
+
+    <div
+      role="row"
+      aria-selected={selection.has(row)}
+      onClick={selection.onClick(row)}
+      className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-hair-2 py-1.5 hover:bg-sheet aria-selected:bg-leaf-soft sm:grid-cols-(--columns)"
+    >
+      <span role="cell" className="flex min-w-0 items-center gap-1.5">
+        <RowBox
+          selection={selection}
+          row={row}
+          name={`${row.model}, ${row.metric ?? row.test}, run ${row.runNumber}`}
+        />
         {slot !== null && <MarkSign slot={slot} size={13} />}
         <span className="min-w-0">
           <Link
@@ -150,15 +284,23 @@ function LedgerLine({
           <span className="small block truncate">{row.configuration}</span>
         </span>
       </span>
-      <span className="order-3 min-w-0 sm:order-none">
+      <span role="cell" className="order-3 min-w-0 sm:order-none">
         <span className="block truncate">{row.metric ?? row.test}</span>
-        <span className="small">
-          run {row.runNumber}
-          {row.attempt > 1 ? `, attempt ${row.attempt}` : ''}
-          {row.person !== undefined && `, ${row.person}`}
-        </span>
+        {hidden.includes('RUN') && <span className="small">run {row.runNumber}</span>}
       </span>
-      <span className="text-right">
+      {!hidden.includes('RUN') && (
+        <span role="cell" className="small order-4 sm:order-none">
+          <span className="sm:hidden">run </span>
+          {row.runNumber}
+          {row.attempt > 1 ? `, attempt ${row.attempt}` : ''}
+        </span>
+      )}
+      {!hidden.includes('PERSON') && (
+        <span role="cell" className="small order-4 truncate sm:order-none">
+          {row.person}
+        </span>
+      )}
+      <span role="cell" className="text-right">
         {row.readingId !== undefined ? (
           <button
             data-line={index}
@@ -185,21 +327,31 @@ function LedgerLine({
           </span>
         )}
       </span>
-      <span className="small order-4 min-w-0 truncate sm:order-none" title={row.asideReason ?? row.reasonWords}>
-        {row.marks.map((m) => (
-          <span key={m.kind} className="pill mr-1.5" data-tone="wait" title={format.markReason(m)}>
-            {format.mark(m.kind)}
-          </span>
-        ))}
-        {aside ? <>set aside: {row.asideReason}</> : (row.reasonWords ?? (row.reason ? format.reason(row.reason) : ''))}
-      </span>
-      <button
-        className="said small order-5 hidden text-right hover:underline sm:order-none sm:block"
-        onClick={onSession}
-        title="This session only"
-      >
-        {format.moment(row.finishedAt)}
-      </button>
-    </li>
+      {!hidden.includes('STATE') && (
+        <span
+          role="cell"
+          className="small order-4 min-w-0 truncate sm:order-none"
+          title={row.asideReason ?? row.reasonWords}
+        >
+          {row.marks.map((m) => (
+            <span key={m.kind} className="pill mr-1.5" data-tone="wait" title={format.markReason(m)}>
+              {format.mark(m.kind)}
+            </span>
+          ))}
+          {aside ? (
+            <>set aside: {row.asideReason}</>
+          ) : (
+            (row.reasonWords ?? (row.reason ? format.reason(row.reason) : ''))
+          )}
+        </span>
+      )}
+      {!hidden.includes('TIME') && (
+        <span role="cell" className="order-5 hidden text-right sm:order-none sm:block">
+          <button className="said small hover:underline" onClick={onSession} title="This session only">
+            {format.moment(row.finishedAt)}
+          </button>
+        </span>
+      )}
+    </div>
   );
 }

@@ -5,17 +5,31 @@ import { api, value } from '../api/client.ts';
 import { classes, day, DEVICE_CLASSES, deviceClass, number, price, type DeviceClass } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
+import type { SHELF_ORDERS } from '../shell/search-params.ts';
 import { Choice, Choices } from '../ui/Choice.tsx';
+import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
+import { useHiddenColumns } from '../ui/hidden-columns.ts';
 import { Pager } from '../ui/Pager.tsx';
+import { RowBox } from '../ui/SelectionBar.tsx';
+import { SortHeader, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { useSelection } from '../ui/use-selection.ts';
 import { useRows } from '../ui/useRows.ts';
 import { dueWords } from './due.ts';
 import { FactCondition } from './FactCondition.tsx';
 import { ModelForm } from './ModelForm.tsx';
+import { SelectedModels } from './SelectedModels.tsx';
 
 const route = getRouteApi('/shelf');
 const PAGE = 50;
 const DUE_WITHIN_DAYS = 14;
+const COLUMNS = [
+  { key: 'CLASS', label: 'Class' },
+  { key: 'RELEASED', label: 'Released' },
+  { key: 'PRICE', label: 'Price' },
+  { key: 'CONFIGURATIONS', label: 'Configurations' },
+];
+type Order = (typeof SHELF_ORDERS)[number];
 /** In whatever currency a price is noted. */
 const PRICES = [200, 500, 1000, 1500, 2000, 3000];
 
@@ -41,6 +55,8 @@ export function ShelfView() {
               page,
               size: PAGE,
               retired: search.retired ?? false,
+              ...(search.sort ? { sort: search.sort } : {}),
+              ...(search.falling !== undefined ? { falling: search.falling } : {}),
               ...(search.maker ? { maker: search.maker } : {}),
               ...(search.since ? { releasedFrom: `${search.since}-01-01` } : {}),
               ...(search.dearest ? { dearest: search.dearest } : {}),
@@ -55,9 +71,30 @@ export function ShelfView() {
     placeholderData: keepPreviousData,
   });
   const open = (id: number) => void navigate({ to: '/shelf/models/$modelId', params: { modelId: String(id) } });
-  const { propsOf } = useRows(models.data?.rows ?? [], (m) => m.id, [
+  const rows = models.data?.rows ?? [];
+  const selection = useSelection(rows, (m) => m.id);
+  const { propsOf } = useRows(rows, (m) => m.id, [
     { key: 'Enter', does: 'Open the model', run: (m) => open(m.id) },
+    { key: ' ', does: 'Select the row, or not', run: (m) => selection.toggle(m) },
   ]);
+  const hidden = useHiddenColumns('shelf');
+  const sorting: Sorting<Order> = { by: search.sort ?? 'NAME', falling: search.falling ?? false };
+  const heading = (
+    by: Order,
+    words: string,
+    more: { right?: boolean; fallingFirst?: boolean; className?: string } = {},
+  ) => (
+    <SortHeader
+      by={by}
+      now={sorting}
+      onSort={(next) =>
+        say({ sort: next.by === 'NAME' ? undefined : next.by, falling: next.falling ? true : undefined })
+      }
+      {...more}
+    >
+      {words}
+    </SortHeader>
+  );
   useKeys([
     { key: 'n', does: 'New model', run: () => setMaking(true) },
     { key: 'w', does: 'Type words to find', run: () => words.current?.focus() },
@@ -142,7 +179,8 @@ export function ShelfView() {
             )}{' '}
             <button className="small link" onClick={() => say({ retired: search.retired ? undefined : true })}>
               {search.retired ? 'those in use' : 'retired ones'}
-            </button>
+            </button>{' '}
+            <ColumnsChoice list="shelf" columns={COLUMNS} />
           </>
         }
       >
@@ -177,11 +215,13 @@ export function ShelfView() {
                 <table className="data w-full">
                   <thead>
                     <tr>
-                      <th>Model</th>
-                      <th>Class</th>
-                      <th className="hidden sm:table-cell">Released</th>
-                      <th className="!text-right">Price</th>
-                      <th className="!text-right">Configurations</th>
+                      {heading('NAME', 'Model')}
+                      {!hidden.includes('CLASS') && heading('CLASS', 'Class')}
+                      {!hidden.includes('RELEASED') &&
+                        heading('RELEASED', 'Released', { fallingFirst: true, className: 'hidden sm:table-cell' })}
+                      {!hidden.includes('PRICE') && heading('PRICE', 'Price', { right: true })}
+                      {!hidden.includes('CONFIGURATIONS') &&
+                        heading('CONFIGURATIONS', 'Configurations', { right: true, fallingFirst: true })}
                     </tr>
                   </thead>
                   <tbody>
@@ -189,9 +229,14 @@ export function ShelfView() {
                       <tr
                         key={m.id}
                         {...propsOf(m)}
-                        className="-outline-offset-2 hover:bg-sheet data-[active-row=true]:bg-band"
+                        aria-selected={selection.has(m)}
+                        onClick={selection.onClick(m)}
+                        className="-outline-offset-2 hover:bg-sheet aria-selected:bg-leaf-soft data-[active-row=true]:bg-band"
                       >
                         <td>
+                          <span className="mr-2 align-middle">
+                            <RowBox selection={selection} row={m} name={`${m.maker} ${m.name}`} />
+                          </span>
                           <Link
                             to="/shelf/models/$modelId"
                             params={{ modelId: String(m.id) }}
@@ -200,19 +245,26 @@ export function ShelfView() {
                             {m.maker} {m.name}
                           </Link>
                         </td>
-                        <td className="text-ink-2">{deviceClass(m.deviceClass)}</td>
-                        <td className="hidden text-ink-2 sm:table-cell">{m.released ? day(m.released) : '–'}</td>
-                        <td className="text-right">
-                          {m.price !== undefined && m.currency ? price(m.price, m.currency) : '–'}
-                        </td>
-                        <td className={`text-right ${m.configurations === 0 ? 'text-ink-3' : ''}`}>
-                          {m.configurations === 0 ? 'none yet' : m.configurations}
-                        </td>
+                        {!hidden.includes('CLASS') && <td className="text-ink-2">{deviceClass(m.deviceClass)}</td>}
+                        {!hidden.includes('RELEASED') && (
+                          <td className="hidden text-ink-2 sm:table-cell">{m.released ? day(m.released) : '–'}</td>
+                        )}
+                        {!hidden.includes('PRICE') && (
+                          <td className="text-right">
+                            {m.price !== undefined && m.currency ? price(m.price, m.currency) : '–'}
+                          </td>
+                        )}
+                        {!hidden.includes('CONFIGURATIONS') && (
+                          <td className={`text-right ${m.configurations === 0 ? 'text-ink-3' : ''}`}>
+                            {m.configurations === 0 ? 'none yet' : m.configurations}
+                          </td>
+                        )}
                       </tr>
                     ))}
                   </tbody>
                 </table>
               </div>
+              <SelectedModels selection={selection} retired={search.retired ?? false} />
               <Pager
                 page={found.page}
                 size={found.size}

@@ -61,6 +61,9 @@ export const RUNS = [1, 2, 3, 5, 10] as const;
 export const TIMED_MS = [100, 500, 1000, 3000, 10_000, 30_000] as const;
 export const PAUSE_MS = [0, 2000, 5000, 15_000, 60_000] as const;
 
+export const SHELF_ORDERS = ['NAME', 'CLASS', 'RELEASED', 'PRICE', 'CONFIGURATIONS'] as const;
+export const LEDGER_ORDERS = ['TIME', 'MODEL', 'TEST', 'VALUE', 'RUN', 'PERSON', 'STATE'] as const;
+
 export const RELATIONS = ['KNOWN', 'IS', 'AT_LEAST', 'AT_MOST'] as const;
 
 export const shelfSearch = (raw: Raw) =>
@@ -75,6 +78,8 @@ export const shelfSearch = (raw: Raw) =>
     fact: text(raw['fact']),
     relation: oneOf(raw['relation'], RELATIONS),
     value: text(raw['value']),
+    sort: oneOf(raw['sort'], SHELF_ORDERS),
+    falling: typeof raw['falling'] === 'boolean' ? raw['falling'] : undefined,
   });
 export const byHandSearch = (raw: Raw) => lax({ configuration: id(raw['configuration']), plan: id(raw['plan']) });
 export const plansSearch = (raw: Raw) =>
@@ -104,6 +109,8 @@ export const ledgerSearch = (raw: Raw) =>
     relation: oneOf(raw['relation'], RELATIONS),
     value: text(raw['value']),
     page: id(raw['page']),
+    sort: oneOf(raw['sort'], LEDGER_ORDERS),
+    falling: typeof raw['falling'] === 'boolean' ? raw['falling'] : undefined,
     reading: id(raw['reading']),
   });
 export type LedgerSearch = ReturnType<typeof ledgerSearch>;

@@ -71,6 +71,12 @@ export const tableActions = {
     change({ ...next, refused: next === before });
     return next !== before;
   },
+  /** Puts several on the table, as far as there is room; those that are on it stay. */
+  lay: (ids: readonly number[]) => {
+    const before = current();
+    const next = ids.reduce(put, before);
+    change({ ...next, refused: ids.some((id) => !next.entries.some((e) => e.id === id)) });
+  },
   take: (id: number) => change({ ...take(current(), id), refused: false }),
   makeBase: (id: number) => {
     const next = put(current(), id);

@@ -11,11 +11,14 @@ export interface RowProps {
 /**
  * Walks through a list with the arrow keys. The row that is marked has the focus, so that a screen reader says it; Tab
  * comes back to it. The list may change under it.
+ *
+ * @param bring for lists that draw only what is seen: makes the row at this place one of those
  */
 export function useRows<T>(
   rows: readonly T[],
   keyOf: (row: T) => number | string,
   actions: { key: string; does: string; run: (row: T) => void }[],
+  bring?: (index: number) => void,
 ): { active: T | undefined; propsOf: (row: T) => RowProps } {
   const [at, setAt] = useState<number | string | null>(null);
   const walked = useRef(false);
@@ -26,6 +29,7 @@ export function useRows<T>(
       rows[Math.min(rows.length - 1, Math.max(0, index < 0 ? (step > 0 ? 0 : rows.length - 1) : index + step))];
     if (next === undefined) return;
     walked.current = true;
+    bring?.(rows.indexOf(next));
     setAt(keyOf(next));
     // Where it is marked already, nothing is drawn anew, and the focus may have been elsewhere.
     if (keyOf(next) === at) focusMarked();
@@ -44,7 +48,8 @@ export function useRows<T>(
   useEffect(() => {
     if (at === null || !walked.current) return;
     walked.current = false;
-    focusMarked();
+    // Where only what is seen is drawn, the row is there one frame later.
+    if (!focusMarked()) requestAnimationFrame(() => requestAnimationFrame(focusMarked));
   }, [at]);
   return {
     active,
@@ -61,8 +66,9 @@ export function useRows<T>(
   };
 }
 
-function focusMarked(): void {
+function focusMarked(): boolean {
   const marked = document.querySelector<HTMLElement>('[data-active-row="true"]');
   marked?.focus({ preventScroll: true });
   marked?.scrollIntoView({ block: 'nearest' });
+  return marked !== null;
 }

@@ -85,7 +85,12 @@ public class Shelf {
 
     @Transactional(readOnly = true)
     public Page<ModelRow> search(ShelfIndex.Question question, int page, int size) {
-        ShelfIndex.Found found = index.models(question, page, size);
+        return search(question, ShelfIndex.InOrder.SHELF, page, size);
+    }
+
+    @Transactional(readOnly = true)
+    public Page<ModelRow> search(ShelfIndex.Question question, ShelfIndex.InOrder order, int page, int size) {
+        ShelfIndex.Found found = index.models(question, order, page, size);
         Map<Long, Model> byId = models.findWithMakerByIdIn(found.ids()).stream()
                 .collect(Collectors.toMap(Model::id, Function.identity()));
         Map<Long, Integer> counts = new HashMap<>();

@@ -81,11 +81,16 @@ class ShelfController {
             @RequestParam(required = false) @Nullable @Size(max = 80) String fact,
             @RequestParam(defaultValue = "KNOWN") ShelfIndex.Relation relation,
             @RequestParam(defaultValue = "") @Size(max = 120) String value,
+            @RequestParam(defaultValue = "NAME") ShelfIndex.Order sort,
+            @RequestParam(defaultValue = "false") boolean falling,
             @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page,
             @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         ShelfIndex.FactCondition condition = fact == null ? null : ShelfIndex.FactCondition.read(fact, relation, value);
         return shelf.search(
-                new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition), page, size);
+                new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition),
+                new ShelfIndex.InOrder(sort, falling),
+                page,
+                size);
     }
 
     @GetMapping("/makers")

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentSkipListMap;
 import org.apache.lucene.document.Document;
+import org.apache.lucene.document.DoubleDocValuesField;
 import org.apache.lucene.document.DoublePoint;
 import org.apache.lucene.document.Field;
 import org.apache.lucene.document.LongPoint;
@@ -65,8 +66,37 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
     private static final String MODEL_WORD = "w";
 
     private static final String CONFIGURATION_WORD = "c";
-    private static final Sort IN_SHELF_ORDER =
-            new Sort(new SortField("order", SortField.Type.STRING), new SortField("id", SortField.Type.LONG));
+    private static final String SORTED = "sorted:";
+
+    /** By which column models are listed. */
+    public enum Order {
+        NAME,
+        CLASS,
+        RELEASED,
+        PRICE,
+        CONFIGURATIONS
+    }
+
+    /** @param falling from the largest, the newest or the end of the alphabet */
+    public record InOrder(Order by, boolean falling) {
+        public static final InOrder SHELF = new InOrder(Order.NAME, false);
+
+        /** What is not known comes last, whichever way. */
+        private Sort sort() {
+            SortField name = new SortField("order", SortField.Type.STRING, by == Order.NAME && falling);
+            SortField id = new SortField("id", SortField.Type.LONG);
+            if (by == Order.NAME) {
+                return new Sort(name, id);
+            }
+            SortField first = by == Order.CLASS
+                    ? new SortField(SORTED + by, SortField.Type.STRING, falling)
+                    : new SortField(SORTED + by, SortField.Type.DOUBLE, falling);
+            if (by != Order.CLASS) {
+                first.setMissingValue(falling ? Double.NEGATIVE_INFINITY : Double.POSITIVE_INFINITY);
+            }
+            return new Sort(first, name, id);
+        }
+    }
 
     /** How a fact that is asked for must relate to the value. */
     public enum Relation {
@@ -247,10 +277,17 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
             words.addAll(own);
             documents.add(finished(configuration, CONFIGURATION_WORD, own));
         }
+        model.add(new SortedDocValuesField(
+                SORTED + Order.CLASS, new BytesRef(m.deviceClass().name())));
+        model.add(new DoubleDocValuesField(
+                SORTED + Order.CONFIGURATIONS, m.configurations().size()));
         if (m.released() != null) {
+            model.add(new DoubleDocValuesField(
+                    SORTED + Order.RELEASED, m.released().toEpochDay()));
             model.add(new LongPoint("released", m.released().toEpochDay()));
         }
         if (m.price() != null) {
+            model.add(new DoubleDocValuesField(SORTED + Order.PRICE, m.price()));
             model.add(new DoublePoint("price", m.price()));
         }
         documents.add(finished(model, MODEL_WORD, words));
@@ -325,7 +362,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
         return parts;
     }
 
-    Found models(Question q, int page, int size) {
+    Found models(Question q, InOrder order, int page, int size) {
         BooleanQuery.Builder query = new BooleanQuery.Builder();
         query.add(term("kind", "model"), Occur.FILTER)
                 .add(term("retired", Boolean.toString(q.retired())), Occur.FILTER);
@@ -347,7 +384,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
         if (q.fact() != null) {
             query.add(fact(q.fact()), Occur.FILTER);
         }
-        return find(query.build(), page, size);
+        return find(query.build(), order, page, size);
     }
 
     private static Query fact(FactCondition f) {
@@ -368,7 +405,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
                 .add(term("kind", "configuration"), Occur.FILTER)
                 .add(term("retired", "false"), Occur.FILTER);
         wordsOf(query, CONFIGURATION_WORD, words);
-        return find(query.build(), 0, most).ids();
+        return find(query.build(), InOrder.SHELF, 0, most).ids();
     }
 
     /** Each word must begin some word of the record. They are text, never a pattern. */
@@ -380,7 +417,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
         return new TermQuery(new Term(field, value));
     }
 
-    private Found find(Query query, int page, int size) {
+    private Found find(Query query, InOrder order, int page, int size) {
         try {
             freshen();
             IndexSearcher searcher = searchers.acquire();
@@ -388,7 +425,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
                 // One pass gives the page and how many there are in all.
                 TopFieldDocs found = searcher.search(
                         new ConstantScoreQuery(query),
-                        new TopFieldCollectorManager(IN_SHELF_ORDER, (page + 1) * size, null, Integer.MAX_VALUE));
+                        new TopFieldCollectorManager(order.sort(), (page + 1) * size, null, Integer.MAX_VALUE));
                 ScoreDoc[] hits = found.scoreDocs;
                 List<Long> ids = new ArrayList<>();
                 for (int i = page * size; i < hits.length; i++) {

@@ -48,7 +48,8 @@ class ShelfIndexTest {
     }
 
     private List<Long> found(String words) {
-        return index.models(ShelfIndex.Question.words(words), 0, 50).ids();
+        return index.models(ShelfIndex.Question.words(words), ShelfIndex.InOrder.SHELF, 0, 50)
+                .ids();
     }
 
     /** A shelf with one such record could never be started again. */

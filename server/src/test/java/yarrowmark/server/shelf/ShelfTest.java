@@ -126,6 +126,35 @@ class ShelfTest {
     }
 
     @Test
+    void theShelfIsListedByAnyColumnAndWhatIsNotKnownComesLast() {
+        Map<String, Object> plain = Map.of("maker", "Sorrel", "deviceClass", "PHONE");
+        for (String[] m : new String[][] {{"Order A", "900"}, {"Order B", null}, {"Order C", "300"}}) {
+            Map<String, Object> body = new HashMap<>(plain);
+            body.put("name", m[0]);
+            if (m[1] != null) {
+                body.put("price", m[1]);
+                body.put("currency", "EUR");
+            }
+            assertThat(owner.post("/api/models", body).status()).isEqualTo(200);
+        }
+        assertThat(listed("sort=PRICE")).containsExactly("Order C", "Order A", "Order B");
+        assertThat(listed("sort=PRICE&falling=true")).containsExactly("Order A", "Order C", "Order B");
+        assertThat(listed("sort=NAME&falling=true")).containsExactly("Order C", "Order B", "Order A");
+        assertThat(listed("sort=RELEASED")).containsExactly("Order A", "Order B", "Order C");
+        assertThat(listed("sort=CLASS")).hasSize(3);
+        assertThat(listed("sort=CONFIGURATIONS&falling=true")).hasSize(3);
+    }
+
+    private List<String> listed(String order) {
+        return owner.get("/api/models?q=sorrel%20order&" + order)
+                .body()
+                .path("rows")
+                .valueStream()
+                .map(m -> m.path("name").asString())
+                .toList();
+    }
+
+    @Test
     void theSecondOfTwoWhoEditIsToldAndSeesBoth() {
         long id = owner.post("/api/models", model("Quenby", "Folio 15"))
                 .body()

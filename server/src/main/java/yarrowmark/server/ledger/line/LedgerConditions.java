@@ -72,6 +72,12 @@ public class LedgerConditions {
         in("r.testId", "tests", tests(f), conditions, values);
         equal("r.sessionId", "session", f.session(), conditions, values);
         equal("r.person", "person", f.person(), conditions, values);
+        in(
+                "rd.id",
+                "readings",
+                f.readings() == null || f.readings().isEmpty() ? null : f.readings(),
+                conditions,
+                values);
         if (f.from() != null) {
             conditions.add("r.finishedAt >= :from");
             values.put("from", f.from().atTime(LocalTime.MIN).toInstant(ZoneOffset.UTC));

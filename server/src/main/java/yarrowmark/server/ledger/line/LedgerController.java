@@ -61,9 +61,11 @@ class LedgerController {
     @GetMapping("/ledger")
     Page<LedgerRow> ledger(
             @Valid @ParameterObject LedgerFilter filter,
+            @RequestParam(defaultValue = "TIME") LedgerOrder sort,
+            @RequestParam(defaultValue = "true") boolean falling,
             @RequestParam(defaultValue = "0") @Min(0) @Max(1_000_000) int page,
             @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
-        return marks.marked(query.page(filter, page, size));
+        return marks.marked(query.page(filter, sort, falling, page, size));
     }
 
     /** Everybody who carried something out. */

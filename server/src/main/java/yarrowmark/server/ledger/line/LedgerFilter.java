@@ -2,6 +2,7 @@ package yarrowmark.server.ledger.line;
 
 import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.server.shelf.ShelfIndex.Relation;
 
@@ -15,6 +16,7 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param fact     of the configuration, with how it relates to the value as a person writes it
  * @param relation how
  * @param value    to what
+ * @param readings that somebody picked, and no others
  */
 public record LedgerFilter(
         @Nullable Long model,
@@ -28,4 +30,5 @@ public record LedgerFilter(
         @Nullable LocalDate to,
         @Nullable @Size(max = 80) String fact,
         @Nullable Relation relation,
-        @Nullable @Size(max = 200) String value) {}
+        @Nullable @Size(max = 200) String value,
+        @Nullable @Size(max = 200) Set<Long> readings) {}

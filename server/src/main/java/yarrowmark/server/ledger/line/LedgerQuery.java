@@ -10,6 +10,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.line.LedgerConditions.Condition;
 import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.Problem;
 
 /**
  * Reads pages of the ledger, newest first. First only which lines are on the page, then what belongs to them: to join
@@ -18,6 +19,7 @@ import yarrowmark.server.platform.Page;
  */
 @Service
 public class LedgerQuery {
+    private static final int MOST_SORTED = 50_000;
     private static final String RUNS = "from Run r";
     private static final String READINGS = " left join Reading rd on rd.runId = r.id";
     private static final String ASIDES = " left join SetAside a on a.readingId = rd.id and a.takenBackAt is null";
@@ -38,16 +40,33 @@ public class LedgerQuery {
 
     @Transactional(readOnly = true)
     public Page<LedgerRow> page(LedgerFilter filter, int page, int size) {
+        return page(filter, LedgerOrder.TIME, true, page, size);
+    }
+
+    /** @param falling from the newest, the largest or the end of the alphabet */
+    @Transactional(readOnly = true)
+    public Page<LedgerRow> page(LedgerFilter filter, LedgerOrder order, boolean falling, int page, int size) {
         Condition condition = conditions.of(filter);
         LedgerState state = filter.state();
-        boolean withReadings = state == null || state.isOfReadings();
+        boolean withReadings = state == null || state.isOfReadings() || filter.readings() != null;
         String from = RUNS + (withReadings ? READINGS : "") + (state != null && withReadings ? ASIDES : "");
+        if (order != LedgerOrder.TIME) {
+            long all = count(from, condition);
+            if (all > MOST_SORTED) {
+                throw Problem.invalid(
+                        "too-many-to-sort",
+                        "Only by time can " + all + " lines be sorted. Filter the ledger to at most " + MOST_SORTED
+                                + " first.");
+            }
+            from = ALL;
+            withReadings = true;
+        }
         // Where several things are asked for, few lines are left, and counting them in passing is half the work.
         boolean counted = condition.parts().size() > 1;
         List<Object[]> lines = condition
                 .bound(entities.createQuery(
                         "select r.id, " + (withReadings ? "rd.id " : "0 ") + (counted ? ", count(*) over () " : "")
-                                + from + condition.where() + " order by r.finishedAt desc, r.id desc"
+                                + from + condition.where() + order.orderBy(falling)
                                 + (withReadings ? ", rd.id" : ""),
                         Object[].class))
                 .setFirstResult(page * size)

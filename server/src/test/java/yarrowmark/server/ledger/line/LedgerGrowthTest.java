@@ -370,6 +370,47 @@ class LedgerGrowthTest {
     }
 
     @Test
+    void theLedgerIsSortedByAnyColumnAndRowsCanBePicked() {
+        lab.suite("Export, s, less\nSort, s, less")
+                .session(3)
+                .typed(0, "12", "9", "30")
+                .typed(1, "4", "crashed", "5");
+        String here = "session=" + lab.session();
+        assertThat(values(here + "&sort=VALUE&falling=false")).startsWith(4.0, 5.0, 9.0, 12.0, 30.0);
+        assertThat(values(here + "&sort=VALUE&falling=true")).startsWith(30.0, 12.0, 9.0, 5.0, 4.0);
+        assertThat(ledger(here + "&sort=TEST&falling=true")
+                        .path("rows")
+                        .valueStream()
+                        .map(r -> r.path("test").asString()))
+                .startsWith("Sort", "Sort", "Sort", "Export");
+        for (String sort : List.of("MODEL", "RUN", "PERSON", "STATE", "TIME")) {
+            assertThat(ledger(here + "&sort=" + sort).path("rows")).as(sort).hasSize(6);
+        }
+        List<Long> picked = ledger(here + "&sort=VALUE&falling=false")
+                .path("rows")
+                .valueStream()
+                .limit(2)
+                .map(r -> r.path("readingId").asLong())
+                .toList();
+        String those = "readings=" + picked.get(0) + "&readings=" + picked.get(1);
+        assertThat(values(those)).containsExactlyInAnyOrder(4.0, 5.0);
+        Client.Answer done =
+                lab.owner().post("/api/ledger/set-aside?" + those, Map.of("reason", "wrong cable", "expected", 2));
+        assertThat(done.body().path("readings").asInt()).isEqualTo(2);
+        assertThat(lines(here + "&state=SET_ASIDE")).isEqualTo(2);
+        assertThat(values(here + "&state=COUNTED&sort=VALUE&falling=false")).containsExactly(9.0, 12.0, 30.0);
+    }
+
+    private List<Double> values(String filter) {
+        return ledger(filter)
+                .path("rows")
+                .valueStream()
+                .filter(r -> r.hasNonNull("value"))
+                .map(r -> r.path("value").asDouble())
+                .toList();
+    }
+
+    @Test
     void checksAndChoicesAreTypedInWords() {
         lab.suite("Wakes, check\nSmoothest clip, choice 720p < 1080p < 2160p, Video")
                 .session(2);

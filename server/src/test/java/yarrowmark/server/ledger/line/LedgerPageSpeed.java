@@ -74,7 +74,19 @@ public final class LedgerPageSpeed {
         filters.put(
                 "model, test, counted",
                 new LedgerFilter(
-                        17L, null, PAST + 5, null, LedgerState.COUNTED, null, null, null, null, null, null, null));
+                        17L,
+                        null,
+                        PAST + 5,
+                        null,
+                        LedgerState.COUNTED,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null,
+                        null));
         filters.put(
                 "suite, fact is, set aside",
                 new LedgerFilter(
@@ -89,7 +101,8 @@ public final class LedgerPageSpeed {
                         null,
                         "os.name",
                         Relation.IS,
-                        "Sedge"));
+                        "Sedge",
+                        null));
         filters.put(
                 "test, fact at least, person",
                 new LedgerFilter(
@@ -104,7 +117,8 @@ public final class LedgerPageSpeed {
                         null,
                         "memory.size",
                         Relation.AT_LEAST,
-                        "16 GB"));
+                        "16 GB",
+                        null));
         filters.put(
                 "suite, dates, failed",
                 new LedgerFilter(
@@ -119,11 +133,12 @@ public final class LedgerPageSpeed {
                         from.plusDays(60),
                         null,
                         null,
+                        null,
                         null));
         filters.put(
                 "model, dates, person",
                 new LedgerFilter(
-                        211L, null, null, null, null, null, "wren", from, from.plusDays(200), null, null, null));
+                        211L, null, null, null, null, null, "wren", from, from.plusDays(200), null, null, null, null));
         filters.put(
                 "fact is, dates, counted",
                 new LedgerFilter(
@@ -138,7 +153,8 @@ public final class LedgerPageSpeed {
                         from.plusDays(30),
                         "os.name",
                         Relation.IS,
-                        "Sedge"));
+                        "Sedge",
+                        null));
         return filters;
     }
 
