@@ -20,6 +20,9 @@ import { toldApart } from '../format/named.ts';
 
 interface Props {
   row: ComparedRow;
+  name: string;
+  /** How far it stands below a line that it is a part of. */
+  depth: number;
   comparison: Schemas['Comparison'];
   axis: RatioAxis;
   /** Of this metric's unit, where it has no ratio. */
@@ -38,6 +41,8 @@ const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsur
 /** One test: the values of both, the ratio with its interval, and how to read it. */
 export function ComparedLine({
   row,
+  name,
+  depth,
   comparison,
   axis,
   differences,
@@ -66,14 +71,18 @@ export function ComparedLine({
         className="grid bg-inherit -outline-offset-2 min-h-[33px] items-center gap-x-3 py-1"
         style={{ gridTemplateColumns: template }}
       >
-        <span role="rowheader" className="sticky left-0 flex min-w-0 items-center gap-1.5 self-stretch bg-inherit pl-2">
+        <span
+          role="rowheader"
+          className="sticky left-0 flex min-w-0 items-center gap-1.5 self-stretch bg-inherit"
+          style={{ paddingLeft: 8 + 14 * depth }}
+        >
           <button
             className="said block min-w-0 truncate text-left hover:underline"
             aria-expanded={open}
             onClick={onOpen}
             title={`${metric.name}; ${metric.suite} ${metric.version}`}
           >
-            {metric.name}
+            {name}
           </button>
           {marks.map((kind) => (
             <span key={kind} className="pill" data-tone="wait" title={markReason({ kind })}>

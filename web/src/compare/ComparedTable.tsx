@@ -9,6 +9,7 @@ import { ratioAxis, times } from './axis.ts';
 import { axisKey, differenceAxes } from './difference-axes.ts';
 import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
+import { lineName } from './order.ts';
 import { slotsOf } from './slots.ts';
 import { verdictWords } from './verdict.ts';
 
@@ -146,6 +147,8 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
               <ComparedLine
                 key={row.metric.id}
                 row={row}
+                name={lineName(row, rows)}
+                depth={part.depth.get(row.metric.id) ?? 0}
                 marks={kindsOf(row.metric.id)}
                 comparison={comparison}
                 axis={axis}

@@ -2,7 +2,7 @@ import { reading, testGroup } from '../format/format.ts';
 import type { Schemas } from '../api/client.ts';
 import { ratioAxis, times, told, type DifferenceAxis, type RatioAxis } from './axis.ts';
 import { axisKey, differenceAxes } from './difference-axes.ts';
-import type { ComparedRow, Section } from './order.ts';
+import { lineName, type ComparedRow, type Section } from './order.ts';
 import { framed, HEIGHT, rule, text, WIDTH, type Paint } from './page.ts';
 import {
   isClear,
@@ -157,7 +157,7 @@ export function figureOfSeveral(
       );
     const x = (r: number) => (left + axis.x(r)).toFixed(1);
     return (
-      text(EDGE, y + line * 0.7, l.row.metric.name, size, paint.ink, { most: width * 0.29 }) +
+      text(EDGE, y + line * 0.7, lineName(l.row, comparison.rows), size, paint.ink, { most: width * 0.29 }) +
       `<rect x="${x(1 / materiality)}" y="${(y + 2).toFixed(1)}" width="${(axis.x(materiality) - axis.x(1 / materiality)).toFixed(1)}" height="${(line - 4).toFixed(1)}" fill="${paint.band}"/><path d="M${x(1)} ${(y + 2).toFixed(1)}v${(line - 4).toFixed(1)}" stroke="${paint.quiet}" stroke-width="1.5"/>` +
       l.row.cells
         .map(
@@ -232,7 +232,7 @@ function rowOf(
   const value = (v: number | undefined) =>
     v === undefined ? '–' : reading(v, comparison.per && row.metric.scale === 'RATIO' ? { unit: '1' } : row.metric);
   return (
-    text(x, base, row.metric.name, size, paint.ink, { most: width * 0.29 }) +
+    text(x, base, lineName(row, comparison.rows), size, paint.ink, { most: width * 0.29 }) +
     text(at - 14, base, `${value(row.value)} → ${value(cell?.value)}`, size * 0.78, paint.quiet, {
       end: true,
       most: width * 0.19,

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
-import { missingRuns, sections, type ComparedRow } from './order.ts';
+import { lineName, missingRuns, sections, type ComparedRow } from './order.ts';
 import { boundWords, certainty, countedVerdict, restsOn, whatWouldTell, type Cell } from './verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({
@@ -17,7 +17,7 @@ const cell = (more: Partial<Cell>): Cell => ({
 });
 const row = (id: number, group: 'PROCESSOR' | 'GRAPHICS', ...cells: Cell[]) =>
   ({
-    metric: { id, testId: id, test: `Test ${id}`, group } as Schemas['MetricRow'],
+    metric: { id, testId: id, test: `Test ${id}`, group, inputs: {}, main: true } as Schemas['MetricRow'],
     value: 1,
     runs: 3,
     sessions: 1,
@@ -35,6 +35,34 @@ test('lines are under their groups, or in one list by size or certainty', () => 
   expect(ids(sections(rows, 'group', 0))).toEqual([[1, 3], [2]]);
   expect(ids(sections(rows, 'size', 0))).toEqual([[2, 3, 1]]);
   expect(ids(sections(rows, 'certainty', 0))).toEqual([[3, 1, 2]]);
+});
+
+test('parts stand below what they are parts of, and the only total of a suite is called by the suite', () => {
+  const of = (id: number, more: object) => {
+    const made = row(id, 'GRAPHICS', cell({}));
+    return {
+      ...made,
+      metric: { ...made.metric, name: `M${id}`, suite: 'Reed', suiteVersionId: 1, main: true, inputs: {}, ...more },
+    };
+  };
+  const rows = [
+    of(1, { testId: 1 }),
+    of(2, { testId: 1, main: false }),
+    of(3, { testId: 3 }),
+    of(4, { testId: 4, formula: 'a + b', inputs: { a: 1, b: 3 } }),
+    of(5, { testId: 5 }),
+  ] as ComparedRow[];
+  const [section] = sections(rows, 'group', 0);
+  expect(section!.rows.map((r) => [r.metric.id, section!.depth.get(r.metric.id)])).toEqual([
+    [4, 0],
+    [1, 1],
+    [2, 2],
+    [3, 1],
+    [5, 0],
+  ]);
+  expect(rows.map((r) => lineName(r, rows))).toEqual(['M1', 'M2', 'M3', 'Reed, in all', 'M5']);
+  const second = of(6, { testId: 6, formula: 'a * b', inputs: { a: 1, b: 3 } }) as ComparedRow;
+  expect(lineName(rows[3]!, [...rows, second])).toBe('M4');
 });
 
 test('what has no ratio or no known spread comes last', () => {

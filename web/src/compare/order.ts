@@ -9,6 +9,52 @@ export type Order = (typeof ORDERS)[number];
 export interface Section {
   group: TestGroup | null;
   rows: ComparedRow[];
+  /** How far a line stands below another one that it is a part of, by metric. */
+  depth: ReadonlyMap<number, number>;
+}
+
+/** What a total is computed from, where it is more than a conversion of one score. */
+export function partsOf(metric: ComparedRow['metric']): number[] {
+  const inputs = [...new Set(Object.values(metric.inputs))];
+  return metric.formula !== undefined && inputs.length > 1 ? inputs : [];
+}
+
+/** The line that each one is a part of: the total it enters, or the first number of its own test. */
+function parents(rows: readonly ComparedRow[]): Map<number, ComparedRow> {
+  const of = new Map<number, ComparedRow>();
+  for (const row of rows) {
+    const own = rows.find((r) => r !== row && r.metric.testId === row.metric.testId && r.metric.main);
+    if (own && !row.metric.main) of.set(row.metric.id, own);
+  }
+  for (const total of rows)
+    for (const part of partsOf(total.metric))
+      if (part !== total.metric.id && !of.has(part) && !of.has(total.metric.id)) of.set(part, total);
+  return of;
+}
+
+/** Parts below what they are parts of; otherwise the order stays. */
+function nested(group: TestGroup, rows: readonly ComparedRow[]): Section {
+  const parent = parents(rows);
+  const depth = new Map<number, number>();
+  const ordered: ComparedRow[] = [];
+  const add = (row: ComparedRow, level: number) => {
+    if (depth.has(row.metric.id)) return;
+    depth.set(row.metric.id, level);
+    ordered.push(row);
+    for (const child of rows) if (parent.get(child.metric.id) === row) add(child, level + 1);
+  };
+  for (const row of rows) if (!parent.has(row.metric.id)) add(row, 0);
+  // Totals that enter one another in a circle would otherwise be lost.
+  for (const row of rows) add(row, 0);
+  return { group, rows: ordered, depth };
+}
+
+/** A suite's only total is called by the suite; every other line by its metric. */
+export function lineName(row: ComparedRow, rows: readonly ComparedRow[]): string {
+  const totals = rows.filter(
+    (r) => r.metric.suiteVersionId === row.metric.suiteVersionId && partsOf(r.metric).length > 0,
+  );
+  return totals.length === 1 && totals[0] === row ? `${row.metric.suite}, in all` : row.metric.name;
 }
 
 /** The rows as they are shown: under their groups, or in one list by what one side did. */
@@ -16,7 +62,7 @@ export function sections(rows: readonly ComparedRow[], order: Order, side: numbe
   if (order === 'group') {
     const groups = new Map<TestGroup, ComparedRow[]>();
     for (const row of rows) groups.set(row.metric.group, [...(groups.get(row.metric.group) ?? []), row]);
-    return [...groups].map(([group, all]) => ({ group, rows: all }));
+    return [...groups].map(([group, all]) => nested(group, all));
   }
   const size = (row: ComparedRow) => {
     const cell = row.cells[side];
@@ -25,7 +71,7 @@ export function sections(rows: readonly ComparedRow[], order: Order, side: numbe
     return cell.ratio === undefined ? -1 : Math.abs(Math.log(cell.ratio));
   };
   const sorted = rows.map((row) => ({ row, by: size(row) })).sort((a, b) => (a.by === b.by ? 0 : b.by - a.by));
-  return sorted.length > 0 ? [{ group: null, rows: sorted.map((s) => s.row) }] : [];
+  return sorted.length > 0 ? [{ group: null, rows: sorted.map((s) => s.row), depth: new Map() }] : [];
 }
 
 /** Where days differ more than runs do: tests that a further day would settle, and on how many days. */

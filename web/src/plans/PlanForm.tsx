@@ -1,9 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
-import { useId } from 'react';
+import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
-import { suites } from '../suites/suites.ts';
 import { DraftNote, useDraft } from '../ui/draft.tsx';
-import { moved, newItem, newSeed, numberOf, withItem, type Draft } from './draft.ts';
+import { AddTests } from './AddTests.tsx';
+import { moved, newItem, newSeed, withItem, type Draft } from './draft.ts';
+import { PlanLine } from './PlanLine.tsx';
+
+/** With more tests, each is one line until somebody opens it. */
+const MANY = 12;
 
 /** A plan as it is written: its tests in order, and what each of them wants otherwise than the plan. */
 export function PlanForm({
@@ -19,7 +23,6 @@ export function PlanForm({
   onDone: () => void;
   onCancel: () => void;
 }) {
-  const adding = useId();
   const kept = useDraft(id === undefined ? `plan new ${start.name}` : `plan ${id}`, start);
   const draft = kept.value;
   const usable = tests.filter((t) => !t.retired && t.metrics.some((m) => m.formula === undefined));
@@ -39,9 +42,13 @@ export function PlanForm({
   const set = (change: Partial<Draft>) => kept.set({ ...draft, ...change });
   const item = (at: number, change: Parameters<typeof withItem>[2]) =>
     set({ items: withItem(draft.items, at, change) });
-  const add = (testId: number) => {
-    if (testId > 0) set({ items: [...draft.items, newItem(testId, names.get(testId)?.key)] });
-  };
+  const [words, setWords] = useState('');
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean);
+  const shown = draft.items.flatMap((it, i) => {
+    const t = names.get(it.testId);
+    const text = `${t?.suite ?? ''} ${t?.name ?? ''}`.toLowerCase();
+    return wanted.every((w) => text.includes(w)) ? [i] : [];
+  });
   return (
     <form
       className="my-3 border-y border-hair bg-sheet px-4 py-3"
@@ -199,116 +206,43 @@ export function PlanForm({
           {(draft.days ?? 1) === 1 ? 'day' : 'days: the bench says which devices are due'}
         </label>
       </div>
+      {draft.items.length > MANY && (
+        <p className="mt-3">
+          <input
+            className="field !w-72"
+            placeholder="any words of a test in the plan"
+            aria-label="Words of a test in the plan"
+            maxLength={120}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />{' '}
+          <span className="small" role="status">
+            {shown.length === draft.items.length
+              ? `${draft.items.length} tests`
+              : `${shown.length} of ${draft.items.length} tests`}
+          </span>
+        </p>
+      )}
       <ol className="mt-3">
-        {draft.items.map((it, i) => {
-          const t = names.get(it.testId);
-          const small = (
-            label: string,
-            of: number | undefined,
-            unit: number,
-            onSet: (n: number | undefined) => void,
-            width = 'w-16',
-          ) => (
-            <label className="flex items-baseline gap-1">
-              <span className="small">{label}</span>
-              <input
-                className={`field ${width}`}
-                inputMode="decimal"
-                placeholder="–"
-                defaultValue={of === undefined ? '' : of / unit}
-                onChange={(e) => {
-                  const n = numberOf(e.target.value);
-                  onSet(n === undefined ? undefined : n * unit);
-                }}
-              />
-            </label>
-          );
-          return (
-            <li
-              key={`${it.testId} ${kept.restored}`}
-              className="flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-1"
-            >
-              <span className="w-56 font-semibold">
-                {t?.name} <span className="small font-normal">{t?.builtIn ? 'by itself' : 'by hand'}</span>
-              </span>
-              {small('runs', it.runs, 1, (runs) => item(i, { runs }), 'w-12')}
-              {small('pause s', it.pauseMs, 1000, (pauseMs) => item(i, { pauseMs }))}
-              {small('or until °C', it.pauseUntil, 1, (pauseUntil) => item(i, { pauseUntil }))}
-              {t?.builtIn &&
-                (t.key.startsWith('endurance-')
-                  ? small('minutes', it.timedMs, 60_000, (timedMs) => item(i, { timedMs }), 'w-12')
-                  : small('timed s', it.timedMs, 1000, (timedMs) => item(i, { timedMs })))}
-              {small('at most s', it.allowedMs, 1000, (allowedMs) => item(i, { allowedMs }))}
-              <label className="flex items-baseline gap-1">
-                <input
-                  type="checkbox"
-                  className="accent-leaf"
-                  checked={it.nice}
-                  onChange={(e) => item(i, { nice: e.target.checked })}
-                />
-                <span className="small">nice to have</span>
-              </label>
-              {t && !t.builtIn && (
-                <input
-                  className="field min-w-52 flex-1"
-                  maxLength={500}
-                  aria-label={`What to do for ${t.name}`}
-                  placeholder="what to do, under which conditions"
-                  value={it.todo ?? ''}
-                  onChange={(e) => item(i, { todo: e.target.value || undefined })}
-                />
-              )}
-              <span className="ml-auto flex gap-3">
-                <button
-                  type="button"
-                  className="small link"
-                  aria-label={`Move ${t?.name ?? ''} up`}
-                  disabled={i === 0}
-                  onClick={() => set({ items: moved(draft.items, i, -1) })}
-                >
-                  up
-                </button>
-                <button
-                  type="button"
-                  className="small link"
-                  aria-label={`Move ${t?.name ?? ''} down`}
-                  disabled={i === draft.items.length - 1}
-                  onClick={() => set({ items: moved(draft.items, i, 1) })}
-                >
-                  down
-                </button>
-                <button
-                  type="button"
-                  className="small link"
-                  aria-label={`Take ${t?.name ?? ''} out`}
-                  onClick={() => set({ items: draft.items.filter((_, j) => j !== i) })}
-                >
-                  out
-                </button>
-              </span>
-            </li>
-          );
-        })}
+        {shown.map((i) => (
+          <PlanLine
+            key={`${draft.items[i]!.testId} ${kept.restored}`}
+            item={draft.items[i]!}
+            test={names.get(draft.items[i]!.testId)}
+            folded={draft.items.length > MANY}
+            first={i === 0}
+            last={i === draft.items.length - 1}
+            onChange={(change) => item(i, change)}
+            onMove={(step) => set({ items: moved(draft.items, i, step) })}
+            onRemove={() => set({ items: draft.items.filter((_, j) => j !== i) })}
+          />
+        ))}
       </ol>
-      <p className="mt-2 max-w-[520px]">
-        <label htmlFor={adding} className="small">
-          Add a test
-        </label>
-        <select id={adding} className="field" value="" onChange={(e) => add(Number(e.target.value))}>
-          <option value="">choose one</option>
-          {suites(usable).map((s) => (
-            <optgroup key={s.id} label={s.name}>
-              {s.tests
-                .filter((t) => draft.items.every((it) => it.testId !== t.id))
-                .map((t) => (
-                  <option key={t.id} value={t.id}>
-                    {t.name}
-                  </option>
-                ))}
-            </optgroup>
-          ))}
-        </select>
-      </p>
+      <AddTests
+        tests={usable}
+        taken={new Set(draft.items.map((it) => it.testId))}
+        onAdd={(more) => set({ items: [...draft.items, ...more.map((t) => newItem(t.id, t.key))] })}
+      />
       {save.isError && (
         <p role="alert" className="mt-2 text-plum">
           {save.error.message}

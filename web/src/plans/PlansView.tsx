@@ -8,6 +8,7 @@ import { Opening } from '../shell/Opening.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Ready } from '../ui/states.tsx';
 import { draftOf, EMPTY, suitesOf } from './draft.ts';
+import { ownWords } from './own-words.ts';
 import { PlanItems } from './PlanItems.tsx';
 import { PlanForm } from './PlanForm.tsx';
 
@@ -97,15 +98,7 @@ export function PlansView() {
                 <PlanItems suites={suitesOf(p.items.map((item) => names.get(item.testId)))}>
                   {p.items.map((item, i) => {
                     const t = names.get(item.testId);
-                    const own = [
-                      item.runs !== undefined && `${item.runs} runs`,
-                      item.pauseUntil !== undefined && `until ${item.pauseUntil} °C`,
-                      item.pauseMs !== undefined && `${item.pauseMs / 1000} s pause`,
-                      item.timedMs !== undefined && `timed for ${duration(item.timedMs)}`,
-                      item.allowedMs !== undefined && `at most ${duration(item.allowedMs)}`,
-                      item.nice && 'nice to have',
-                      t && !t.builtIn && 'by hand',
-                    ].filter(Boolean);
+                    const own = ownWords(item, t);
                     return (
                       <li key={item.testId} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5">
                         <span className="w-5 text-right text-ink-3">{i + 1}</span>

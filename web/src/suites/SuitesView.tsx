@@ -8,7 +8,10 @@ import { Opening } from '../shell/Opening.tsx';
 import { Ready } from '../ui/states.tsx';
 import { howMeasured } from './how.ts';
 import { NewSuite } from './NewSuite.tsx';
-import { suites, withWords, type SuiteOfTests } from './suites.ts';
+import { suites, usedFirst, useMeasured, withWords, type SuiteOfTests } from './suites.ts';
+
+/** A suite with more tests is folded until somebody looks for one. */
+const MANY = 12;
 import { ToolSuite } from './ToolSuite.tsx';
 
 /** The catalogue: every suite with its tests, built in or the reviewer's own. */
@@ -17,6 +20,7 @@ export function SuitesView() {
   const [words, setWords] = useState('');
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')) });
+  const measured = useMeasured();
   useKeys(making ? [] : [{ key: 'n', does: 'New suite', run: () => setMaking('list') }]);
   return (
     <>
@@ -45,7 +49,7 @@ export function SuitesView() {
               onChange={(event) => setWords(event.target.value)}
             />
             <div className="gap-x-10 lg:columns-2">
-              {withWords(suites(rows), words).map((suite) => {
+              {withWords(usedFirst(suites(rows), measured), words).map((suite) => {
                 const joined = versions.data?.find((v) => v.id === suite.id)?.joined;
                 return (
                   <section key={suite.id} className="mb-6 break-inside-avoid">
@@ -59,13 +63,16 @@ export function SuitesView() {
                       </Link>
                       <span className="small ml-auto font-sans font-normal">
                         {suite.builtIn && 'built in'}
+                        {suite.tests.some((t) => measured.has(t.id)) &&
+                          (suite.builtIn ? ', has results' : 'has results')}
                         {joined && `compared with ${joined.intoName}`}
                       </span>
                     </h2>
-                    {suite.builtIn && words.trim() === '' ? (
+                    {words.trim() === '' && (suite.builtIn || suite.tests.length > MANY) ? (
                       <details>
                         <summary className="small cursor-pointer py-1.5">
-                          {suite.tests.length} tests that run by themselves
+                          {suite.tests.length} tests{suite.builtIn && ' that run by themselves'}
+                          {suite.builtIn && !suite.tests.some((t) => measured.has(t.id)) && ', none of them run yet'}
                         </summary>
                         <Tests suite={suite} />
                       </details>

@@ -1,4 +1,6 @@
-import type { Schemas } from '../api/client.ts';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { api, value, type Schemas } from '../api/client.ts';
 
 type TestRow = Schemas['TestRow'];
 
@@ -20,6 +22,22 @@ export function suites(rows: readonly TestRow[]): SuiteOfTests[] {
       return { id, name: `${tests[0]!.suite} ${tests[0]!.version}`, builtIn: tests[0]!.builtIn, tests };
     })
     .sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+}
+
+/** Suites that this shelf has results for before the others, each otherwise in its place. */
+export function usedFirst(all: readonly SuiteOfTests[], measured: ReadonlySet<number>): SuiteOfTests[] {
+  const used = (s: SuiteOfTests) => s.tests.some((t) => measured.has(t.id));
+  return [...all.filter(used), ...all.filter((s) => !used(s))];
+}
+
+/** Tests with results, so that they are offered first. */
+export function useMeasured(): ReadonlySet<number> {
+  const measured = useQuery({
+    queryKey: ['tests', 'measured'],
+    queryFn: () => value(api.GET('/api/tests/measured')),
+    staleTime: 30_000,
+  });
+  return useMemo(() => new Set(measured.data ?? []), [measured.data]);
 }
 
 /** Only what has every one of these words: whole suites by their name, else the tests that have them. */

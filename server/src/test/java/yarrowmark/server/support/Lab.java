@@ -76,6 +76,10 @@ public final class Lab {
         return session(configuration, runs);
     }
 
+    public long test(int n) {
+        return tests.get(n);
+    }
+
     public Lab session(long of, int runs) {
         Client.Answer made = owner.post(
                 "/api/sessions", Map.of("configurationId", of, "name", "Lab", "testIds", tests, "runs", runs));

@@ -62,6 +62,18 @@ public class SampleMirror implements Mirror {
         return taken.of(rows, take);
     }
 
+    /** Metrics that anything has a sample of. */
+    @Transactional(readOnly = true)
+    public Set<Long> measured() {
+        BitSet seen = new BitSet();
+        for (Own own : current()) {
+            for (int metric : own.metrics) {
+                seen.set(metric);
+            }
+        }
+        return seen.stream().mapToObj(id -> (long) id).collect(Collectors.toSet());
+    }
+
     private synchronized List<Own> current() {
         Set<Long> stale;
         synchronized (changed) {

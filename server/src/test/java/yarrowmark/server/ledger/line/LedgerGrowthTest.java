@@ -401,6 +401,24 @@ class LedgerGrowthTest {
         assertThat(values(here + "&state=COUNTED&sort=VALUE&falling=false")).containsExactly(9.0, 12.0, 30.0);
     }
 
+    @Test
+    void testsThatHaveResultsAreKnown() {
+        lab.suite("Export, s, less\nSort, s, less").session(1);
+        List<Long> tests = List.of(lab.test(0), lab.test(1));
+        assertThat(measured()).doesNotContainAnyElementsOf(tests);
+        lab.typed(0, "12");
+        assertThat(measured()).contains(tests.get(0)).doesNotContain(tests.get(1));
+    }
+
+    private List<Long> measured() {
+        return lab.owner()
+                .get("/api/tests/measured")
+                .body()
+                .valueStream()
+                .map(JsonNode::asLong)
+                .toList();
+    }
+
     private List<Double> values(String filter) {
         return ledger(filter)
                 .path("rows")
