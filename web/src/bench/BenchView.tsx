@@ -5,10 +5,12 @@ import { clockTime, duration, reason } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { PAUSE_MS, RUNS, TIMED_MS } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';
+import { ChimeChoice } from '../ui/ChimeChoice.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { DuePart } from './DuePart.tsx';
 import { Invite } from './Invite.tsx';
 import { LanePart } from './LanePart.tsx';
+import { benchTitle, useDone } from './use-done.ts';
 import { useBench, useNow, type Lane } from './useBench.ts';
 
 const route = getRouteApi('/bench');
@@ -28,6 +30,7 @@ export function BenchView() {
   const navigate = route.useNavigate();
   const bench = useBench();
   const now = useNow(bench.data?.now);
+  const done = useDone(bench.data?.lanes);
   const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')) });
   const plan = plans.data?.find((p) => p.id === search.plan) ?? plans.data?.[0];
   const settings = plan && {
@@ -58,6 +61,7 @@ export function BenchView() {
     <>
       <Opening
         title="Bench"
+        tab={benchTitle(bench.data?.lanes ?? [])}
         sentence={
           plan &&
           settings && (
@@ -165,6 +169,9 @@ export function BenchView() {
                       The live connection is down; trying again. The devices go on by themselves.
                     </p>
                   )}
+                  <p role="status" className={done ? 'mb-2 border-l-2 border-leaf pl-3' : 'sr-only'}>
+                    {done}
+                  </p>
                   {seated.map((lane) => (
                     <LanePart key={lane.seatId} lane={lane} now={now} />
                   ))}
@@ -188,6 +195,9 @@ export function BenchView() {
               now={now}
             />
           )}
+          <p className="mt-4">
+            <ChimeChoice />
+          </p>
           <section className="mt-7">
             <h3>Before the first run</h3>
             <ul className="mt-1 text-[13.5px]">

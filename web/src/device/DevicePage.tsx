@@ -1,11 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
-import { DeviceApi, Refused, Stranger, type DeviceSeat, type StartBody } from './api.ts';
+import { chime } from '../ui/chime.ts';
+import { DeviceApi, Refused, Stranger, type DeviceSeat, type RoundAnswer, type StartBody } from './api.ts';
 import { conduct, type Conductor, type Showing } from './conduct.ts';
 import { detect, type Detected } from './detect.ts';
 import { deliverKept } from './deliver.ts';
 import { Join } from './Join.tsx';
 import { whenAlone } from './one-tab.ts';
 import { Outbox } from './outbox.ts';
+import { Over } from './Over.tsx';
 import { RefusedRuns } from './RefusedRuns.tsx';
 import { Running } from './Running.tsx';
 import { Setup } from './Setup.tsx';
@@ -17,7 +19,7 @@ type State =
   | { at: 'join'; message?: string }
   | { at: 'setup'; seat: DeviceSeat }
   | { at: 'running'; seat: DeviceSeat }
-  | { at: 'over'; how: 'DONE' | 'STOPPED'; showing: Showing | null };
+  | { at: 'over'; how: 'DONE' | 'STOPPED'; showing: Showing | null; results: RoundAnswer | null };
 
 /** The page on a device under test: code, facts, round. It needs no sign-in and keeps what it measures. */
 export function DevicePage() {
@@ -100,9 +102,13 @@ export function DevicePage() {
     conductor.current = round;
     void round.ended.then(async (how) => {
       conductor.current = null;
+      // The scores are worth a question; the round is over without an answer as well.
+      const results = await api.current.results().catch(() => null);
       await outbox.current!.leave();
+      document.title = `${how === 'DONE' ? 'Finished' : 'Stopped'} · Yarrowmark`;
+      chime(how === 'DONE' ? 'This device has finished its round.' : 'This device has stopped.');
       setShowing((last) => {
-        setState({ at: 'over', how, showing: last });
+        setState({ at: 'over', how, showing: last, results });
         return last;
       });
     });
@@ -152,15 +158,12 @@ export function DevicePage() {
           />
         )}
         {state.at === 'over' && (
-          <section className="py-6">
-            <h1>{state.how === 'DONE' ? 'Finished' : 'Stopped'}</h1>
-            <p className="mt-2 text-[16px] text-ink-2">
-              {ending(state.how, state.showing)} This device can be used again.
-            </p>
-            <button className="button mt-6" onClick={() => setState({ at: 'join' })}>
-              Join again with a new code
-            </button>
-          </section>
+          <Over
+            how={state.how}
+            showing={state.showing}
+            results={state.results}
+            onAgain={() => setState({ at: 'join' })}
+          />
         )}
         {(state.at === 'over' || state.at === 'join') && outbox.current && (
           <RefusedRuns key={state.at} outbox={outbox.current} seat={null} />
@@ -174,14 +177,6 @@ export function DevicePage() {
       </main>
     </div>
   );
-}
-
-/** Says that everything is in the ledger only where the ledger said so of each run. */
-function ending(how: 'DONE' | 'STOPPED', showing: Showing | null): string {
-  if (showing && showing.late > 0)
-    return `The session was ended at the bench meanwhile. ${showing.late} finished ${showing.late === 1 ? 'run is' : 'runs are'} kept there, and the reviewer can take ${showing.late === 1 ? 'it' : 'them'} in.`;
-  if (showing && showing.refused > 0) return 'Not every result is in the ledger.';
-  return how === 'DONE' ? 'Every result is in the ledger.' : 'What was finished before is in the ledger.';
 }
 
 function codeFromAddress(): string {

@@ -1,5 +1,8 @@
+import { useEffect, useState } from 'react';
+import { ChimeChoice } from '../ui/ChimeChoice.tsx';
 import type { DeviceSeat } from './api.ts';
 import type { Showing } from './conduct.ts';
+import { leftMs, progress, progressWords } from './progress.ts';
 
 /** A longer round is told by a number instead of its tests' names. */
 const NAMED = 16;
@@ -17,6 +20,14 @@ export function Running({
   onGoOn: () => void;
 }) {
   const index = seat.tests.findIndex((test) => test.id === showing?.test?.id);
+  const at = progress(seat, showing);
+  // A round may go on after a reload: what was behind it then says nothing about how long runs take here.
+  const [first, setFirst] = useState<number | null>(null);
+  if (first === null && index >= 0) setFirst(at.done);
+  const words = progressWords(at, leftMs(at, first ?? at.done, showing?.elapsedMs ?? 0));
+  useEffect(() => {
+    document.title = `${words} · Yarrowmark`;
+  }, [words]);
   return (
     <section className="py-2" aria-live="polite">
       <div className="flex items-start justify-between gap-4">
@@ -37,20 +48,25 @@ export function Running({
           </button>
         </p>
       )}
-      {seat.tests.length > NAMED && index >= 0 && (
+      {index >= 0 && at.total > 0 && (
         <div className="mt-4">
           <div
             role="progressbar"
-            aria-label="Tests done"
-            aria-valuenow={index}
-            aria-valuemax={seat.tests.length}
+            aria-label="Runs done"
+            aria-valuenow={at.done}
+            aria-valuemax={at.total}
+            aria-valuetext={words}
             className="h-1.5 rounded bg-band"
           >
-            <div className="h-full rounded bg-leaf" style={{ width: `${(100 * index) / seat.tests.length}%` }} />
+            <div className="h-full rounded bg-leaf" style={{ width: `${(100 * at.done) / at.total}%` }} />
           </div>
-          <p className="small mt-1">
-            Test {index + 1} of {seat.tests.length}
-          </p>
+          <div className="mt-1 flex flex-wrap items-baseline justify-between gap-x-4">
+            <p className="small">
+              {words}
+              {seat.tests.length > NAMED && `; test ${index + 1} of ${seat.tests.length}`}
+            </p>
+            <ChimeChoice />
+          </div>
         </div>
       )}
       <ol className={seat.tests.length > NAMED ? 'hidden' : 'mt-4 flex flex-wrap gap-x-4 gap-y-1'}>

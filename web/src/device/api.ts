@@ -37,6 +37,9 @@ export interface Stored {
   late: boolean;
 }
 
+/** What a round measured. */
+export type RoundAnswer = Schemas['RoundAnswer'];
+
 const SHELF = 'Yarrowmark-Shelf';
 
 /** What a device keeps of its place at the bench. */
@@ -69,6 +72,7 @@ export class DeviceApi {
     this.send<string[]>('GET', `checklist?deviceClass=${deviceClass}`);
   start = (body: StartBody) => this.send<DeviceSeat>('POST', 'start', body);
   end = (how: 'DONE' | 'STOPPED') => this.send<DeviceSeat>('POST', 'end', { how });
+  results = () => this.send<RoundAnswer>('GET', 'results');
   command = (after: number, signal: AbortSignal) =>
     this.send<CommandState>('GET', `command?after=${after}`, undefined, { signal });
   progress = (phase: Phase, testId?: number, run?: number, untilMs?: number) =>

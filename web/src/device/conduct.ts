@@ -22,6 +22,8 @@ export interface Showing {
   /** Why nothing gets through, where that is known. */
   trouble: string | null;
   paused: boolean;
+  /** Since the round began on this page. */
+  elapsedMs: number;
 }
 
 export interface Conductor {
@@ -53,8 +55,11 @@ export function conduct(
     refused: 0,
     trouble: null,
     paused: seat.command === 'PAUSE',
+    elapsedMs: 0,
   };
-  const update = (change: Partial<Showing>) => show((showing = { ...showing, ...change }));
+  const began = performance.now();
+  const update = (change: Partial<Showing>) =>
+    show((showing = { ...showing, ...change, elapsedMs: performance.now() - began }));
   const control = new Control(api, seat.command, seat.commandRevision, () => update({ paused: control.paused() }));
 
   let delivering: Promise<boolean> = Promise.resolve(true);

@@ -62,9 +62,9 @@ export function AddTests({
                 {suite.name}{' '}
                 <span className="small">
                   {open.length === suite.tests.length
-                    ? `${suite.tests.length} tests`
+                    ? `${suite.tests.length} ${suite.tests.length === 1 ? 'test' : 'tests'}`
                     : `${suite.tests.length - open.length} of ${suite.tests.length} in the plan`}
-                  {used > 0 ? `, results for ${used}` : ', never run here'}
+                  {used > 0 ? `, results for ${used}` : measured.size > 0 && ', never run here'}
                 </span>
               </summary>
               <ul className="pb-1 pl-4">

@@ -2,8 +2,19 @@ import type { ReactNode } from 'react';
 import { useTitle } from './title.ts';
 
 /** How every view opens: its name, the sentence that says exactly what is shown, and what can be done at once. */
-export function Opening({ title, sentence, children }: { title: string; sentence: ReactNode; children?: ReactNode }) {
-  useTitle(title);
+export function Opening({
+  title,
+  tab,
+  sentence,
+  children,
+}: {
+  title: string;
+  /** What the browser's tab says, where that is more than the title. */
+  tab?: string;
+  sentence: ReactNode;
+  children?: ReactNode;
+}) {
+  useTitle(tab ?? title);
   return (
     <div className="mb-3">
       <div className="flex items-center justify-between gap-x-6 gap-y-2 max-sm:flex-wrap">

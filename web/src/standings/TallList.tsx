@@ -6,7 +6,6 @@ import { classes, count, percent, place, quantity } from '../format/format.ts';
 import { named } from '../format/named.ts';
 import { useDensity } from '../shell/density.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
-import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
 import { useHiddenColumns } from '../ui/hidden-columns.ts';
 import { RowBox, SelectionBar } from '../ui/SelectionBar.tsx';
 import { SortHeader, type Sorting } from '../ui/SortHeader.tsx';
@@ -19,7 +18,7 @@ import { sorted, type ListOrder } from './list-order.ts';
 
 const THIRDS = { UPPER: 'upper', MIDDLE: 'middle', LOWER: 'lower' } as const;
 
-const COLUMNS = [
+export const LIST_COLUMNS = [
   { key: 'index', label: 'Index' },
   { key: 'interval', label: '95 % interval' },
   { key: 'share', label: 'How many it beats' },
@@ -61,7 +60,7 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
   const shown = printing ? rows.map((_, index) => index) : items.map((v) => v.index);
   const above = printing ? 0 : (items[0]?.start ?? 0);
   const below = printing ? 0 : virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
-  const columns = 2 + (one ? 1 : 0) + COLUMNS.filter((c) => !hidden.includes(c.key)).length;
+  const columns = 2 + (one ? 1 : 0) + LIST_COLUMNS.filter((c) => !hidden.includes(c.key)).length;
   const heading = (by: ListOrder, words: string, right = false, fallingFirst = right) => (
     <SortHeader by={by} now={sorting} onSort={setSorting} right={right} fallingFirst={fallingFirst}>
       {words}
@@ -69,9 +68,6 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
   );
   return (
     <>
-      <p className="mb-1 text-right print:hidden">
-        <ColumnsChoice list="standings" columns={COLUMNS} />
-      </p>
       <div ref={scroller} className="wide min-h-0 flex-1 overflow-auto print:overflow-visible">
         <table className="data w-full max-w-[1100px]" aria-label="Standings as a list" aria-rowcount={rows.length + 1}>
           <thead className="sticky top-0 z-10 bg-paper">

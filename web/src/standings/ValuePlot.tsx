@@ -116,7 +116,7 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
             y={{
               at: up,
               ticks: one ? linearTicks(least, most, 7) : logTicks(least, most, 7),
-              words: (t) => (one ? number(t, 3) : index(t)),
+              words: (t) => number(t, 3),
               title: one ? `${one.name}, ${unitName(one.unit)}` : 'Index',
             }}
           />

@@ -6,7 +6,7 @@ export function ColumnsChoice({ list, columns }: { list: string; columns: readon
   const hidden = useHiddenColumns(list);
   const shown = columns.filter((c) => !hidden.includes(c.key)).map((c) => c.key);
   return (
-    <span className="small">
+    <span className="small whitespace-nowrap">
       <Choices
         name="Columns"
         options={columns.map((c) => ({ value: c.key, label: c.label }))}
@@ -18,7 +18,7 @@ export function ColumnsChoice({ list, columns }: { list: string; columns: readon
           )
         }
       >
-        {shown.length === columns.length ? 'every column' : `${shown.length} of ${columns.length} columns`}
+        {shown.length === columns.length ? 'columns' : `columns, ${columns.length - shown.length} hidden`}
       </Choices>
     </span>
   );

@@ -46,13 +46,21 @@ class BenchController {
     private final Clock clock;
 
     private final DueSessions due;
+    private final RoundResults results;
 
-    BenchController(Seats seats, LateRuns late, LiveFeed feed, Clock clock, DueSessions due) {
+    BenchController(Seats seats, LateRuns late, LiveFeed feed, Clock clock, DueSessions due, RoundResults results) {
+        this.results = results;
         this.due = due;
         this.seats = seats;
         this.late = late;
         this.feed = feed;
         this.clock = clock;
+    }
+
+    /** What the round of a seat measured so far. */
+    @GetMapping("/seats/{id}/results")
+    RoundResults.RoundAnswer results(@PathVariable long id) {
+        return results.of(id);
     }
 
     @GetMapping

@@ -176,7 +176,10 @@ class DeviceController {
     private final TryLimit limit;
     private final InTurn inTurn = new InTurn();
 
+    private final RoundResults results;
+
     DeviceController(
+            RoundResults results,
             Seats seats,
             DeviceWork work,
             Shelf shelf,
@@ -184,6 +187,7 @@ class DeviceController {
             CommandWaiters waiters,
             JsonMapper json,
             Clock clock) {
+        this.results = results;
         this.seats = seats;
         this.work = work;
         this.shelf = shelf;
@@ -326,6 +330,13 @@ class DeviceController {
         }
         work.end(seat, body.how());
         return answer(seat);
+    }
+
+    /** What its round measured. */
+    @GetMapping("/results")
+    RoundResults.RoundAnswer results(
+            @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization) {
+        return results.of(work.seatOf(authorization));
     }
 
     /** Answers at once where the device does not know the newest command, else as soon as there is one. */

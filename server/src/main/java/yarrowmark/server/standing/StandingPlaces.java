@@ -3,20 +3,53 @@ package yarrowmark.server.standing;
 import static yarrowmark.server.platform.Sure.sure;
 
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.standing.Standing;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.ClassPlaces;
+import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.Population;
 
 /** Places in one test, for other views. */
 @Service
-public class StandingPlaces {
+public class StandingPlaces implements ClassPlaces {
     /** Those that are placed, in order. */
     public record Placed(long configurationId, String configuration, int best, int worst) {}
 
     private final StandingsService standings;
 
-    StandingPlaces(StandingsService standings) {
+    private final Population population;
+
+    StandingPlaces(StandingsService standings, Population population) {
         this.standings = standings;
+        this.population = population;
+    }
+
+    /** Among its class, over the tests in common use there. */
+    @Override
+    public Optional<ClassPlace> of(long configurationId) {
+        DeviceClass deviceClass = population.all().stream()
+                .filter(m -> m.configuration().id() == configurationId)
+                .map(m -> m.configuration().deviceClass())
+                .findFirst()
+                .orElse(null);
+        if (deviceClass == null) {
+            return Optional.empty();
+        }
+        Standings shown;
+        try {
+            shown = standings.shown(StandingsAsk.ofClass(deviceClass));
+        } catch (Problem nothingYet) {
+            // Nobody of the class has a score that counts: then there is no place either.
+            return Optional.empty();
+        }
+        return shown.rows().stream()
+                .filter(r -> r.configuration().id() == configurationId && r.placeBest() != null)
+                .findFirst()
+                .map(r -> new ClassPlace(
+                        sure(r.placeBest()), sure(r.placeWorst()), shown.placed(), deviceClass, shown.scope()));
     }
 
     @Transactional(readOnly = true)

@@ -81,6 +81,33 @@ record StandingsAsk(
                 null, null, null, null, null, null);
     }
 
+    static StandingsAsk ofClass(DeviceClass of) {
+        return new StandingsAsk(
+                Set.of(of),
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
+    }
+
     /** The same over a part. @param key "group:" and its name, or "suite:" and its number */
     StandingsAsk over(String key) {
         String[] parts = key.split(":", 2);

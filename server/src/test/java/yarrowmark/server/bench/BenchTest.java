@@ -1,6 +1,7 @@
 package yarrowmark.server.bench;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 import static yarrowmark.server.support.Bench.fact;
 import static yarrowmark.server.support.Bench.notOk;
 import static yarrowmark.server.support.Bench.ok;
@@ -195,6 +196,31 @@ class BenchTest {
         assertThat(tests.get(0).path("runs").get(0).path("attempts").asInt()).isEqualTo(2);
         assertThat(tests.get(0).path("runs").get(1).has("state")).isFalse();
         assertThat(tests.get(4).path("runs").get(1).path("state").asString()).isEqualTo("COULD_NOT_RUN");
+    }
+
+    @Test
+    void whenTheRoundIsOverItsScoresAreSaidAtTheBenchAndOnTheDevice() {
+        Client device = bench.started("Results", 2, List.of());
+        long hash = testId(device, "weir-hash-one");
+        Client.Answer nothing = device.get("/api/device/results");
+        assertThat(nothing.status()).isEqualTo(200);
+        assertThat(nothing.body().path("scores")).isEmpty();
+        bench.deliver(device, ok(hash, 1, 200));
+        bench.deliver(device, ok(hash, 2, 800));
+        JsonNode own = device.get("/api/device/results").body();
+        assertThat(own.path("scores").get(0).path("test").asString()).isEqualTo("Weir hash, one thread");
+        assertThat(own.path("scores").get(0).path("value").asDouble())
+                .as("the geometric mean")
+                .isCloseTo(400, within(1e-6));
+        assertThat(own.path("scores").get(0).path("runs").asInt()).isEqualTo(2);
+        assertThat(own.path("place").path("best").asInt()).isPositive();
+        assertThat(own.path("place").path("deviceClass").asString()).isEqualTo("LAPTOP");
+        assertThat(bench.owner()
+                        .get("/api/bench/seats/" + lane(device).path("seatId").asLong() + "/results")
+                        .body())
+                .isEqualTo(own);
+        assertThat(bench.joined(1).get("/api/device/results").code()).isEqualTo("not-started");
+        assertThat(new Client(port).get("/api/device/results").status()).isEqualTo(401);
     }
 
     @Test
