@@ -41,7 +41,7 @@ export function useDone(lanes: readonly Lane[] | undefined): string {
     if (done.length === 0) return;
     const said = doneWords(done);
     // What is said follows what arrived, so it is set here.
-     
+
     setWords(said);
     chime(said);
   }, [lanes]);

@@ -1,10 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
-import { classes, day, place, quantity } from '../format/format.ts';
+import { classes, day, index, place, quantity } from '../format/format.ts';
 import { againstBase, againstHeading, intervalWords } from '../standings/held-against.ts';
 import { positionWords } from '../standings/TallList.tsx';
 import { leftOutWords } from '../standings/left-out.ts';
+import { useTitle } from '../shell/title.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
+
+/** Columns of areas that a page has room for. */
+const MOST_AREAS = 9;
 
 /** A standing as it was on a day, for readers: no sign-in, and nothing that changes. */
 export function KeptPage({ name }: { name: string }) {
@@ -13,6 +17,7 @@ export function KeptPage({ name }: { name: string }) {
     queryFn: () => value(api.GET('/api/kept/{key}', { params: { path: { key: name } } })),
     staleTime: Infinity,
   });
+  useTitle(kept.data?.title ?? 'Standings');
   if (kept.isPending)
     return (
       <main className="p-6">
@@ -32,13 +37,23 @@ export function KeptPage({ name }: { name: string }) {
         )}
       </main>
     );
-  const { standings, caption, at } = kept.data;
+  const { standings, title, words, caption, at } = kept.data;
+  const parts = standings.metric ? [] : standings.parts.slice(0, MOST_AREAS);
   const one = standings.metric;
   const among = standings.classes.length === 0 ? 'configurations' : classes(standings.classes);
   return (
     <main className="mx-auto max-w-[980px] p-6">
-      <h1>Standings</h1>
+      <h1>{title ?? 'Standings'}</h1>
       <p className="mt-1 text-[17px] text-ink-2">{caption}</p>
+      {words && (
+        <div className="mt-3 max-w-[640px] text-[16px] leading-relaxed">
+          {words.split(/\n{2,}/).map((paragraph, i) => (
+            <p key={i} className="mt-2 whitespace-pre-line">
+              {paragraph}
+            </p>
+          ))}
+        </div>
+      )}
       <p className="small">As it was on {day(at)}. Places are intervals where noise does not allow one number.</p>
       <div className="wide">
         <table className="data mt-4 w-full">
@@ -49,6 +64,11 @@ export function KeptPage({ name }: { name: string }) {
               {one && <th className="!text-right">{one.name}</th>}
               <th className="!text-right">{againstHeading(standings)}</th>
               <th className="!text-right">95 % interval</th>
+              {parts.map((p) => (
+                <th key={p.key} className="!text-right">
+                  {p.name}
+                </th>
+              ))}
               <th>
                 Among {standings.placed} {among}
               </th>
@@ -79,6 +99,14 @@ export function KeptPage({ name }: { name: string }) {
                   )}
                   <td className="text-right">{againstBase(r, one)}</td>
                   <td className="text-right whitespace-nowrap">{intervalWords(r, one)}</td>
+                  {parts.map((p, i) => {
+                    const mark = r.parts.find((m) => m.part === i);
+                    return (
+                      <td key={p.key} className="text-right">
+                        {mark ? index(100 * Math.exp(mark.merit)) : '–'}
+                      </td>
+                    );
+                  })}
                   <td className="small">{positionWords(r, among, standings.placed)}</td>
                   <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
                 </tr>

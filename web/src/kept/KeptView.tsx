@@ -57,8 +57,9 @@ export function KeptView() {
                     <tr key={k.key}>
                       <td>
                         <a href={`/kept/${k.key}`} className="link">
-                          {k.caption}
+                          {k.title ?? k.caption}
                         </a>
+                        {k.title && <span className="small block">{k.caption}</span>}
                       </td>
                       <td className="whitespace-nowrap">{moment(k.at)}</td>
                       <td>{k.person}</td>

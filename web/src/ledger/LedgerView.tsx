@@ -11,6 +11,7 @@ import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
 import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
 import { useHiddenColumns } from '../ui/hidden-columns.ts';
 import { Pager } from '../ui/Pager.tsx';
+import { rememberRow, rowToReturnTo } from '../ui/return-row.ts';
 import { RowBox, SelectionBar } from '../ui/SelectionBar.tsx';
 import { nextSorting, SortButton, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
@@ -51,7 +52,7 @@ function template(hidden: readonly string[]): CSSProperties {
 export function LedgerView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
-  const [active, setActive] = useState(0);
+  const [at, setAt] = useState<number | string | null>(rowToReturnTo);
   const [doing, setDoing] = useState<'import' | 'aside' | 'picked' | null>(null);
   const page = (search.page ?? 1) - 1;
   const say = (change: Partial<typeof search>) =>
@@ -78,6 +79,16 @@ export function LedgerView() {
     placeholderData: keepPreviousData,
   });
   const list = rows.data?.rows ?? [];
+  const active = Math.max(
+    0,
+    list.findIndex((r) => keyOf(r) === at),
+  );
+  const setActive = (index: number) => {
+    const row = list[index];
+    if (!row) return;
+    rememberRow(keyOf(row));
+    setAt(keyOf(row));
+  };
   const selection = useSelection(list, keyOf);
   const hidden = useHiddenColumns('ledger');
   const sorting: Sorting<Order> = { by: search.sort ?? 'TIME', falling: search.falling ?? true };

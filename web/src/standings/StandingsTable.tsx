@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useCallback, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { railScale, tickPath } from '../chart/Rail.tsx';
 import { ticksOf } from '../chart/ticks.ts';
 import { useDensity } from '../shell/density.ts';
@@ -7,29 +7,16 @@ import { useKeys } from '../shell/keys.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
 import { partName, type Standings } from './ask.ts';
 import { columns, NARROW } from './columns.ts';
+import { lineOf, lines } from './lines.ts';
 import { moves } from './moves.ts';
+import { rememberRow, rowToReturnTo } from '../ui/return-row.ts';
 import { usePrinting } from '../ui/use-printing.ts';
 import { StandingRow, type OneRail, type RowRails } from './StandingRow.tsx';
-
-type Row = Standings['rows'][number];
-type Line = { kind: 'row'; row: Row } | { kind: 'heading'; text: string };
 
 const ROW_HEIGHT = 53;
 const COMPACT_HEIGHT = 28;
 const NARROW_HEIGHT = 84;
 const HEADING_HEIGHT = 46;
-
-/** Placed ones first, then those that cannot have a place, each under what is the matter with them. */
-function lines(rows: readonly Row[]): Line[] {
-  const of = (status: Row['status']): Line[] =>
-    rows.filter((r) => r.status === status).map((row) => ({ kind: 'row', row }));
-  const under = (text: string, list: Line[]): Line[] => (list.length > 0 ? [{ kind: 'heading', text }, ...list] : []);
-  return [
-    ...of('PLACED'),
-    ...under('Provisional: results for less than half of the weight', of('PROVISIONAL')),
-    ...under('Cannot be placed: no chain of shared tests leads to the base', of('NOT_LINKED')),
-  ];
-}
 
 /** @param before the standing that is not tried out, to say who moved */
 export function StandingsTable({
@@ -44,7 +31,16 @@ export function StandingsTable({
   const table = useTable();
   const scroller = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
-  const [active, setActive] = useState(0);
+  const list = useMemo(() => lines(standings.rows), [standings]);
+  const [active, setActiveAt] = useState(() => Math.max(0, lineOf(list, rowToReturnTo())));
+  const setActive = useCallback(
+    (index: number) => {
+      const line = list[index];
+      if (line?.kind === 'row') rememberRow(line.row.configuration.id);
+      setActiveAt(index);
+    },
+    [list],
+  );
   const [cursor, setCursor] = useState<number | undefined>();
   useLayoutEffect(() => {
     const watched = new ResizeObserver(([entry]) => setWidth(Math.floor(entry!.contentRect.width)));
@@ -57,7 +53,6 @@ export function StandingsTable({
   const layout = columns(width, standings.parts.length, compact);
   const names = useMemo(() => standings.parts.map(partName), [standings]);
   const parts = useMemo(() => largest(standings, layout.parts), [standings, layout.parts]);
-  const list = useMemo(() => lines(standings.rows), [standings]);
   const rails = useMemo(
     () => makeRails(standings, parts, layout.overall, layout.part),
     [standings, layout.overall, layout.part, parts],
@@ -90,6 +85,16 @@ export function StandingsTable({
   const shown = printing
     ? list.map((line, index) => ({ key: index, index, start: 0, size: line.kind === 'row' ? height : HEADING_HEIGHT }))
     : virtual.getVirtualItems();
+  // Once, when the list is there: to the row that Back returns to.
+  const returning = useRef(rowToReturnTo() !== null);
+  useEffect(() => {
+    if (!returning.current || width === 0) return;
+    returning.current = false;
+    virtual.scrollToIndex(active, { align: 'center' });
+    requestAnimationFrame(() =>
+      requestAnimationFrame(() => scroller.current?.querySelector<HTMLElement>(`[data-line="${active}"]`)?.focus()),
+    );
+  }, [width, active, virtual]);
   const move = (step: number) => {
     let next = active + step;
     while (list[next]?.kind === 'heading') next += step;

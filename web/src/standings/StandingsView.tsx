@@ -1,10 +1,9 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useDeferredValue, useRef, useState } from 'react';
 import { api, value, Problem } from '../api/client.ts';
 import { markOf } from '../compare/mark-of.ts';
 import { PAINTS } from '../compare/page.ts';
-import { CopyButton } from '../compare/CopyButton.tsx';
 import { TakeMenu } from '../compare/TakeMenu.tsx';
 import { day } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
@@ -24,7 +23,9 @@ import { PurposeEditor, type Weighing } from './PurposeEditor.tsx';
 import { StandingsSentence } from './StandingsSentence.tsx';
 import { StandingsTable } from './StandingsTable.tsx';
 import { standingsCsv, standingsFigure, standingsHtml } from './take-standings.ts';
-import { TallList } from './TallList.tsx';
+import { SaveStanding } from './SaveStanding.tsx';
+import { LIST_COLUMNS, TallList } from './TallList.tsx';
+import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
 import { WhyPanel } from './WhyPanel.tsx';
 
 const route = getRouteApi('/standings');
@@ -103,6 +104,7 @@ export function StandingsView() {
               Weigh
             </button>
           )}
+          {form === 'list' && <ColumnsChoice list="standings" columns={LIST_COLUMNS} />}
           {form === 'list' && (
             <button className="button" onClick={() => window.print()}>
               Print
@@ -216,12 +218,6 @@ function Take({
   ask: ReturnType<typeof askOf>;
 }) {
   const table = useTable();
-  const queries = useQueryClient();
-  const keep = useMutation({
-    mutationFn: () => value(api.POST('/api/kept-standings', { params: { query: ask }, body: { caption: caption() } })),
-    onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
-  });
-  const kept = keep.data && `${window.location.origin}/kept/${keep.data.key}`;
   return (
     <>
       <TakeMenu
@@ -239,28 +235,7 @@ function Take({
           )
         }
       />
-      {kept ? (
-        <span role="status" className="small flex items-baseline gap-2">
-          <a className="link" href={kept}>
-            Saved with its numbers
-          </a>
-          <CopyButton text={kept} what="the address of the kept standing" />
-        </span>
-      ) : (
-        <button
-          className="button"
-          disabled={keep.isPending}
-          onClick={() => keep.mutate()}
-          title="A page that stays as it is now, for readers without a sign-in"
-        >
-          Save
-        </button>
-      )}
-      {keep.isError && (
-        <p role="alert" className="text-plum">
-          {keep.error.message}
-        </p>
-      )}
+      <SaveStanding ask={ask} scope={standings.scope} caption={caption} />
     </>
   );
 }

@@ -1,6 +1,6 @@
 import type { UseQueryResult } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
-import { isAway } from '../api/client.ts';
+import { isAway, Problem } from '../api/client.ts';
 
 /** Loading, failed, empty and ready look the same everywhere. */
 export function Loading({ what }: { what: string }) {
@@ -12,10 +12,17 @@ export function Loading({ what }: { what: string }) {
 }
 
 export function Trouble({ error, again }: { error: Error; again?: () => void }) {
+  // What is gone is not there the next time either.
+  const gone = error instanceof Problem && (error.status === 404 || error.status === 410);
   return (
     <div role="alert" className="my-8 border-l-2 border-plum pl-4">
       <p className="text-[16px]">{error.message}</p>
-      {again && (
+      {gone && (
+        <button className="button mt-3" onClick={() => window.history.back()}>
+          Go back
+        </button>
+      )}
+      {again && !gone && (
         <button className="button mt-3" onClick={again}>
           Try again
         </button>

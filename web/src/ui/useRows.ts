@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type FocusEvent } from 'react';
 import { useKeys } from '../shell/keys.ts';
+import { rememberRow, rowToReturnTo } from './return-row.ts';
 
 /** What makes an element a row of a list that is walked through with the arrow keys. */
 export interface RowProps {
@@ -20,8 +21,9 @@ export function useRows<T>(
   actions: { key: string; does: string; run: (row: T) => void }[],
   bring?: (index: number) => void,
 ): { active: T | undefined; propsOf: (row: T) => RowProps } {
-  const [at, setAt] = useState<number | string | null>(null);
-  const walked = useRef(false);
+  const [at, setAt] = useState<number | string | null>(rowToReturnTo);
+  /** Whether the marked row is to have the focus as soon as it is there. */
+  const walked = useRef(at !== null);
   const index = rows.findIndex((row) => keyOf(row) === at);
   const active = index >= 0 ? rows[index] : undefined;
   const move = (step: number) => {
@@ -45,12 +47,13 @@ export function useRows<T>(
       },
     })),
   ]);
+  const there = active !== undefined;
   useEffect(() => {
-    if (at === null || !walked.current) return;
+    if (at === null || !there || !walked.current) return;
     walked.current = false;
     // Where only what is seen is drawn, the row is there one frame later.
     if (!focusMarked()) requestAnimationFrame(() => requestAnimationFrame(focusMarked));
-  }, [at]);
+  }, [at, there]);
   return {
     active,
     propsOf: (row) => {
@@ -59,6 +62,8 @@ export function useRows<T>(
         'data-active-row': active !== undefined && marked,
         tabIndex: marked ? 0 : -1,
         onFocus: (event) => {
+          // A link in a row leads away from it, and Back to it.
+          rememberRow(keyOf(row));
           if (event.target === event.currentTarget) setAt(keyOf(row));
         },
       };

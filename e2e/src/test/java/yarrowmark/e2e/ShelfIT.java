@@ -71,6 +71,47 @@ class ShelfIT extends AtTheDemo {
     }
 
     @Test
+    void rowsAreSortedTakenTogetherAndReturnedToWithoutTheMouse() {
+        browser.open(program.address() + "shelf");
+        browser.press("Price");
+        browser.until("the cheapest first", Browser.PATIENCE, () -> firstRow().contains("Hawkmoor Ridge"));
+        browser.press("Price");
+        browser.until("the dearest first", Browser.PATIENCE, () -> firstRow().contains("Hawkmoor Traverse 16"));
+        browser.js("document.activeElement.blur()");
+        browser.keys(Keys.ARROW_DOWN, Keys.SPACE, Keys.ARROW_DOWN, Keys.SPACE);
+        browser.seeText("2 models selected");
+        browser.press("Retire");
+        browser.seeText("2 models were retired");
+        browser.press("Undo");
+        browser.seeText("2 models were put back on the shelf");
+        browser.until("them back", Browser.PATIENCE, () -> firstRow().contains("Hawkmoor Traverse 16"));
+
+        browser.js("document.activeElement.blur()");
+        browser.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ARROW_DOWN);
+        String left = (String) browser.js("return document.activeElement.textContent");
+        browser.keys(Keys.ENTER);
+        browser.see("//h2[starts-with(., 'Unit')]");
+        browser.driver().navigate().back();
+        browser.until(
+                "the row that was left",
+                Browser.PATIENCE,
+                () -> left.equals(browser.js("return document.activeElement.textContent")));
+
+        browser.press("columns");
+        browser.see("//div[@role='option'][contains(., 'Price')]").click();
+        browser.until("no price", Browser.PATIENCE, () -> browser.driver()
+                .findElements(By.xpath("//th[contains(., 'Price')]"))
+                .isEmpty());
+        browser.see("//div[@role='option'][contains(., 'Price')]").click();
+        browser.see("//th[contains(., 'Price')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    private String firstRow() {
+        return (String) browser.js("return document.querySelector('tbody tr')?.textContent ?? ''");
+    }
+
+    @Test
     void factsAreReadFromWhatAToolPrintedAndAcceptedOneByOne() {
         browser.open(program.address() + "shelf?q=drift%2011");
         browser.see("//a[.='Pellow Drift 11']").click();

@@ -10,6 +10,7 @@ import java.util.Base64;
 import java.util.List;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -32,6 +33,12 @@ class FrozenStandings {
 
         String caption;
 
+        @Nullable
+        String title;
+
+        @Nullable
+        String words;
+
         @JdbcTypeCode(SqlTypes.LONG32VARCHAR)
         String answer;
 
@@ -39,10 +46,20 @@ class FrozenStandings {
         Instant at;
     }
 
-    /** @param caption what the standing's sentence said */
-    record Frozen(String key, String caption, Instant at, Standings standings) {}
+    /**
+     * @param title   what the reviewer calls it
+     * @param words   what the reviewer says of it
+     * @param caption what the standing's sentence said
+     */
+    record Frozen(
+            String key,
+            @Nullable String title,
+            @Nullable String words,
+            String caption,
+            Instant at,
+            Standings standings) {}
 
-    record FrozenRow(String key, String caption, Instant at, String person) {}
+    record FrozenRow(String key, @Nullable String title, String caption, Instant at, String person) {}
 
     private final EntityManager entities;
     private final JsonMapper json;
@@ -57,11 +74,14 @@ class FrozenStandings {
     }
 
     @Transactional
-    public FrozenRow freeze(String caption, Standings standings, String person) {
+    public FrozenRow freeze(
+            @Nullable String title, @Nullable String words, String caption, Standings standings, String person) {
         FrozenStanding frozen = new FrozenStanding();
         byte[] bytes = new byte[KEY_BYTES];
         RANDOM.nextBytes(bytes);
         frozen.frozenKey = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+        frozen.title = given(title);
+        frozen.words = given(words);
         frozen.caption = caption.strip();
         frozen.answer = json.writeValueAsString(standings);
         if (frozen.answer.length() > LONGEST) {
@@ -82,20 +102,26 @@ class FrozenStandings {
         if (frozen == null) {
             throw Problem.notFound("kept standing under this address", key.substring(0, Math.min(24, key.length())));
         }
-        return new Frozen(frozen.frozenKey, frozen.caption, frozen.at, json.readValue(frozen.answer, Standings.class));
+        return new Frozen(
+                frozen.frozenKey,
+                frozen.title,
+                frozen.words,
+                frozen.caption,
+                frozen.at,
+                json.readValue(frozen.answer, Standings.class));
     }
 
     @Transactional(readOnly = true)
     public Page<FrozenRow> all(int page, int size) {
         List<FrozenRow> rows = entities
                 .createQuery(
-                        "select f.frozenKey, f.caption, f.at, f.person from FrozenStanding f order by f.at desc, f.frozenKey",
+                        "select f.frozenKey, f.title, f.caption, f.at, f.person from FrozenStanding f order by f.at desc, f.frozenKey",
                         Object[].class)
                 .setFirstResult(page * size)
                 .setMaxResults(size)
                 .getResultList()
                 .stream()
-                .map(r -> new FrozenRow((String) r[0], (String) r[1], (Instant) r[2], (String) r[3]))
+                .map(r -> new FrozenRow((String) r[0], (String) r[1], (String) r[2], (Instant) r[3], (String) r[4]))
                 .toList();
         return new Page<>(
                 rows,
@@ -115,7 +141,11 @@ class FrozenStandings {
         entities.remove(frozen);
     }
 
+    private static @Nullable String given(@Nullable String text) {
+        return text == null || text.isBlank() ? null : text.strip();
+    }
+
     private static FrozenRow row(FrozenStanding f) {
-        return new FrozenRow(f.frozenKey, f.caption, f.at, f.person);
+        return new FrozenRow(f.frozenKey, f.title, f.caption, f.at, f.person);
     }
 }

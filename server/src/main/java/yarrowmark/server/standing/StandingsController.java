@@ -25,8 +25,11 @@ import yarrowmark.server.platform.Revision;
 
 @RestController
 class StandingsController {
-    /** @param caption what the sentence says */
-    record FreezeBody(@NotBlank @Size(max = 2_000) String caption) {}
+    /** @param caption what the sentence says. @param title what the reviewer calls it. @param words what they say of it */
+    record FreezeBody(
+            @NotBlank @Size(max = 2_000) String caption,
+            @Nullable @Size(max = 120) String title,
+            @Nullable @Size(max = 4_000) String words) {}
 
     /** What weights that are tried out do: the standing, and how firm its top is. */
     record Tried(Standings standings, TopOfStanding.Firmness firmness) {}
@@ -109,7 +112,7 @@ class StandingsController {
     @PostMapping("/api/kept-standings")
     FrozenStandings.FrozenRow freeze(
             @Valid @ParameterObject StandingsAsk ask, @Valid @RequestBody FreezeBody body, Principal who) {
-        return frozen.freeze(body.caption(), service.shown(ask), who.getName());
+        return frozen.freeze(body.title(), body.words(), body.caption(), service.shown(ask), who.getName());
     }
 
     @GetMapping("/api/kept-standings")

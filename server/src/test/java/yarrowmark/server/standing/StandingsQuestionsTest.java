@@ -487,10 +487,22 @@ class StandingsQuestionsTest {
                 Map.of("memory.size", "512 GiB"));
         measure(phone, speedTests, 3);
         JsonNode kept = post(
-                "/api/kept-standings?deviceClass=PHONE&group=PROCESSOR", Map.of("caption", "Dunlin's <b>phones</b>"));
+                "/api/kept-standings?deviceClass=PHONE&group=PROCESSOR",
+                Map.of(
+                        "caption",
+                        "Dunlin's <b>phones</b>",
+                        "title",
+                        "Phones in the rain",
+                        "words",
+                        " Two of them drowned. "));
         String path = "/api/kept/" + kept.path("key").asString();
         JsonNode before = new Client(port).get(path).body();
         assertThat(before.path("standings").path("rows")).hasSize(1);
+        assertThat(before.path("title").asString()).isEqualTo("Phones in the rain");
+        assertThat(before.path("words").asString()).isEqualTo("Two of them drowned.");
+        assertThat(before.has("person"))
+                .as("readers are not told who works here")
+                .isFalse();
         measure(phone, speedTests, 0.5);
         assertThat(new Client(port).get(path).body()).isEqualTo(before);
         assertThat(new Client(port).get("/api/kept/nothing-here").status()).isEqualTo(404);

@@ -1,0 +1,92 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { Popover } from 'radix-ui';
+import { useState } from 'react';
+import { api, value } from '../api/client.ts';
+import { CopyButton } from '../compare/CopyButton.tsx';
+import type { Ask } from './ask.ts';
+
+/** Keeps the standing as a page of its own, with a title and what the reviewer says of it. */
+export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string; caption: () => string }) {
+  const queries = useQueryClient();
+  const [open, setOpen] = useState(false);
+  const [title, setTitle] = useState('');
+  const [words, setWords] = useState('');
+  const keep = useMutation({
+    mutationFn: () =>
+      value(
+        api.POST('/api/kept-standings', {
+          params: { query: ask },
+          body: { caption: caption(), title: title.trim() || undefined, words: words.trim() || undefined },
+        }),
+      ),
+    onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
+  });
+  const kept = keep.data && `${window.location.origin}/kept/${keep.data.key}`;
+  return (
+    <Popover.Root
+      open={open}
+      onOpenChange={(next) => {
+        setOpen(next);
+        if (next) keep.reset();
+      }}
+    >
+      <Popover.Trigger className="button" title="A page that stays as it is now, for readers without a sign-in">
+        Save
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          className="menu w-96 max-w-[94vw] !p-4"
+          align="end"
+          sideOffset={6}
+          aria-label="Save the standing"
+        >
+          {kept ? (
+            <p role="status" className="flex flex-wrap items-baseline gap-3">
+              <a className="link" href={kept}>
+                Saved with its numbers
+              </a>
+              <CopyButton text={kept} what="the address of the saved standing" />
+            </p>
+          ) : (
+            <form
+              onSubmit={(e) => {
+                e.preventDefault();
+                keep.mutate();
+              }}
+            >
+              <label className="block">
+                <span className="small">Title</span>
+                <input
+                  className="field"
+                  maxLength={120}
+                  placeholder={`Standings, ${scope}`}
+                  value={title}
+                  onChange={(e) => setTitle(e.target.value)}
+                />
+              </label>
+              <label className="mt-2 block">
+                <span className="small">What you say of it, if anything</span>
+                <textarea
+                  className="field"
+                  rows={4}
+                  maxLength={4000}
+                  value={words}
+                  onChange={(e) => setWords(e.target.value)}
+                />
+              </label>
+              {keep.isError && (
+                <p role="alert" className="mt-1 text-plum">
+                  {keep.error.message}
+                </p>
+              )}
+              <button className="button button-main mt-3" disabled={keep.isPending}>
+                Save with its numbers
+              </button>
+              <p className="small mt-2">A page that stays as it is now. Readers need its address, and no sign-in.</p>
+            </form>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
