@@ -168,7 +168,7 @@ class StandingsIT extends AtTheDemo {
         browser.seeText("upper third");
         browser.press("Save");
         browser.type("Title", "Autumn on our desks");
-        browser.type("What you say of it, if anything", "Two of them surprised us.");
+        browser.see("//div[@aria-label='Save the standing']//textarea").sendKeys("Two of them surprised us.");
         browser.press("Save with its numbers");
         String kept = browser.see("//a[.='Saved with its numbers']").getAttribute("href");
         try (Browser reader = new Browser()) {
