@@ -23,7 +23,7 @@ export function AddTests({
     <fieldset className="mt-3 border-t border-hair pt-2">
       <legend className="small pr-2">Add tests</legend>
       <input
-        className="field !w-80"
+        className="field !w-80 max-w-full"
         placeholder="any words of a suite or test"
         aria-label="Words of a test to add"
         maxLength={120}

@@ -1,0 +1,21 @@
+package yarrowmark.core.trend;
+
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.Sample;
+
+/**
+ * One metric along the steps.
+ *
+ * @param samples one for each step, in order; null where it was not run there
+ * @param noise   of the metric
+ * @param weight  in the overall, 0 or more
+ */
+public record TrendMetric(List<@Nullable Sample> samples, Noise noise, double weight) {
+    public TrendMetric {
+        samples = Collections.unmodifiableList(new ArrayList<>(samples));
+    }
+}

@@ -1,0 +1,29 @@
+package yarrowmark.core.trend;
+
+import yarrowmark.core.compare.PairComparison;
+import yarrowmark.core.compare.Verdict;
+
+/**
+ * From one step to the next that has a result.
+ *
+ * @param from      step before
+ * @param to        step after
+ * @param delta     on merits, better above 0
+ * @param verdict   without regard to how often was looked
+ * @param p         two-sided, of no difference
+ * @param corrected p by Holm over all steps of the line
+ * @param marked    whether it is a step that is shown: corrected p below 0.05, and large enough to matter
+ */
+public record TrendStep(
+        int from,
+        int to,
+        double delta,
+        PairComparison.Interval interval,
+        Verdict verdict,
+        double p,
+        double corrected,
+        boolean marked) {
+    public double ratio() {
+        return Math.exp(delta);
+    }
+}
