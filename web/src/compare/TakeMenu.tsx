@@ -5,6 +5,9 @@ import { CopyButton } from './CopyButton.tsx';
 import { HEIGHT, WIDTH, type PaintName } from './page.ts';
 import { dataAddress, drawn, save } from './take.ts';
 
+/** Longer names of files are cut off by some systems. */
+const LONGEST = 100;
+
 type Format = { kind: 'svg' | 'png'; paint: PaintName } | { kind: 'csv' } | { kind: 'html' };
 
 interface Props {
@@ -22,7 +25,11 @@ interface Props {
 export function TakeMenu({ name, draw, csv, html, sentence, quiet = false }: Props) {
   const make = useMutation({
     mutationFn: async (format: Format) => {
-      const file = name.replace(/[^\w-]+/g, '-').toLowerCase();
+      const file = name
+        .replace(/[^\w-]+/g, '-')
+        .toLowerCase()
+        .slice(0, LONGEST)
+        .replace(/-+$/, '');
       if (format.kind === 'csv') return save(new Blob([csv()], { type: 'text/csv;charset=utf-8' }), `${file}.csv`);
       if (format.kind === 'html') return save(new Blob([html!()], { type: 'text/html;charset=utf-8' }), `${file}.html`);
       const svg = draw(format.paint, await dataAddress(fontFile));

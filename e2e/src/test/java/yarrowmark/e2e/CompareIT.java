@@ -7,6 +7,8 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Map;
+import java.util.stream.Stream;
+import java.util.concurrent.atomic.AtomicReference;
 import javax.imageio.ImageIO;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
@@ -108,7 +110,7 @@ class CompareIT extends AtTheDemo {
         browser.see("//h1[contains(., 'lan')]");
         browser.until(
                 "the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream()
-                        .anyMatch(i -> i.getAttribute("value").startsWith("More runs, Folio 14")));
+                        .anyMatch(i -> i.getAttribute("value").startsWith("More runs, Quenby Folio 14")));
     }
 
     @Test
@@ -130,6 +132,18 @@ class CompareIT extends AtTheDemo {
         assertThat(browser.complaints()).isEmpty();
     }
 
+    /** The file with this end, once the browser has written it. */
+    private Path taken(Path folder, String end) {
+        AtomicReference<Path> found = new AtomicReference<>();
+        browser.until("a file that ends in " + end, Browser.PATIENCE, () -> {
+            try (Stream<Path> files = Files.list(folder)) {
+                files.filter(f -> f.toString().endsWith(end)).findFirst().ifPresent(found::set);
+            }
+            return found.get() != null;
+        });
+        return found.get();
+    }
+
     @Test
     void itIsTakenAlongAsAPictureAndATable() throws IOException {
         Path folder = Files.createTempDirectory("yarrowmark-taken");
@@ -137,11 +151,13 @@ class CompareIT extends AtTheDemo {
         folio();
         browser.press("Export");
         browser.press("PNG, dark");
-        Path png = folder.resolve("folio-14-against-folio-14-dark.png");
-        browser.until("the picture", Browser.PATIENCE, () -> Files.exists(png));
+        Path png = taken(folder, "-dark.png");
+        assertThat(png.getFileName().toString())
+                .as("both are named, and which configurations they are")
+                .startsWith("quenby-folio-14-firmware-1-11")
+                .contains("against-quenby-folio-14-thessaly-5");
         browser.press("CSV");
-        Path csv = folder.resolve("folio-14-against-folio-14.csv");
-        browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));
+        Path csv = taken(folder, ".csv");
         browser.keys(Keys.ESCAPE);
         browser.keys(Keys.ARROW_DOWN);
         browser.keys(Keys.ENTER);

@@ -57,6 +57,7 @@ class ArchitectureTest {
             Map.entry("bench", Set.of("ledger", "plan", "shelf", "catalog")),
             Map.entry("standing", Set.of("ledger", "reference", "shelf", "catalog")),
             Map.entry("analysis", Set.of("ledger", "standing", "shelf", "catalog")),
+            Map.entry("trend", Set.of("ledger", "shelf", "catalog")),
             Map.entry("demo", Set.of("access", "ledger", "evidence", "reference", "rule", "plan", "shelf", "catalog")));
 
     /** The same for the rooms of the ledger. */

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -29,9 +28,6 @@ import yarrowmark.server.shelf.ConfigurationRow;
 
 /** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
 final class ComparedSide {
-    private static final String ENERGY = "energy";
-    private static final Map<String, String> QUANTITIES =
-            Map.of("W", "power", "mW", "power", "J", ENERGY, "Wh", ENERGY, "mWh", ENERGY);
 
     private final ConfigurationRow configuration;
     private final ConfigurationRow base;
@@ -188,9 +184,9 @@ final class ComparedSide {
     private Comparison.ComparedCell ratio(Measured own, PairComparison pair, @Nullable String reason) {
         MetricRow m = own.metric();
         return Comparison.ComparedCell.measured(own.value(), own.sample())
-                .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), quantity(m)))
+                .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()))
                 .out(reason)
-                .sentence(SizeInWords.sentence(m.test(), ownName, baseName, pair, m.direction(), quantity(m)))
+                .sentence(SizeInWords.sentence(m.test(), ownName, baseName, pair, m.direction(), m.whatIsLess()))
                 .build();
     }
 
@@ -211,10 +207,6 @@ final class ComparedSide {
                 .out("compared by differences");
         d.interval().ifPresent(i -> cell.interval(sign > 0 ? i.low() : -i.high(), sign > 0 ? i.high() : -i.low()));
         return cell.build();
-    }
-
-    static Optional<String> quantity(MetricRow m) {
-        return m.kind() == Kind.DURATION ? Optional.of("time") : Optional.ofNullable(QUANTITIES.get(m.unit()));
     }
 
     /** A side's name; its configuration tells it apart where the model is the same, the sessions where that is the same too. */

@@ -53,14 +53,14 @@ final class WithoutBase {
                         held.contains(new HeldSample(others.get(i), m.id())),
                         held.contains(new HeldSample(first, m.id())));
                 if (bound == Bound.NONE) {
-                    cell.ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), ComparedSide.quantity(m)))
+                    cell.ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()))
                             .sentence(SizeInWords.sentence(
                                     m.test(),
                                     ComparedSide.name(sure(rows, others.get(i))),
                                     ComparedSide.name(sure(rows, first)),
                                     pair,
                                     m.direction(),
-                                    ComparedSide.quantity(m)));
+                                    m.whatIsLess()));
                 } else {
                     cell.bound(bound, pair.ratio());
                 }

@@ -2,6 +2,7 @@ package yarrowmark.server.catalog;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -50,6 +51,10 @@ public record MetricRow(
         Map<String, String> facts,
         boolean builtIn,
         @Nullable Double repeatability) {
+    private static final String ENERGY = "energy";
+    private static final Map<String, String> QUANTITIES =
+            Map.of("W", "power", "mW", "power", "J", ENERGY, "Wh", ENERGY, "mWh", ENERGY);
+
     static MetricRow of(Metric m) {
         TestDefinition t = m.test();
         return new MetricRow(
@@ -77,6 +82,11 @@ public record MetricRow(
                 Map.copyOf(m.facts()),
                 t.suiteVersion().suite().builtIn(),
                 t.repeatability());
+    }
+
+    /** What there is less of where less is better: "time"; empty where the unit does not say. */
+    public Optional<String> whatIsLess() {
+        return kind == Kind.DURATION ? Optional.of("time") : Optional.ofNullable(QUANTITIES.get(unit));
     }
 
     /** Why this can be no value of the metric; null where it can. */

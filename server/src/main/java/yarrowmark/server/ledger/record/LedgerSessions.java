@@ -60,6 +60,13 @@ public class LedgerSessions {
                 .collect(Collectors.toMap(Session::id, Session::configurationId));
     }
 
+    /** On which day each of these sessions began, in UTC. */
+    @Transactional(readOnly = true)
+    public Map<Long, LocalDate> daysOf(Set<Long> sessionIds) {
+        return sessions.findAllById(sessionIds).stream()
+                .collect(Collectors.toMap(Session::id, s -> LocalDate.ofInstant(s.startedAt(), ZoneOffset.UTC)));
+    }
+
     /** How the sessions in which something was measured were powered, by configuration: on mains, or not, or both; absent where nobody said. */
     @Transactional(readOnly = true)
     public Map<Long, Set<Boolean>> power() {
