@@ -17,6 +17,7 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
+import { TrendsView } from './trends/TrendsView.tsx';
 import {
   benchSearch,
   byHandSearch,
@@ -28,6 +29,7 @@ import {
   plansSearch,
   shelfSearch,
   standingsSearch,
+  trendsSearch,
 } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
@@ -108,6 +110,12 @@ const standings = createRoute({
   validateSearch: standingsSearch,
   component: StandingsView,
 });
+const trends = createRoute({
+  getParentRoute: () => root,
+  path: '/trends',
+  validateSearch: trendsSearch,
+  component: TrendsView,
+});
 
 export const router = createRouter({
   routeTree: root.addChildren([
@@ -127,6 +135,7 @@ export const router = createRouter({
     ledger,
     compare,
     standings,
+    trends,
     kept,
   ]),
   defaultPreload: false,

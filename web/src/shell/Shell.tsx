@@ -19,6 +19,7 @@ const LINE = [
   { to: '/ledger', name: 'Ledger', letter: 'l' },
   { to: '/compare', name: 'Compare', letter: 'c' },
   { to: '/standings', name: 'Standings', letter: 's' },
+  { to: '/trends', name: 'Trends', letter: 't' },
 ] as const;
 
 export function Shell() {

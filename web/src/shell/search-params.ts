@@ -151,6 +151,23 @@ export const standingsSearch = (raw: Raw) =>
     weigh: yes(raw['weigh']),
   });
 export type StandingsSearch = ReturnType<typeof standingsSearch>;
+export const TREND_FORMS = ['plot', 'panels', 'table'] as const;
+export const trendsSearch = (raw: Raw) =>
+  lax({
+    model: id(raw['model']),
+    unit: id(raw['unit']),
+    along: text(raw['along']),
+    purpose: id(raw['purpose']),
+    group: oneOf(raw['group'], TEST_GROUPS),
+    suite: id(raw['suite']),
+    matters: number(raw['matters'], 0.1, 1000),
+    without: textList(raw['without'], 30),
+    form: oneOf(raw['form'], TREND_FORMS),
+    even: yes(raw['even']),
+    side: id(raw['side']),
+    lit: id(raw['lit']),
+  });
+export type TrendsSearch = ReturnType<typeof trendsSearch>;
 export const compareSearch = (raw: Raw) =>
   lax({
     ids: idList(raw['ids']),

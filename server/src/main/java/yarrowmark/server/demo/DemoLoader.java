@@ -28,6 +28,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
@@ -61,6 +62,7 @@ class DemoLoader implements BeforeOpening {
     private final BuiltInSuites builtIn;
     private final Ledger ledger;
     private final DemoPlans plans;
+    private final DemoTrends trends;
     private final Settings settings;
     private final EntityManager entities;
 
@@ -76,9 +78,11 @@ class DemoLoader implements BeforeOpening {
             BuiltInSuites builtIn,
             Ledger ledger,
             DemoPlans plans,
+            DemoTrends trends,
             Settings settings,
             EntityManager entities) {
         this.plans = plans;
+        this.trends = trends;
         this.people = people;
         this.shelf = shelf;
         this.claims = claims;
@@ -172,10 +176,28 @@ class DemoLoader implements BeforeOpening {
         }
         // After everything else, so that all the rest is what it is without them.
         again.forEach(Runnable::run);
+        trends.add(device("Cob mini"), played("Cob mini"), device("Fell"), played("Fell"));
+        entities.flush();
+        entities.clear();
         lines();
         plans.add();
         settings.put(LOADED, "1");
         LOG.info("The demo shelf has {} configurations", number);
+    }
+
+    private static DemoDevices.Device device(String model) {
+        return DemoDevices.all().stream()
+                .filter(d -> d.model().equals(model))
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private List<DemoTrends.Played> played(String model) {
+        Map<Long, String> names = catalog.tests().stream().collect(Collectors.toMap(TestRow::id, TestRow::name));
+        return tests(device(model)).stream()
+                .map(t ->
+                        new DemoTrends.Played(t.testId(), t.metric(), sure(names, t.testId()), t.behaviour(), t.less()))
+                .toList();
     }
 
     /** A new firmware is what a lab sets out to test; whatever came with it is what also changed. */

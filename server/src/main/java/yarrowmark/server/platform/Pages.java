@@ -40,6 +40,7 @@ class Pages {
                 "/ledger/**",
                 "/compare",
                 "/standings",
+                "/trends",
                 "/kept",
                 "/kept/{key}",
                 "/sign-in"

@@ -83,6 +83,60 @@ class DemoTest {
     }
 
     @Test
+    void aUnitIsThereUnderSevenKernelsOnALadderAndAReferenceOnFourteenDays() {
+        long cob = model("Cob mini");
+        JsonNode kernels = trend(cob, "os.kernel");
+        assertThat(kernels.path("steps")
+                        .valueStream()
+                        .map(s -> s.path("label").asString())
+                        .distinct())
+                .containsExactly("5.19", "6.1", "6.2", "6.4", "6.6", "6.8", "6.12");
+        assertThat(kernels.path("gaps").get(0).path("words").asString()).isEqualTo("no driver for this kernel");
+        assertThat(kernels.path("lines")
+                        .valueStream()
+                        .filter(l -> l.path("metric").path("test").asString().startsWith("Lantern"))
+                        .flatMap(l -> l.path("steps").valueStream())
+                        .filter(s -> s.path("marked").asBoolean())
+                        .map(s -> kernels.path("steps")
+                                .get(s.path("to").asInt())
+                                .path("label")
+                                .asString()))
+                .as("one real jump")
+                .contains("6.8");
+        JsonNode ladder = trend(cob, "power.sustained_limit");
+        assertThat(ladder.path("ladder").has("best")).isTrue();
+        assertThat(ladder.path("sides")
+                        .valueStream()
+                        .map(s -> s.path("metric").path("test").asString()))
+                .contains("Surface temperature", "Ten loops without a stop");
+        JsonNode days = trend(model("Fell"), "date");
+        assertThat(days.path("steps").size()).isGreaterThanOrEqualTo(14);
+        assertThat(days.path("lines")
+                        .valueStream()
+                        .flatMap(l -> l.path("ranges").valueStream())
+                        .filter(r -> r.path("outside").asBoolean())
+                        .map(r -> days.path("steps")
+                                .get(r.path("step").asInt())
+                                .path("label")
+                                .asString()))
+                .as("one bad day")
+                .contains("2026-10-19");
+    }
+
+    private long model(String name) {
+        return reviewer.get("/api/models?q=" + name.replace(" ", "%20"))
+                .body()
+                .path("rows")
+                .get(0)
+                .path("id")
+                .asLong();
+    }
+
+    private JsonNode trend(long model, String along) {
+        return reviewer.get("/api/trends?model=" + model + "&along=" + along).body();
+    }
+
+    @Test
     void loadingAgainChangesNothing() {
         Integer before = sql.queryForObject("select count(*) from reading", Integer.class);
         loader.start();

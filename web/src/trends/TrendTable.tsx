@@ -1,0 +1,136 @@
+import { times } from '../compare/axis.ts';
+import { verdictWords } from '../compare/verdict.ts';
+import { number, reading, unitName } from '../format/format.ts';
+import { shares, type Trends } from './trends.ts';
+
+/** Every number of the trend: value and ratio at each step, and what the whole of it comes to. */
+export function TrendTable({ trends }: { trends: Trends }) {
+  const cells = <P extends { step: number }>(points: readonly P[], show: (p: P) => React.ReactNode) =>
+    trends.steps.map((s, i) => {
+      const p = points.find((q) => q.step === i);
+      return (
+        <td key={s.key} className="text-right whitespace-nowrap">
+          {p ? show(p) : '–'}
+        </td>
+      );
+    });
+  return (
+    <div className="wide min-h-0 overflow-auto" role="group" aria-label="Trend as a table" tabIndex={0}>
+      <table className="data">
+        <thead>
+          <tr>
+            <th>Test</th>
+            {trends.steps.map((s) => (
+              <th key={s.key} className="!text-right">
+                {s.label}
+              </th>
+            ))}
+            <th className="!text-right">First to last</th>
+            <th className="!text-right">Per step</th>
+          </tr>
+        </thead>
+        <tbody>
+          {trends.overall && (
+            <tr>
+              <td className="font-semibold">Overall</td>
+              {cells(trends.overall.points, (p) => times(p.ratio, 3))}
+              <td className="text-right whitespace-nowrap">
+                {trends.overall.firstToLast
+                  ? `${times(trends.overall.firstToLast.ratio, 3)}, ${verdictWords(trends.overall.firstToLast.verdict)}`
+                  : '–'}
+              </td>
+              <td />
+            </tr>
+          )}
+          {trends.lines.map((l) => (
+            <tr key={l.metric.id}>
+              <td>
+                {l.metric.name} <span className="small">{unitName(l.metric.unit)}</span>
+              </td>
+              {cells(l.points, (p) => (
+                <>
+                  {reading(p.value, { ...l.metric, unit: '1' })} <span className="small">{times(p.ratio)}</span>
+                </>
+              ))}
+              <td className="text-right whitespace-nowrap">
+                {l.firstToLast ? `${l.firstToLast.size}, ${verdictWords(l.firstToLast.verdict)}` : '–'}
+              </td>
+              <td className="text-right whitespace-nowrap">{l.slope ? times(l.slope.perStep, 3) : '–'}</td>
+            </tr>
+          ))}
+          {trends.sides.map((s) => (
+            <tr key={s.metric.id}>
+              <td>
+                {s.metric.name} <span className="small">{unitName(s.metric.unit)}</span>
+              </td>
+              {cells(s.points, (p) => number(p.value, 3))}
+              <td />
+              <td />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** First to last, smallest to largest, and how much of it each step brought. */
+export function FirstToLast({ trends }: { trends: Trends }) {
+  const lines = trends.lines.filter((l) => l.firstToLast).sort((a, b) => a.firstToLast!.ratio - b.firstToLast!.ratio);
+  if (lines.length === 0) return null;
+  const [least, most] = [lines[0]!, lines.at(-1)!];
+  const all = trends.overall?.firstToLast;
+  return (
+    <section className="mt-3">
+      <p>
+        {all && trends.overall && (
+          <>
+            Overall, {trends.steps[trends.overall.points[0]!.step]!.label} to{' '}
+            {trends.steps[trends.overall.points.at(-1)!.step]!.label}:{' '}
+            <b className="font-semibold">
+              {times(all.ratio, 3)}, {verdictWords(all.verdict)}
+            </b>
+            , 95 % interval {times(all.low, 3)} to {times(all.high, 3)}.{' '}
+          </>
+        )}
+        {lines.length > 1 &&
+          `From ${least.firstToLast!.size} (${least.metric.name}) to ${most.firstToLast!.size} (${most.metric.name}). `}
+        Steps are marked where they are clear after correction for {trends.looks}{' '}
+        {trends.looks === 1 ? 'look' : 'looks'}.
+      </p>
+      <details className="mt-1">
+        <summary className="small cursor-pointer">First to last, test by test, and what each step brought</summary>
+        <div className="wide overflow-x-auto">
+          <table className="data mt-1">
+            <thead>
+              <tr>
+                <th>Test</th>
+                <th className="!text-right">First to last</th>
+                <th>Verdict</th>
+                <th>Of that, each step in %</th>
+                <th>Level changed</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((l) => (
+                <tr key={l.metric.id}>
+                  <td>{l.metric.name}</td>
+                  <td className="text-right whitespace-nowrap">
+                    {l.firstToLast!.size} <span className="small">{times(l.firstToLast!.ratio)}</span>
+                  </td>
+                  <td className="whitespace-nowrap">{verdictWords(l.firstToLast!.verdict)}</td>
+                  <td className="whitespace-nowrap">
+                    {shares(l.steps, l.firstToLast!.ratio)
+                      .map((s, i) => `${trends.steps[l.steps[i]!.to]!.label} ${s > 0 ? '+' : ''}${number(s, 2)}`)
+                      .join(' · ')}
+                  </td>
+                  <td>{l.levels.map((c) => `${times(c.ratio)} after ${trends.steps[c.before]!.label}`).join(', ')}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </details>
+    </section>
+  );
+}
