@@ -97,6 +97,9 @@ function Model({ page }: { page: ModelPage }) {
           </>
         }
       >
+        <Link to="/trends" search={{ model: model.id }} className="button">
+          Its trends
+        </Link>
         <Link to="/ledger" search={{ model: model.id }} className="button">
           Its readings
         </Link>

@@ -6,14 +6,23 @@ const [WIDTH, HEIGHT, LEFT, TOP, BOTTOM] = [290, 150, 48, 12, 24];
 
 /** One small panel for each test, in its own unit, with its usual range where the same device was measured again and again. */
 export function Multiples({ trends, toScale }: { trends: Trends; toScale: boolean }) {
+  // One result is no trend: such tests are named below.
+  const once = trends.lines.filter((l) => l.points.length < 2);
   return (
-    <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-4" aria-label="A panel for each test">
-      {trends.lines.map((l) => (
-        <li key={l.metric.id}>
-          <Panel trends={trends} line={l} toScale={toScale} />
-        </li>
-      ))}
-    </ul>
+    <>
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-4" aria-label="A panel for each test">
+        {trends.lines
+          .filter((l) => l.points.length > 1)
+          .map((l) => (
+            <li key={l.metric.id}>
+              <Panel trends={trends} line={l} toScale={toScale} />
+            </li>
+          ))}
+      </ul>
+      {once.length > 0 && (
+        <p className="small mt-2">Measured at one step only: {once.map((l) => l.metric.name).join(', ')}.</p>
+      )}
+    </>
   );
 }
 
@@ -28,16 +37,18 @@ function Panel({ trends, line, toScale }: { trends: Trends; line: Line; toScale:
   const last = trends.steps.at(-1)!.label;
   return (
     <figure>
-      <figcaption className="flex items-baseline gap-2">
-        <b className="truncate font-semibold">{line.metric.name}</b>
-        <span className="small">
+      <figcaption>
+        <b className="block truncate font-semibold" title={line.metric.name}>
+          {line.metric.name}
+        </b>
+        <span className="small flex items-baseline gap-2">
           {unitName(line.metric.unit)}, {line.metric.direction === 'LESS_IS_BETTER' ? 'less' : 'more'} is better
+          {outside.size > 0 && (
+            <span className="pill ml-auto" data-tone="wait">
+              {outside.size} out of its usual range
+            </span>
+          )}
         </span>
-        {outside.size > 0 && (
-          <span className="pill ml-auto" data-tone="wait">
-            {outside.size} out of its usual range
-          </span>
-        )}
       </figcaption>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}

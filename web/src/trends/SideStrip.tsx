@@ -1,8 +1,9 @@
 import { linearTicks } from '../chart/axis-ticks.ts';
-import { number, unitName } from '../format/format.ts';
+import { number, reading, unitName } from '../format/format.ts';
+import { LABELS, LEFT, NARROW } from './TrendPlot.tsx';
 import { places, type Trends } from './trends.ts';
 
-const [HEIGHT, LEFT] = [76, 62];
+const HEIGHT = 76;
 
 /** One test that has its own unit, on the same steps: never on a second axis of the plot. */
 export function SideStrip({
@@ -16,8 +17,8 @@ export function SideStrip({
   width: number;
   toScale: boolean;
 }) {
-  const narrow = width < 620;
-  const right = width - (narrow ? 0 : 176) - 12;
+  const narrow = width < NARROW;
+  const right = width - (narrow ? 0 : LABELS) - 12;
   const xs = places(trends.steps, LEFT, right, toScale);
   const values = side.points.map((p) => p.value);
   const [low, high] = [Math.min(...values), Math.max(...values)];
@@ -34,13 +35,14 @@ export function SideStrip({
     >
       <g fontSize={11.5} fill="var(--ink-3)">
         <text x={LEFT - 8} y={12} textAnchor="end">
-          {unitName(side.metric.unit)}
+          {side.metric.kind === 'CHECK' ? '' : unitName(side.metric.unit)}
         </text>
-        {linearTicks(low, high, 2).map((t) => (
-          <text key={t} x={LEFT - 8} y={y(t) + 4} textAnchor="end">
-            {number(t, 3)}
-          </text>
-        ))}
+        {side.metric.kind !== 'CHECK' &&
+          linearTicks(low, high, 2).map((t) => (
+            <text key={t} x={LEFT - 8} y={y(t) + 4} textAnchor="end">
+              {number(t, 3)}
+            </text>
+          ))}
       </g>
       <path d={`M${LEFT} ${HEIGHT - 6}H${right}`} stroke="var(--hair)" />
       {side.points.map((p) => (
@@ -52,12 +54,12 @@ export function SideStrip({
           />
           <circle cx={xs[p.step]} cy={y(p.value)} r={3.6} fill="var(--gold)" />
           <text x={xs[p.step]! + 7} y={y(p.value) + 4} fontSize={11.5} fill="var(--ink-2)">
-            {number(p.value, 3)}
+            {side.metric.kind === 'CHECK' ? reading(p.value, side.metric) : number(p.value, 3)}
           </text>
         </g>
       ))}
       {!narrow && (
-        <text x={right + 14} y={HEIGHT - 14} fontSize={12.5} fill="var(--ink-2)">
+        <text x={right + 14} y={13} fontSize={12.5} fill="var(--ink-2)">
           {side.metric.name}
         </text>
       )}

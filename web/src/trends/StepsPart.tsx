@@ -3,23 +3,33 @@ import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { times } from '../compare/axis.ts';
 import { verdictWords } from '../compare/verdict.ts';
+import { LABELS, LEFT, NARROW } from './TrendPlot.tsx';
 import { changedWords, movers, type Step, type Trends } from './trends.ts';
 
 const NAMED = 3;
+const LEAST = 132;
 
 /** What each step changed, what it did to the whole, and which tests moved most; what somebody pinned to it. */
-export function StepsPart({ trends }: { trends: Trends }) {
+export function StepsPart({ trends, width, toScale }: { trends: Trends; width: number; toScale: boolean }) {
+  const steps = trends.steps.length;
+  const between = steps < 2 ? 0 : (width - LABELS - 12 - LEFT) / (steps - 1);
+  // Below their points where the steps are at equal distances and there is room.
+  const aligned = !toScale && width >= NARROW && between >= LEAST;
   return (
     <ol
       className="mt-1 grid gap-x-3 gap-y-3 overflow-x-auto"
-      style={{ gridTemplateColumns: `repeat(${Math.max(1, trends.steps.length)}, minmax(132px, 1fr))` }}
+      style={
+        aligned
+          ? { marginLeft: LEFT, columnGap: 0, gridTemplateColumns: `repeat(${steps - 1}, ${between}px) minmax(0, 1fr)` }
+          : { gridTemplateColumns: `repeat(${Math.max(1, steps)}, minmax(${LEAST}px, 1fr))` }
+      }
       aria-label="Steps"
       // A list that scrolls sideways is reached by the keyboard.
 
       tabIndex={0}
     >
       {trends.steps.map((s, i) => (
-        <li key={s.key} className="min-w-0 border-l border-hair pl-2 text-[12.5px]">
+        <li key={s.key} className="min-w-0 border-l border-hair pr-2 pl-2 text-[12.5px]">
           <StepCard trends={trends} step={s} index={i} />
         </li>
       ))}

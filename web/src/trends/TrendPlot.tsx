@@ -3,9 +3,18 @@ import { logTicks } from '../chart/axis-ticks.ts';
 import { times } from '../compare/axis.ts';
 import { apart, places, unbroken, type Line, type Trends } from './trends.ts';
 
-const [TOP, BOTTOM, LEFT] = [22, 18, 62];
+export const LEFT = 62;
+/** Room for the names at the ends of the lines. */
+export const LABELS = 176;
+/** Below this there is none. */
+export const NARROW = 620;
+const [TOP, BOTTOM] = [22, 18];
 const GAP = 15;
-const MOST_LETTERS = 24;
+const MOST_LETTERS = 26;
+/** With more marks, only those of lines that are brought to the front are drawn. */
+const MOST_MARKS = 14;
+/** So many lines with a clear step are coloured by themselves. */
+const MOST_COLOURED = 4;
 
 interface Drawn {
   key: string;
@@ -30,8 +39,8 @@ export function TrendPlot({
 }) {
   const [over, setOver] = useState<number | undefined>();
   const front = over ?? lit;
-  const narrow = width < 620;
-  const labels = narrow ? 0 : 176;
+  const narrow = width < NARROW;
+  const labels = narrow ? 0 : LABELS;
   const height = Math.round(Math.min(440, Math.max(260, 120 + 16 * (trends.lines.length + 1))));
   const right = width - labels - 12;
   const xs = places(trends.steps, LEFT, right, toScale);
@@ -83,6 +92,9 @@ export function TrendPlot({
         .join('')
     : '';
   // The one in front is drawn last, and the overall before it.
+  const marked = trends.lines.filter((l) => l.steps.some((s) => s.marked));
+  const few = marked.reduce((sum, l) => sum + l.steps.filter((s) => s.marked).length, 0) <= MOST_MARKS;
+  const coloured = new Set(marked.length <= MOST_COLOURED ? marked.map((l) => l.metric.id) : []);
   const order = [...drawn].sort((a, b) => rank(a.id, front) - rank(b.id, front));
   return (
     <svg
@@ -106,8 +118,8 @@ export function TrendPlot({
       </g>
       <path d={band} fill="var(--leaf-soft)" />
       {order.map((d) => {
-        const shown = d.id === null || d.id === front;
-        const colour = d.id === null ? 'var(--ink)' : d.id === front ? 'var(--mark-3)' : 'var(--tick)';
+        const shown = d.id === null || d.id === front || (front === undefined && coloured.has(d.id));
+        const colour = d.id === null ? 'var(--ink)' : shown ? 'var(--mark-3)' : 'var(--tick)';
         return (
           <g
             key={d.key}
@@ -121,7 +133,7 @@ export function TrendPlot({
             ))}
             {d.marks.map((m) => {
               const at = d.points.find((p) => p.step === m.step);
-              if (!at || (!shown && d.marks.length > 0 && trends.lines.length > 12)) return null;
+              if (!at || !(few || shown)) return null;
               const [mx, my] = [xs[m.step]!, y(at.ratio) + (m.up ? -14 : 14)];
               return (
                 <path
@@ -139,7 +151,7 @@ export function TrendPlot({
       {!narrow &&
         drawn.map((d, i) => {
           const last = d.points.at(-1)!;
-          const on = d.id === null || d.id === front;
+          const on = d.id === null || d.id === front || (front === undefined && coloured.has(d.id));
           const label = (
             <>
               <path
@@ -152,7 +164,7 @@ export function TrendPlot({
                 y={ends[i]! + 4}
                 fontSize={12.5}
                 fontWeight={on ? 600 : 400}
-                fill={d.id === front && d.id !== null ? 'var(--mark-3)' : d.id === null ? 'var(--ink)' : 'var(--ink-2)'}
+                fill={d.id === null ? 'var(--ink)' : on ? 'var(--mark-3)' : 'var(--ink-2)'}
               >
                 {d.name.length > MOST_LETTERS ? `${d.name.slice(0, MOST_LETTERS - 1)}…` : d.name}
                 <title>{d.name}</title>
@@ -167,7 +179,6 @@ export function TrendPlot({
               role="button"
               tabIndex={0}
               aria-pressed={lit === d.id}
-              aria-label={`${d.name}: ${times(last.ratio)} at the last step`}
               style={{ cursor: 'pointer' }}
               onPointerEnter={() => setOver(d.id!)}
               onPointerLeave={() => setOver(undefined)}

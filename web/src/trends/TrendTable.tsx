@@ -4,7 +4,7 @@ import { number, reading, unitName } from '../format/format.ts';
 import { shares, type Trends } from './trends.ts';
 
 /** Every number of the trend: value and ratio at each step, and what the whole of it comes to. */
-export function TrendTable({ trends }: { trends: Trends }) {
+export function TrendTable({ trends, onLeaveOut }: { trends: Trends; onLeaveOut: (key: string) => void }) {
   const cells = <P extends { step: number }>(points: readonly P[], show: (p: P) => React.ReactNode) =>
     trends.steps.map((s, i) => {
       const p = points.find((q) => q.step === i);
@@ -45,7 +45,14 @@ export function TrendTable({ trends }: { trends: Trends }) {
           {trends.lines.map((l) => (
             <tr key={l.metric.id}>
               <td>
-                {l.metric.name} <span className="small">{unitName(l.metric.unit)}</span>
+                {l.metric.name} <span className="small">{unitName(l.metric.unit)}</span>{' '}
+                <button
+                  className="small link print:hidden"
+                  aria-label={`Leave out ${l.metric.name}`}
+                  onClick={() => onLeaveOut(`test:${l.metric.testId}`)}
+                >
+                  leave out
+                </button>
               </td>
               {cells(l.points, (p) => (
                 <>
@@ -63,7 +70,7 @@ export function TrendTable({ trends }: { trends: Trends }) {
               <td>
                 {s.metric.name} <span className="small">{unitName(s.metric.unit)}</span>
               </td>
-              {cells(s.points, (p) => number(p.value, 3))}
+              {cells(s.points, (p) => (s.metric.kind === 'CHECK' ? reading(p.value, s.metric) : number(p.value, 3)))}
               <td />
               <td />
             </tr>

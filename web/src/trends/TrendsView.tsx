@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { api, Problem, value } from '../api/client.ts';
 import { TakeFigure } from '../compare/TakeFigure.tsx';
+import { toggled } from '../compare/parts.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
 import { times } from '../compare/axis.ts';
 import { verdictWords } from '../compare/verdict.ts';
@@ -300,7 +301,7 @@ function Shown({
         </p>
       )}
       {form === 'table' ? (
-        <TrendTable trends={trends} />
+        <TrendTable trends={trends} onLeaveOut={(key) => say({ without: toggled(search.without, key) })} />
       ) : form === 'panels' ? (
         <Multiples trends={trends} toScale={toScale} />
       ) : (
@@ -308,7 +309,7 @@ function Shown({
           <TakeFigure name={title} caption={title} csv={() => trendCsv(trends)}>
             <TrendPlot trends={trends} width={width} toScale={toScale} lit={search.lit} onLit={(lit) => say({ lit })} />
           </TakeFigure>
-          <StepsPart trends={trends} />
+          <StepsPart trends={trends} width={width} toScale={toScale} />
           {side && <SideStrip trends={trends} side={side} width={width} toScale={toScale} />}
         </>
       )}
@@ -330,6 +331,11 @@ function Shown({
               {side?.metric.name ?? 'nothing'}
             </Choice>
           </span>
+        )}
+        {search.without && (
+          <button className="link" onClick={() => say({ without: undefined })}>
+            take in what is left out ({search.without.length})
+          </button>
         )}
         <CopyButton text={sentenceOf(trends)} what="the sentence" />
       </p>

@@ -51,6 +51,10 @@ class ReadableIT extends AtTheDemo {
             new State("compare?ids=[1,2]"),
             new State("compare?ids=[1,2,3,4,5]"),
             new State("compare?ids=[1,2,3,4]&factors=true"),
+            new State("trends"),
+            new State("trends?model=7"),
+            new State("trends?model=7&form=panels"),
+            new State("trends?model=7&form=table"),
             new State("kept"),
             new State("nothing/here"));
 
