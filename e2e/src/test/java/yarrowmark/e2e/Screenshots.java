@@ -101,7 +101,7 @@ public final class Screenshots {
         take(
                 reviewer,
                 "standings-best-value",
-                () -> reviewer.see("//*[@role='img'][starts-with(@aria-label, 'Index against price')]"));
+                () -> reviewer.see("//*[@role='group'][starts-with(@aria-label, 'Index against price')]"));
     }
 
     /** The table's three, and a device's own before and after. */
@@ -117,6 +117,10 @@ public final class Screenshots {
         reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
         reviewer.see("//a[.='its scores before and after']").click();
         take(reviewer, "compare", () -> reviewer.see("//h2[.='Overall']"));
+        reviewer.open(program.address() + "trends");
+        reviewer.choose("Model", "Ostler Cob mini");
+        reviewer.choose("Along", "kernel");
+        take(reviewer, "trends", () -> reviewer.seeText("also graphics driver"));
     }
 
     private static void scores(Program program, Browser reviewer) throws IOException {
@@ -173,7 +177,7 @@ public final class Screenshots {
         reviewer.press("Make a code");
         String code = reviewer.see("//*[@data-testid='code']").getText();
         device.open(program.address() + "j");
-        take(device, "device-join", () -> device.see("//input[@id='code']"));
+        device.see("//input[@id='code']");
         device.type("Code", code);
         device.press("Join");
         device.see("//li//button[contains(., 'Larkspur Slate 8')]").click();
