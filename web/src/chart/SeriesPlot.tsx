@@ -1,6 +1,6 @@
 import { number, quantity, unitName } from '../format/format.ts';
 import { Axes } from './Axes.tsx';
-import { linearTicks, logTicks } from './axis-ticks.ts';
+import { baseOf, linearTicks, logTicks } from './axis-ticks.ts';
 
 const WIDTH = 390;
 const HEIGHT = 176;
@@ -41,6 +41,7 @@ export function SeriesPlot({
   const at = (p: Point) => ({ x: across(p.x), y: up(p.y) });
   const line = shown.map((p, i) => `${i === 0 ? 'M' : 'L'}${at(p).x.toFixed(1)} ${at(p).y.toFixed(1)}`).join('');
   const binary = xUnit === 'B' || xUnit === 'By';
+  const unit = binary ? 'B' : xUnit;
   const low = Math.min(...ys);
   const high = Math.max(...ys);
   return (
@@ -56,9 +57,9 @@ export function SeriesPlot({
           x={{
             at: across,
             ticks: logarithmic
-              ? logTicks(Math.min(...xs), Math.max(...xs), 4, binary ? 2 : 10)
+              ? logTicks(Math.min(...xs), Math.max(...xs), 4, baseOf(unit))
               : linearTicks(Math.min(...xs), Math.max(...xs), 5),
-            words: (t) => (binary ? quantity(t, xUnit) : number(t, 4)),
+            words: (t) => (binary ? quantity(t, unit) : number(t, 4)),
             title: logarithmic ? (binary ? '' : `in ${xUnit}`) : `of ${points.length} ${xUnit}`,
           }}
           y={{

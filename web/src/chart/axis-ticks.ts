@@ -15,6 +15,11 @@ export function logTicks(low: number, high: number, most: number, base: 2 | 10 =
   return fits ?? everyNth(choices.at(-1)!.length >= 2 ? choices.at(-1)! : all, most);
 }
 
+/** Sizes of memory stand at powers of two. */
+export function baseOf(unit: string): 2 | 10 {
+  return ['B', 'By', 'KiB', 'MiB', 'GiB'].includes(unit) ? 2 : 10;
+}
+
 /** Round numbers for an axis to scale, at most so many. */
 export function linearTicks(low: number, high: number, most: number): number[] {
   return everyNth(

@@ -242,7 +242,7 @@ export function CompareView() {
         </>
       )}
       {(search.per !== undefined || (quantities.data?.length ?? 0) > 0) && (
-        <>
+        <span className="inline-block">
           {', '}
           <Choice
             name="Divided by"
@@ -257,9 +257,10 @@ export function CompareView() {
               ? 'as measured'
               : `per ${quantities.data?.find((q) => q.key === search.per)?.label ?? search.per}`}
           </Choice>
-        </>
+          ?
+        </span>
       )}
-      ?
+      {search.per === undefined && (quantities.data?.length ?? 0) === 0 && '?'}
     </>
   );
   const factorSentence = (

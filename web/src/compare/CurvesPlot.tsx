@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
 import { Axes } from '../chart/Axes.tsx';
-import { logTicks } from '../chart/axis-ticks.ts';
+import { baseOf, logTicks } from '../chart/axis-ticks.ts';
 import { number, quantity, unitName } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
 import { useWidth } from '../ui/use-width.ts';
@@ -53,9 +53,9 @@ export function CurvesPlot({
   const r = scale([...ratios.map((p) => p.ratio), 1, 1.1, 1 / 1.1], HEIGHT + BELOW - 8, HEIGHT + 8);
   const line = (all: readonly { x: number; at: number }[]) =>
     all.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.x).toFixed(1)} ${p.at.toFixed(1)}`).join('');
-  const unit = data.metric.xUnit ?? '';
+  const unit = data.metric.xUnit === 'By' ? 'B' : (data.metric.xUnit ?? '');
   const [xs, ys] = [points.map((p) => p.x), points.map((p) => p.y)];
-  const binary = unit === 'B' || unit === 'By';
+  const binary = unit === 'B';
   return (
     <figure ref={holder} className="mt-3 max-w-[980px]">
       <TakeFigure
@@ -80,7 +80,7 @@ export function CurvesPlot({
             box={{ left: LEFT, right: WIDTH - RIGHT, top: TOP, bottom: BOTTOM }}
             x={{
               at: x,
-              ticks: logTicks(Math.min(...xs), Math.max(...xs), Math.floor(WIDTH / 84), binary ? 2 : 10),
+              ticks: logTicks(Math.min(...xs), Math.max(...xs), Math.floor(WIDTH / 84), baseOf(unit)),
               words: (t) => (binary ? quantity(t, unit) : number(t, 3)),
               title: binary || unit === '' ? '' : `in ${unit}`,
             }}
@@ -161,7 +161,7 @@ function CurvesTable({
     overBase: readonly { x: number; ratio: number }[];
   }[];
 }) {
-  const unit = data.metric.xUnit ?? '';
+  const unit = data.metric.xUnit === 'By' ? 'B' : (data.metric.xUnit ?? '');
   const xs = [...new Set(curves.flatMap((c) => c.points.map((p) => p.x)))].sort((a, b) => a - b);
   return (
     <details className="mt-1">
