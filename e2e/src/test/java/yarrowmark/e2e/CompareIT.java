@@ -3,6 +3,7 @@ package yarrowmark.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -138,6 +139,8 @@ class CompareIT extends AtTheDemo {
         browser.until("a file that ends in " + end, Browser.PATIENCE, () -> {
             try (Stream<Path> files = Files.list(folder)) {
                 files.filter(f -> f.toString().endsWith(end)).findFirst().ifPresent(found::set);
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
             }
             return found.get() != null;
         });

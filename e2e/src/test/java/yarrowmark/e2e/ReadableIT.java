@@ -145,6 +145,38 @@ class ReadableIT extends AtTheDemo {
         assertThat(found).isEmpty();
     }
 
+    /** The page on a device: joining, and saying what it is, by finger on a phone. */
+    @Test
+    void theDevicePageIsReadableToo() throws IOException {
+        browser.open(program.address() + "bench");
+        browser.press("Make a code");
+        String code = browser.see("//*[@data-testid='code']").getText();
+        try (Browser device = new Browser()) {
+            device.cdp(
+                    "Emulation.setDeviceMetricsOverride",
+                    Map.of("width", 390, "height", 844, "deviceScaleFactor", 1, "mobile", true));
+            device.open(program.address() + "j");
+            device.see("//input[@id='code']");
+            assertThat(violations(device)).isEmpty();
+            device.type("Code", code);
+            device.press("Join");
+            device.see("//li//button[contains(., 'Quenby Folio 14')]").click();
+            assertThat(violations(device)).isEmpty();
+            assertThat((Boolean) device.js("return document.documentElement.scrollWidth <= window.innerWidth + 1"))
+                    .isTrue();
+        }
+    }
+
+    private static String violations(Browser browser) throws IOException {
+        browser.js(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js"))
+                + "; window.axe = window.axe ?? axe");
+        return (String)
+                browser.js(
+                        """
+                return axe.run(document).then((r) => r.violations.map((v) => v.id + ': '
+                  + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 200)).join('\n  ')).join('\n'));""");
+    }
+
     /** Whoever looks for a view by the names of tabs finds it. */
     @Test
     void pagesAreNamedAfterTheirViewAndObject() {

@@ -38,11 +38,13 @@ public final class TrendSpeed {
             List<Double> answers = new ArrayList<>();
             for (int round = 0; round < ROUNDS; round++) {
                 long start = System.nanoTime();
-                JsonNode trend = owner.get("/api/trends?along=os.kernel&model=" + FIRST).body();
+                JsonNode trend =
+                        owner.get("/api/trends?along=os.kernel&model=" + FIRST).body();
                 double ms = (System.nanoTime() - start) / 1e6;
                 if (trend.path("steps").size() != STEPS || trend.path("lines").size() != TESTS) {
-                    throw new IllegalStateException("not the whole trend: " + trend.path("steps").size() + " steps, "
-                            + trend.path("lines").size() + " tests");
+                    throw new IllegalStateException(
+                            "not the whole trend: " + trend.path("steps").size() + " steps, "
+                                    + trend.path("lines").size() + " tests");
                 }
                 if (round >= WARM) {
                     answers.add(ms);
@@ -60,18 +62,23 @@ public final class TrendSpeed {
     }
 
     private static void fill(JdbcTemplate jdbc) {
-        jdbc.update("insert into model (id, maker_id, name, device_class, version) values (?, 1, 'Long way', 'MINI', 0)", FIRST);
+        jdbc.update(
+                "insert into model (id, maker_id, name, device_class, version) values (?, 1, 'Long way', 'MINI', 0)",
+                FIRST);
         jdbc.update("insert into unit (id, model_id, label) values (?, ?, 'Unit 1')", FIRST, FIRST);
         String steps = " from seq_1_to_" + STEPS;
-        jdbc.update("insert into configuration (id, unit_id, name, fingerprint, created_at) select " + FIRST + " + seq, "
-                + FIRST + ", concat('kernel 6.', seq), sha2(concat('k', seq), 256), utc_timestamp(3)" + steps);
+        jdbc.update(
+                "insert into configuration (id, unit_id, name, fingerprint, created_at) select " + FIRST + " + seq, "
+                        + FIRST + ", concat('kernel 6.', seq), sha2(concat('k', seq), 256), utc_timestamp(3)" + steps);
         jdbc.update("insert into fact (configuration_id, fact_key, fact_value, source) select " + FIRST
                 + " + seq, 'os.kernel', concat('6.', seq), 'TYPED'" + steps);
-        jdbc.update("insert into session (id, configuration_id, plan_name, runs, timed_ms, state, started_at) select " + FIRST
-                + " + seq, " + FIRST + " + seq, 'Bulk', 5, 0, 'DONE', date_add('2026-02-01', interval seq day)" + steps);
-        jdbc.update("insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select "
-                + FIRST + " + s.seq, " + LedgerPageSpeed.PAST + " + t.seq, " + FIRST
-                + " + s.seq, 5, 5 + 0.001 * s.seq + 0.004 * sin(s.seq * t.seq), 4e-4, 0 from seq_1_to_" + STEPS
-                + " s join seq_1_to_" + TESTS + " t");
+        jdbc.update("insert into session (id, configuration_id, plan_name, runs, timed_ms, state, started_at) select "
+                + FIRST + " + seq, " + FIRST + " + seq, 'Bulk', 5, 0, 'DONE', date_add('2026-02-01', interval seq day)"
+                + steps);
+        jdbc.update(
+                "insert into sample (configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance) select "
+                        + FIRST + " + s.seq, " + LedgerPageSpeed.PAST + " + t.seq, " + FIRST
+                        + " + s.seq, 5, 5 + 0.001 * s.seq + 0.004 * sin(s.seq * t.seq), 4e-4, 0 from seq_1_to_" + STEPS
+                        + " s join seq_1_to_" + TESTS + " t");
     }
 }
