@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
 import { reading } from '../format/format.ts';
-import { placeWords, scoreSpread } from './round-words.ts';
+import { placeWords, scoreSpread, unusualWords } from './round-words.ts';
 
 /** More scores are folded. */
 const SHOWN = 8;
@@ -28,6 +28,15 @@ export function RoundScores({ seatId }: { seatId: number }) {
           <dd>
             <b className="font-semibold">{reading(s.value, s, s.resolution)}</b>{' '}
             <span className="small">{scoreSpread(s)}</span>
+            {s.usual?.outside && (
+              <span
+                className="pill ml-1.5"
+                data-tone="bad"
+                title={`On other days it lay between ${reading(s.usual.low, s)} and ${reading(s.usual.high, s)}`}
+              >
+                not as usual
+              </span>
+            )}
           </dd>
         </div>
       ))}
@@ -35,6 +44,11 @@ export function RoundScores({ seatId }: { seatId: number }) {
   );
   return (
     <div className="mt-2" role="group" aria-label="Scores of this round">
+      {scores.some((s) => s.usual?.outside) && (
+        <p role="status" className="border-l-2 border-plum pl-3 text-[13.5px]">
+          Out of its usual range: {unusualWords(scores)}. The room, or the device, is not as usual.
+        </p>
+      )}
       {place && <p className="text-[13.5px]">{placeWords(place)}</p>}
       {list(0, SHOWN)}
       {scores.length > SHOWN && (

@@ -20,7 +20,7 @@ export function AddTests({
   const found = withWords(usedFirst(suites(tests), measured), words);
   const first = found.flatMap((s) => s.tests).find((t) => !taken.has(t.id));
   return (
-    <fieldset className="mt-3 border-t border-hair pt-2">
+    <fieldset className="mt-3 min-w-0 border-t border-hair pt-2">
       <legend className="small pr-2">Add tests</legend>
       <input
         className="field !w-80 max-w-full"

@@ -174,7 +174,7 @@ class ReadableIT extends AtTheDemo {
                 browser.js(
                         """
                 return axe.run(document).then((r) => r.violations.map((v) => v.id + ': '
-                  + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 200)).join('\n  ')).join('\n'));""");
+                  + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 200)).join('\\n  ')).join('\\n'));""");
     }
 
     /** Whoever looks for a view by the names of tabs finds it. */

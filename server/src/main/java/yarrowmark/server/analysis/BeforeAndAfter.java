@@ -15,7 +15,9 @@ import yarrowmark.server.shelf.Shelf;
 /** Proposes what to compare: a configuration and the one it was made from. */
 @Service
 class BeforeAndAfter {
-    private static final int MOST = 12;
+    private static final int MOST = 24;
+    /** A unit that is measured step by step would otherwise leave no room for the others; its steps are a trend. */
+    private static final int OF_ONE_UNIT = 3;
 
     /** @param shared metrics that both have */
     record Pair(ConfigurationRow before, ConfigurationRow after, int shared) {}
@@ -34,9 +36,9 @@ class BeforeAndAfter {
     @Transactional(readOnly = true)
     public List<Pair> all() {
         List<Found> found = jdbc.query(
-                "select p.id, c.id, count(distinct s.metric_id), c.created_at from configuration c join configuration p on p.id = c.parent_id join sample s on s.configuration_id = c.id "
-                        + "join sample b on b.configuration_id = p.id and b.metric_id = s.metric_id where c.retired_at is null and p.retired_at is null group by p.id, c.id, c.created_at order by c.created_at desc, c.id desc limit "
-                        + MOST,
+                "select before_id, after_id, shared from (select p.id before_id, c.id after_id, count(distinct s.metric_id) shared, c.created_at, row_number() over (partition by c.unit_id order by c.created_at desc, c.id desc) at from configuration c join configuration p on p.id = c.parent_id join sample s on s.configuration_id = c.id "
+                        + "join sample b on b.configuration_id = p.id and b.metric_id = s.metric_id where c.retired_at is null and p.retired_at is null group by p.id, c.id, c.unit_id, c.created_at) pairs where at <= "
+                        + OF_ONE_UNIT + " order by created_at desc, after_id desc limit " + MOST,
                 (row, i) -> new Found(row.getLong(1), row.getLong(2), row.getInt(3)));
         Map<Long, ConfigurationRow> rows = shelf
                 .configurations(found.stream()

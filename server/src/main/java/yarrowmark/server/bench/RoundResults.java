@@ -1,17 +1,26 @@
 package yarrowmark.server.bench;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Merit;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.SampleSummary;
+import yarrowmark.core.trend.UsualRange;
+import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ClassPlaces;
 
@@ -22,6 +31,8 @@ class RoundResults {
      * The centre of a test's runs in this session alone.
      *
      * @param spreadPercent of the runs; absent for one run, and where values have no ratio
+     * @param usual         in which range it usually lies, where the same configuration was measured on other days often
+     *                      enough to know
      */
     record RoundScore(
             long testId,
@@ -32,7 +43,11 @@ class RoundResults {
             Kind kind,
             List<String> choices,
             int runs,
-            @Nullable Double spreadPercent) {}
+            @Nullable Double spreadPercent,
+            @Nullable UsualPart usual) {}
+
+    /** In the metric's unit. @param outside whether this session left the range that all the others tell */
+    record UsualPart(double low, double high, boolean outside) {}
 
     /** @param place among its class, by all that is known of it; absent where it has none */
     record RoundAnswer(List<RoundScore> scores, ClassPlaces.@Nullable ClassPlace place) {}
@@ -41,8 +56,21 @@ class RoundResults {
     private final LedgerSessions sessions;
     private final DeviceWork work;
     private final ClassPlaces places;
+    private final Catalog catalog;
+    private final Samples samples;
+    private final LentNoise lent;
 
-    RoundResults(Ledger ledger, LedgerSessions sessions, DeviceWork work, ClassPlaces places) {
+    RoundResults(
+            Ledger ledger,
+            LedgerSessions sessions,
+            DeviceWork work,
+            ClassPlaces places,
+            Catalog catalog,
+            Samples samples,
+            LentNoise lent) {
+        this.catalog = catalog;
+        this.samples = samples;
+        this.lent = lent;
         this.ledger = ledger;
         this.sessions = sessions;
         this.work = work;
@@ -63,19 +91,43 @@ class RoundResults {
                 .toList();
         Map<Long, Map<Integer, Measured>> measured =
                 ledger.measured(session, metrics.stream().map(MetricRow::id).toList());
+        Long configuration = sessions.configurations(List.of(session)).get(session);
+        Map<Long, UsualPart> usual = configuration == null ? Map.of() : usual(configuration, session, metrics);
         List<RoundScore> scores = new ArrayList<>();
         for (MetricRow m : metrics) {
             Map<Integer, Measured> runs = measured.get(m.id());
             if (runs != null && !runs.isEmpty()) {
-                scores.add(score(m, List.copyOf(runs.values())));
+                scores.add(score(m, List.copyOf(runs.values()), usual.get(m.id())));
             }
         }
-        Long configuration = sessions.configurations(List.of(session)).get(session);
         return new RoundAnswer(
                 scores, configuration == null ? null : places.of(configuration).orElse(null));
     }
 
-    private static RoundScore score(MetricRow m, List<Measured> runs) {
+    /** Where this session's means usually lie, as told by the other sessions of the configuration. */
+    private Map<Long, UsualPart> usual(long configuration, long session, List<MetricRow> metrics) {
+        Map<Long, MetricRow> ratios =
+                metrics.stream().filter(m -> m.scale() == Scale.RATIO).collect(Collectors.toMap(MetricRow::id, m -> m));
+        Map<Long, Noise> noise = lent.of(ratios.values(), catalog.metrics());
+        Map<Long, UsualPart> usual = new HashMap<>();
+        for (Samples.SampleRow row : samples.ofConfigurations(List.of(configuration))) {
+            MetricRow m = ratios.get(row.metricId());
+            if (m != null) {
+                UsualRange.of(row.sample(), noise.getOrDefault(m.id(), Noise.UNKNOWN)).stream()
+                        .filter(r -> r.session() == session)
+                        .forEach(r -> usual.put(m.id(), part(r, m)));
+            }
+        }
+        return usual;
+    }
+
+    private static UsualPart part(UsualRange r, MetricRow m) {
+        double one = Merit.toValue(r.low(), m.direction());
+        double other = Merit.toValue(r.high(), m.direction());
+        return new UsualPart(Math.min(one, other), Math.max(one, other), r.isOutside());
+    }
+
+    private static RoundScore score(MetricRow m, List<Measured> runs, @Nullable UsualPart usual) {
         SampleSummary s = SampleSummary.of(runs, m.scale());
         return new RoundScore(
                 m.testId(),
@@ -86,6 +138,7 @@ class RoundResults {
                 m.kind(),
                 m.choices(),
                 s.n(),
-                s.spreadPercent().isPresent() ? s.spreadPercent().getAsDouble() : null);
+                s.spreadPercent().isPresent() ? s.spreadPercent().getAsDouble() : null,
+                usual);
     }
 }

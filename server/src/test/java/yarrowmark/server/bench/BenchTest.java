@@ -224,6 +224,39 @@ class BenchTest {
     }
 
     @Test
+    void aDeviceOutsideOfItsUsualRangeIsSaid() {
+        // The same laptop on six days; on the last one it is a tenth slower.
+        JsonNode last = null;
+        Client first = bench.started("Reference", 3, List.of());
+        JsonNode model =
+                bench.owner().get("/api/models?q=reference").body().path("rows").get(0);
+        long unit = bench.owner()
+                .get("/api/models/" + model.path("id").asLong())
+                .body()
+                .path("units")
+                .get(0)
+                .path("id")
+                .asLong();
+        for (int day = 0; day < 6; day++) {
+            Client device = day == 0 ? first : bench.joined(3);
+            if (day > 0) {
+                device.post(
+                        "/api/device/start",
+                        Map.of("modelId", model.path("id").asLong(), "unitId", unit, "facts", List.of()));
+            }
+            long hash = testId(device, "weir-hash-one");
+            for (int run = 1; run <= 3; run++) {
+                bench.deliver(device, ok(hash, run, (day == 5 ? 360 : 400) + 0.4 * day + 0.3 * run));
+            }
+            device.post("/api/device/end", Map.of("how", "DONE"));
+            last = device.get("/api/device/results").body().path("scores").get(0);
+            assertThat(last.has("usual")).as("known from the third day on").isEqualTo(day >= 2);
+        }
+        assertThat(last.path("usual").path("outside").asBoolean()).isTrue();
+        assertThat(last.path("usual").path("low").asDouble()).isBetween(390.0, 400.0);
+    }
+
+    @Test
     void aCommandReachesADeviceThatWaitsForIt() {
         Client device = bench.started("Waits", 1, List.of());
         long seat = lane(device).path("seatId").asLong();
