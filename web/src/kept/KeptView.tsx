@@ -42,46 +42,50 @@ export function KeptView() {
             </Empty>
           ) : (
             <>
-              <table className="data w-full">
-                <thead>
-                  <tr>
-                    <th>What it says</th>
-                    <th>Saved</th>
-                    <th>By</th>
-                    <th>Address</th>
-                    <th />
-                  </tr>
-                </thead>
-                <tbody>
-                  {data.rows.map((k) => (
-                    <tr key={k.key}>
-                      <td>
-                        <a href={`/kept/${k.key}`} className="link">
-                          {k.title ?? k.caption}
-                        </a>
-                        {k.title && <span className="small block">{k.caption}</span>}
-                      </td>
-                      <td className="whitespace-nowrap">{moment(k.at)}</td>
-                      <td>{k.person}</td>
-                      <td>
-                        <CopyButton text={`${window.location.origin}/kept/${k.key}`} what="the address" />
-                      </td>
-                      <td>
-                        <button
-                          className="small link"
-                          disabled={remove.isPending}
-                          onClick={() => {
-                            if (window.confirm('Remove this page? Whoever has its address will find nothing there.'))
-                              remove.mutate(k.key);
-                          }}
-                        >
-                          remove
-                        </button>
-                      </td>
+              <div className="wide">
+                <table className="data w-full">
+                  <thead>
+                    <tr>
+                      <th>What it says</th>
+                      <th>Saved</th>
+                      <th>By</th>
+                      <th>Address</th>
+                      <th>
+                        <span className="sr-only">Remove</span>
+                      </th>
                     </tr>
-                  ))}
-                </tbody>
-              </table>
+                  </thead>
+                  <tbody>
+                    {data.rows.map((k) => (
+                      <tr key={k.key}>
+                        <td>
+                          <a href={`/kept/${k.key}`} className="link">
+                            {k.title ?? k.caption}
+                          </a>
+                          {k.title && <span className="small block">{k.caption}</span>}
+                        </td>
+                        <td className="whitespace-nowrap">{moment(k.at)}</td>
+                        <td>{k.person}</td>
+                        <td>
+                          <CopyButton text={`${window.location.origin}/kept/${k.key}`} what="the address" />
+                        </td>
+                        <td>
+                          <button
+                            className="small link"
+                            disabled={remove.isPending}
+                            onClick={() => {
+                              if (window.confirm('Remove this page? Whoever has its address will find nothing there.'))
+                                remove.mutate(k.key);
+                            }}
+                          >
+                            remove
+                          </button>
+                        </td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              </div>
               {remove.isError && (
                 <p role="alert" className="text-plum">
                   {remove.error.message}
