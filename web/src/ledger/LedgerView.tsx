@@ -1,26 +1,26 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { getRouteApi, Link } from '@tanstack/react-router';
+import { getRouteApi } from '@tanstack/react-router';
 import { useState, type CSSProperties } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
-import { MarkSign } from '../chart/Mark.tsx';
 import * as format from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import type { LEDGER_ORDERS } from '../shell/search-params.ts';
-import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
+import { tableActions } from '../shell/table-store.ts';
 import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
 import { useHiddenColumns } from '../ui/hidden-columns.ts';
 import { Pager } from '../ui/Pager.tsx';
 import { rememberRow, rowToReturnTo } from '../ui/return-row.ts';
-import { RowBox, SelectionBar } from '../ui/SelectionBar.tsx';
+import { SelectionBar } from '../ui/SelectionBar.tsx';
 import { nextSorting, SortButton, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
-import { useSelection, type Selection } from '../ui/use-selection.ts';
+import { useSelection } from '../ui/use-selection.ts';
 import { BulkAside } from './BulkAside.tsx';
 import { ImportPart } from './ImportPart.tsx';
 import { LedgerSentence } from './LedgerSentence.tsx';
 import { ReadingPanel } from './ReadingPanel.tsx';
 import { addressOf, SavedViews } from './SavedViews.tsx';
+import { LedgerLine } from './LedgerLine.tsx';
 
 type Row = Schemas['LedgerRow'];
 const route = getRouteApi('/ledger');
@@ -243,126 +243,5 @@ export function LedgerView() {
       </Ready>
       <ReadingPanel id={reading} onClose={() => void navigate({ search: { ...search, reading: undefined } })} />
     </>
-  );
-}
-
-function LedgerLine({
-  row,
-  hidden,
-  selection,
-  index,
-  active,
-  onActive,
-  onOpen,
-  onSession,
-}: {
-  row: Row;
-  hidden: readonly string[];
-  selection: Selection<Row>;
-  index: number;
-  active: boolean;
-  onActive: () => void;
-  onOpen: () => void;
-  onSession: () => void;
-}) {
-  const table = useTable();
-  const slot = slotOf(table, row.configurationId);
-  const aside = row.asideReason !== undefined;
-  return (
-    // The keys for this are arrows and x, on the value of the row.
-
-    <div
-      role="row"
-      aria-selected={selection.has(row)}
-      onClick={selection.onClick(row)}
-      className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-hair-2 py-1.5 hover:bg-sheet aria-selected:bg-leaf-soft sm:grid-cols-(--columns)"
-    >
-      <span role="cell" className="flex min-w-0 items-center gap-1.5">
-        <RowBox
-          selection={selection}
-          row={row}
-          name={`${row.model}, ${row.metric ?? row.test}, run ${row.runNumber}`}
-        />
-        {slot !== null && <MarkSign slot={slot} size={13} />}
-        <span className="min-w-0">
-          <Link
-            to="/shelf/configurations/$configurationId"
-            params={{ configurationId: String(row.configurationId) }}
-            className="block truncate font-semibold hover:underline"
-          >
-            {row.maker} {row.model}
-          </Link>
-          <span className="small block truncate">{row.configuration}</span>
-        </span>
-      </span>
-      <span role="cell" className="order-3 min-w-0 sm:order-none">
-        <span className="block truncate">{row.metric ?? row.test}</span>
-        {hidden.includes('RUN') && <span className="small">run {row.runNumber}</span>}
-      </span>
-      {!hidden.includes('RUN') && (
-        <span role="cell" className="small order-4 sm:order-none">
-          <span className="sm:hidden">run </span>
-          {row.runNumber}
-          {row.attempt > 1 ? `, attempt ${row.attempt}` : ''}
-        </span>
-      )}
-      {!hidden.includes('PERSON') && (
-        <span role="cell" className="small order-4 truncate sm:order-none">
-          {row.person}
-        </span>
-      )}
-      <span role="cell" className="text-right">
-        {row.readingId !== undefined ? (
-          <button
-            data-line={index}
-            tabIndex={active ? 0 : -1}
-            onFocus={onActive}
-            onClick={onOpen}
-            className={`said text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}
-          >
-            {format.reading(
-              row.value!,
-              { unit: row.unit, kind: row.kind, choices: row.choices?.split('\n') },
-              row.resolution,
-            )}
-          </button>
-        ) : (
-          <span
-            data-line={index}
-            tabIndex={active ? 0 : -1}
-            onFocus={onActive}
-            className="pill"
-            data-tone={row.state === 'FAILED' ? 'bad' : 'off'}
-          >
-            {format.runState(row.state)}
-          </span>
-        )}
-      </span>
-      {!hidden.includes('STATE') && (
-        <span
-          role="cell"
-          className="small order-4 min-w-0 truncate sm:order-none"
-          title={row.asideReason ?? row.reasonWords}
-        >
-          {row.marks.map((m) => (
-            <span key={m.kind} className="pill mr-1.5" data-tone="wait" title={format.markReason(m)}>
-              {format.mark(m.kind)}
-            </span>
-          ))}
-          {aside ? (
-            <>set aside: {row.asideReason}</>
-          ) : (
-            (row.reasonWords ?? (row.reason ? format.reason(row.reason) : ''))
-          )}
-        </span>
-      )}
-      {!hidden.includes('TIME') && (
-        <span role="cell" className="order-5 hidden text-right sm:order-none sm:block">
-          <button className="said small hover:underline" onClick={onSession} title="This session only">
-            {format.moment(row.finishedAt)}
-          </button>
-        </span>
-      )}
-    </div>
   );
 }

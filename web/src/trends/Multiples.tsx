@@ -72,9 +72,9 @@ function Panel({ trends, line, toScale }: { trends: Trends; line: Line; toScale:
             {last}
           </text>
         </g>
-        {line.ranges.map((r) => (
+        {line.ranges.map((r, i) => (
           <path
-            key={r.step}
+            key={i}
             d={`M${(xs[r.step]! - 4).toFixed(1)} ${y(r.high).toFixed(1)}h8V${y(r.low).toFixed(1)}h-8z`}
             fill="var(--leaf-soft)"
           />

@@ -1,7 +1,7 @@
 import { times } from '../compare/axis.ts';
-import { verdictWords } from '../compare/verdict.ts';
+import { covers, verdictWords } from '../compare/verdict.ts';
 import { number, reading, unitName } from '../format/format.ts';
-import { shares, type Trends } from './trends.ts';
+import type { Trends } from './trends.ts';
 
 /** Every number of the trend: value and ratio at each step, and what the whole of it comes to. */
 export function TrendTable({ trends, onLeaveOut }: { trends: Trends; onLeaveOut: (key: string) => void }) {
@@ -87,6 +87,7 @@ export function FirstToLast({ trends }: { trends: Trends }) {
   if (lines.length === 0) return null;
   const [least, most] = [lines[0]!, lines.at(-1)!];
   const all = trends.overall?.firstToLast;
+  const assumed = trends.lines.reduce((sum, l) => sum + l.steps.filter((s) => s.assumed).length, 0);
   return (
     <section className="mt-3">
       <p>
@@ -97,11 +98,14 @@ export function FirstToLast({ trends }: { trends: Trends }) {
             <b className="font-semibold">
               {times(all.ratio, 3)}, {verdictWords(all.verdict)}
             </b>
-            , 95 % interval {times(all.low, 3)} to {times(all.high, 3)}.{' '}
+            , 95 % interval {times(all.low, 3)} to {times(all.high, 3)}, {covers(trends.overall.points.at(-1)!.covers)}
+            .{' '}
           </>
         )}
         {lines.length > 1 &&
           `From ${least.firstToLast!.size} (${least.metric.name}) to ${most.firstToLast!.size} (${most.metric.name}). `}
+        {assumed > 0 &&
+          `${assumed} of the steps rest on an assumed spread of 10 %, which nobody measured; measure at least three runs. `}
         Steps are marked where they are clear after correction for {trends.looks}{' '}
         {trends.looks === 1 ? 'look' : 'looks'}.
       </p>
@@ -127,8 +131,8 @@ export function FirstToLast({ trends }: { trends: Trends }) {
                   </td>
                   <td className="whitespace-nowrap">{verdictWords(l.firstToLast!.verdict)}</td>
                   <td className="whitespace-nowrap">
-                    {shares(l.steps, l.firstToLast!.ratio)
-                      .map((s, i) => `${trends.steps[l.steps[i]!.to]!.label} ${s > 0 ? '+' : ''}${number(s, 2)}`)
+                    {l.steps
+                      .map((s) => `${trends.steps[s.to]!.label} ${s.share > 0 ? '+' : ''}${number(s.share, 2)}`)
                       .join(' · ')}
                   </td>
                   <td>{l.levels.map((c) => `${times(c.ratio)} after ${trends.steps[c.before]!.label}`).join(', ')}</td>

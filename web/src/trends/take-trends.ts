@@ -18,6 +18,7 @@ export function trendCsv(trends: Trends): string {
       'step verdict',
       'corrected p',
       'marked',
+      'on an assumed spread',
       'also changed',
       'noted',
     ],
@@ -38,6 +39,7 @@ export function trendCsv(trends: Trends): string {
           step && verdictWords(step.verdict),
           step?.p,
           step ? (step.marked ? 'yes' : 'no') : '',
+          step?.assumed ? 'yes' : '',
           at.changed.map((c) => c.label).join('; '),
           at.events.map((e) => e.words).join('; '),
         ];
@@ -71,7 +73,7 @@ export function trendCsv(trends: Trends): string {
         trends.steps[p.step]!.configurations.map((c) => c.name).join('; '),
         p.value,
         p.runs,
-        ...Array.from({ length: 8 }, () => ''),
+        ...Array.from({ length: 9 }, () => ''),
       ]),
     ),
   ]);

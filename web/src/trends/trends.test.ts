@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { apart, changedWords, movers, places, shares, unbroken, type Step, type Trends } from './trends.ts';
+import { apart, changedWords, movers, places, unbroken, type Step, type Trends } from './trends.ts';
 
 test('a line is never drawn through a missing result', () => {
   expect(unbroken([0, 1, 3, 4, 6].map((step) => ({ step }))).map((p) => p.map((q) => q.step))).toEqual([
@@ -40,17 +40,6 @@ test('only what is marked after correction is told of a step, the largest first'
   const trends = { lines: [line('a', 1.02, true), line('b', 0.9, true), line('c', 3, false)] } as unknown as Trends;
   expect(movers(trends, 1).map((m) => m.line.metric.name)).toEqual(['b', 'a']);
   expect(movers(trends, 2)).toEqual([]);
-});
-
-test('what the steps brought adds up to the whole', () => {
-  const steps = [
-    { from: 0, to: 1, ratio: 1.1 },
-    { from: 1, to: 2, ratio: 0.95 },
-    { from: 2, to: 3, ratio: 1.2 },
-  ];
-  const whole = 1.1 * 0.95 * 1.2;
-  expect(shares(steps, whole).reduce((a, b) => a + b)).toBeCloseTo(100 * (whole - 1), 9);
-  expect(shares([{ from: 0, to: 1, ratio: 1 }], 1)).toEqual([0]);
 });
 
 test('what also changed is said, and that nothing else did only where that is so', () => {

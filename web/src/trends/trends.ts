@@ -60,14 +60,6 @@ export function movers(trends: Pick<Trends, 'lines'>, step: number): { line: Lin
   return told.sort((a, b) => size(b) - size(a));
 }
 
-/** How much of the whole each step brought, in per cent; they add up to it. */
-export function shares(steps: readonly { from: number; to: number; ratio: number }[], whole: number): number[] {
-  const ln = Math.log(whole);
-  return steps.map((s) =>
-    Math.abs(ln) < 1e-12 ? 100 * Math.log(s.ratio) : (100 * (whole - 1) * Math.log(s.ratio)) / ln,
-  );
-}
-
 /** "kernel only", "also graphics driver, memory". */
 export function changedWords(step: Step, along: Trends['along'], first: boolean): string {
   if (first) return 'first';

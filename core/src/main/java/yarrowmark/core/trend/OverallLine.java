@@ -94,6 +94,7 @@ public record OverallLine(
                 .mapToDouble(g -> TrendLine.p(Math.log(g.ratio()), g.interval()))
                 .toArray();
         double[] corrected = Holm.corrected(p);
+        double whole = pairs.stream().mapToDouble(g -> Math.log(g.ratio())).sum();
         List<TrendStep> steps = new ArrayList<>();
         for (int i = 0; i < p.length; i++) {
             GenerationStep g = pairs.get(i);
@@ -106,6 +107,9 @@ public record OverallLine(
                     g.verdict(),
                     p[i],
                     corrected[i],
+                    TrendStep.share(delta, whole),
+                    linked.get(i).knowledge().assumed() > 0
+                            || linked.get(i + 1).knowledge().assumed() > 0,
                     corrected[i] < TrendLine.CLEAR_P && Math.abs(delta) >= materiality.onMerits()));
         }
         return steps;

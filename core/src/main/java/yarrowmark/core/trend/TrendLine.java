@@ -93,6 +93,7 @@ public record TrendLine(
         double[] p =
                 pairs.stream().mapToDouble(c -> p(c.difference(), c.interval())).toArray();
         double[] corrected = Holm.corrected(p);
+        double whole = pairs.stream().mapToDouble(PairComparison::difference).sum();
         List<TrendStep> steps = new ArrayList<>();
         for (int i = 0; i < p.length; i++) {
             PairComparison c = pairs.get(i);
@@ -105,6 +106,8 @@ public record TrendLine(
                     c.verdict(),
                     p[i],
                     corrected[i],
+                    TrendStep.share(c.difference(), whole),
+                    c.assumed(),
                     corrected[i] < CLEAR_P && Math.abs(c.difference()) >= least));
         }
         return steps;

@@ -71,6 +71,9 @@ class TrendTest {
         assertThat(line.steps().stream().mapToDouble(TrendStep::delta).sum())
                 .as("the steps add up to first to last")
                 .isCloseTo(line.firstToLast().orElseThrow().difference(), within(1e-12));
+        assertThat(line.steps().stream().mapToDouble(TrendStep::share).sum())
+                .as("and so do their shares in per cent")
+                .isCloseTo(10, within(1e-9));
         assertThat(line.changes()).as("too short to be searched").isEmpty();
     }
 
@@ -94,6 +97,16 @@ class TrendTest {
         assertThat(often.steps().get(38).corrected())
                 .as("39 looks")
                 .isCloseTo(Math.min(1, 39 * once.steps().get(0).p()), within(1e-9));
+    }
+
+    @Test
+    void whatNobodyMeasuredIsSaidOfEachStepAndMarkedOnlyWhereItIsLarge() {
+        List<@Nullable Sample> singles = List.of(sample(0, 100), sample(1, 130), sample(2, 1300));
+        TrendLine line = TrendLine.of(new TrendMetric(singles, Noise.UNKNOWN, 1), THREE_PERCENT);
+        assertThat(line.steps()).allMatch(TrendStep::assumed);
+        assertThat(line.steps().get(0).marked()).as("below 1.5").isFalse();
+        assertThat(TrendLine.of(metric(1, 100, 110), THREE_PERCENT).steps()).noneMatch(TrendStep::assumed);
+        assertThat(TrendStep.share(0, 0)).isZero();
     }
 
     @Test

@@ -61,14 +61,12 @@ final class ComparedSide {
         this.ownName = told(configuration, base, take);
         this.baseName = told(base, configuration, baseTake);
         // Over what these two share, and nothing else: what another one on the table has run changes nothing here.
-        Map<Long, Double> weights = ComparisonService.weights(
-                purpose,
-                table.metrics().stream()
-                        .filter(m -> table.sample(configuration.id(), m.id()) != null
-                                && table.base(m.id()) != null
-                                && heldOn(m, held) == null
-                                && !isOut(m, leftOut))
-                        .toList());
+        Map<Long, Double> weights = purpose.weights(table.metrics().stream()
+                .filter(m -> table.sample(configuration.id(), m.id()) != null
+                        && table.base(m.id()) != null
+                        && heldOn(m, held) == null
+                        && !isOut(m, leftOut))
+                .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
         for (MetricRow m : table.metrics()) {

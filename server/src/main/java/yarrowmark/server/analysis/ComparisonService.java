@@ -4,7 +4,6 @@ import static yarrowmark.server.platform.Sure.sure;
 
 import java.util.ArrayList;
 import java.util.Collection;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -278,23 +277,6 @@ class ComparisonService {
                 : side.noWeight()
                         ? "The purpose gives no weight to any test that both ran."
                         : "None of the tests that both ran counts in an overall.";
-    }
-
-    /** How the purpose weighs these, which all of those compared have. */
-    static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
-        List<MetricRow> counted = MetricRow.withoutTotals(metrics.stream()
-                .filter(m -> m.main() && m.scale() == Scale.RATIO)
-                .toList());
-        Map<Long, Double> weights = new HashMap<>();
-        try {
-            double[] spread = purpose.weighing().spread(counted);
-            for (int i = 0; i < spread.length; i++) {
-                weights.put(counted.get(i).id(), spread[i]);
-            }
-        } catch (IllegalArgumentException e) {
-            // No test has weight: each row is still compared, and the overall says why there is none.
-        }
-        return weights;
     }
 
     /** What is known of the noise of each metric, and of days over all of them. */

@@ -129,9 +129,8 @@ class FactorService {
                                 "not-shared",
                                 "Not every cell of the grid has this test. Choose one that all of them ran."));
         List<MetricRow> used = metric == null ? counted(shared, taken) : List.of(metric);
-        Map<Long, Double> weights = metric == null
-                ? ComparisonService.weights(purposes.purpose(q.purpose()), used)
-                : Map.of(metric.id(), 1.0);
+        Map<Long, Double> weights =
+                metric == null ? purposes.purpose(q.purpose()).weights(used) : Map.of(metric.id(), 1.0);
         Map<Long, Noise> noise = lent.of(used, all);
         SharedDay day = lent.day(all);
         List<TwoFactors.@Nullable Cell> merits = cells.stream()

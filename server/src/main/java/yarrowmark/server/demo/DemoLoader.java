@@ -38,7 +38,6 @@ import yarrowmark.server.platform.Settings;
 import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.Claims;
 import yarrowmark.server.shelf.Configurations;
-import yarrowmark.server.shelf.FactSource;
 import yarrowmark.server.shelf.GivenFact;
 import yarrowmark.server.shelf.Shelf;
 
@@ -148,14 +147,7 @@ class DemoLoader implements BeforeOpening {
             long unit = shelf.firstUnit(model, DemoSignIn.NAME);
             describe(device, model, unit);
             for (DemoDevices.Setup setup : device.setups()) {
-                List<GivenFact> facts = setup.facts().entrySet().stream()
-                        .map(f -> new GivenFact(
-                                f.getKey(),
-                                f.getValue(),
-                                f.getKey().startsWith("room.") || f.getKey().startsWith("power.")
-                                        ? FactSource.TYPED
-                                        : FactSource.DETECTED))
-                        .toList();
+                List<GivenFact> facts = DemoTrends.given(setup.facts());
                 long configuration = configurations.configure(unit, facts, setup.name(), DemoSignIn.NAME);
                 if (setup != device.setups().get(0)) {
                     configurations.test(configuration, underTest(device.setups().get(0), setup), DemoSignIn.NAME);

@@ -193,7 +193,8 @@ class DemoTrends {
         return first.plusDays(days).atTime(10, 5).toInstant(ZoneOffset.UTC);
     }
 
-    private static List<GivenFact> given(Map<String, String> facts) {
+    /** As a lab would have them: rooms and power are typed, the rest a device tells by itself. */
+    static List<GivenFact> given(Map<String, String> facts) {
         return facts.entrySet().stream()
                 .map(f -> new GivenFact(
                         f.getKey(),

@@ -114,7 +114,7 @@ class TrendService {
                 .filter(m -> present.contains(m.id()) && ask.takes(m))
                 .toList();
         PurposeRow purpose = purposes.purpose(ask.purpose());
-        Map<Long, Double> weights = weights(purpose, metrics);
+        Map<Long, Double> weights = purpose.weights(metrics);
         Map<Long, Noise> noise = lent.of(metrics, all);
         Materiality materiality = new Materiality((ask.matters() == null ? USUAL_MATERIALITY : ask.matters()) / 100);
         TrendWords words = new TrendWords();
@@ -181,22 +181,6 @@ class TrendService {
             }
         }
         return cells;
-    }
-
-    private static Map<Long, Double> weights(PurposeRow purpose, List<MetricRow> metrics) {
-        List<MetricRow> counted = MetricRow.withoutTotals(metrics.stream()
-                .filter(m -> m.main() && m.scale() == Scale.RATIO)
-                .toList());
-        Map<Long, Double> weights = new HashMap<>();
-        try {
-            double[] spread = purpose.weighing().spread(counted);
-            for (int i = 0; i < spread.length; i++) {
-                weights.put(counted.get(i).id(), spread[i]);
-            }
-        } catch (IllegalArgumentException e) {
-            // The purpose gives no weight to any of these: each line is told, and there is no overall.
-        }
-        return weights;
     }
 
     private static List<Trends.StepPart> stepParts(

@@ -86,6 +86,8 @@ final class TrendWords {
                         s.interval().high(),
                         s.verdict(),
                         s.corrected(),
+                        s.share(),
+                        s.assumed(),
                         s.marked(),
                         SizeInWords.brief(s.ratio(), direction, whatIsLess)))
                 .toList();

@@ -98,7 +98,7 @@ record Trends(
             @Nullable Double low,
             @Nullable Double high) {}
 
-    /** @param p corrected for all steps of the line. @param marked clear after correction, and large enough to matter. @param size in words */
+    /** @param p corrected for all steps of the line. @param share of first to last, in per cent. @param assumed whether it rests on a spread that nobody measured. @param marked clear after correction, and large enough to matter. @param size in words */
     record ChangeOfStep(
             int from,
             int to,
@@ -107,6 +107,8 @@ record Trends(
             double high,
             Verdict verdict,
             double p,
+            double share,
+            boolean assumed,
             boolean marked,
             String size) {}
 
