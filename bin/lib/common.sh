@@ -80,7 +80,28 @@ build_program() {
     return 0
   fi
   say "Building Yarrowmark (the first time takes some minutes)"
-  (cd "$root" && mvn -q -B -ntp -pl core,web,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
+  (cd "$root" && mvn -q -B -ntp -pl core,web,runner,server package -DskipTests) >&2 || fail "the build failed; its messages are above"
+}
+
+# build_runner_folder : the runner with a Java of its own, for computers that have none. Only where this JDK can make one;
+# without it the bench offers the jar alone.
+build_runner_folder() {
+  local jar=$root/runner/target/yarrow-runner.jar out=$root/runner/target/yarrow-runner-linux-x64.tar.gz fresh home
+  [ "$(uname -sm)" = 'Linux x86_64' ] && [ -f "$jar" ] && command -v jlink >/dev/null || return 0
+  [ ! -f "$out" ] || [ "$jar" -nt "$out" ] || return 0
+  home=$(dirname "$(dirname "$(readlink -f "$(command -v jlink)")")")
+  [ -d "$home/jmods" ] || return 0
+  fresh=$(mktemp -d "$root/runner/target/folder.XXXXXX" 2>/dev/null) || return 0
+  mkdir "$fresh/yarrow-runner"
+  if jlink --add-modules java.base,java.desktop,java.logging,java.management,java.net.http,java.xml,jdk.crypto.ec,jdk.unsupported \
+    --strip-debug --no-header-files --no-man-pages --compress=2 --output "$fresh/yarrow-runner/java" >/dev/null 2>&1; then
+    cp "$jar" "$fresh/yarrow-runner/"
+    printf '#!/bin/sh\nhere=$(dirname "$(readlink -f "$0")")\nexec "$here/java/bin/java" -jar "$here/yarrow-runner.jar" "$@"\n' >"$fresh/yarrow-runner/yarrow-runner"
+    chmod 755 "$fresh/yarrow-runner/yarrow-runner"
+    # Without room for it the program starts all the same.
+    { tar -C "$fresh" -czf "$fresh/it.tar.gz" yarrow-runner && mv "$fresh/it.tar.gz" "$out"; } || true
+  fi
+  rm -rf "$fresh"
 }
 
 # unpack_program VARIABLE : where the built program lies unpacked, from which Java starts it sooner than from one archive,
@@ -107,10 +128,10 @@ unpack_program() {
 # nothing of ours is installed anywhere, so a fresh machine and one with older versions do the same.
 build_mains() {
   local stamp=$root/e2e/target/mains.stamp
-  if [ -f "$stamp" ] && [ -z "$(find "$root/pom.xml" "$root"/{core,server,e2e}/{pom.xml,src} -type f -newer "$stamp" -print -quit)" ]; then
+  if [ -f "$stamp" ] && [ -z "$(find "$root/pom.xml" "$root"/{core,runner,server,e2e}/{pom.xml,src} -type f -newer "$stamp" -print -quit)" ]; then
     return 0
   fi
-  (cd "$root" && mvn -q -B -ntp -T 2 -pl core,server,e2e -am test-compile dependency:build-classpath -Dexec.skip -Dspotless.check.skip -Dnull.checks=-parameters \
+  (cd "$root" && mvn -q -B -ntp -T 2 -pl core,runner,server,e2e -am test-compile dependency:build-classpath -Dexec.skip -Dspotless.check.skip -Dnull.checks=-parameters \
     -Dmdep.outputFile='${project.build.directory}/classpath' -Dmdep.includeScope=test) >&2 || fail "it could not be built; the messages are above"
   touch "$stamp"
 }

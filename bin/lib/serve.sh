@@ -1,10 +1,48 @@
 # Starts MariaDB and the server, and keeps them until Ctrl-C. Sourced by bin/demo and bin/start.
-# shellcheck source=common.sh
-source "$(dirname "${BASH_SOURCE[0]}")/common.sh"
+# shellcheck source=records.sh
+source "$(dirname "${BASH_SOURCE[0]}")/records.sh"
 
-# serve NAME [--port N] [--no-build] [--lan] : NAME is the shelf's directory below var/.
+# keep_backups NAME N : makes a backup whenever the newest is a day old, and keeps the last N. What became of the last one is
+# in backup.state, which the server tells its owners.
+keep_backups() {
+  local name=$1 keep=$2 newest said pause=''
+  trap '[ -z "$pause" ] || kill "$pause" 2>/dev/null; exit 0' TERM INT HUP
+  mkdir -p "$var/backups"
+  while :; do
+    newest=$(find "$var/backups" -name 'yarrowmark-*.tar.gz' -printf '%T@\n' | sort -n | tail -n 1)
+    if [ -z "$newest" ] || [ $(($(date +%s) - ${newest%.*})) -ge 86400 ]; then
+      if said=$(YARROWMARK_VAR=$(dirname "$var") "$root/bin/backup" "$var/backups/yarrowmark-$(date -u +%Y-%m-%dT%H%M%SZ).tar.gz" "$name" 2>&1); then
+        # The oldest go only once the new one is there.
+        find "$var/backups" -name 'yarrowmark-*.tar.gz' -printf '%T@ %p\n' | sort -rn | tail -n "+$((keep + 1))" | cut -d ' ' -f 2- | xargs -r -d '\n' rm -f
+      else
+        printf 'failed %s %s\n' "$(date +%s)" "$(tail -n 1 <<<"$said" | cut -c 1-300)" >"$var/backup.state"
+        newest=failed
+      fi
+    fi
+    [ "$newest" = failed ] || printf 'ok %s\n' "$(find "$var/backups" -name 'yarrowmark-*.tar.gz' -printf '%T@\n' | sort -n | tail -n 1 | cut -d . -f 1)" >"$var/backup.state"
+    sleep 600 &
+    pause=$!
+    wait "$pause"
+  done
+}
+
+# keep_before_update NAME : records of an older form are kept in a file before the server brings them to its own.
+keep_before_update() (
+  trap - EXIT
+  trap 'rm -f ${access:+"$access"}' EXIT
+  reach "$1"
+  local form newest
+  # A database without that table has no records yet.
+  form=$(ask "$access" 'select max(cast(version as unsigned)) from flyway_schema_history where success' 2>/dev/null) || return 0
+  newest=$(newest_form)
+  [[ $form =~ ^[0-9]+$ ]] && [ "$form" -lt "$newest" ] || return 0
+  say "These records are of form $form, and this Yarrowmark has form $newest: they are kept in a file first"
+  "$root/bin/backup" "$var/backups/before-form-$newest-$(date -u +%Y-%m-%dT%H%M%SZ).tar.gz" "$1"
+)
+
+# serve NAME [--port N] [--no-build] [--lan] [--backups N] : NAME is the shelf's directory below var/.
 serve() {
-  local name=$1 wanted='' build=yes lan=no
+  local name=$1 wanted='' build=yes lan=no keep=0
   shift
   while [ $# -gt 0 ]; do
     case $1 in
@@ -13,26 +51,41 @@ serve() {
       --lan)
         [ "$name" = start ] || fail "the demo has a sign-in that everybody knows, so it stays on this machine; use bin/start --lan"
         lan=yes; shift ;;
-      -h|--help) say "usage: bin/$name [--port N] [--no-build]$([ "$name" = demo ] || echo ' [--lan]')"; exit 0 ;;
+      --backups)
+        [[ ${2:-} =~ ^[1-9][0-9]{0,3}$ ]] || fail "--backups needs how many of them are kept, 1 or more"
+        keep=$2; shift 2 ;;
+      -h|--help) say "usage: bin/$name [--port N] [--no-build]$([ "$name" = demo ] || echo ' [--lan]') [--backups N]   (a backup a day, the last N are kept)"; exit 0 ;;
       *) fail "unknown option $1; see bin/$name --help" ;;
     esac
   done
   need_tools
-  need_packages mariadbd=mariadb-server
-  [ "$build" = no ] || build_program
+  # Records on a database of one's own are asked for by all three.
+  local elsewhere=${YARROWMARK_DB_URL:-}
+  if [ -n "$elsewhere" ]; then
+    [[ $elsewhere =~ ^jdbc:mariadb://([^/:]+|\[[0-9a-fA-F:]+\])(:[0-9]+)?/[A-Za-z0-9_]+$ ]] \
+      || fail "YARROWMARK_DB_URL is jdbc:mariadb://HOST:PORT/NAME, and not $elsewhere"
+    [ -n "${YARROWMARK_DB_USER:-}" ] && [ -n "${YARROWMARK_DB_PASSWORD:-}" ] || fail "with YARROWMARK_DB_URL go YARROWMARK_DB_USER and YARROWMARK_DB_PASSWORD"
+    [[ ! ${YARROWMARK_HEAP:-1g} =~ [^0-9kmgKMG] ]] || fail "YARROWMARK_HEAP is a size such as 800m or 2g"
+  else
+    need_packages mariadbd=mariadb-server
+  fi
+  [ "$build" = no ] || { build_program; build_runner_folder; }
   local jar=$root/server/target/yarrowmark.jar
   [ -f "$jar" ] || fail "the program is not built; start without --no-build"
 
   # Not local: the exit trap, which stops everything, may run when this function is already left.
+  # Records, passwords and sessions are nobody else's on this machine, also those that an older version left open.
   var=${YARROWMARK_VAR:-$root/var}/$name
   mkdir -p "$var"
   var=$(cd "$var" && pwd)
+  chmod 700 "$var"
   # Half of a start is loading classes. The first one keeps them when it ends, and the next ones map them.
   local program
   unpack_program program
   # Held by the server as well, as long as it runs.
   exec 6>"$program/used"
   flock -s 6
+  umask 077
   kept=$program/classes.jsa keeping=''
   local java=(java -XX:+UseSerialGC -Xshare:auto)
   if [ -f "$kept" ]; then
@@ -41,6 +94,13 @@ serve() {
     keeping=$program/classes.$$
     java+=(-XX:ArchiveClassesAtExit="$keeping")
   fi
+  # Java takes a quarter of the machine's memory by itself.
+  [ -z "${YARROWMARK_HEAP:-}" ] || java+=("-Xmx$YARROWMARK_HEAP")
+  # What computers join with. Beside the program in an image, among what was built in a checkout.
+  local runner
+  for runner in "$root/runner/target/yarrow-runner.jar" "$root/yarrow-runner.jar"; do
+    [ ! -f "$runner" ] || java+=("-Dyarrowmark.runner=$runner")
+  done
   java+=(-jar "$program/yarrowmark.jar")
   # Before anything here is touched: these files are the first one's.
   exec 7>"$var/lock"
@@ -49,12 +109,18 @@ serve() {
   pipe=$var/keep database='' server=''
   local line
   rm -f "$pipe" "$var/database.ready"
-  mkfifo "$pipe"
-  "$root/bin/lib/database" "$var/mariadb" <"$pipe" >"$var/database.ready" 7>&- &
-  database=$!
-  exec 8>"$pipe"
+  if [ -z "$elsewhere" ]; then
+    mkfifo "$pipe"
+    "$root/bin/lib/database" "$var/mariadb" <"$pipe" >"$var/database.ready" 7>&- &
+    database=$!
+    exec 8>"$pipe"
+  else
+    printf '%s\t%s\t%s\n' "$elsewhere" "$YARROWMARK_DB_USER" "$YARROWMARK_DB_PASSWORD" >"$var/database.ready"
+  fi
+  backups=''
   stop_all() {
     trap - EXIT INT TERM HUP
+    [ -z "$backups" ] || kill "$backups" 2>/dev/null || true
     # Whoever read what is said may be gone, and that must not keep anything from being stopped.
     trap '' PIPE
     if [ -n "$server" ]; then
@@ -64,18 +130,21 @@ serve() {
       if [ -n "$keeping" ] && [ -s "$keeping" ]; then mv "$keeping" "$kept"; fi
     fi
     [ -z "$keeping" ] || rm -f "$keeping"
-    exec 8>&-
-    wait "$database" 2>/dev/null || true
+    if [ -n "$database" ]; then
+      exec 8>&-
+      wait "$database" 2>/dev/null || true
+    fi
     rm -f "$pipe" "$var/database.ready" "$var/server.pid"
   }
   trap 'stop_all' EXIT
   trap 'exit 0' INT TERM HUP
-  say "Starting the database"
+  [ -n "$elsewhere" ] || say "Starting the database"
   while [ ! -s "$var/database.ready" ]; do
     kill -0 "$database" 2>/dev/null || { database=''; fail "the database ended; its message is above"; }
     sleep 0.1
   done
   line=$(cat "$var/database.ready")
+  YARROWMARK_VAR=$(dirname "$var") keep_before_update "$name" 6>&- 7>&- 8>&- || fail "the records could not be kept before their update, so it was not begun; what was wrong stands above"
 
   local port plain
   if [ -z "$wanted" ]; then
@@ -121,10 +190,17 @@ serve() {
       fi
       [ "$name" = demo ] && say "Demo sign-in: name wren, password saltmarsh-demo"
       say "Ctrl-C stops it. Its records are in $var"
+      rm -f "$var/backup.state"
+      if [ "$keep" -gt 0 ]; then
+        say "A backup a day is kept in $var/backups, the last $keep of them."
+        keep_backups "$name" "$keep" 6>&- 7>&- 8>&- </dev/null &
+        backups=$!
+      fi
       local code=0
-      wait -n "$server" "$database" || code=$?
+      # One elsewhere may go away and come back.
+      wait -n "$server" ${database:+"$database"} || code=$?
       # Without its database a server would stand there and say that the records are out of reach, for ever.
-      kill -0 "$server" 2>/dev/null && { database=''; fail "the database ended, and with it this; its message is above"; }
+      [ -n "$database" ] && kill -0 "$server" 2>/dev/null && { database=''; fail "the database ended, and with it this; its message is above"; }
       server=''
       [ "$code" = 0 ] || fail "the server ended; see $var/server.log"
       return

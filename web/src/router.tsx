@@ -3,6 +3,9 @@ import { BenchView } from './bench/BenchView.tsx';
 import { CompareView } from './compare/CompareView.tsx';
 import { KeptView } from './kept/KeptView.tsx';
 import { LedgerView } from './ledger/LedgerView.tsx';
+import { InterfaceView } from './people/InterfaceView.tsx';
+import { LogView } from './people/LogView.tsx';
+import { PeopleView } from './people/PeopleView.tsx';
 import { PlansView } from './plans/PlansView.tsx';
 import { Shell } from './shell/Shell.tsx';
 import { NotHere } from './shell/NotHere.tsx';
@@ -18,6 +21,9 @@ import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
 import { TrendsView } from './trends/TrendsView.tsx';
+import { StageView } from './writeup/StageView.tsx';
+import { WriteUpsView } from './writeup/WriteUpsView.tsx';
+import { WriteUpView } from './writeup/WriteUpView.tsx';
 import {
   benchSearch,
   byHandSearch,
@@ -26,10 +32,12 @@ import {
   differenceSearch,
   keptSearch,
   ledgerSearch,
+  logSearch,
   plansSearch,
   shelfSearch,
   standingsSearch,
   trendsSearch,
+  stageSearch,
 } from './shell/search-params.ts';
 
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
@@ -98,6 +106,14 @@ const compare = createRoute({
   validateSearch: compareSearch,
   component: CompareView,
 });
+const people = createRoute({ getParentRoute: () => root, path: '/people', component: PeopleView });
+const log = createRoute({
+  getParentRoute: () => root,
+  path: '/people/log',
+  validateSearch: logSearch,
+  component: LogView,
+});
+const programs = createRoute({ getParentRoute: () => root, path: '/people/interface', component: InterfaceView });
 const kept = createRoute({
   getParentRoute: () => root,
   path: '/kept',
@@ -115,6 +131,20 @@ const trends = createRoute({
   path: '/trends',
   validateSearch: trendsSearch,
   component: TrendsView,
+});
+
+const writeUps = createRoute({
+  getParentRoute: () => root,
+  path: '/write-ups',
+  validateSearch: keptSearch,
+  component: WriteUpsView,
+});
+const writeUp = createRoute({ getParentRoute: () => root, path: '/write-ups/$writeUpId', component: WriteUpView });
+const stage = createRoute({
+  getParentRoute: () => root,
+  path: '/write-ups/$writeUpId/stage',
+  validateSearch: stageSearch,
+  component: StageView,
 });
 
 export const router = createRouter({
@@ -136,7 +166,13 @@ export const router = createRouter({
     compare,
     standings,
     trends,
+    writeUps,
+    writeUp,
+    stage,
     kept,
+    people,
+    log,
+    programs,
   ]),
   defaultPreload: false,
 });

@@ -5,6 +5,7 @@ import { Loading, Trouble } from '../ui/states.tsx';
 import { AccessContext, type Access } from './access-context.ts';
 import { MakeOwner } from './MakeOwner.tsx';
 import { SignIn } from './SignIn.tsx';
+import { Welcome } from './Welcome.tsx';
 
 /** Who is signed in, and to which lab. */
 export function useAccess(): Access {
@@ -37,9 +38,10 @@ export function AccessGate({ children }: { children: ReactNode }) {
     queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'access' });
     queries.setQueryData(['access'], next);
   };
+  if (window.location.pathname === '/welcome') return <Welcome access={access.data} onSignedIn={entered} />;
   switch (access.data.state) {
     case 'NEEDS_OWNER':
-      return <MakeOwner onMade={entered} />;
+      return <MakeOwner known={access.data.lab} onMade={entered} />;
     case 'SIGNED_OUT':
       return <SignIn access={access.data} onSignedIn={entered} />;
     case 'SIGNED_IN':

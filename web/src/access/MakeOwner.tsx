@@ -4,9 +4,13 @@ import { api, value } from '../api/client.ts';
 import type { Access } from './access-context.ts';
 import { Line, Sheet } from './Sheet.tsx';
 
-/** The first start: whoever is here first becomes the owner. */
-export function MakeOwner({ onMade }: { onMade: (access: Access) => void }) {
-  const [lab, setLab] = useState('');
+/** What the server calls a lab that nobody has named. */
+const NO_NAME = 'Your lab';
+
+/** The first start: whoever is here first becomes the owner, also of records that were brought here without their people. */
+export function MakeOwner({ known, onMade }: { known: string; onMade: (access: Access) => void }) {
+  const brought = known !== NO_NAME;
+  const [lab, setLab] = useState(brought ? known : '');
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
   const make = useMutation({
@@ -14,7 +18,7 @@ export function MakeOwner({ onMade }: { onMade: (access: Access) => void }) {
     onSuccess: onMade,
   });
   return (
-    <Sheet title="Your shelf is empty and yours">
+    <Sheet title={brought ? `${known} is here, and yours` : 'Your shelf is empty and yours'}>
       <p className="mt-1 text-ink-2">This is the first start. Say who you are; you will be the owner of this shelf.</p>
       <form
         onSubmit={(event) => {

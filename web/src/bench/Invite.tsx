@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { CopyButton } from '../compare/CopyButton.tsx';
 import { countdown, day } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import type { Lane } from './useBench.ts';
@@ -87,6 +88,7 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
       <p role="alert" className="text-plum">
         {invite.error?.message ?? withdraw.error?.message}
       </p>
+      {open[0] && <ForComputers address={address} code={open[0].code ?? ''} />}
       {here && (
         <p className="small mt-2">
           This server listens on this machine only, so the device is another browser window here. Started with{' '}
@@ -116,5 +118,47 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
         </details>
       )}
     </section>
+  );
+}
+
+/** How a computer joins without a browser, for what a browser cannot see. */
+function ForComputers({ address, code }: { address: string; code: string }) {
+  const offered = useQuery({
+    queryKey: ['runner'],
+    queryFn: () => value(api.GET('/api/bench/runner')),
+    staleTime: Infinity,
+  }).data;
+  const line = `java -jar yarrow-runner.jar ${address} ${code}`;
+  if (!offered?.jar) return null;
+  return (
+    <details className="small mt-3">
+      <summary className="cursor-pointer">A computer without a browser</summary>
+      <p className="mt-1">
+        The runner measures drives, memory and processor themselves: the suites called native. Fetch{' '}
+        <a className="link" href="/runner/yarrow-runner.jar" download>
+          yarrow-runner.jar
+        </a>{' '}
+        there
+        {offered?.folder ? (
+          <>
+            {' '}
+            (it needs Java 17; for Linux on x86-64 there is{' '}
+            <a className="link" href="/runner/yarrow-runner-linux-x64.tar.gz" download>
+              a folder
+            </a>{' '}
+            with its own)
+          </>
+        ) : (
+          ' (it needs Java 17)'
+        )}
+        , and start it:
+      </p>
+      <p className="mt-1 font-mono text-[12px] leading-4 break-all text-ink" data-testid="runner-line">
+        {line}
+      </p>
+      <p className="mt-1">
+        <CopyButton text={line} what="the line" />
+      </p>
+    </details>
   );
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { getRouteApi } from '@tanstack/react-router';
+import { getRouteApi, Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
@@ -20,6 +20,8 @@ import { SidePanel } from './SidePanel.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
+import { aboutThese } from '../writeup/begin.ts';
+import { WriteUpButton } from '../writeup/WriteUpButton.tsx';
 import { named } from '../format/named.ts';
 
 const route = getRouteApi('/compare');
@@ -281,6 +283,21 @@ export function CompareView() {
           >
             {search.factors ? 'Test by test' : 'Two factors'}
           </button>
+        )}
+        {data && all.every((c) => c.modelId === data.base.modelId) && (
+          <Link to="/trends" search={{ model: data.base.modelId, between: all.map((c) => c.id) }} className="button">
+            As a trend
+          </Link>
+        )}
+        {data && (
+          <WriteUpButton
+            beginning={() =>
+              aboutThese(
+                data.sides.map((s) => s.configuration),
+                data.base,
+              )
+            }
+          />
         )}
         {data && !search.factors && <TakeAlong comparison={data} parts={parts} side={shownSide} />}
       </Opening>

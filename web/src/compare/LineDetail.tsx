@@ -20,6 +20,8 @@ import { SessionsPart } from './SessionsPart.tsx';
 import { slotsOf } from './slots.ts';
 import { TakeMenu } from './TakeMenu.tsx';
 import { named } from '../format/named.ts';
+import { copiedNumber } from '../writeup/number-copy.ts';
+import { told } from './axis.ts';
 
 type Metric = Schemas['ComparedMetric'];
 
@@ -67,6 +69,19 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
             <p key={i} className="mt-1 flex items-baseline gap-2">
               <span>{c.sentence}</span>
               <CopyButton text={c.sentence} what="the sentence" />
+              {c.ratio !== undefined && !comparison.per && (
+                <CopyButton
+                  text={copiedNumber(told(c.ratio, 1 + comparison.materiality / 100), {
+                    of: 'ratio',
+                    configuration: comparison.sides[i]!.configuration.id,
+                    base: comparison.base.id,
+                    metric: row.metric.id,
+                  })}
+                  what="the ratio, to be pasted into a write-up"
+                >
+                  copy as a number of a write-up
+                </CopyButton>
+              )}
             </p>
           ),
       )}

@@ -4,11 +4,12 @@ import { Popover } from 'radix-ui';
 import { CopyButton } from './CopyButton.tsx';
 import { HEIGHT, WIDTH, type PaintName } from './page.ts';
 import { dataAddress, drawn, save } from './take.ts';
+import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
 /** Longer names of files are cut off by some systems. */
 const LONGEST = 100;
 
-type Format = { kind: 'svg' | 'png'; paint: PaintName } | { kind: 'csv' } | { kind: 'html' };
+type Format = { kind: 'svg' | 'png' | 'png4k'; paint: PaintName } | { kind: 'csv' } | { kind: 'html' };
 
 interface Props {
   /** Of the files, without what they end with. */
@@ -34,8 +35,14 @@ export function TakeMenu({ name, draw, csv, html, sentence, quiet = false }: Pro
       if (format.kind === 'html') return save(new Blob([html!()], { type: 'text/html;charset=utf-8' }), `${file}.html`);
       const svg = draw(format.paint, await dataAddress(fontFile));
       return save(
-        format.kind === 'svg' ? new Blob([svg], { type: 'image/svg+xml' }) : await drawn(svg, WIDTH, HEIGHT),
-        `${file}-${format.paint}.${format.kind}`,
+        format.kind === 'svg'
+          ? new Blob([svg], { type: 'image/svg+xml' })
+          : await drawn(
+              svg,
+              format.kind === 'png4k' ? 2 * WIDTH : WIDTH,
+              format.kind === 'png4k' ? 2 * HEIGHT : HEIGHT,
+            ),
+        format.kind === 'png4k' ? `${file}-${format.paint}-3840.png` : `${file}-${format.paint}.${format.kind}`,
       );
     },
   });
@@ -45,20 +52,27 @@ export function TakeMenu({ name, draw, csv, html, sentence, quiet = false }: Pro
         {quiet ? 'export' : 'Export'}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="menu w-64" align="end" sideOffset={6} aria-label="Export">
+        <Popover.Content
+          onCloseAutoFocus={leaveFocusWhereTaken}
+          className="menu w-64"
+          align="end"
+          sideOffset={6}
+          aria-label="Export"
+        >
           {(['light', 'dark', 'transparent'] as const).map((paint) => (
             <p key={paint} className="flex items-baseline justify-between px-2.5 py-1">
               <span>Picture, {paint}</span>
               <span className="flex gap-3">
-                {(['svg', 'png'] as const).map((kind) => (
+                {(['svg', 'png', 'png4k'] as const).map((kind) => (
                   <button
                     key={kind}
                     className="link"
-                    aria-label={`${kind.toUpperCase()}, ${paint}`}
+                    aria-label={kind === 'png4k' ? `PNG with 3840 × 2160, ${paint}` : `${kind.toUpperCase()}, ${paint}`}
+                    title={kind === 'png' ? '1920 × 1080' : kind === 'png4k' ? '3840 × 2160' : undefined}
                     disabled={make.isPending}
                     onClick={() => make.mutate({ kind, paint })}
                   >
-                    {kind.toUpperCase()}
+                    {kind === 'png4k' ? '4K' : kind.toUpperCase()}
                   </button>
                 ))}
               </span>

@@ -11,11 +11,15 @@ export function save(blob: Blob, name: string): string {
 
 /** A picture in a picture loads no files, so the font goes along inside. */
 export async function dataAddress(address: string): Promise<string> {
-  const blob = await (await fetch(address)).blob();
+  return blobAddress(await (await fetch(address)).blob());
+}
+
+/** A file as an address that holds all of it. */
+export async function blobAddress(blob: Blob): Promise<string> {
   return new Promise((resolve, reject) => {
     const reader = new FileReader();
     reader.onload = () => resolve(reader.result as string);
-    reader.onerror = () => reject(new Error('The font could not be read.'));
+    reader.onerror = () => reject(new Error('The file could not be read.'));
     reader.readAsDataURL(blob);
   });
 }

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { DeviceApi, DeviceSeat, ModelPage, ModelRow, StartBody } from './api.ts';
+import type { DeviceApi, DeviceSeat, ModelUnits, ModelRow, StartBody } from './api.ts';
 import { aboutMinutes, inMinutes } from './about.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './in-words.ts';
@@ -31,7 +31,7 @@ export function Setup({
   const [words, setWords] = useState('');
   const [models, setModels] = useState<ModelRow[] | null>(null);
   const [model, setModel] = useState<ModelRow | 'new' | null>(null);
-  const [units, setUnits] = useState<ModelPage['units']>([]);
+  const [units, setUnits] = useState<ModelUnits['units']>([]);
   const [unit, setUnit] = useState<number | null>(null);
   const [maker, setMaker] = useState('');
   const [name, setName] = useState('');

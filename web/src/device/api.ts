@@ -6,8 +6,8 @@ export type DeviceTest = Schemas['DeviceTest'];
 export type RunBody = Schemas['RunBody'];
 export type StartBody = Schemas['StartBody'];
 export type Reason = NonNullable<RunBody['reason']>;
-export type ModelRow = Schemas['ModelRow'];
-export type ModelPage = Schemas['ModelPage'];
+export type ModelRow = Schemas['DeviceModel'];
+export type ModelUnits = Schemas['DeviceModelUnits'];
 export type CommandState = Schemas['CommandState'];
 export type Phase = Schemas['ProgressBody']['phase'];
 
@@ -67,7 +67,7 @@ export class DeviceApi {
 
   seat = () => this.send<DeviceSeat>('GET', 'seat');
   models = (words: string) => this.send<{ rows: ModelRow[] }>('GET', `models?q=${encodeURIComponent(words)}`);
-  model = (id: number) => this.send<ModelPage>('GET', `models/${id}`);
+  model = (id: number) => this.send<ModelUnits>('GET', `models/${id}`);
   checklist = (deviceClass: ModelRow['deviceClass']) =>
     this.send<string[]>('GET', `checklist?deviceClass=${deviceClass}`);
   start = (body: StartBody) => this.send<DeviceSeat>('POST', 'start', body);

@@ -1,4 +1,4 @@
-import { leavesPageIdle, loadWorkload } from '../workloads/registry.ts';
+import { isNative, leavesPageIdle, loadWorkload } from '../workloads/registry.ts';
 import { allowStorage } from '../workloads/storage/consent.ts';
 import { Refused, Stranger, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
 import { Control } from './control.ts';
@@ -145,7 +145,12 @@ export function conduct(
               const workload = await loadWorkload(test.key);
               return workload
                 ? workload.obstacle()
-                : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
+                : isNative(test.key)
+                  ? {
+                      reason: 'NOT_SUPPORTED',
+                      words: 'Runs on computers, by the runner; the bench shows how to get it.',
+                    }
+                  : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
             },
             execute: async (test, signal) => {
               const workload = await loadWorkload(test.key);

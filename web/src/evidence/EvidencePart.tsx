@@ -72,7 +72,7 @@ export function EvidencePart({
       <ul>
         {(all.data ?? []).map((row) => (
           <li key={row.id} className="flex items-baseline gap-2 border-b border-hair-2 py-0.5">
-            <button type="button" className="link min-w-0 truncate text-left" onClick={() => setOpen(row)}>
+            <button type="button" className="said link min-w-0 truncate text-left" onClick={() => setOpen(row)}>
               {row.name}
             </button>
             {row.runId !== undefined && (

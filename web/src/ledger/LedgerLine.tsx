@@ -38,7 +38,7 @@ export function LedgerLine({
       role="row"
       aria-selected={selection.has(row)}
       onClick={selection.onClick(row)}
-      className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-hair-2 py-1.5 hover:bg-sheet aria-selected:bg-leaf-soft sm:grid-cols-(--columns)"
+      className="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b border-hair-2 py-1.5 hover:bg-sheet aria-selected:bg-leaf-soft lg:grid-cols-(--columns) print:grid-cols-(--on-paper)"
     >
       <span role="cell" className="flex min-w-0 items-center gap-1.5">
         <RowBox
@@ -58,19 +58,19 @@ export function LedgerLine({
           <span className="small block truncate">{row.configuration}</span>
         </span>
       </span>
-      <span role="cell" className="order-3 min-w-0 sm:order-none">
+      <span role="cell" className="order-3 min-w-0 lg:order-none">
         <span className="block truncate">{row.metric ?? row.test}</span>
         {hidden.includes('RUN') && <span className="small">run {row.runNumber}</span>}
       </span>
       {!hidden.includes('RUN') && (
-        <span role="cell" className="small order-4 sm:order-none">
-          <span className="sm:hidden">run </span>
+        <span role="cell" className="small order-4 lg:order-none">
+          <span className="lg:hidden">run </span>
           {row.runNumber}
           {row.attempt > 1 ? `, attempt ${row.attempt}` : ''}
         </span>
       )}
       {!hidden.includes('PERSON') && (
-        <span role="cell" className="small order-4 truncate sm:order-none">
+        <span role="cell" className="small order-4 truncate lg:order-none">
           {row.person}
         </span>
       )}
@@ -81,7 +81,7 @@ export function LedgerLine({
             tabIndex={active ? 0 : -1}
             onFocus={onActive}
             onClick={onOpen}
-            className={`said text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}
+            className={`said text-right text-[15px] font-semibold hover:underline ${aside ? 'text-ink-3 line-through' : ''}`}
           >
             {format.reading(
               row.value!,
@@ -104,7 +104,7 @@ export function LedgerLine({
       {!hidden.includes('STATE') && (
         <span
           role="cell"
-          className="small order-4 min-w-0 truncate sm:order-none"
+          className="small order-4 min-w-0 truncate lg:order-none"
           title={row.asideReason ?? row.reasonWords}
         >
           {row.marks.map((m) => (
@@ -120,7 +120,7 @@ export function LedgerLine({
         </span>
       )}
       {!hidden.includes('TIME') && (
-        <span role="cell" className="order-5 hidden text-right sm:order-none sm:block">
+        <span role="cell" className="order-5 hidden text-right lg:order-none lg:block print:block">
           <button className="said small hover:underline" onClick={onSession} title="This session only">
             {format.moment(row.finishedAt)}
           </button>

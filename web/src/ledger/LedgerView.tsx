@@ -28,14 +28,22 @@ const PAGE = 50;
 /** As many as an address holds. */
 const MOST_PICKED = 200;
 type Order = (typeof LEDGER_ORDERS)[number];
-const HEADINGS: readonly { by: Order; words: string; width: string; right?: boolean; fallingFirst?: boolean }[] = [
-  { by: 'MODEL', words: 'Model and configuration', width: 'minmax(0,1.25fr)' },
-  { by: 'TEST', words: 'Test', width: 'minmax(0,1.25fr)' },
-  { by: 'RUN', words: 'Run', width: '84px' },
-  { by: 'PERSON', words: 'Person', width: '76px' },
-  { by: 'VALUE', words: 'Value', width: '120px', right: true, fallingFirst: true },
-  { by: 'STATE', words: 'State', width: 'minmax(0,1fr)' },
-  { by: 'TIME', words: 'When', width: '140px', right: true, fallingFirst: true },
+/** Widths on paper are shares: an upright sheet has no room for the pixels of the screen. */
+const HEADINGS: readonly {
+  by: Order;
+  words: string;
+  width: string;
+  onPaper: number;
+  right?: boolean;
+  fallingFirst?: boolean;
+}[] = [
+  { by: 'MODEL', words: 'Model and configuration', width: 'minmax(0,1.25fr)', onPaper: 2.4 },
+  { by: 'TEST', words: 'Test', width: 'minmax(0,1.25fr)', onPaper: 1.6 },
+  { by: 'RUN', words: 'Run', width: '84px', onPaper: 0.5 },
+  { by: 'PERSON', words: 'Person', width: '76px', onPaper: 0.7 },
+  { by: 'VALUE', words: 'Value', width: '120px', onPaper: 1.3, right: true, fallingFirst: true },
+  { by: 'STATE', words: 'State', width: 'minmax(0,1fr)', onPaper: 1.1 },
+  { by: 'TIME', words: 'When', width: '140px', onPaper: 1.2, right: true, fallingFirst: true },
 ];
 const COLUMNS = HEADINGS.filter((h) => ['RUN', 'PERSON', 'STATE', 'TIME'].includes(h.by)).map((h) => ({
   key: h.by,
@@ -44,8 +52,11 @@ const COLUMNS = HEADINGS.filter((h) => ['RUN', 'PERSON', 'STATE', 'TIME'].includ
 const keyOf = (row: Row) => `${row.runId}-${row.readingId ?? 0}`;
 
 function template(hidden: readonly string[]): CSSProperties {
-  const columns = HEADINGS.filter((h) => !hidden.includes(h.by)).map((h) => h.width);
-  return { '--columns': columns.join(' ') } as CSSProperties;
+  const columns = HEADINGS.filter((h) => !hidden.includes(h.by));
+  return {
+    '--columns': columns.map((h) => h.width).join(' '),
+    '--on-paper': columns.map((h) => `minmax(0,${h.onPaper}fr)`).join(' '),
+  } as CSSProperties;
 }
 
 /** Every reading ever taken, and every run that gave none, newest first. */
@@ -173,7 +184,7 @@ export function LedgerView() {
               <div role="table" aria-label="Ledger" aria-rowcount={found.total + 1} style={template(hidden)}>
                 <div
                   role="row"
-                  className="small sticky -top-4 z-10 hidden border-b border-hair bg-paper py-1 sm:grid sm:grid-cols-(--columns) sm:gap-x-4"
+                  className="small sticky -top-4 z-10 hidden border-b border-hair bg-paper py-1 lg:grid lg:grid-cols-(--columns) lg:gap-x-4 print:grid print:grid-cols-(--on-paper) print:gap-x-4"
                 >
                   {HEADINGS.filter((h) => !hidden.includes(h.by)).map((h) => (
                     <span

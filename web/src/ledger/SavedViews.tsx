@@ -4,6 +4,7 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { ledgerSearch, type LedgerSearch } from '../shell/search-params.ts';
+import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
 /** What a sentence says, as an address, and back. */
 export function addressOf(search: LedgerSearch): string {
@@ -41,7 +42,13 @@ export function SavedViews({ search }: { search: LedgerSearch }) {
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger className="button">Saved views</Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="menu w-80 p-3" align="end" sideOffset={6} aria-label="Saved views">
+        <Popover.Content
+          onCloseAutoFocus={leaveFocusWhereTaken}
+          className="menu w-80 p-3"
+          align="end"
+          sideOffset={6}
+          aria-label="Saved views"
+        >
           {(views.data ?? []).map((v) => (
             <p key={v.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1">
               <button

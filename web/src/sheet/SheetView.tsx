@@ -451,7 +451,7 @@ function Score({
       aria-current={here ? 'true' : undefined}
       aria-label={`${test.name}, run ${run.number}: ${words === '·' ? 'nothing typed' : words}`}
       title={sent?.why}
-      className={`w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`}
+      className={`said w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`}
       onClick={here ? onType : onChoose}
     >
       {words}

@@ -112,6 +112,11 @@ function Configuration({ page }: { page: ConfigurationPage }) {
             Edit <kbd>e</kbd>
           </button>
         )}
+        {page.sessions > 0 && (
+          <Link to="/trends" search={{ model: c.modelId, between: [c.id] }} className="button">
+            Its trends
+          </Link>
+        )}
         <Link to="/bench/by-hand" search={{ configuration: c.id }} className="button">
           Type scores <kbd>s</kbd>
         </Link>

@@ -40,10 +40,10 @@ export function FieldLine<P>({
 
   if (text === null) {
     return (
-      <div className="flex gap-3 border-b border-hair-2 py-1">
+      <div className={`flex gap-3 border-b border-hair-2 py-1 ${field.shown ? '' : 'print:hidden'}`}>
         <span className="shrink-0 text-ink-2">{field.label}</span>
         <button
-          className={`ml-auto min-w-0 cursor-text rounded px-1 text-right break-words hover:bg-band ${long ? 'whitespace-pre-line' : ''} ${field.shown ? '' : 'text-ink-3'}`}
+          className={`said ml-auto min-w-0 cursor-text rounded px-1 text-right break-words hover:bg-band ${long ? 'whitespace-pre-line' : ''} ${field.shown ? '' : 'text-ink-3'}`}
           aria-label={`${field.label}: ${field.shown ?? 'not noted'}. Change it`}
           onClick={() => setText(field.shown ?? '')}
         >

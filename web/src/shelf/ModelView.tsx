@@ -14,6 +14,9 @@ import { HistoryPart } from './HistoryPart.tsx';
 import { ReferencesPart } from './ReferencesPart.tsx';
 import { PlacesPart } from './PlacesPart.tsx';
 import { UnitPart } from './UnitPart.tsx';
+import { aboutThese } from '../writeup/begin.ts';
+import { WriteUpButton } from '../writeup/WriteUpButton.tsx';
+import { WriteUpsOfModel } from '../writeup/WriteUpsOfModel.tsx';
 
 type ModelPage = Schemas['ModelPage'];
 const route = getRouteApi('/shelf/models/$modelId');
@@ -103,11 +106,33 @@ function Model({ page }: { page: ModelPage }) {
         <Link to="/ledger" search={{ model: model.id }} className="button">
           Its readings
         </Link>
+        <WriteUpButton
+          beginning={() => {
+            const newest = rows.filter((c) => !c.retired).at(-1);
+            return aboutThese(
+              newest
+                ? [
+                    {
+                      id: newest.id,
+                      modelId: model.id,
+                      maker: model.maker,
+                      model: model.name,
+                      deviceClass: model.deviceClass,
+                      unit: '',
+                      name: newest.name,
+                      retired: false,
+                    },
+                  ]
+                : [],
+              undefined,
+            );
+          }}
+        />
       </Opening>
       <div className="grid gap-x-10 lg:grid-cols-[1fr_330px]">
         <div className="min-w-0">
           {units.map((u) => (
-            <UnitPart key={u.id} unit={u} rowOf={(id) => rowProps.get(id)} onPage={show} />
+            <UnitPart key={u.id} model={model.id} unit={u} rowOf={(id) => rowProps.get(id)} onPage={show} />
           ))}
           {units.length === 0 && (
             <p className="mt-4 text-ink-2">
@@ -118,6 +143,7 @@ function Model({ page }: { page: ModelPage }) {
           <ClaimsPart modelId={model.id} />
           <ReferencesPart modelId={model.id} />
           <PlacesPart id={model.id} />
+          <WriteUpsOfModel id={model.id} />
           <Sessions id={model.id} />
         </div>
         <aside className="min-w-0">

@@ -15,10 +15,12 @@ export type Unit = ModelPage['units'][number];
 
 /** One specimen: what it is, when it must go back, and the tree of its configurations. */
 export function UnitPart({
+  model,
   unit,
   rowOf,
   onPage,
 }: {
+  model: number;
   unit: Unit;
   rowOf: (configuration: number) => RowProps | undefined;
   onPage: (page: ModelPage) => void;
@@ -58,6 +60,11 @@ export function UnitPart({
         <button className="small link ml-auto" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'less' : 'serial, loan, history'}
         </button>
+        {rows.length > 1 && (
+          <Link to="/trends" search={{ model, unit: unit.id }} className="small link">
+            trends
+          </Link>
+        )}
         <Link to="/shelf/configure" search={{ unit: unit.id }} className="small link">
           new configuration
         </Link>

@@ -1,3 +1,4 @@
+import { Link } from '@tanstack/react-router';
 import { Panel } from '../ui/Panel.tsx';
 import { keysNow } from './keys.ts';
 
@@ -58,6 +59,11 @@ export function KeysHelp({
           </div>
         ))}
       </dl>
+      <p className="mt-5">
+        <Link to="/people/interface" className="link" onClick={onClose}>
+          The interface for programs
+        </Link>
+      </p>
     </Panel>
   );
 }

@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useNavigate } from '@tanstack/react-router';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
@@ -9,6 +10,7 @@ import { chooseTheme, currentTheme } from './theme.ts';
 export function PersonMenu({ lab, onHelp }: { lab: string; onHelp: () => void }) {
   const access = useAccess();
   const queries = useQueryClient();
+  const navigate = useNavigate();
   const density = useDensity();
   const [theme, setTheme] = useState(currentTheme());
   const signOut = useMutation({
@@ -39,6 +41,9 @@ export function PersonMenu({ lab, onHelp }: { lab: string; onHelp: () => void })
           </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" onSelect={onHelp}>
             Keys and words <kbd>?</kbd>
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className="menu-item" onSelect={() => void navigate({ to: '/people' })}>
+            People and keys
           </DropdownMenu.Item>
           <DropdownMenu.Item className="menu-item" onSelect={() => signOut.mutate()}>
             Sign out

@@ -38,6 +38,13 @@ function Results({ onClose, views }: { onClose: () => void; views: readonly { to
     enabled: words.trim() !== '',
     placeholderData: keepPreviousData,
   });
+  const written = useQuery({
+    queryKey: ['write-ups', 'search', words],
+    queryFn: ({ signal }) =>
+      value(api.GET('/api/write-ups', { params: { query: { words: words.trim(), size: 8 } }, signal })),
+    enabled: words.trim() !== '',
+    placeholderData: keepPreviousData,
+  });
   const wanted = words.trim().toLowerCase();
   const hits: Hit[] = [
     ...views
@@ -60,6 +67,12 @@ function Results({ onClose, views }: { onClose: () => void; views: readonly { to
                 to: '/shelf/configurations/$configurationId',
                 params: { configurationId: String(c.id) },
               }),
+          })),
+          ...(written.data?.rows ?? []).map((w) => ({
+            kind: 'write-up',
+            label: w.title,
+            detail: w.about.map((a) => a.name).join(', '),
+            go: () => void navigate({ to: '/write-ups/$writeUpId', params: { writeUpId: String(w.id) } }),
           })),
           ...found.data.tests.map((t) => ({
             kind: 'test',

@@ -20,6 +20,7 @@ const LINE = [
   { to: '/compare', name: 'Compare', letter: 'c' },
   { to: '/standings', name: 'Standings', letter: 's' },
   { to: '/trends', name: 'Trends', letter: 't' },
+  { to: '/write-ups', name: 'Write-ups', letter: 'w' },
 ] as const;
 
 export function Shell() {
@@ -54,14 +55,14 @@ export function Shell() {
           </Link>
           <nav
             aria-label="Main"
-            className="order-3 -mx-2 flex min-w-0 basis-full flex-wrap sm:order-none sm:mx-0 sm:flex-1 sm:basis-0"
+            className="order-3 -mx-2 flex min-w-0 basis-full flex-wrap lg:order-none lg:mx-0 lg:flex-1 lg:basis-0"
           >
             {LINE.map((view, i) => (
               <span key={view.to} className="flex items-center">
-                {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair sm:block" />}
+                {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair lg:block" />}
                 <Link
                   to={view.to}
-                  className="border-b-2 border-transparent px-2 pt-2 pb-1.5 text-ink-2 sm:px-3 sm:pt-3 sm:pb-2.5 hover:text-ink"
+                  className="border-b-2 border-transparent px-2 pt-2 pb-1.5 text-ink-2 lg:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
                   activeProps={{ className: '!border-gold font-semibold !text-ink', 'aria-current': 'page' }}
                 >
                   {view.name}
@@ -69,14 +70,14 @@ export function Shell() {
               </span>
             ))}
           </nav>
-          <button className="small ml-auto py-2 sm:ml-0" onClick={() => setSearching(true)}>
+          <button className="small ml-auto py-2 lg:ml-0" onClick={() => setSearching(true)}>
             Search <kbd>/</kbd>
           </button>
           <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
         </header>
         <AwayLine />
       </div>
-      <main id="view" tabIndex={-1} className="min-h-0 outline-none overflow-y-auto px-5 pt-4 pb-6">
+      <main id="view" tabIndex={-1} className="relative min-h-0 outline-none overflow-y-auto px-5 pt-4 pb-6">
         <Outlet />
       </main>
       <TableStrip />

@@ -114,6 +114,14 @@ export const ledgerSearch = (raw: Raw) =>
     reading: id(raw['reading']),
   });
 export type LedgerSearch = ReturnType<typeof ledgerSearch>;
+export const logSearch = (raw: Raw) =>
+  lax({
+    person: text(raw['person']),
+    subject: text(raw['subject']),
+    from: text(raw['from']),
+    to: text(raw['to']),
+    page: id(raw['page']),
+  });
 export const keptSearch = (raw: Raw) => lax({ page: id(raw['page']) });
 export const FORMS = ['rails', 'list', 'against', 'lines'] as const;
 export const POWERS = ['MAINS', 'BATTERY'] as const;
@@ -163,9 +171,17 @@ export const trendsSearch = (raw: Raw) =>
     matters: number(raw['matters'], 0.1, 1000),
     without: textList(raw['without'], 30),
     form: oneOf(raw['form'], TREND_FORMS),
+    from: text(raw['from']),
+    /** Configurations from which it was opened. */
+    between: idList(raw['between']),
+    /** Others beside it: "model" or "model-unit". */
+    with: textList(raw['with'], 5),
+    /** The test whose lines stand beside one another. */
+    metric: id(raw['metric']),
     even: yes(raw['even']),
+    fold: yes(raw['fold']),
     side: id(raw['side']),
-    lit: id(raw['lit']),
+    lit: id(raw['lit']) ?? oneOf(raw['lit'], TEST_GROUPS),
   });
 export type TrendsSearch = ReturnType<typeof trendsSearch>;
 export const compareSearch = (raw: Raw) =>
@@ -187,3 +203,8 @@ export const compareSearch = (raw: Raw) =>
     second: text(raw['second']),
     cells: id(raw['cells']),
   });
+
+/** Whether this window is the one of whoever speaks, and not the one that is looked at. */
+export function stageSearch(raw: Raw): { desk?: true | undefined } {
+  return { desk: raw.desk === true || raw.desk === 'true' ? true : undefined };
+}

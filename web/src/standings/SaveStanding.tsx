@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
 import type { Ask } from './ask.ts';
+import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
 /** Keeps the standing as a page of its own, with a title and what the reviewer says of it. */
 export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string; caption: () => string }) {
@@ -35,6 +36,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
+          onCloseAutoFocus={leaveFocusWhereTaken}
           className="menu w-96 max-w-[94vw] !p-4"
           align="end"
           sideOffset={6}

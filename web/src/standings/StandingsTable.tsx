@@ -10,7 +10,7 @@ import { columns, NARROW } from './columns.ts';
 import { lineOf, lines } from './lines.ts';
 import { moves } from './moves.ts';
 import { rememberRow, rowToReturnTo } from '../ui/return-row.ts';
-import { usePrinting } from '../ui/use-printing.ts';
+import { PAPER_WIDTH, usePrinting } from '../ui/use-printing.ts';
 import { StandingRow, type OneRail, type RowRails } from './StandingRow.tsx';
 
 const ROW_HEIGHT = 53;
@@ -30,7 +30,9 @@ export function StandingsTable({
 }) {
   const table = useTable();
   const scroller = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
+  const printing = usePrinting();
+  const [measured, setWidth] = useState(0);
+  const width = printing ? PAPER_WIDTH : measured;
   const list = useMemo(() => lines(standings.rows), [standings]);
   const [active, setActiveAt] = useState(() => Math.max(0, lineOf(list, rowToReturnTo())));
   const setActive = useCallback(
@@ -81,7 +83,6 @@ export function StandingsTable({
   });
   // Sizes are remembered, so another kind of row must be measured anew.
   useLayoutEffect(() => virtual.measure(), [virtual, height]);
-  const printing = usePrinting();
   const shown = printing
     ? list.map((line, index) => ({ key: index, index, start: 0, size: line.kind === 'row' ? height : HEADING_HEIGHT }))
     : virtual.getVirtualItems();

@@ -11,6 +11,8 @@ import { FirstSteps } from '../shell/FirstSteps.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { FORMS } from '../shell/search-params.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
+import { aboutStanding } from '../writeup/begin.ts';
+import { WriteUpButton } from '../writeup/WriteUpButton.tsx';
 import { Empty, Loading, Trouble } from '../ui/states.tsx';
 import { AgainstPlot } from './AgainstPlot.tsx';
 import { askOf, type Standings } from './ask.ts';
@@ -109,6 +111,17 @@ export function StandingsView() {
             <button className="button" onClick={() => window.print()}>
               Print
             </button>
+          )}
+          {data && data.rows.length > 0 && (
+            <WriteUpButton
+              beginning={() =>
+                aboutStanding(
+                  data.classes.length === 1 ? data.classes[0] : undefined,
+                  data.rows.find((r) => r.configuration.id === table.base)?.configuration ??
+                    data.rows[0]?.configuration,
+                )
+              }
+            />
           )}
           {data && form !== 'against' && form !== 'lines' && (
             <Take standings={data} caption={() => sentenceOf(opening.current)} ask={ask} />

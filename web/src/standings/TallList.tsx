@@ -12,9 +12,11 @@ import { SortHeader, type Sorting } from '../ui/SortHeader.tsx';
 import { usePrinting } from '../ui/use-printing.ts';
 import { useSelection } from '../ui/use-selection.ts';
 import { useRows } from '../ui/useRows.ts';
+import { save } from '../compare/take.ts';
 import type { Standings } from './ask.ts';
 import { againstBase, againstHeading, byDifferences, intervalWords } from './held-against.ts';
 import { sorted, type ListOrder } from './list-order.ts';
+import { standingsCsv } from './take-standings.ts';
 
 const THIRDS = { UPPER: 'upper', MIDDLE: 'middle', LOWER: 'lower' } as const;
 
@@ -161,6 +163,17 @@ export function TallList({ standings, onWhy }: { standings: Standings; onWhy?: (
           }}
         >
           Put on the table
+        </button>
+        <button
+          className="button"
+          onClick={() =>
+            save(
+              new Blob([standingsCsv({ ...standings, rows: [...selection.rows] })], { type: 'text/csv;charset=utf-8' }),
+              'standings-selected.csv',
+            )
+          }
+        >
+          Export CSV
         </button>
       </SelectionBar>
     </>

@@ -1,11 +1,23 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, value, type Schemas } from '../api/client.ts';
 import { linearTicks } from '../chart/axis-ticks.ts';
 import { number, unitName } from '../format/format.ts';
+import type { TrendsSearch } from '../shell/search-params.ts';
+import { askOf } from './trend-ask.ts';
 import { places, unbroken, type Line, type Trends } from './trends.ts';
 
 const [WIDTH, HEIGHT, LEFT, TOP, BOTTOM] = [290, 150, 48, 12, 24];
+/** Between the readings of a step, in px. */
+const BESIDE = 1.6;
 
 /** One small panel for each test, in its own unit, with its usual range where the same device was measured again and again. */
-export function Multiples({ trends, toScale }: { trends: Trends; toScale: boolean }) {
+export function Multiples({ trends, search, toScale }: { trends: Trends; search: TrendsSearch; toScale: boolean }) {
+  const ask = askOf(search);
+  // The panels are there without them: dots are only drawn in.
+  const readings = useQuery({
+    queryKey: ['trends', 'readings', ask],
+    queryFn: ({ signal }) => value(api.GET('/api/trends/readings', { params: { query: ask }, signal })),
+  });
   // One result is no trend: such tests are named below.
   const once = trends.lines.filter((l) => l.points.length < 2);
   return (
@@ -15,7 +27,12 @@ export function Multiples({ trends, toScale }: { trends: Trends; toScale: boolea
           .filter((l) => l.points.length > 1)
           .map((l) => (
             <li key={l.metric.id}>
-              <Panel trends={trends} line={l} toScale={toScale} />
+              <Panel
+                trends={trends}
+                line={l}
+                dots={(readings.data ?? []).filter((d) => d.metricId === l.metric.id)}
+                toScale={toScale}
+              />
             </li>
           ))}
       </ul>
@@ -26,9 +43,23 @@ export function Multiples({ trends, toScale }: { trends: Trends; toScale: boolea
   );
 }
 
-function Panel({ trends, line, toScale }: { trends: Trends; line: Line; toScale: boolean }) {
+function Panel({
+  trends,
+  line,
+  dots,
+  toScale,
+}: {
+  trends: Trends;
+  line: Line;
+  dots: readonly Schemas['DotsPart'][];
+  toScale: boolean;
+}) {
   const xs = places(trends.steps, LEFT + 6, WIDTH - 10, toScale);
-  const values = [...line.points.map((p) => p.value), ...line.ranges.flatMap((r) => [r.low, r.high])];
+  const values = [
+    ...line.points.map((p) => p.value),
+    ...line.ranges.flatMap((r) => [r.low, r.high]),
+    ...dots.flatMap((d) => d.values),
+  ];
   const [low, high] = [Math.min(...values), Math.max(...values)];
   const room = high - low || Math.abs(high) * 0.02 || 1;
   const y = (v: number) => HEIGHT - BOTTOM - ((v - low + room * 0.06) / (room * 1.12)) * (HEIGHT - TOP - BOTTOM);
@@ -79,6 +110,19 @@ function Panel({ trends, line, toScale }: { trends: Trends; line: Line; toScale:
             fill="var(--leaf-soft)"
           />
         ))}
+        {dots.map((d) =>
+          d.values.map((v, i) => (
+            <circle
+              key={`${d.step}-${i}`}
+              // Beside one another, or equal readings would be one dot.
+              cx={xs[d.step]! + BESIDE * (i - (d.values.length - 1) / 2)}
+              cy={y(v)}
+              r={1.4}
+              fill="var(--ink-3)"
+              opacity={0.7}
+            />
+          )),
+        )}
         {unbroken(line.points).map((part) => (
           <path
             key={part[0]!.step}
@@ -97,7 +141,7 @@ function Panel({ trends, line, toScale }: { trends: Trends; line: Line; toScale:
             fill={outside.has(p.step) ? 'var(--plum)' : 'var(--leaf)'}
           >
             <title>
-              {`${trends.steps[p.step]!.label}: ${number(p.value, 4)} ${line.metric.unit}, ${p.runs} runs${outside.has(p.step) ? ', out of its usual range' : ''}`}
+              {`${trends.steps[p.step]!.label}: ${p.held ? 'at least ' : ''}${number(p.value, 4)} ${line.metric.unit}, ${p.runs} runs${outside.has(p.step) ? ', out of its usual range' : ''}`}
             </title>
           </circle>
         ))}

@@ -1,6 +1,6 @@
 import { linearTicks } from '../chart/axis-ticks.ts';
 import { number, reading, unitName } from '../format/format.ts';
-import { LABELS, LEFT, NARROW } from './TrendPlot.tsx';
+import { LABELS, LEFT, NARROW } from './LinesPlot.tsx';
 import { places, type Trends } from './trends.ts';
 
 const HEIGHT = 76;

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { times } from '../compare/axis.ts';
 import { verdictWords } from '../compare/verdict.ts';
-import { LABELS, LEFT, NARROW } from './TrendPlot.tsx';
+import { usePrinting } from '../ui/use-printing.ts';
+import { LABELS, LEFT, NARROW } from './LinesPlot.tsx';
 import { changedWords, movers, type Step, type Trends } from './trends.ts';
 
 const NAMED = 3;
@@ -12,6 +13,7 @@ const LEAST = 132;
 /** What each step changed, what it did to the whole, and which tests moved most; what somebody pinned to it. */
 export function StepsPart({ trends, width, toScale }: { trends: Trends; width: number; toScale: boolean }) {
   const steps = trends.steps.length;
+  const printing = usePrinting();
   const between = steps < 2 ? 0 : (width - LABELS - 12 - LEFT) / (steps - 1);
   // Below their points where the steps are at equal distances and there is room.
   const aligned = !toScale && width >= NARROW && between >= LEAST;
@@ -21,7 +23,10 @@ export function StepsPart({ trends, width, toScale }: { trends: Trends; width: n
       style={
         aligned
           ? { marginLeft: LEFT, columnGap: 0, gridTemplateColumns: `repeat(${steps - 1}, ${between}px) minmax(0, 1fr)` }
-          : { gridTemplateColumns: `repeat(${Math.max(1, steps)}, minmax(${LEAST}px, 1fr))` }
+          : {
+              // Nothing scrolls on paper: there they take another row.
+              gridTemplateColumns: `repeat(${printing ? 'auto-fill' : Math.max(1, steps)}, minmax(${LEAST}px, 1fr))`,
+            }
       }
       aria-label="Steps"
       // A list that scrolls sideways is reached by the keyboard.

@@ -3,10 +3,11 @@ import { toggled } from '../compare/parts.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
 import { times } from '../compare/axis.ts';
 import { verdictWords } from '../compare/verdict.ts';
-import { number } from '../format/format.ts';
+import { TEST_GROUPS } from '../format/format.ts';
 import { type TrendsSearch } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { useWidth } from '../ui/use-width.ts';
+import { LadderShown } from './LadderShown.tsx';
 import { Multiples } from './Multiples.tsx';
 import { PlanMissing } from './PlanMissing.tsx';
 import { SideStrip } from './SideStrip.tsx';
@@ -62,11 +63,18 @@ export function TrendShown({
       {form === 'table' ? (
         <TrendTable trends={trends} onLeaveOut={(key) => say({ without: toggled(search.without, key) })} />
       ) : form === 'panels' ? (
-        <Multiples trends={trends} toScale={toScale} />
+        <Multiples trends={trends} search={search} toScale={toScale} />
       ) : (
         <>
           <TakeFigure name={title} caption={title} csv={() => trendCsv(trends)}>
-            <TrendPlot trends={trends} width={width} toScale={toScale} lit={search.lit} onLit={(lit) => say({ lit })} />
+            <TrendPlot
+              trends={trends}
+              width={width}
+              toScale={toScale}
+              folded={search.fold === true}
+              lit={search.lit === undefined ? undefined : String(search.lit)}
+              onLit={(id) => say({ lit: litOf(id) })}
+            />
           </TakeFigure>
           <StepsPart trends={trends} width={width} toScale={toScale} />
           {side && <SideStrip trends={trends} side={side} width={width} toScale={toScale} />}
@@ -76,6 +84,15 @@ export function TrendShown({
         {scalable && (
           <button className="link" aria-pressed={!toScale} onClick={() => say({ even: toScale ? true : undefined })}>
             {toScale ? 'steps at equal distances' : 'steps to scale'}
+          </button>
+        )}
+        {form === 'plot' && trends.groups.length > 1 && (
+          <button
+            className="link"
+            aria-pressed={search.fold === true}
+            onClick={() => say({ fold: search.fold ? undefined : true, lit: undefined })}
+          >
+            {search.fold ? 'every test by itself' : `fold into ${trends.groups.length} groups`}
           </button>
         )}
         {form === 'plot' && trends.sides.length > 1 && (
@@ -99,13 +116,7 @@ export function TrendShown({
         <CopyButton text={sentenceOf(trends)} what="the sentence" />
       </p>
       <FirstToLast trends={trends} />
-      {trends.ladder && (
-        <p className="mt-1">
-          {trends.ladder.knee !== undefined
-            ? `Beyond ${trends.steps[trends.ladder.knee]!.label} no step brings ${number(trends.materiality)} % more over all tests.`
-            : 'Every step up to the last one brings what matters.'}
-        </p>
-      )}
+      <LadderShown trends={trends} />
       {trends.unknown.length > 0 && (
         <p className="small mt-1">
           Not among the steps, because {trends.along.label.toLowerCase()} is not known:{' '}
@@ -121,6 +132,11 @@ export function TrendShown({
       <PlanMissing trends={trends} />
     </div>
   );
+}
+
+/** A line that is brought to the front, as the address keeps it: a test by its number, a group by its name. */
+function litOf(id: string | undefined): TrendsSearch['lit'] {
+  return id === undefined ? undefined : (TEST_GROUPS.find((g) => g === id) ?? Number(id));
 }
 
 /** To quote. */

@@ -56,6 +56,9 @@ export function TrendTable({ trends, onLeaveOut }: { trends: Trends; onLeaveOut:
               </td>
               {cells(l.points, (p) => (
                 <>
+                  {p.held && (
+                    <span className="small">{l.metric.direction === 'LESS_IS_BETTER' ? 'at most' : 'at least'} </span>
+                  )}
                   {reading(p.value, { ...l.metric, unit: '1' })} <span className="small">{times(p.ratio)}</span>
                 </>
               ))}

@@ -1,17 +1,19 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { api, Problem, value } from '../api/client.ts';
-import { number, TEST_GROUPS, testGroup } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { TREND_FORMS, type TrendsSearch } from '../shell/search-params.ts';
-import { Choice } from '../ui/Choice.tsx';
+import { aboutTrend } from '../writeup/begin.ts';
+import { WriteUpButton } from '../writeup/WriteUpButton.tsx';
 import { Empty, Loading, Ready, Trouble } from '../ui/states.tsx';
+import { TogetherShown } from './TogetherShown.tsx';
+import { askOf } from './trend-ask.ts';
 import { TrendShown } from './TrendShown.tsx';
+import { TrendsSentence } from './TrendsSentence.tsx';
 
 const route = getRouteApi('/trends');
 const FORM_WORDS = { plot: 'One plot', panels: 'A panel a test', table: 'Table' } as const;
-const MATTERS = [1, 2, 3, 5, 10];
 const SHOWN = 200;
 
 /** The same device along a fact: which way it goes, where it jumped, and what else changed there. */
@@ -32,35 +34,8 @@ export function TrendsView() {
   });
   const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')) });
   const trends = useQuery({
-    queryKey: [
-      'trends',
-      search.model,
-      search.unit,
-      search.along,
-      search.purpose,
-      search.group,
-      search.suite,
-      search.matters,
-      search.without,
-    ],
-    queryFn: ({ signal }) =>
-      value(
-        api.GET('/api/trends', {
-          params: {
-            query: {
-              model: search.model!,
-              ...(search.unit ? { unit: search.unit } : {}),
-              ...(search.along ? { along: search.along } : {}),
-              ...(search.purpose ? { purpose: search.purpose } : {}),
-              ...(search.group ? { group: search.group } : {}),
-              ...(search.suite ? { suite: search.suite } : {}),
-              ...(search.matters ? { matters: search.matters } : {}),
-              ...(search.without ? { without: search.without } : {}),
-            },
-          },
-          signal,
-        }),
-      ),
+    queryKey: ['trends', askOf(search)],
+    queryFn: ({ signal }) => value(api.GET('/api/trends', { params: { query: askOf(search) }, signal })),
     enabled: search.model !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
@@ -77,101 +52,24 @@ export function TrendsView() {
     },
   ]);
   const data = trends.data;
-  const units = model.data?.units.filter((u) => u.configurations.length > 0) ?? [];
-  const asked = models.data?.rows.find((m) => m.id === search.model);
-  const about = model.data?.model ?? asked;
-  const sentence = (
-    <>
-      How does{' '}
-      <Choice
-        name="Model"
-        value={search.model}
-        options={(models.data?.rows ?? [])
-          .filter((m) => m.configurations > 0)
-          .map((m) => ({
-            value: m.id,
-            label: `${m.maker} ${m.name}`,
-            detail: `${m.configurations} ${m.configurations === 1 ? 'configuration' : 'configurations'}`,
-          }))}
-        onChoose={(next) => void navigate({ search: { model: next } })}
-      >
-        {about ? `${about.maker} ${about.name}` : 'a model'}
-      </Choice>
-      {units.length > 1 && (
-        <>
-          {', '}
-          <Choice
-            name="Unit"
-            value={search.unit}
-            options={[
-              { value: undefined as number | undefined, label: 'every unit' },
-              ...units.map((u) => ({ value: u.id, label: u.label })),
-            ]}
-            onChoose={(unit) => say({ unit, along: undefined })}
-          >
-            {units.find((u) => u.id === search.unit)?.label ?? 'every unit'}
-          </Choice>
-        </>
-      )}{' '}
-      change along{' '}
-      {data ? (
-        <Choice
-          name="Along"
-          value={data.along.key}
-          options={data.offered.map((o) => ({
-            value: o.key,
-            label: o.label.toLowerCase(),
-            detail: `${o.steps} ${o.steps === 1 ? 'step' : 'steps'}`,
-          }))}
-          onChoose={(along) => say({ along })}
-        >
-          {data.along.label.toLowerCase()}
-        </Choice>
-      ) : (
-        '…'
-      )}
-      , on{' '}
-      <Choice
-        name="Tests"
-        value={search.group}
-        options={[
-          { value: undefined as (typeof TEST_GROUPS)[number] | undefined, label: 'every test' },
-          ...TEST_GROUPS.map((g) => ({
-            value: g,
-            label: `${testGroup(g)} tests`,
-          })),
-        ]}
-        onChoose={(group) => say({ group })}
-      >
-        {search.group ? `${testGroup(search.group)} tests` : data ? `${data.lines.length} tests` : 'every test'}
-      </Choice>
-      , for{' '}
-      <Choice
-        name="Purpose"
-        value={search.purpose}
-        options={(purposes.data ?? []).map((p, i) => ({ value: i === 0 ? undefined : p.id, label: p.name }))}
-        onChoose={(purpose) => say({ purpose })}
-      >
-        {data?.purpose ?? 'all-round use'}
-      </Choice>
-      , where{' '}
-      <Choice
-        name="What matters"
-        value={search.matters ?? 3}
-        options={MATTERS.map((m) => ({ value: m, label: `${m} %` }))}
-        onChoose={(matters) => say({ matters: matters === 3 ? undefined : matters })}
-      >
-        {`${number(search.matters ?? 3)} %`}
-      </Choice>{' '}
-      matters?
-    </>
-  );
   return (
     <>
-      <Opening title="Trends" sentence={sentence}>
+      <Opening
+        title="Trends"
+        sentence={
+          <TrendsSentence
+            search={search}
+            models={models.data?.rows ?? []}
+            page={model.data}
+            purposes={purposes.data ?? []}
+            trends={data}
+            say={say}
+          />
+        }
+      >
         {data && (
           <div role="group" aria-label="Form" className="flex gap-2">
-            {TREND_FORMS.map((f) => (
+            {TREND_FORMS.filter((f) => !search.with || f !== 'panels').map((f) => (
               <button
                 key={f}
                 className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold !text-ink' : 'link'}`}
@@ -183,6 +81,7 @@ export function TrendsView() {
             ))}
           </div>
         )}
+        {data && <WriteUpButton beginning={() => aboutTrend(data)} />}
       </Opening>
       {search.model === undefined ? (
         <Start models={models} onChoose={(next) => say({ model: next })} />
@@ -200,6 +99,8 @@ export function TrendsView() {
         ) : (
           <Trouble error={trends.error} again={() => void trends.refetch()} />
         )
+      ) : search.with ? (
+        <TogetherShown trends={trends.data} search={search} say={say} />
       ) : (
         <TrendShown trends={trends.data} search={search} say={say} />
       )}
@@ -231,7 +132,7 @@ function Start({
             <ul>
               {several.map((m) => (
                 <li key={m.id} className="border-b border-hair-2 py-1.5">
-                  <button className="font-semibold hover:underline" onClick={() => onChoose(m.id)}>
+                  <button className="said font-semibold hover:underline" onClick={() => onChoose(m.id)}>
                     {m.maker} {m.name}
                   </button>{' '}
                   <span className="small">{m.configurations} configurations</span>

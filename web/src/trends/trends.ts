@@ -16,7 +16,7 @@ export function unbroken<P extends { step: number }>(points: readonly P[]): P[][
 }
 
 /** Where steps stand across a width: at equal distances, or to scale where each has a number. */
-export function places(steps: readonly Step[], from: number, to: number, toScale: boolean): number[] {
+export function places(steps: readonly Pick<Step, 'x'>[], from: number, to: number, toScale: boolean): number[] {
   const xs = steps.map((s) => s.x);
   const known = xs.filter((x) => x !== undefined);
   const [low, high] = [Math.min(...known), Math.max(...known)];
@@ -25,6 +25,15 @@ export function places(steps: readonly Step[], from: number, to: number, toScale
     const share = scaled ? (xs[i]! - low) / (high - low) : steps.length < 2 ? 0 : i / (steps.length - 1);
     return from + share * (to - from);
   });
+}
+
+/** Which of some places, in rising order, have room for a label of this width. */
+export function withRoom(xs: readonly number[], least: number): number[] {
+  const shown: number[] = [];
+  xs.forEach((x, i) => {
+    if (shown.length === 0 || x - xs[shown.at(-1)!]! >= least) shown.push(i);
+  });
+  return shown;
 }
 
 /**

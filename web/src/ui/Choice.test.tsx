@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { afterEach, beforeAll, expect, test, vi } from 'vitest';
@@ -52,6 +52,25 @@ test('the sentence says what is chosen, and arrows and Enter choose anew', async
   expect(chosen.mock.calls).toEqual([['tablets']]);
   expect(screen.queryByRole('listbox')).toBeNull();
   expect(screen.getByRole('button', { name: 'Class: tablets' })).toBe(document.activeElement);
+});
+
+test('who walks on before the focus is given back keeps it', async () => {
+  const user = userEvent.setup();
+  shown(
+    <>
+      <One options={FEW} onChoose={vi.fn()} />
+      <button>Next row</button>
+    </>,
+  );
+  const control = screen.getByRole('button', { name: 'Class: laptops' });
+  control.focus();
+  await user.keyboard('{Enter}');
+  // The key and the walk come before any timer: as on a machine that is behind.
+  fireEvent.keyDown(document.activeElement!, { key: 'Escape' });
+  screen.getByRole('button', { name: 'Next row' }).focus();
+  await new Promise((resolve) => setTimeout(resolve));
+  await new Promise((resolve) => setTimeout(resolve));
+  expect(document.activeElement?.textContent).toBe('Next row');
 });
 
 test('Escape closes, chooses nothing and gives the focus back', async () => {

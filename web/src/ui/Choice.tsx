@@ -1,5 +1,6 @@
 import { Popover } from 'radix-ui';
 import { useId, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { leaveFocusWhereTaken } from './focused-before.ts';
 
 export interface Option<T> {
   value: T;
@@ -18,7 +19,7 @@ interface Shared<T> {
 
 /** From this many options on, typing narrows the list. */
 const MANY = 9;
-const SHOWN = 200;
+const SHOWN = 600;
 
 /** A part of the sentence that can be chosen anew: one of a list. */
 export function Choice<T>(props: Shared<T> & { value: T; onChoose: (value: T) => void }) {
@@ -68,10 +69,11 @@ function List<T>({ name, options, children, open, setOpen, isChosen, onPick, mul
   const [words, setWords] = useState('');
   const [active, setActive] = useState(0);
   const list = useRef<HTMLDivElement>(null);
-  const shown = useMemo(() => {
+  const found = useMemo(() => {
     const wanted = words.trim().toLowerCase();
-    return options.filter((o) => `${o.label} ${o.detail ?? ''}`.toLowerCase().includes(wanted)).slice(0, SHOWN);
+    return options.filter((o) => `${o.label} ${o.detail ?? ''}`.toLowerCase().includes(wanted));
   }, [options, words]);
+  const shown = useMemo(() => found.slice(0, SHOWN), [found]);
 
   function keys(event: KeyboardEvent) {
     const move = { ArrowDown: 1, ArrowUp: -1 }[event.key];
@@ -105,7 +107,14 @@ function List<T>({ name, options, children, open, setOpen, isChosen, onPick, mul
         {children}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="menu" align="start" sideOffset={6} onKeyDown={keys} aria-label={name}>
+        <Popover.Content
+          onCloseAutoFocus={leaveFocusWhereTaken}
+          className="menu"
+          align="start"
+          sideOffset={6}
+          onKeyDown={keys}
+          aria-label={name}
+        >
           {options.length >= MANY && (
             <input
               className="field mb-1"
@@ -153,6 +162,9 @@ function List<T>({ name, options, children, open, setOpen, isChosen, onPick, mul
                 </span>
               </div>
             ))}
+            {found.length > shown.length && (
+              <p className="small px-3 py-2">{found.length - shown.length} more; further words narrow it down.</p>
+            )}
             {shown.length === 0 && <p className="small px-3 py-2">Nothing has these words.</p>}
           </div>
         </Popover.Content>

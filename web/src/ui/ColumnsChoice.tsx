@@ -6,7 +6,7 @@ export function ColumnsChoice({ list, columns }: { list: string; columns: readon
   const hidden = useHiddenColumns(list);
   const shown = columns.filter((c) => !hidden.includes(c.key)).map((c) => c.key);
   return (
-    <span className="small whitespace-nowrap">
+    <span className="small whitespace-nowrap print:hidden">
       <Choices
         name="Columns"
         options={columns.map((c) => ({ value: c.key, label: c.label }))}

@@ -14,3 +14,12 @@ export function giveFocusBack(): void {
       : document.querySelector<HTMLElement>('[data-active-row="true"], [data-line][tabindex="0"], main');
   to?.focus({ preventScroll: true });
 }
+
+/**
+ * For what closes and would give the focus back a moment later: on a slow machine the next key may have come before,
+ * and who has walked on keeps the focus.
+ */
+export function leaveFocusWhereTaken(event: Event): void {
+  const now = document.activeElement;
+  if (now !== null && now !== document.body) event.preventDefault();
+}

@@ -1,6 +1,9 @@
 import { useEffect, useState } from 'react';
 import { flushSync } from 'react-dom';
 
+/** Of an upright sheet inside its margins, in px: nothing measures it before it is printed. */
+export const PAPER_WIDTH = 690;
+
 /** Whether the view is being printed: a list that draws only what is on the screen then draws everything. */
 export function usePrinting(): boolean {
   const [printing, setPrinting] = useState(false);

@@ -13,6 +13,11 @@ export function leavesPageIdle(key: string): boolean {
   return kernel ? !kernel.all : /^(memory|storage)-|^desk-(?!courier)/.test(key);
 }
 
+/** Whether the runner carries a test out, and no page can. */
+export function isNative(key: string): boolean {
+  return key.startsWith('native-');
+}
+
 /** Nothing where this page is older than the test. */
 export async function loadWorkload(key: string): Promise<Workload | null> {
   if (key.startsWith('endurance-')) {

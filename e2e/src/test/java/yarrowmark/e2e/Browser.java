@@ -121,9 +121,23 @@ final class Browser implements AutoCloseable {
 
     /** A control of the sentence: opens it and picks an option. */
     void choose(String control, String option) {
-        see("//button[starts-with(@aria-label, \"" + control + ":\")]").click();
-        see("//*[@role='option'][contains(normalize-space(.), \"" + option + "\")]")
-                .click();
+        By button = By.xpath("//button[starts-with(@aria-label, \"" + control + ":\")]");
+        By wanted = By.xpath("//*[@role='option'][contains(normalize-space(.), \"" + option + "\")]");
+        // A sentence whose words have just changed moves what is in it: a press beside it is made again, as a person
+        // would.
+        until(option + " among " + control, PATIENCE, () -> {
+            for (WebElement one : driver.findElements(wanted)) {
+                if (one.isDisplayed()) {
+                    one.click();
+                    return true;
+                }
+            }
+            WebElement opens = driver.findElement(button);
+            if (!"true".equals(opens.getDomAttribute("aria-expanded"))) {
+                opens.click();
+            }
+            return false;
+        });
     }
 
     void keys(CharSequence... keys) {

@@ -26,6 +26,7 @@ final class Program implements AutoCloseable {
 
     private final String command;
     private final Path records;
+    private Map<String, String> environment = Map.of();
     private Process process;
     private String address;
     /** The one start whose classes are kept for the others. */
@@ -57,6 +58,19 @@ final class Program implements AutoCloseable {
         copyAll(prepared(command), records);
         Program program = new Program(command, records);
         program.launch(List.of());
+        return program;
+    }
+
+    /** With the records that are there. */
+    static Program startIn(String command, Path records) {
+        return startIn(command, records, Map.of(), List.of());
+    }
+
+    /** @param environment beside what it has anyway. @param more words behind the command */
+    static Program startIn(String command, Path records, Map<String, String> environment, List<String> more) {
+        Program program = new Program(command, records);
+        program.environment = environment;
+        program.launch(more);
         return program;
     }
 
@@ -119,6 +133,11 @@ final class Program implements AutoCloseable {
         return read(records.resolve(command).resolve("database.ready")).strip().split("\t");
     }
 
+    /** Where its records are: what YARROWMARK_VAR says to the other commands of bin/. */
+    Path records() {
+        return records;
+    }
+
     /** Kills the server without warning, as a lost machine would. The database goes with the command that started both. */
     void kill() {
         long server = Long.parseLong(
@@ -171,6 +190,7 @@ final class Program implements AutoCloseable {
                 .toList();
         ProcessBuilder builder = new ProcessBuilder(words).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_VAR", records.toString());
+        builder.environment().putAll(environment);
         // It lives for a minute or two: what the second compiler would gain costs more than it brings.
         builder.environment().put("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1");
         builder.environment().put("YARROWMARK_KEEP_CLASSES", keepsClasses ? "yes" : "no");

@@ -55,7 +55,13 @@ class ReadableIT extends AtTheDemo {
             new State("trends?model=7"),
             new State("trends?model=7&form=panels"),
             new State("trends?model=7&form=table"),
+            new State("write-ups"),
+            new State("write-ups/1"),
+            new State("write-ups/2"),
+            new State("people/interface"),
             new State("kept"),
+            new State("people"),
+            new State("people/log"),
             new State("nothing/here"));
 
     ReadableIT() {
@@ -228,6 +234,40 @@ class ReadableIT extends AtTheDemo {
         assertThat(printed).as("on paper").isEqualTo(rows);
         assertThat((Long) browser.js("return document.querySelectorAll('[data-line]').length"))
                 .isLessThan(rows);
+    }
+
+    /** What is cut off on the screen takes another line on paper; values that are edited by a click stay. */
+    @Test
+    void onPaperNoWordsLieOverOthersAndNothingIsMissing() {
+        String over =
+                """
+                return [...document.querySelectorAll('main [role=cell], main [role=columnheader], main td, main th')]
+                  .filter((e) => e.checkVisibility() && e.scrollWidth > e.clientWidth + 1 && getComputedStyle(e).display !== 'inline' && !e.closest('.sr-only'))
+                  .map((e) => e.textContent.slice(0, 40)).join(', ');""";
+        browser.cdp("Emulation.setEmulatedMedia", Map.of("media", "print"));
+        try {
+            for (String path : List.of("standings", "ledger", "compare", "trends?model=7")) {
+                width(730, 1060);
+                show(new State(path));
+                browser.js("dispatchEvent(new Event('beforeprint'))");
+                assertThat((String) browser.js(over)).as(path).isEmpty();
+                assertThat(
+                                (Boolean)
+                                        browser.js(
+                                                "return document.querySelector('main').scrollWidth <= document.querySelector('main').clientWidth + 1"))
+                        .as("%s fits its sheet", path)
+                        .isTrue();
+            }
+            show(new State("shelf/models/7"));
+            assertThat(browser.text()).as("what a model is").contains("EUR");
+            assertThat((Boolean) browser.js("return document.querySelector('main form')?.checkVisibility() ?? false"))
+                    .as("forms are not for paper")
+                    .isFalse();
+        } finally {
+            browser.cdp("Emulation.setEmulatedMedia", Map.of("media", ""));
+            browser.js("dispatchEvent(new Event('afterprint'))");
+            width(1280, 800);
+        }
     }
 
     /** One that finds no room on the table is refused in words, not in silence. */

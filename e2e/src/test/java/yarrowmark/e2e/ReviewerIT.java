@@ -24,7 +24,7 @@ class ReviewerIT {
             first.type("Your name", "wren");
             first.type("Password", "short");
             first.press("Open the shelf");
-            first.seeText("must have 10 to 200 characters");
+            first.seeText("A password has 10 to 200 characters");
             first.type("Password", "long enough now");
             first.press("Open the shelf");
             first.seeText("Nothing to rank yet");

@@ -52,25 +52,26 @@ final class Rounds {
         return (T) answer;
     }
 
-    /** Keys of the built-in tests that a device carries out, in the order of the suites. */
+    /** Keys of the built-in tests that a device's browser carries out, in the order of the suites. */
     List<String> keys() {
         List<Map<String, Object>> tests = call("GET", "/api/tests", null);
         return tests.stream()
                 .filter(t -> Boolean.TRUE.equals(t.get("builtIn")))
                 .map(t -> (String) t.get("key"))
-                .filter(k -> !List.of("total", "scaling", "per-ghz").contains(k))
+                .filter(k -> !List.of("total", "scaling", "per-ghz").contains(k) && !k.startsWith("native-"))
                 .toList();
     }
 
-    /** @param device opens the page of a device under test */
-    List<Score> carryOut(Browser device, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
+    /** A seat at the bench that waits for whoever has its code. */
+    record Invited(long seatId, String code, List<Map<String, Object>> tests) {}
+
+    /** Makes a plan of some built-in tests, and a code for it. */
+    Invited invite(Predicate<String> wanted, int runs, int timedMs) {
         reviewer.open(program.address() + "bench");
         List<Map<String, Object>> tests = call("GET", "/api/tests", null);
         List<Object> items = new ArrayList<>();
         for (Map<String, Object> t : tests) {
-            if (Boolean.TRUE.equals(t.get("builtIn"))
-                    && keys().contains(t.get("key"))
-                    && wanted.test((String) t.get("key"))) {
+            if (Boolean.TRUE.equals(t.get("builtIn")) && wanted.test((String) t.get("key"))) {
                 items.add("{\"testId\":" + t.get("id") + ",\"nice\":false}");
             }
         }
@@ -82,10 +83,17 @@ final class Rounds {
                         + items + "}");
         Map<String, Object> lane =
                 call("POST", "/api/bench/seats", "{\"planId\":" + plan.get("id") + "," + settings + "}");
-        device.open(program.address() + "j/" + lane.get("code"));
+        return new Invited(((Number) lane.get("seatId")).longValue(), (String) lane.get("code"), tests);
+    }
+
+    /** @param device opens the page of a device under test */
+    List<Score> carryOut(Browser device, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
+        List<String> keys = keys();
+        Invited invited = invite(k -> keys.contains(k) && wanted.test(k), runs, timedMs);
+        device.open(program.address() + "j/" + invited.code());
         device.press("It is a new model");
         device.type("Maker", "Pellow");
-        device.type("Model", "Bench machine " + lane.get("seatId"));
+        device.type("Model", "Bench machine " + invited.seatId());
         // Away from the bench: a page that follows a round live would share the machine with it.
         reviewer.open(program.address() + "suites");
         device.press("Start round");
@@ -93,10 +101,13 @@ final class Rounds {
                 "the round",
                 patience,
                 () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
-        return scores(((Number) lane.get("seatId")).longValue(), tests);
+        return scores(invited);
     }
 
-    private List<Score> scores(long seat, List<Map<String, Object>> tests) {
+    /** Everything that came of a seat's round. */
+    List<Score> scores(Invited invited) {
+        long seat = invited.seatId();
+        List<Map<String, Object>> tests = invited.tests();
         Map<String, Object> bench = call("GET", "/api/bench", null);
         @SuppressWarnings("unchecked")
         List<Map<String, Object>> lanes = (List<Map<String, Object>>) bench.get("lanes");

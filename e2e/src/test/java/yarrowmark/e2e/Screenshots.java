@@ -52,10 +52,6 @@ public final class Screenshots {
             reviewer.seeText("Quenby Folio 14").click();
             take(reviewer, "model", () -> reviewer.see("//h1[.='Quenby Folio 14']"));
             reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
-            take(reviewer, "configuration", () -> reviewer.see("//h2[.='What changed']"));
-            reviewer.keys("d");
-            take(reviewer, "facts-side-by-side", () -> reviewer.seeText("one change under test"));
-            reviewer.driver().navigate().back();
             reviewer.see("//h2[.='What changed']");
             reviewer.keys("c");
             reviewer.press("Read facts from text");
@@ -84,6 +80,7 @@ public final class Screenshots {
             take(reviewer, "ledger", () -> reviewer.see("//button[@data-line]"));
             bench(program, reviewer, device);
             compare(program, reviewer);
+            writeUp(program, reviewer);
             reviewer.open(program.address() + "standings");
             reviewer.press("Saltmarsh Kit Review");
             reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
@@ -107,10 +104,7 @@ public final class Screenshots {
     /** The table's three, and a device's own before and after. */
     private static void compare(Program program, Browser reviewer) throws IOException {
         reviewer.open(program.address() + "compare");
-        take(
-                reviewer,
-                "compare-several",
-                () -> reviewer.see("//*[@role='columnheader']//button[@aria-pressed='true']"));
+        reviewer.see("//*[@role='columnheader']//button[@aria-pressed='true']");
         reviewer.open(program.address() + "shelf");
         // The table's strip has the name as well.
         reviewer.see("//main//a[.='Quenby Folio 14']").click();
@@ -120,7 +114,30 @@ public final class Screenshots {
         reviewer.open(program.address() + "trends");
         reviewer.choose("Model", "Ostler Cob mini");
         reviewer.choose("Along", "kernel");
-        take(reviewer, "trends", () -> reviewer.seeText("also graphics driver"));
+        // What was there before stays until the other is.
+        take(reviewer, "trends", () -> reviewer.seeText("nothing but kernel changed"));
+        reviewer.open(program.address() + "people");
+        reviewer.press("Make a link");
+        take(reviewer, "people", () -> reviewer.seeText("shown this once"));
+    }
+
+    /** Where it is written, and on the stage. */
+    private static void writeUp(Program program, Browser reviewer) throws IOException {
+        reviewer.open(program.address() + "write-ups");
+        reviewer.see("//a[.='Two winters with the Drift 13']").click();
+        take(reviewer, "write-up", () -> reviewer.seeText("9 numbers"));
+        String address = reviewer.driver().getCurrentUrl();
+        reviewer.open(address + "/stage");
+        reviewer.see("//*[contains(@class, 'stage')]//h1");
+        // Past the ratios, to the bars, all but the first of them shown.
+        reviewer.keys("o", "o", Keys.ARROW_RIGHT, Keys.ARROW_RIGHT);
+        reviewer.see("//h1[.='Report export']");
+        reviewer.keys("o");
+        for (int row = 0; row < 6; row++) {
+            reviewer.keys(Keys.ARROW_RIGHT);
+        }
+        take(reviewer, "stage", () -> reviewer.seeText("6 of 6 shown"));
+        reviewer.keys(Keys.ESCAPE);
     }
 
     private static void scores(Program program, Browser reviewer) throws IOException {

@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
@@ -43,6 +44,14 @@ class TrendsIT extends AtTheDemo {
         browser.js("document.activeElement.blur()");
         browser.keys("v");
         browser.see("//ul[@aria-label='A panel for each test']");
+        browser.until(
+                "each reading as a dot",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(
+                                        By.xpath("//ul[@aria-label='A panel for each test']/li[1]//*[name()='circle']"))
+                                .size()
+                        > 14);
         browser.keys("v");
         browser.see("//table//td[starts-with(., 'Lantern valley')]");
         browser.press("Leave out Lantern valley, 1080 off screen");
@@ -74,11 +83,81 @@ class TrendsIT extends AtTheDemo {
         browser.choose("Unit", "Power unit");
         browser.seeText("35 W");
         browser.seeText("Beyond 12 W no step brings");
+        browser.see("//*[@aria-label='Ladder']//tr[contains(., '35 W')][contains(., '°C')]");
         browser.press("steps at equal distances");
         browser.until("the address to keep it", Browser.PATIENCE, () -> browser.driver()
                 .getCurrentUrl()
                 .contains("even=true"));
         assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void groupsAreFoldedAndTheTrendBeginsWhereOneWants() {
+        kernels();
+        browser.press("fold into");
+        browser.see("//*[name()='svg']//*[@role='button'][contains(., 'Graphics, 2 tests')]");
+        browser.choose("From", "6.4");
+        browser.until(
+                "the steps before gone",
+                Browser.PATIENCE,
+                () -> browser.driver()
+                                .findElements(By.xpath("//ol[@aria-label='Steps']/li"))
+                                .size()
+                        == 4);
+        browser.press("every test by itself");
+        browser.see("//*[name()='svg']//*[@role='button'][contains(., 'Heron flight')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void anotherModelStandsBesideItAndWhatTheyDoNotShareIsSaid() {
+        browser.open(program.address() + "trends");
+        browser.choose("Model", "Ostler Cob mini");
+        browser.choose("Unit", "Power unit");
+        browser.choose("Beside", "Hawkmoor Traverse 16");
+        browser.keys(Keys.ESCAPE);
+        browser.seeText("has no step in common with Ostler Cob mini, Power unit");
+        browser.choose("Test of the lines", "Weir hash, all threads");
+        browser.seeText("Weir hash, all threads, in ops/s");
+        browser.press("Table");
+        browser.see("//td[contains(., 'Hawkmoor Traverse 16')]");
+        browser.driver().navigate().refresh();
+        browser.see("//td[contains(., 'Hawkmoor Traverse 16')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void twoConfigurationsOfAModelAreOpenedAsATrend() {
+        browser.open(program.address() + "shelf?q=cob%20mini");
+        browser.see("//a[.='Ostler Cob mini']").click();
+        browser.see("//a[contains(., 'kernel 6.')]");
+        List<String> ids = browser.driver().findElements(By.xpath("//a[contains(., 'kernel 6.')]")).stream()
+                .map(a -> a.getDomAttribute("href").replaceAll(".*/", ""))
+                .distinct()
+                .limit(2)
+                .toList();
+        browser.open(program.address() + "compare?ids=[" + String.join(",", ids) + "]");
+        browser.see("//a[.='As a trend']").click();
+        browser.seeText("Long-term unit");
+        browser.seeText("6.12");
+        assertThat(browser.driver().findElement(By.tagName("main")).getText()).contains("change along kernel");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    /** On a phone the names have no room beside the lines: they are below, and answer a finger. */
+    @Test
+    void onAPhoneTheLinesHaveTheirNamesBelow() {
+        browser.cdp(
+                "Emulation.setDeviceMetricsOverride",
+                Map.of("width", 390, "height", 844, "deviceScaleFactor", 1, "mobile", false));
+        try {
+            kernels();
+            browser.see("//ul[@aria-label='Lines']//button[contains(., 'Heron flight')]")
+                    .click();
+            browser.see("//ul[@aria-label='Lines']//button[@aria-pressed='true'][contains(., 'Heron flight')]");
+        } finally {
+            browser.cdp("Emulation.clearDeviceMetricsOverride", Map.of());
+        }
     }
 
     @Test

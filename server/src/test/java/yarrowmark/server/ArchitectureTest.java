@@ -46,6 +46,7 @@ class ArchitectureTest {
             Map.entry("platform", Set.of()),
             Map.entry("access", Set.of()),
             Map.entry("lan", Set.of()),
+            Map.entry("lab", Set.of("ledger", "files")),
             Map.entry("files", Set.of()),
             Map.entry("catalog", Set.of()),
             Map.entry("shelf", Set.of("files", "catalog")),
@@ -56,9 +57,22 @@ class ArchitectureTest {
             Map.entry("rule", Set.of("ledger", "evidence", "catalog")),
             Map.entry("bench", Set.of("ledger", "plan", "shelf", "catalog")),
             Map.entry("standing", Set.of("ledger", "reference", "shelf", "catalog")),
-            Map.entry("analysis", Set.of("ledger", "standing", "shelf", "catalog")),
+            Map.entry("analysis", Set.of("ledger", "standing", "reference", "shelf", "catalog")),
+            Map.entry("writeup", Set.of("ledger", "shelf", "catalog", "files")),
             Map.entry("trend", Set.of("ledger", "shelf", "catalog")),
-            Map.entry("demo", Set.of("access", "ledger", "evidence", "reference", "rule", "plan", "shelf", "catalog")));
+            Map.entry(
+                    "demo",
+                    Set.of(
+                            "access",
+                            "ledger",
+                            "evidence",
+                            "reference",
+                            "rule",
+                            "plan",
+                            "shelf",
+                            "catalog",
+                            "writeup",
+                            "files")));
 
     /** The same for the rooms of the ledger. */
     private static final Map<String, Set<String>> LEDGER_ROOMS = Map.of(

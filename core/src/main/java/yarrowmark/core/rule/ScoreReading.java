@@ -117,9 +117,17 @@ public final class ScoreReading {
     }
 
     private static boolean lines(Pattern pattern, List<String> lines, List<Place> into, LongSupplier nanos, long end) {
+        try {
+            return search(pattern, lines, into, nanos, end);
+        } catch (TimedText.TimeIsUp e) {
+            return false;
+        }
+    }
+
+    private static boolean search(Pattern pattern, List<String> lines, List<Place> into, LongSupplier nanos, long end) {
         boolean told = pattern.namedGroups().containsKey("unit");
         for (int i = 0; i < lines.size(); i++) {
-            Matcher m = pattern.matcher(lines.get(i));
+            Matcher m = pattern.matcher(new TimedText(lines.get(i), nanos, end));
             while (m.find()) {
                 if (m.group(1) != null) {
                     String unit = told

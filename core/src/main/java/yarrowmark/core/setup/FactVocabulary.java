@@ -154,6 +154,10 @@ public final class FactVocabulary {
         add(FactKey.of("os.kernel", "Kernel", g, VERSION).called("kernel"));
         add(FactKey.of("os.patch_date", "Security updates up to", g, DATE).called("updates of"));
         add(FactKey.of("os.language", "Language", g, TEXT).quiet());
+        add(FactKey.of("runtime.java", "Java runtime", g, TEXT).called("Java"));
+        add(FactKey.of("machine.virtual", "Virtual", g, CHOICE)
+                .called("virtual")
+                .among(FactChoice.of("no"), FactChoice.of("virtual machine"), FactChoice.of("container")));
 
         g = FactGroup.DRIVERS;
         add(FactKey.of("driver.graphics", "Graphics driver", g, VERSION).called("graphics driver"));

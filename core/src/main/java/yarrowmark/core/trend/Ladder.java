@@ -1,5 +1,7 @@
 package yarrowmark.core.trend;
 
+import java.util.ArrayList;
+import java.util.List;
 import java.util.OptionalInt;
 import yarrowmark.core.compare.Materiality;
 
@@ -18,6 +20,53 @@ public final class Ladder {
             best[i] = most;
         }
         return best;
+    }
+
+    /**
+     * What a step brought for each unit of what it cost.
+     *
+     * @param from    the step before that has a result
+     * @param to      the step
+     * @param percent by how much more is done, in per cent of what was done at the step before; negative where it is less
+     * @param perUnit percent for each unit of the quantity
+     */
+    public record Gain(int from, int to, double percent, double perUnit) {}
+
+    /**
+     * @param merits   one for each step; NaN where there is none
+     * @param quantity of each step, rising; steps with the same quantity have no gain between them
+     */
+    public static List<Gain> gains(double[] merits, double[] quantity) {
+        List<Gain> gains = new ArrayList<>();
+        int before = -1;
+        for (int i = 0; i < merits.length; i++) {
+            if (Double.isNaN(merits[i])) {
+                continue;
+            }
+            if (before >= 0 && quantity[i] > quantity[before]) {
+                double percent = 100 * Math.expm1(merits[i] - merits[before]);
+                gains.add(new Gain(before, i, percent, percent / (quantity[i] - quantity[before])));
+            }
+            before = i;
+        }
+        return gains;
+    }
+
+    /**
+     * How much is done for each watt, as a ratio to the first step where both are known; NaN where one is not.
+     *
+     * @param merits of the work alone, without what the power itself is worth
+     * @param watts  drawn at each step
+     */
+    public static double[] perWatt(double[] merits, double[] watts) {
+        double[] ratios = new double[merits.length];
+        double first = Double.NaN;
+        for (int i = 0; i < merits.length; i++) {
+            double each = watts[i] > 0 ? merits[i] - Math.log(watts[i]) : Double.NaN;
+            first = Double.isNaN(first) ? each : first;
+            ratios[i] = Math.exp(each - first);
+        }
+        return ratios;
     }
 
     /**

@@ -2,17 +2,27 @@ package yarrowmark.core.trend;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.function.DoubleSupplier;
+import java.util.stream.DoubleStream;
 import org.apache.commons.rng.UniformRandomProvider;
+import org.apache.commons.rng.sampling.distribution.AhrensDieterMarsagliaTsangGammaSampler;
+import org.apache.commons.rng.sampling.distribution.SharedStateContinuousSampler;
 import org.apache.commons.rng.sampling.distribution.ZigguratSampler;
 import org.apache.commons.rng.simple.RandomSource;
 import org.apache.commons.statistics.distribution.NormalDistribution;
+import org.apache.commons.statistics.distribution.TDistribution;
+import yarrowmark.core.stats.StudentT;
 
 /**
  * Where the level of a series changed. The split with the largest |difference of the two weighted means| / √(sum of their
  * variances) is a change where that is above the 95 % point of the same largest value in series without any change, of which
- * 10,000 are simulated with the same variances and a fixed seed; then each side is searched again.
+ * 10,000 are simulated with the same variances and a fixed seed; then each side is searched again. The variances are
+ * estimates that share their scale, so in each simulated series that is off by √(χ²/ν) as well.
  *
  * <p>Edge cases: shorter series than eight are not searched. A variance of 0 counts as the smallest that is told from it.
  * Accuracy: the point is known to about 0.02. Source: section 7 of the method.
@@ -25,9 +35,6 @@ public final class LevelChanges {
     private static final double POINT = 0.95;
     private static final long SEED = 20_240_611L;
     private static final double SMALLEST_VARIANCE = 1e-18;
-    /** The point of one split alone: with more of them it is never below. */
-    private static final double OF_ONE_SPLIT = 1.959963984540054;
-
     /**
      * @param before last value before the change, as an index; the next one is the first after it
      * @param size   of the change, on merits
@@ -35,6 +42,36 @@ public final class LevelChanges {
      * @param high   upper end
      */
     public record Change(int before, double size, double low, double high) {}
+
+    private static final KnownPoints POINTS = new KnownPoints();
+
+    /**
+     * Points that were simulated already: it depends on the variances only by how they stand to one another, and all tests
+     * of a device that were run equally often at each step have the same.
+     */
+    private static final class KnownPoints {
+        private static final int MOST = 1_000;
+
+        private record Key(List<Float> relative, float degrees) {}
+
+        private final Map<Key, Double> known = Collections.synchronizedMap(new LinkedHashMap<>(MOST, 0.75f, true) {
+            @Override
+            protected boolean removeEldestEntry(Map.Entry<Key, Double> eldest) {
+                return size() > MOST;
+            }
+        });
+
+        double of(double[] v, double degrees) {
+            Key key = new Key(Arrays.stream(v).mapToObj(x -> (float) (x / v[0])).toList(), (float) degrees);
+            Double point = known.get(key);
+            if (point == null) {
+                // Outside of the lock: two may simulate the same, and find the same.
+                point = point(v, degrees);
+                known.put(key, point);
+            }
+            return point;
+        }
+    }
 
     private record Split(int before, double difference, double error) {
         double statistic() {
@@ -47,9 +84,10 @@ public final class LevelChanges {
     /**
      * @param means     in order
      * @param variances of the means
+     * @param degrees   of freedom with which their common scale is known; infinite where it is known exactly
      * @return in order; none where the series is too short
      */
-    public static List<Change> of(double[] means, double[] variances) {
+    public static List<Change> of(double[] means, double[] variances, double degrees) {
         if (means.length < LEAST) {
             return List.of();
         }
@@ -57,23 +95,23 @@ public final class LevelChanges {
                 .map(x -> Math.max(x, SMALLEST_VARIANCE))
                 .toArray();
         List<Change> changes = new ArrayList<>();
-        search(means, v, 0, means.length, changes);
+        search(means, v, degrees, 0, means.length, changes);
         changes.sort(Comparator.comparingInt(Change::before));
         return changes;
     }
 
-    private static void search(double[] means, double[] v, int from, int to, List<Change> into) {
+    private static void search(double[] means, double[] v, double degrees, int from, int to, List<Change> into) {
         if (to - from < 2) {
             return;
         }
         Split best = best(means, v, from, to);
-        if (!isChange(best.statistic(), Arrays.copyOfRange(v, from, to))) {
+        if (!isChange(best.statistic(), Arrays.copyOfRange(v, from, to), degrees)) {
             return;
         }
-        double half = OF_ONE_SPLIT * best.error();
+        double half = StudentT.upper(degrees) * best.error();
         into.add(new Change(best.before(), best.difference(), best.difference() - half, best.difference() + half));
-        search(means, v, from, best.before() + 1, into);
-        search(means, v, best.before() + 1, to, into);
+        search(means, v, degrees, from, best.before() + 1, into);
+        search(means, v, degrees, best.before() + 1, to, into);
     }
 
     private static Split best(double[] means, double[] v, int from, int to) {
@@ -100,29 +138,64 @@ public final class LevelChanges {
     }
 
     /** Simulates only where the two bounds of the point do not tell: that of one split, and Bonferroni's. */
-    private static boolean isChange(double statistic, double[] v) {
+    private static boolean isChange(double statistic, double[] v, double degrees) {
         int splits = v.length - 1;
-        if (statistic <= OF_ONE_SPLIT) {
+        if (statistic <= StudentT.upper(degrees)) {
             return false;
         }
-        double most = NormalDistribution.of(0, 1).inverseSurvivalProbability((1 - POINT) / 2 / splits);
-        return statistic > most || statistic > point(v);
+        double tail = (1 - POINT) / 2 / splits;
+        double most = Double.isInfinite(degrees)
+                ? NormalDistribution.of(0, 1).inverseSurvivalProbability(tail)
+                : TDistribution.of(degrees).inverseSurvivalProbability(tail);
+        return statistic > most || statistic > POINTS.of(v, degrees);
     }
 
     /** The 95 % point of the largest statistic where nothing changed. */
-    static double point(double[] v) {
+    static double point(double[] v, double degrees) {
+        double[] largest = DoubleStream.generate(unchanged(v, degrees))
+                .limit(SERIES)
+                .sorted()
+                .toArray();
+        return largest[(int) Math.ceil(POINT * SERIES) - 1];
+    }
+
+    /** The largest statistic of one series without a change after another, the same ones each time. */
+    private static DoubleSupplier unchanged(double[] v, double degrees) {
         UniformRandomProvider random = RandomSource.XO_RO_SHI_RO_128_PP.create(SEED);
         ZigguratSampler.NormalizedGaussian normal = ZigguratSampler.NormalizedGaussian.of(random);
-        double[] deviation = Arrays.stream(v).map(Math::sqrt).toArray();
-        double[] largest = new double[SERIES];
-        double[] series = new double[v.length];
-        for (int s = 0; s < SERIES; s++) {
-            for (int i = 0; i < series.length; i++) {
-                series[i] = deviation[i] * normal.sample();
-            }
-            largest[s] = best(series, v, 0, series.length).statistic();
+        // χ²/ν is a gamma of shape ν/2 and mean 1.
+        SharedStateContinuousSampler scale = Double.isInfinite(degrees)
+                ? null
+                : AhrensDieterMarsagliaTsangGammaSampler.of(random, degrees / 2, 2 / degrees);
+        int n = v.length;
+        double[] each = new double[n];
+        double[] left = new double[n];
+        double whole = 0;
+        for (int i = 0; i < n; i++) {
+            each[i] = 1 / Math.sqrt(v[i]);
+            whole += 1 / v[i];
+            left[i] = whole;
         }
-        Arrays.sort(largest);
-        return largest[(int) Math.ceil(POINT * SERIES) - 1];
+        // Of a split with weights A and B on its sides: |Σ A − Σ_left (A + B)| / √((A + B) A B).
+        double[] share = new double[n];
+        double[] by = new double[n];
+        for (int i = 0; i < n - 1; i++) {
+            double root = Math.sqrt(whole * left[i] * (whole - left[i]));
+            share[i] = left[i] / root;
+            by[i] = whole / root;
+        }
+        double[] sums = new double[n];
+        return () -> {
+            double sum = 0;
+            for (int i = 0; i < n; i++) {
+                sum += each[i] * normal.sample();
+                sums[i] = sum;
+            }
+            double largest = 0;
+            for (int i = 0; i < n - 1; i++) {
+                largest = Math.max(largest, Math.abs(sum * share[i] - sums[i] * by[i]));
+            }
+            return scale == null ? largest : largest / Math.sqrt(scale.sample());
+        };
     }
 }

@@ -17,7 +17,7 @@ import yarrowmark.core.stats.SharedDay;
 
 /**
  * All metrics with weight together: the fit of a standing whose rows are the steps, with the first one that has a result as
- * its reference. So a metric that is missing at a step does not bend the line.
+ * its reference. So a metric that is missing at a step does not bend the line, and neither does one that a display holds.
  *
  * <p>Source: sections 5, 7 and 11 of the method.
  *
@@ -47,7 +47,7 @@ public record OverallLine(
         for (int i = 0; i < steps; i++) {
             for (int j = 0; j < weights.length; j++) {
                 Sample sample = metrics.get(j).samples().get(i);
-                if (sample != null) {
+                if (sample != null && !metrics.get(j).held().contains(i)) {
                     builder.cell(i, j, Centre.of(sample, metrics.get(j).noise()));
                     first = first < 0 && weights[j] > 0 ? i : first;
                 }

@@ -7,6 +7,7 @@ import org.apache.commons.statistics.distribution.TDistribution;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
 
 /**
@@ -52,12 +53,12 @@ public record TrendLine(
         List<Sample> samples = at.stream().map(i -> sample(metric, i)).toList();
         int n = samples.size();
         double[] merits = new double[n];
-        double[] variances = new double[n];
+        List<Centre> centres = new ArrayList<>();
         List<Point> points = new ArrayList<>();
         for (int i = 0; i < n; i++) {
             Centre centre = Centre.of(samples.get(i), metric.noise());
             merits[i] = centre.merit();
-            variances[i] = centre.variance();
+            centres.add(centre);
             points.add(new Point(
                     at.get(i),
                     merits[i] - merits[0],
@@ -71,9 +72,18 @@ public record TrendLine(
                 steps(at, samples, metric, materiality),
                 n < 2 ? Optional.empty() : points.get(n - 1).toFirst(),
                 Slope.of(at.stream().mapToDouble(Integer::doubleValue).toArray(), merits),
-                LevelChanges.of(merits, variances).stream()
-                        .map(c -> new Change(at.get(c.before()), at.get(c.before() + 1), c.size(), c.low(), c.high()))
-                        .toList());
+                changes(at, merits, samples, centres, metric.noise()));
+    }
+
+    private static List<Change> changes(
+            List<Integer> at, double[] merits, List<Sample> samples, List<Centre> centres, Noise noise) {
+        if (merits.length < LevelChanges.LEAST) {
+            return List.of();
+        }
+        SeriesNoise known = SeriesNoise.of(samples, centres, noise);
+        return LevelChanges.of(merits, known.variances(), known.degrees()).stream()
+                .map(c -> new Change(at.get(c.before()), at.get(c.before() + 1), c.size(), c.low(), c.high()))
+                .toList();
     }
 
     private static Sample sample(TrendMetric metric, int step) {
@@ -108,7 +118,10 @@ public record TrendLine(
                     corrected[i],
                     TrendStep.share(c.difference(), whole),
                     c.assumed(),
-                    corrected[i] < CLEAR_P && Math.abs(c.difference()) >= least));
+                    corrected[i] < CLEAR_P
+                            && Math.abs(c.difference()) >= least
+                            && !metric.held().contains(at.get(i))
+                            && !metric.held().contains(at.get(i + 1))));
         }
         return steps;
     }

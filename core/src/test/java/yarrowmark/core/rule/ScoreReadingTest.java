@@ -162,6 +162,20 @@ class ScoreReadingTest {
                 .isThrownBy(() -> ScoreReading.read(List.of(), "x".repeat(ScoreReading.LONGEST_TEXT + 1)));
     }
 
+    /** One line alone can take longer than all of them may: the clock is looked at inside of it, too. */
+    @Test
+    void oneLongLineIsGivenUpInTheMiddle() {
+        AtomicLong looks = new AtomicLong();
+        // Each look at the clock is a fifth of the time later than the one before.
+        ScoreReading.Scores outcome = ScoreReading.read(
+                List.of(line("(a{0,30}b|a{0,30}c)(\\d)", "1", ScorePattern.EACH)),
+                "a".repeat(1_000_000),
+                () -> looks.getAndIncrement() * (ScoreReading.MOST_TIME.toNanos() / 5));
+        assertThat(outcome.missed()).singleElement().satisfies(m -> assertThat(m.reason())
+                .contains("given up"));
+        assertThat(looks.get()).as("looks at the clock").isLessThan(10);
+    }
+
     @Test
     void everyShippedRuleReadsItsSample() {
         assertThat(ShippedRules.all()).hasSize(8).allSatisfy(tool -> {

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import org.apache.commons.rng.UniformRandomProvider;
@@ -30,6 +31,9 @@ class TrendTest {
     private static final Materiality THREE_PERCENT = new Materiality(0.03);
     private static final Noise LENT =
             new Noise(Optional.of(new NoisePrior(8, 0.005 * 0.005)), Optional.empty(), Noise.Source.METRIC);
+
+    /** Variances that are known exactly. */
+    private static final double KNOWN = Double.POSITIVE_INFINITY;
 
     private static Sample sample(int session, double... values) {
         return sample(Direction.MORE_IS_BETTER, session, values);
@@ -198,7 +202,7 @@ class TrendTest {
         double[] jump = IntStream.range(0, 12)
                 .mapToDouble(i -> (i % 2) * 0.004 + (i < 7 ? 0 : 0.1))
                 .toArray();
-        List<LevelChanges.Change> changes = LevelChanges.of(jump, v);
+        List<LevelChanges.Change> changes = LevelChanges.of(jump, v, KNOWN);
         assertThat(changes).hasSize(1);
         assertThat(changes.get(0).before()).isEqualTo(6);
         assertThat(changes.get(0).size()).isCloseTo(0.1, within(0.005));
@@ -206,13 +210,13 @@ class TrendTest {
         double[] bump = IntStream.range(0, 12)
                 .mapToDouble(i -> i >= 4 && i < 8 ? 0.2 : 0)
                 .toArray();
-        assertThat(LevelChanges.of(bump, v))
+        assertThat(LevelChanges.of(bump, v, KNOWN))
                 .extracting(LevelChanges.Change::before)
                 .containsExactly(3, 7);
-        assertThat(LevelChanges.of(Arrays.copyOf(jump, 7), Arrays.copyOf(v, 7)))
+        assertThat(LevelChanges.of(Arrays.copyOf(jump, 7), Arrays.copyOf(v, 7), KNOWN))
                 .as("too short")
                 .isEmpty();
-        assertThat(LevelChanges.of(new double[12], new double[12]))
+        assertThat(LevelChanges.of(new double[12], new double[12], KNOWN))
                 .as("all alike, and exact")
                 .isEmpty();
     }
@@ -229,11 +233,11 @@ class TrendTest {
         int series = 400;
         for (int s = 0; s < series; s++) {
             double[] quiet = DoubleStream.generate(normal::sample).limit(12).toArray();
-            falseMarks += LevelChanges.of(quiet, v).isEmpty() ? 0 : 1;
+            falseMarks += LevelChanges.of(quiet, v, KNOWN).isEmpty() ? 0 : 1;
             double[] jump = IntStream.range(0, 12)
                     .mapToDouble(i -> quiet[i] + (i < 6 ? 0 : 4))
                     .toArray();
-            found += LevelChanges.of(jump, v).isEmpty() ? 0 : 1;
+            found += LevelChanges.of(jump, v, KNOWN).isEmpty() ? 0 : 1;
         }
         assertThat(falseMarks / (double) series).isLessThan(0.08);
         assertThat(found / (double) series).isGreaterThan(0.9);
@@ -243,10 +247,12 @@ class TrendTest {
     void theSimulatedPointLiesBetweenThatOfOneSplitAndBonferronis() {
         double[] v = new double[12];
         Arrays.fill(v, 4.0);
-        double point = LevelChanges.point(v);
+        double point = LevelChanges.point(v, KNOWN);
         assertThat(point).isBetween(2.4, 2.84);
-        assertThat(LevelChanges.point(v)).as("a fixed seed").isEqualTo(point);
-        assertThat(LevelChanges.point(new double[] {1, 1})).as("one split").isCloseTo(1.96, within(0.04));
+        assertThat(LevelChanges.point(v, KNOWN)).as("a fixed seed").isEqualTo(point);
+        assertThat(LevelChanges.point(new double[] {1, 1}, KNOWN))
+                .as("one split")
+                .isCloseTo(1.96, within(0.04));
     }
 
     @Test
@@ -290,5 +296,68 @@ class TrendTest {
         assertThat(line.steps().get(0).p())
                 .isEqualTo(TrendLine.p(pair.difference(), pair.interval()))
                 .isBetween(0.0, 1e-4);
+    }
+
+    @Test
+    void whatADisplayHoldsIsInNoOverallAndNeverMarked() {
+        TrendMetric free = metric(1, 100, 100, 130);
+        TrendMetric capped = new TrendMetric(metric(1, 60, 60, 90).samples(), LENT, 1, Set.of(0, 1));
+        assertThat(TrendLine.of(capped, THREE_PERCENT).steps()).noneMatch(TrendStep::marked);
+        assertThat(TrendLine.of(metric(1, 60, 60, 90), THREE_PERCENT)
+                        .steps()
+                        .get(1)
+                        .marked())
+                .isTrue();
+        OverallLine overall = OverallLine.of(List.of(free, capped), SharedDay.UNKNOWN, THREE_PERCENT)
+                .orElseThrow();
+        assertThat(Math.exp(overall.points().get(2).merit()))
+                .as("only what is free bends the line")
+                .isCloseTo(1.3, within(1e-9));
+    }
+
+    @Test
+    void gainsAreCountedFromTheStepBeforeAndForEachUnit() {
+        double[] merits = {Math.log(100), Double.NaN, Math.log(120), Math.log(126)};
+        assertThat(Ladder.gains(merits, new double[] {10, 12, 20, 25}))
+                .extracting(g -> g.from() + "→" + g.to() + " " + Math.round(g.percent() * 1000) / 1000.0 + " "
+                        + Math.round(g.perUnit() * 1000) / 1000.0)
+                .containsExactly("0→2 20.0 2.0", "2→3 5.0 1.0");
+        assertThat(Ladder.gains(new double[] {0, 1}, new double[] {10, 10}))
+                .as("the same quantity twice")
+                .isEmpty();
+    }
+
+    @Test
+    void workForEachWattIsARatioToTheFirstWhereBothAreKnown() {
+        double[] each = Ladder.perWatt(
+                new double[] {Double.NaN, Math.log(100), Math.log(150), Math.log(160)},
+                new double[] {5, 10, 20, Double.NaN});
+        assertThat(each[0]).isNaN();
+        assertThat(each[1]).isEqualTo(1);
+        assertThat(each[2]).isCloseTo(0.75, within(1e-12));
+        assertThat(each[3]).isNaN();
+    }
+
+    private static List<Parting.At> at(double... merits) {
+        return IntStream.range(0, merits.length)
+                .filter(i -> !Double.isNaN(merits[i]))
+                .mapToObj(i ->
+                        new Parting.At(i, merits[i], PairComparison.Interval.around(merits[i], i == 0 ? 0 : 1e-4, 8)))
+                .toList();
+    }
+
+    @Test
+    void twoLinesPartWhereTheirDifferenceIsToldAndMatters() {
+        List<Parting.At> one = at(0, 0.01, 0.02, 0.02);
+        List<Parting> partings = Parting.between(one, at(0, 0.02, Double.NaN, 0.12), THREE_PERCENT);
+        assertThat(partings).extracting(Parting::step).containsExactly(1, 3);
+        assertThat(partings).extracting(Parting::told).containsExactly(false, true);
+        assertThat(partings.get(1).ratio()).isCloseTo(Math.exp(0.1), within(1e-12));
+        assertThat(partings.get(1).interval().standardError()).isCloseTo(Math.sqrt(2e-4), within(1e-15));
+        assertThat(partings.get(1).interval().degreesOfFreedom()).isCloseTo(16, within(1e-9));
+        List<Parting> swapped = Parting.between(at(0, 0.02, Double.NaN, 0.12), one, THREE_PERCENT);
+        assertThat(swapped.get(1).delta()).isCloseTo(-partings.get(1).delta(), within(1e-15));
+        assertThat(swapped.get(1).corrected()).isEqualTo(partings.get(1).corrected());
+        assertThat(Parting.between(one, at(0.0), THREE_PERCENT)).isEmpty();
     }
 }

@@ -5,14 +5,18 @@ import static yarrowmark.server.platform.Sure.sure;
 import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.time.Clock;
+import java.util.List;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authentication.AnonymousAuthenticationToken;
 import org.springframework.security.authentication.AuthenticationManager;
@@ -20,16 +24,20 @@ import org.springframework.security.authentication.InternalAuthenticationService
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.AuthenticationException;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.csrf.CsrfToken;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.SignInEnded;
+import yarrowmark.server.platform.TooManyTries;
 import yarrowmark.server.platform.TryLimit;
 
 @RestController
@@ -49,24 +57,40 @@ class AccessController {
             State state, String lab, @Nullable String person, @Nullable String role, @Nullable KnownSignIn demo) {}
 
     record NewOwner(
-            @NotBlank @Size(max = 80) String name,
-            @NotBlank @Size(min = 10, max = 200, message = "must have 10 to 200 characters") String password,
-            @NotBlank @Size(max = 120) String lab) {}
+            @NotBlank @PlainLine @Size(max = 80) String name,
+            @NotBlank @Size(max = 400) String password,
+            @NotBlank @PlainLine @Size(max = 120) String lab) {}
 
-    record SignIn(@NotBlank @Size(max = 80) String name, @NotBlank @Size(max = 200) String password) {}
+    record SignIn(@NotBlank @PlainLine @Size(max = 80) String name, @NotBlank @Size(max = 400) String password) {}
 
     private final People people;
     private final AuthenticationManager manager;
     private final boolean demo;
     private final TryLimit limit;
-    private final HttpSessionSecurityContextRepository contexts = new HttpSessionSecurityContextRepository();
+    private final AccountLimit accounts;
+    private final SignedPlaces places;
+    private final Invitations invitations;
+    private final SecurityLog security;
+    private final CookieCsrfTokenRepository pageTokens;
 
     AccessController(
-            People people, AuthenticationManager manager, Clock clock, @Value("${yarrowmark.demo}") boolean demo) {
+            People people,
+            AuthenticationManager manager,
+            SignedPlaces places,
+            Invitations invitations,
+            SecurityLog security,
+            CookieCsrfTokenRepository pageTokens,
+            Clock clock,
+            @Value("${yarrowmark.demo}") boolean demo) {
         this.people = people;
         this.manager = manager;
+        this.places = places;
+        this.invitations = invitations;
+        this.security = security;
+        this.pageTokens = pageTokens;
         this.demo = demo;
         this.limit = new TryLimit(MOST_WRONG, "names or passwords", clock);
+        this.accounts = new AccountLimit(clock);
     }
 
     /** Who is here. The token argument makes the answer carry the CSRF cookie that later requests need. */
@@ -116,35 +140,112 @@ class AccessController {
             @Parameter(hidden = true) CsrfToken csrf,
             HttpServletRequest request,
             HttpServletResponse response) {
-        TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
-        Authentication who;
+        String address = request.getRemoteAddr();
+        String name = body.name().strip();
+        TryLimit.Try attempt;
         try {
-            who = manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(
-                    body.name().strip(), body.password()));
+            attempt = limit.begin(address);
+            if (!isLoopback(address)) {
+                accounts.begin(name);
+            }
+        } catch (TooManyTries e) {
+            security.note("too many tries", name, address);
+            throw e;
+        }
+        String before = people.hashOf(name);
+        try {
+            manager.authenticate(UsernamePasswordAuthenticationToken.unauthenticated(name, body.password()));
             attempt.wasRight();
+            accounts.wasRight(name);
         } catch (InternalAuthenticationServiceException e) {
             // The records are out of reach: that says nothing about the password.
             attempt.wasRight();
+            accounts.wasRight(name);
             throw e;
         } catch (AuthenticationException e) {
-            throw new Problem(
-                    HttpStatus.UNAUTHORIZED, "wrong-sign-in", "This name and password do not belong together.");
+            security.note("a wrong name or password", name, address);
+            throw wrong();
         }
-        // A session from before signing in may be known to somebody else.
-        if (request.getSession(false) != null) {
-            request.changeSessionId();
+        // The password may be changed in this very moment, and whoever came with the old one is out then.
+        return enter(
+                people.named(name),
+                p -> p.passwordHash().equals(before) || people.isPassword(p, body.password()),
+                csrf,
+                request,
+                response);
+    }
+
+    private static Problem wrong() {
+        return new Problem(HttpStatus.UNAUTHORIZED, "wrong-sign-in", "This name and password do not belong together.");
+    }
+
+    /** Signs in: a new session, a new token for its pages, and a place that can be ended from elsewhere. */
+    private Access enter(
+            Person person,
+            Predicate<Person> isStillRight,
+            CsrfToken csrf,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        // A session from before signing in may be known to somebody else; one of another person ends.
+        HttpSession before = request.getSession(false);
+        if (before != null) {
+            if (before.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
+                places.leave(place);
+            }
+            before.invalidate();
         }
+        long place = places.begin(
+                        person.id(), request.getRemoteAddr(), request.getHeader(HttpHeaders.USER_AGENT), isStillRight)
+                .orElseThrow(AccessController::wrong);
+        request.getSession(true).setAttribute(SignInEnded.ATTRIBUTE, place);
+        Authentication who = UsernamePasswordAuthenticationToken.authenticated(
+                person.name(), null, List.of(new SimpleGrantedAuthority("ROLE_" + person.role())));
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(who);
         SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
+        // A token that a page had before is worth nothing after it.
+        pageTokens.saveToken(pageTokens.generateToken(request), request, response);
+        security.note("signed in", person.name(), request.getRemoteAddr());
         return access(csrf, who);
+    }
+
+    record LinkToken(@NotBlank @Size(max = 100) String token) {}
+
+    record Welcome(
+            @NotBlank @Size(max = 100) String token,
+            @Nullable @Size(max = 80) String name,
+            @NotBlank @Size(max = 400) String password) {}
+
+    /** What a link is for. */
+    @PostMapping("/invitation/look")
+    Invitations.OpenOne look(@Valid @RequestBody LinkToken body, HttpServletRequest request) {
+        TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
+        Invitations.OpenOne found = invitations.look(body.token());
+        attempt.wasRight();
+        return found;
+    }
+
+    /** Follows a link, and signs in. */
+    @PostMapping("/invitation")
+    Access welcome(
+            @Valid @RequestBody Welcome body,
+            @Parameter(hidden = true) CsrfToken csrf,
+            HttpServletRequest request,
+            HttpServletResponse response) {
+        TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
+        invitations.look(body.token());
+        attempt.wasRight();
+        return enter(invitations.use(body.token(), body.name(), body.password()), p -> true, csrf, request, response);
     }
 
     @PostMapping("/sign-out")
     Access signOut(@Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request) {
-        if (request.getSession(false) != null) {
-            request.getSession(false).invalidate();
+        HttpSession session = request.getSession(false);
+        if (session != null) {
+            if (session.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
+                places.leave(place);
+            }
+            session.invalidate();
         }
         SecurityContextHolder.clearContext();
         return access(csrf, null);

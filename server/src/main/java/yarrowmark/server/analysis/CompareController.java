@@ -27,6 +27,7 @@ class CompareController {
     private final Quantities quantities;
     private final SuiteTotals totals;
     private final FactorService factors;
+    private final Values values;
 
     CompareController(
             ComparisonService service,
@@ -34,7 +35,9 @@ class CompareController {
             BeforeAndAfter pairs,
             Quantities quantities,
             SuiteTotals totals,
-            FactorService factors) {
+            FactorService factors,
+            Values values) {
+        this.values = values;
         this.factors = factors;
         this.totals = totals;
         this.service = service;
@@ -91,6 +94,14 @@ class CompareController {
     @GetMapping("/marks")
     List<MarkedSample> marks(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
         return service.marks(ids);
+    }
+
+    /** What each one scored by itself; without metrics, everything that they were measured with. */
+    @GetMapping("/values")
+    Values.AskedValues values(
+            @RequestParam @NotEmpty @Size(max = Values.MOST_CONFIGURATIONS) List<Long> ids,
+            @RequestParam(defaultValue = "") @Size(max = Values.MOST_METRICS) List<Long> metrics) {
+        return values.of(ids, metrics);
     }
 
     /** Configurations laid out by two facts. */

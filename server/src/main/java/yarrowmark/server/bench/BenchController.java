@@ -15,12 +15,14 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestAttribute;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import yarrowmark.server.platform.SignInEnded;
 
 @RestController
 @RequestMapping("/api/bench")
@@ -121,8 +123,9 @@ class BenchController {
     SseEmitter events(
             @RequestParam(required = false) @Nullable String after,
             @RequestHeader(name = "Last-Event-ID", required = false) @Nullable String lastSeen,
+            @RequestAttribute(name = SignInEnded.ATTRIBUTE, required = false) @Nullable Long place,
             HttpServletResponse response) {
         response.setHeader("X-Accel-Buffering", "no");
-        return feed.read(lastSeen != null ? lastSeen : after);
+        return feed.read(lastSeen != null ? lastSeen : after, place);
     }
 }

@@ -39,7 +39,9 @@ import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.platform.TryLimit;
 import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.DeviceClass;
@@ -60,9 +62,16 @@ class DeviceController {
 
     record JoinAnswer(String token) {}
 
+    /** What a device's holder needs to say which model it is: no prices, serials, dates or sources. */
+    record DeviceModel(long id, String maker, String name, DeviceClass deviceClass) {}
+
+    record DeviceModelUnits(long id, List<DeviceUnit> units) {}
+
+    record DeviceUnit(long id, String label) {}
+
     record NewModelBody(
-            @NotBlank @Size(max = 120) String maker,
-            @NotBlank @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 120) String maker,
+            @NotBlank @PlainLine @Size(max = 120) String name,
             @NotNull DeviceClass deviceClass) {}
 
     record FactBody(
@@ -219,19 +228,32 @@ class DeviceController {
     }
 
     @GetMapping("/models")
-    Page<ModelRow> models(
+    Page<DeviceModel> models(
             @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
             @RequestParam(defaultValue = "") @Size(max = 120) String q) {
         work.seatOf(authorization);
-        return shelf.search(ShelfIndex.Question.words(q), 0, MODELS_SHOWN);
+        Page<ModelRow> found = shelf.search(ShelfIndex.Question.words(q), 0, MODELS_SHOWN);
+        return new Page<>(
+                found.rows().stream()
+                        .map(m -> new DeviceModel(m.id(), m.maker(), m.name(), m.deviceClass()))
+                        .toList(),
+                found.page(),
+                found.size(),
+                found.total());
     }
 
     @GetMapping("/models/{id}")
-    ModelPage model(
+    DeviceModelUnits model(
             @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
             @PathVariable long id) {
         work.seatOf(authorization);
-        return shelf.model(id);
+        ModelPage page = shelf.model(id);
+        return new DeviceModelUnits(
+                page.model().id(),
+                page.units().stream()
+                        .filter(u -> !u.retired())
+                        .map(u -> new DeviceUnit(u.id(), u.label()))
+                        .toList());
     }
 
     /** What to do before the first run, for this class of device. */
@@ -303,7 +325,7 @@ class DeviceController {
         DeviceWork.Delivered delivered = work.deliver(
                 seat,
                 key,
-                Seats.hash(json.writeValueAsString(body)),
+                Tokens.hash(json.writeValueAsString(body)),
                 new Ledger.NewRun(
                         body.testId(),
                         body.runNumber(),

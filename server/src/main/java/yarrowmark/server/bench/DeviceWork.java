@@ -3,6 +3,8 @@ package yarrowmark.server.bench;
 import static yarrowmark.server.platform.Sure.sure;
 
 import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -36,6 +38,7 @@ import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.FactSource;
 import yarrowmark.server.shelf.GivenFact;
@@ -80,6 +83,12 @@ class DeviceWork {
     /** @param runId absent where the run came after the session's end. @param late whether it waits for the reviewer */
     record Delivered(@Nullable Long runId, boolean late) {}
 
+    /** Runs that a device kept while nobody heard it still come after its end, but not for ever. */
+    private static final Duration LONGEST_AFTER = Duration.ofDays(30);
+
+    /** A device tries a failed run again a few times; more is somebody who fills the ledger. */
+    private static final int MOST_ATTEMPTS = 50;
+
     private final SeatRepository seats;
     private final Locks locks;
     private final DeliveryRepository deliveries;
@@ -123,18 +132,38 @@ class DeviceWork {
         this.clock = clock;
     }
 
+    /**
+     * @param afterTheEnd whether what is asked for may be asked once the round is over
+     * @throws Problem where the token is none, or no longer one
+     */
+    @Transactional(readOnly = true)
+    public void letIn(@Nullable String authorization, boolean afterTheEnd) {
+        Seat seat = seats.findById(seatOf(authorization)).orElseThrow(DeviceWork::noSeat);
+        if (!seat.phase().isOver()) {
+            return;
+        }
+        Instant heard = seat.lastHeardAt();
+        if (!afterTheEnd || (heard != null && clock.instant().isAfter(heard.plus(LONGEST_AFTER)))) {
+            throw noSeat();
+        }
+    }
+
+    private static Problem noSeat() {
+        return new Problem(
+                HttpStatus.UNAUTHORIZED, "no-seat", "This device is not at the bench. Join with a code first.");
+    }
+
     /** The seat this token belongs to. */
     @Transactional(readOnly = true)
     public long seatOf(@Nullable String authorization) {
         if (authorization != null && authorization.startsWith("Bearer ")) {
             var seat = seats.findByTokenHash(
-                    Seats.hash(authorization.substring("Bearer ".length()).strip()));
+                    Tokens.hash(authorization.substring("Bearer ".length()).strip()));
             if (seat.isPresent()) {
                 return seat.get().id();
             }
         }
-        throw new Problem(
-                HttpStatus.UNAUTHORIZED, "no-seat", "This device is not at the bench. Join with a code first.");
+        throw noSeat();
     }
 
     @Transactional(readOnly = true)
@@ -309,6 +338,12 @@ class DeviceWork {
                     "run-not-planned",
                     "The plan has " + planned + " runs of each test, so there is no run " + run.runNumber() + ".");
         }
+        if (run.attempt() > MOST_ATTEMPTS) {
+            throw Problem.invalid(
+                    "too-many-attempts",
+                    "Run " + run.runNumber() + " was tried " + MOST_ATTEMPTS
+                            + " times; that is the most that is kept.");
+        }
         if (ledger.state(seat.sessionId()) != SessionState.OPEN) {
             late.keep(seatId, key, bodyHash, run);
             events.publishEvent(new SeatChanged(seatId));
@@ -336,7 +371,10 @@ class DeviceWork {
     /** Locked: two deliveries of one device are taken one after the other, so that a repeated one finds the first. */
     private Seat heard(long seatId) {
         Seat seat = locks.lock(Seat.class, seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
-        seat.heard(clock.instant());
+        // Its token ends a month after its round, however often it is used.
+        if (!seat.phase().isOver()) {
+            seat.heard(clock.instant());
+        }
         return seat;
     }
 }

@@ -20,6 +20,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.context.event.EventListener;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.scheduling.annotation.Scheduled;
@@ -28,6 +29,7 @@ import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.SignInEnded;
 
 /**
  * Live lanes for everybody who watches the bench. Each event has an id "start-number"; a reader that reconnects with
@@ -105,14 +107,23 @@ class LiveFeed implements DisposableBean {
         readers.forEach(reader -> reader.add(event));
     }
 
-    synchronized SseEmitter read(@Nullable String lastSeen) {
+    /** Whoever was signed out there sees nothing more. */
+    @EventListener
+    void ended(SignInEnded event) {
+        readers.stream()
+                .filter(r -> r.place != null && r.place == event.place())
+                .forEach(r -> r.emitter.complete());
+    }
+
+    /** @param place from which it is read, so that it ends with being signed in there */
+    synchronized SseEmitter read(@Nullable String lastSeen, @Nullable Long place) {
         if (readers.size() >= MOST_READERS) {
             throw new Problem(
                     HttpStatus.SERVICE_UNAVAILABLE,
                     "too-many-readers",
                     "The bench is watched from " + MOST_READERS + " places already. Close some, or try again later.");
         }
-        Reader reader = new Reader(connections.get());
+        Reader reader = new Reader(connections.get(), place);
         reader.emitter.onCompletion(() -> readers.remove(reader));
         reader.emitter.onTimeout(reader.emitter::complete);
         reader.emitter.onError(e -> readers.remove(reader));
@@ -160,12 +171,14 @@ class LiveFeed implements DisposableBean {
         /** An empty place is a breath. */
         private final Deque<Optional<Event>> waiting = new ArrayDeque<>();
 
+        private final @Nullable Long place;
         private boolean first = true;
         private boolean writing;
         private boolean gone;
 
-        Reader(SseEmitter emitter) {
+        Reader(SseEmitter emitter, @Nullable Long place) {
             this.emitter = emitter;
+            this.place = place;
         }
 
         void add(Event event) {

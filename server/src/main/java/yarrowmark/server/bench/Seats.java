@@ -1,13 +1,7 @@
 package yarrowmark.server.bench;
 
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Duration;
-import java.util.Base64;
-import java.util.HexFormat;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -19,13 +13,13 @@ import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.Tokens;
 
 /** The reviewer's side of the bench: codes, commands, and the list of seats; and letting a device in. */
 @Service
 class Seats {
     static final Duration CODE_VALID = Duration.ofMinutes(10);
     private static final Duration SHOWN_FOR = Duration.ofHours(24);
-    private static final SecureRandom RANDOM = new SecureRandom();
 
     /** What a round is to be like on one device. */
     record Settings(long planId, int runs, int timedMs, int pauseMs, boolean mustOnly) {}
@@ -92,10 +86,8 @@ class Seats {
                     "code-expired",
                     "This code is no longer valid. A code works for 10 minutes: ask for a new one at the bench.");
         }
-        byte[] bytes = new byte[32];
-        RANDOM.nextBytes(bytes);
-        String token = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
-        seat.join(hash(token), device, clock.instant());
+        String token = Tokens.fresh();
+        seat.join(Tokens.hash(token), device, clock.instant());
         told(seat);
         return new Joined(seat.id(), token);
     }
@@ -156,14 +148,5 @@ class Seats {
         seats.flush();
         events.publishEvent(new SeatChanged(seat.id()));
         return lanes.of(List.of(seat)).get(0);
-    }
-
-    static String hash(String text) {
-        try {
-            return HexFormat.of()
-                    .formatHex(MessageDigest.getInstance("SHA-256").digest(text.getBytes(StandardCharsets.UTF_8)));
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException("every Java platform has SHA-256", e);
-        }
     }
 }

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,7 +27,7 @@ import yarrowmark.server.platform.BeforeOpening;
 
 /**
  * The suites that Yarrowmark brings along, from web/src/workloads/suites.json, which the device page's workloads go by
- * too; docs/method.md says what each test does. A change of the work inside one is a new version there, and so a new
+ * too, and from the runner's native-suites.json; docs/method.md says what each test does. A change of the work inside one is a new version there, and so a new
  * comparability group.
  */
 @Component
@@ -95,10 +96,16 @@ public class BuiltInSuites implements BeforeOpening {
     BuiltInSuites(Catalog catalog, Purposes purposes, JsonMapper json) {
         this.catalog = catalog;
         this.purposes = purposes;
+        this.suites = Stream.of("suites.json", "native-suites.json")
+                .flatMap(name -> read(name, json).stream())
+                .toList();
+    }
+
+    private static List<SuiteEntry> read(String name, JsonMapper json) {
         try (InputStream in = Objects.requireNonNull(
-                BuiltInSuites.class.getResourceAsStream("/yarrowmark/workloads/suites.json"),
-                "the server was built without suites.json")) {
-            this.suites = json.readValue(in, SuitesFile.class).suites();
+                BuiltInSuites.class.getResourceAsStream("/yarrowmark/workloads/" + name),
+                "the server was built without " + name)) {
+            return json.readValue(in, SuitesFile.class).suites();
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

@@ -20,6 +20,7 @@ import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
 
 /** Suites of the reviewer's own, made from a list with one test a line. */
@@ -48,8 +49,8 @@ class OwnSuiteController {
 
     /** @param group of the lines that name none */
     record SuiteBody(
-            @NotBlank @Size(max = 120) String name,
-            @NotBlank @Size(max = 40) String version,
+            @NotBlank @PlainLine @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 40) String version,
             @Nullable @Size(max = 120) String mode,
             @NotNull TestGroup group,
             @NotNull @Size(max = 100_000) String text) {}

@@ -14,11 +14,12 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.PlainLine;
 
 @RestController
 @RequestMapping("/api/purposes")
 class PurposeController {
-    record PurposeBody(@NotBlank @Size(max = 100) String name, @NotNull PurposeWeighing weighing) {}
+    record PurposeBody(@NotBlank @PlainLine @Size(max = 100) String name, @NotNull PurposeWeighing weighing) {}
 
     private final Purposes purposes;
 

@@ -20,6 +20,7 @@ import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.core.formula.SuiteTotal;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.PlainLine;
 
 /** Versions of suites: what they are compared with, what is computed from them. */
 @RestController
@@ -34,8 +35,8 @@ class SuiteVersionController {
 
     /** @param main whether it takes part in overall rankings. @param inputs metric ids by the formula's names */
     record ComputedBody(
-            @NotBlank @Size(max = 120) String name,
-            @NotBlank @Size(max = 30) String unit,
+            @NotBlank @PlainLine @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 30) String unit,
             @NotNull Direction direction,
             @NotNull Scale scale,
             @NotNull TestGroup group,
@@ -46,7 +47,7 @@ class SuiteVersionController {
     /** @param weights by metric id */
     record TotalBody(
             @NotNull SuiteTotal.Kind kind,
-            @NotBlank @Size(max = 30) String unit,
+            @NotBlank @PlainLine @Size(max = 30) String unit,
             @NotEmpty @Size(max = 40) Map<Long, @NotNull Double> weights) {}
 
     record RetireBody(boolean retired) {}

@@ -61,6 +61,7 @@ class DemoLoader implements BeforeOpening {
     private final BuiltInSuites builtIn;
     private final Ledger ledger;
     private final DemoPlans plans;
+    private final DemoWriteUps writeUps;
     private final DemoTrends trends;
     private final Settings settings;
     private final EntityManager entities;
@@ -77,10 +78,12 @@ class DemoLoader implements BeforeOpening {
             BuiltInSuites builtIn,
             Ledger ledger,
             DemoPlans plans,
+            DemoWriteUps writeUps,
             DemoTrends trends,
             Settings settings,
             EntityManager entities) {
         this.plans = plans;
+        this.writeUps = writeUps;
         this.trends = trends;
         this.people = people;
         this.shelf = shelf;
@@ -173,6 +176,7 @@ class DemoLoader implements BeforeOpening {
         entities.clear();
         lines();
         plans.add();
+        writeUps.add();
         settings.put(LOADED, "1");
         LOG.info("The demo shelf has {} configurations", number);
     }

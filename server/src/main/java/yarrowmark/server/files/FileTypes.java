@@ -12,7 +12,7 @@ import yarrowmark.server.platform.Problem;
  * What a file is, by how it begins and never by its name: pictures, text, and what is only ever saved. Text is text
  * whatever is written in it, so a page or a drawing is shown as its source and does nothing.
  */
-final class FileTypes {
+public final class FileTypes {
     private static final Map<String, String> BEGINNINGS = new LinkedHashMap<>();
 
     static {
@@ -29,7 +29,7 @@ final class FileTypes {
     private FileTypes() {}
 
     /** @throws Problem where it is none of those that are kept */
-    static String of(byte[] bytes) {
+    public static String of(byte[] bytes) {
         if (bytes.length == 0) {
             throw Problem.invalid("file-empty", "The file is empty.");
         }

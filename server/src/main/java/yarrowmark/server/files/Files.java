@@ -28,6 +28,11 @@ public class Files {
         return keep(Pictures.redrawn(upload), "image/jpeg");
     }
 
+    /** @return a small picture as PNG, drawn anew: for what is shown within a page and not kept by itself */
+    public static byte[] mark(byte[] upload) {
+        return Pictures.mark(upload);
+    }
+
     /** @return the hash of a file that is kept as it is, once its type is known to be one that only shows something */
     @Transactional
     public String keepFile(byte[] upload) {

@@ -13,6 +13,12 @@ import org.springframework.core.env.MapPropertySource;
 public final class LanSettings implements EnvironmentPostProcessor {
     static final String DIRECTORY = "yarrowmark.certificate-directory";
 
+    /** Those that encrypt and seal in one: no CBC, and no key that opens what was recorded before. */
+    static final String CIPHERS = "TLS_AES_256_GCM_SHA384,TLS_AES_128_GCM_SHA256,TLS_CHACHA20_POLY1305_SHA256,"
+            + "TLS_ECDHE_ECDSA_WITH_AES_256_GCM_SHA384,TLS_ECDHE_RSA_WITH_AES_256_GCM_SHA384,"
+            + "TLS_ECDHE_ECDSA_WITH_AES_128_GCM_SHA256,TLS_ECDHE_RSA_WITH_AES_128_GCM_SHA256,"
+            + "TLS_ECDHE_ECDSA_WITH_CHACHA20_POLY1305_SHA256,TLS_ECDHE_RSA_WITH_CHACHA20_POLY1305_SHA256";
+
     @Override
     public void postProcessEnvironment(ConfigurableEnvironment environment, SpringApplication application) {
         if (!environment.getProperty("yarrowmark.lan", Boolean.class, false)) {
@@ -25,6 +31,10 @@ public final class LanSettings implements EnvironmentPostProcessor {
         more.put("server.address", environment.getProperty("yarrowmark.lan-address", "0.0.0.0"));
         more.put(DIRECTORY, directory.toString());
         more.put("server.ssl.bundle", "lan");
+        more.put(
+                "spring.ssl.bundle." + (certificate.isOwn() ? "pem" : "jks") + ".lan.options.enabled-protocols",
+                "TLSv1.3,TLSv1.2");
+        more.put("spring.ssl.bundle." + (certificate.isOwn() ? "pem" : "jks") + ".lan.options.ciphers", CIPHERS);
         more.put("server.servlet.session.cookie.secure", "true");
         if (certificate.isOwn()) {
             more.put("spring.ssl.bundle.pem.lan.keystore.certificate", "file:" + certificate.ownCertificate());

@@ -20,13 +20,14 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.PlainLine;
 
 @RestController
 @RequestMapping("/api/plans")
 class PlanController {
     /** @param timedMs least timed part of a run, in ms. @param pauseMs between runs, in ms */
     record PlanBody(
-            @NotBlank @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 120) String name,
             @Min(1) @Max(30) int runs,
             @Min(0) @Max(60_000) int timedMs,
             @Min(0) @Max(3_600_000) int pauseMs,

@@ -54,6 +54,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         int most = request.getRequestURI().endsWith("/photo")
+                        || request.getRequestURI().endsWith("/photos")
                         || request.getRequestURI().endsWith("/evidence")
                 ? MOST_PHOTO_BYTES
                 : request.getRequestURI().endsWith("/import") ? MOST_IMPORT_BYTES : MOST_BYTES;

@@ -3,6 +3,7 @@ package yarrowmark.server.platform;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -23,6 +24,7 @@ public class ChangeFeed {
 
     private final ObjectProvider<Mirror> mirrors;
     private final Revision revision;
+    private final AtomicLong missed = new AtomicLong();
 
     ChangeFeed(ObjectProvider<Mirror> mirrors, Revision revision) {
         this.mirrors = mirrors;
@@ -68,6 +70,11 @@ public class ChangeFeed {
         return gathered() instanceof Set<?> mine && mine.stream().anyMatch(kind::isInstance);
     }
 
+    /** How many times a mirror could not note a commit. */
+    long missed() {
+        return missed.get();
+    }
+
     private @Nullable Object gathered() {
         return TransactionSynchronizationManager.getResource(this);
     }
@@ -79,6 +86,7 @@ public class ChangeFeed {
                     mirror.note(change);
                 } catch (RuntimeException e) {
                     // What follows a commit cannot turn its answer, nor keep the others from hearing of it.
+                    missed.incrementAndGet();
                     LOG.error("{} could not note {}", mirror, change, e);
                 }
             }

@@ -1,9 +1,9 @@
 package yarrowmark.server.platform;
 
 import jakarta.persistence.EntityManager;
-import java.security.SecureRandom;
 import java.time.Clock;
 import java.util.Objects;
+import java.util.concurrent.atomic.AtomicLong;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
@@ -19,13 +19,13 @@ public class ChangeLog {
     public static final String MADE = "made";
 
     private static final int LONGEST = 20_000;
-    private static final SecureRandom RANDOM = new SecureRandom();
 
     private record Noted() implements RecordsChanged {}
 
     private final EntityManager entities;
     private final ApplicationEventPublisher events;
     private final Clock clock;
+    private final AtomicLong last = new AtomicLong();
 
     ChangeLog(EntityManager entities, ApplicationEventPublisher events, Clock clock) {
         this.entities = entities;
@@ -70,7 +70,7 @@ public class ChangeLog {
     long currentSet() {
         Long set = (Long) TransactionSynchronizationManager.getResource(this);
         if (set == null) {
-            set = RANDOM.nextLong(1, 1L << 53);
+            set = next();
             TransactionSynchronizationManager.bindResource(this, set);
             TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
                 @Override
@@ -80,6 +80,11 @@ public class ChangeLog {
             });
         }
         return set;
+    }
+
+    /** Later sets have higher numbers, so that the newest are found at an index's end. Below 2^53, for JavaScript. */
+    private long next() {
+        return last.updateAndGet(before -> Math.max(before + 1, clock.millis() << 12));
     }
 
     private static @Nullable String text(@Nullable Object value) {

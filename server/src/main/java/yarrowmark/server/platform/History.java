@@ -113,16 +113,18 @@ class History {
                 Long.toString(first.changeSet),
                 first.at,
                 first.person,
-                entries.stream()
-                        .map(e -> new NotedChange(
-                                kind == null ? e.field : kind.label(e.field),
-                                shown(kind, e.field, e.oldValue),
-                                shown(kind, e.field, e.newValue),
-                                e.reason))
-                        .toList(),
+                entries.stream().map(e -> noted(kind, e)).toList(),
                 first.undoneBy,
                 first.undoes != null,
                 last);
+    }
+
+    static NotedChange noted(@Nullable Undoable kind, ChangeEntry e) {
+        return new NotedChange(
+                kind == null ? e.field : kind.label(e.field),
+                shown(kind, e.field, e.oldValue),
+                shown(kind, e.field, e.newValue),
+                e.reason);
     }
 
     private static @Nullable String shown(@Nullable Undoable kind, String field, @Nullable String value) {

@@ -3,6 +3,7 @@ package yarrowmark.server.platform;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import java.security.Principal;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/history/{subject}/{id}")
 class HistoryController {
-    record UndoBody(@Pattern(regexp = "\\d{1,18}", message = "must be the id of a change") String change) {}
+    record UndoBody(@NotNull @Pattern(regexp = "\\d{1,18}", message = "must be the id of a change") String change) {}
 
     private final History history;
 

@@ -4,6 +4,7 @@ import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpServletResponseWrapper;
 import java.io.IOException;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -34,9 +35,30 @@ public class PageSafety extends OncePerRequestFilter {
         response.setHeader("X-Content-Type-Options", "nosniff");
         response.setHeader("Referrer-Policy", "no-referrer");
         response.setHeader("Content-Security-Policy", policy("none"));
-        if (request.getRequestURI().startsWith("/assets/")) {
-            response.setHeader("Cache-Control", "public, max-age=31536000, immutable");
+        if (!request.getRequestURI().startsWith("/assets/")) {
+            chain.doFilter(request, response);
+            return;
         }
-        chain.doFilter(request, response);
+        response.setHeader("Cache-Control", "public, max-age=31536000, immutable");
+        chain.doFilter(request, new HttpServletResponseWrapper(response) {
+            @Override
+            public void setStatus(int status) {
+                missing(status);
+                super.setStatus(status);
+            }
+
+            @Override
+            public void sendError(int status) throws IOException {
+                missing(status);
+                super.sendError(status);
+            }
+
+            /** A file that is not there may be there after an update. */
+            private void missing(int status) {
+                if (status >= HttpServletResponse.SC_BAD_REQUEST) {
+                    setHeader("Cache-Control", "no-store");
+                }
+            }
+        });
     }
 }

@@ -41,8 +41,13 @@ class Pages {
                 "/compare",
                 "/standings",
                 "/trends",
+                "/write-ups",
+                "/write-ups/**",
                 "/kept",
                 "/kept/{key}",
+                "/people",
+                "/people/**",
+                "/welcome",
                 "/sign-in"
             },
             produces = MediaType.TEXT_HTML_VALUE)

@@ -3,9 +3,12 @@ package yarrowmark.server.platform;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.validation.ConstraintViolationException;
+import java.io.IOException;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
+import org.apache.tomcat.util.http.InvalidParameterException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.http.HttpHeaders;
@@ -15,6 +18,7 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.http.converter.HttpMessageNotWritableException;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.MethodArgumentNotValidException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
@@ -23,6 +27,8 @@ import org.springframework.web.context.request.async.AsyncRequestNotUsableExcept
 import org.springframework.web.method.annotation.HandlerMethodValidationException;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
+import tools.jackson.core.exc.StreamReadException;
+import tools.jackson.databind.DatabindException;
 import yarrowmark.core.measure.InvalidReadingException;
 
 /** Every error leaves the server as a problem detail (RFC 9457) with a stable code and a sentence for a person. */
@@ -61,7 +67,10 @@ class ProblemAdvice {
     ProblemDetail invalidBody(MethodArgumentNotValidException e) {
         List<Problem.Refused> refused = e.getBindingResult().getFieldErrors().stream()
                 .map(f -> new Problem.Refused(
-                        f.getField(), Objects.requireNonNullElse(f.getDefaultMessage(), "is not valid")))
+                        f.getField(),
+                        f.isBindingFailure()
+                                ? "cannot be “" + shortened(String.valueOf(f.getRejectedValue())) + "”"
+                                : Objects.requireNonNullElse(f.getDefaultMessage(), "is not valid")))
                 .toList();
         return refused(refused);
     }
@@ -103,8 +112,25 @@ class ProblemAdvice {
                         : new Problem(
                                 HttpStatus.BAD_REQUEST,
                                 "unreadable",
-                                "The request's body cannot be read as JSON of the expected shape: "
-                                        + shortened(Problem.words(e.getMostSpecificCause()))));
+                                "The request's body cannot be read as JSON of the expected shape" + where(e) + "."));
+    }
+
+    /** Where it cannot be read, in the sender's words and never in those of what reads it. */
+    private static String where(Throwable e) {
+        for (Throwable cause = e; cause != null; cause = cause.getCause()) {
+            if (cause instanceof DatabindException wrong && !wrong.getPath().isEmpty()) {
+                return ": "
+                        + wrong.getPath().stream()
+                                .map(r -> r.getPropertyName() != null ? r.getPropertyName() : "[" + r.getIndex() + "]")
+                                .collect(Collectors.joining("."))
+                        + " is not what is expected there";
+            }
+            if (cause instanceof StreamReadException cut && cut.getLocation() != null) {
+                return ": line " + cut.getLocation().getLineNr() + ", character "
+                        + cut.getLocation().getColumnNr();
+            }
+        }
+        return "";
     }
 
     /** Somebody mistyped an address: a person gets our page, which says so, and a program its answer. */
@@ -121,10 +147,27 @@ class ProblemAdvice {
                 .body(detail(HttpStatus.NOT_FOUND, "http-404", "There is nothing at this address."));
     }
 
+    /** The address holds bytes that are no text. */
+    @ExceptionHandler
+    ProblemDetail unreadable(InvalidParameterException e) {
+        LOG.debug("an address that is no text", e);
+        return detail(HttpStatus.BAD_REQUEST, "unreadable", "The address has characters in it that are no text.");
+    }
+
     /** The reader went away in mid-answer; there is nobody left to tell. */
     @ExceptionHandler
     void gone(AsyncRequestNotUsableException e) {
         LOG.debug("a reader went away", e);
+    }
+
+    /** The same in the middle of a plain answer. */
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> unwritten(HttpMessageNotWritableException e) throws Exception {
+        if (e.getMostSpecificCause() instanceof IOException) {
+            LOG.debug("a reader went away", e);
+            return ResponseEntity.internalServerError().build();
+        }
+        return other(e);
     }
 
     @ExceptionHandler

@@ -1,11 +1,12 @@
 package yarrowmark.server.platform;
 
-import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.util.Optional;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -18,7 +19,7 @@ public class Settings {
         @Id
         private String name;
 
-        @Column(nullable = false)
+        @JdbcTypeCode(SqlTypes.LONG32VARCHAR)
         private String value;
     }
 

@@ -19,6 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.core.rule.MarkedNumber;
 import yarrowmark.core.rule.ScorePattern;
 import yarrowmark.core.rule.ShippedRules;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
 
 @RestController
@@ -28,10 +29,10 @@ class RuleController {
     record MarkBody(@NotNull @Size(max = 1_900_000) String text, int start, int end) {}
 
     record PatternBody(
-            @NotBlank @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 120) String name,
             @NotNull ScorePattern.Kind kind,
             @NotBlank @Size(max = 500) String expression,
-            @NotBlank @Size(max = 30) String unit,
+            @NotBlank @PlainLine @Size(max = 30) String unit,
             int occurrence,
             @Nullable Long metricId) {
         Rules.PatternPart part() {
@@ -46,8 +47,8 @@ class RuleController {
     record ToolRow(String key, String name, String how, List<String> tests, String sample) {}
 
     record ToolSuiteBody(
-            @NotBlank @Size(max = 120) String name,
-            @NotBlank @Size(max = 40) String version,
+            @NotBlank @PlainLine @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 40) String version,
             @Nullable @Size(max = 120) String mode,
             @NotBlank @Size(max = 1_900_000) String sample) {}
 

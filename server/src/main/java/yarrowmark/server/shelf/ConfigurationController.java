@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.PlainLine;
 
 @RestController
 @RequestMapping("/api")
@@ -52,7 +53,7 @@ class ConfigurationController {
 
     record PickBody(@NotBlank @Size(max = 80) String key, boolean other) {}
 
-    record NameBody(@NotNull @Size(max = 200) String from, @NotBlank @Size(max = 200) String to) {}
+    record NameBody(@NotNull @Size(max = 200) String from, @NotBlank @PlainLine @Size(max = 200) String to) {}
 
     record RetiredBody(boolean retired) {}
 

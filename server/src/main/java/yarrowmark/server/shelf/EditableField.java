@@ -8,6 +8,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactText;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
 
 /**
@@ -56,7 +57,16 @@ record EditableField<T>(
     }
 
     EditableField<T> mandatory() {
-        return new EditableField<>(name, label, example, longest, true, get, set, read, show);
+        return new EditableField<>(
+                name, label, example, longest, true, get, set, text -> read.apply(plain(text)), show);
+    }
+
+    private static String plain(String text) {
+        if (!PlainLine.Check.isPlain(text)) {
+            throw Problem.invalid(
+                    "not-plain", "A name needs something to see, on one line, without control characters.");
+        }
+        return text;
     }
 
     EditableField<T> readBy(UnaryOperator<String> newRead) {

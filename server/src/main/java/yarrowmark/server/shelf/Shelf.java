@@ -70,6 +70,22 @@ public class Shelf {
         this.clock = clock;
     }
 
+    /** Configurations that are not there any more because they were merged, each with the one where its sessions are now. */
+    @Transactional(readOnly = true)
+    public Map<Long, Long> mergedAway() {
+        Map<Long, Long> next = new HashMap<>();
+        configurations.mergedAway().forEach(row -> next.put((Long) row[0], (Long) row[1]));
+        Map<Long, Long> settled = new HashMap<>();
+        next.forEach((id, into) -> {
+            long last = into;
+            for (Long further = next.get(last); further != null; further = next.get(last)) {
+                last = further;
+            }
+            settled.put(id, last);
+        });
+        return settled;
+    }
+
     /** What a person says about a new model. */
     public record ModelFacts(
             String maker,

@@ -25,14 +25,15 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.files.Files;
 import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
 
 @RestController
 @RequestMapping("/api")
 class ShelfController {
     record ModelBody(
-            @NotBlank @Size(max = 120) String maker,
-            @NotBlank @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 120) String maker,
+            @NotBlank @PlainLine @Size(max = 120) String name,
             @NotNull DeviceClass deviceClass,
             @Nullable
                     @DecimalMin(value = "0", inclusive = false, message = "must be above 0")
@@ -57,7 +58,7 @@ class ShelfController {
      */
     record FieldBody(@Nullable @Size(max = 20_000) String seen, @Nullable @Size(max = 20_000) String text) {}
 
-    record UnitBody(@NotBlank @Size(max = 80) String label) {}
+    record UnitBody(@NotBlank @PlainLine @Size(max = 80) String label) {}
 
     record RetiredBody(boolean retired) {}
 

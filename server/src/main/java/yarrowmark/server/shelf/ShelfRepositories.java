@@ -93,6 +93,9 @@ interface ConfigurationRepository extends JpaRepository<Configuration, Long> {
         where o.unit = c.unit and o.fingerprint = c.fingerprint and o.id <> c.id and o.mergedInto is null) order by c.unit.id, c.fingerprint, c.id""")
     List<Configuration> twins();
 
+    @Query("select c.id, c.mergedInto from Configuration c where c.mergedInto is not null")
+    List<Object[]> mergedAway();
+
     @EntityGraph(attributePaths = "unit.model.maker")
     @Query(
             "select c from Configuration c where c.fingerprint = :fingerprint and c.unit.model.id = :model and c.id <> :id and c.mergedInto is null order by c.id")

@@ -4,14 +4,14 @@ import static yarrowmark.server.platform.Sure.sure;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -27,121 +27,92 @@ import yarrowmark.core.setup.FactText;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.trend.Ladder;
+import yarrowmark.core.stats.SharedDay;
 import yarrowmark.core.trend.OverallLine;
 import yarrowmark.core.trend.TrendLine;
 import yarrowmark.core.trend.TrendMetric;
-import yarrowmark.core.trend.UsualRange;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.Purposes;
-import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.catalog.TestGroup;
+import yarrowmark.server.ledger.line.ReadingLines;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.LentNoise;
-import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.KnownFacts;
-import yarrowmark.server.shelf.ModelPage;
-import yarrowmark.server.shelf.Shelf;
 
 /** Answers what a device does along a fact: brings its samples to the core, and what comes back into words. */
 @Service
 class TrendService {
     private static final double USUAL_MATERIALITY = 3;
 
-    private final Shelf shelf;
-    private final KnownFacts facts;
+    private final TrendSource source;
     private final Catalog catalog;
     private final Purposes purposes;
-    private final Samples samples;
     private final LentNoise lent;
-    private final LedgerSessions sessions;
     private final RunsWithoutScore ended;
     private final TrendEvents events;
+    private final ReadingLines readings;
 
     TrendService(
-            Shelf shelf,
-            KnownFacts facts,
+            TrendSource source,
             Catalog catalog,
             Purposes purposes,
-            Samples samples,
             LentNoise lent,
-            LedgerSessions sessions,
             RunsWithoutScore ended,
-            TrendEvents events) {
-        this.shelf = shelf;
-        this.facts = facts;
+            TrendEvents events,
+            ReadingLines readings) {
+        this.source = source;
         this.catalog = catalog;
         this.purposes = purposes;
-        this.samples = samples;
         this.lent = lent;
-        this.sessions = sessions;
         this.ended = ended;
         this.events = events;
+        this.readings = readings;
     }
 
     @Transactional(readOnly = true)
     public Trends of(TrendAsk ask) {
-        ModelPage page = shelf.model(ask.model());
-        List<ModelPage.UnitPart> units = page.units().stream()
-                .filter(u -> ask.unit() == null || u.id() == ask.unit())
-                .toList();
-        if (ask.unit() != null && units.isEmpty()) {
-            throw Problem.notFound("unit of this model", ask.unit());
-        }
         List<MetricRow> all = catalog.metricsInUse();
-        Map<Long, Map<Long, Sample>> cells = cells(units, all);
-        List<ConfigurationRow> measured = shelf.configurations(cells.keySet()).stream()
-                .sorted((a, b) -> Long.compare(a.id(), b.id()))
-                .toList();
-        if (measured.isEmpty()) {
-            throw Problem.invalid(
-                    "nothing-measured",
-                    "Nothing of " + page.model().maker() + " " + page.model().name()
-                            + " was measured yet. Bring it to the bench first.");
-        }
-        Set<Long> sessionIds = new HashSet<>();
-        cells.values().forEach(c -> c.values().forEach(s -> s.sessions().forEach(o -> sessionIds.add(o.session()))));
-        TrendSteps made = new TrendSteps(measured, facts.of(cells.keySet()), cells, sessions.daysOf(sessionIds));
-        Trends.Along along = made.along(ask.along());
-        List<TrendSteps.Step> steps = made.along(along);
-
-        Set<Long> present =
-                steps.stream().flatMap(s -> s.samples().keySet().stream()).collect(Collectors.toSet());
-        List<MetricRow> metrics = all.stream()
-                .filter(m -> present.contains(m.id()) && ask.takes(m))
-                .toList();
+        TrendSource.Measured measured = source.of(ask, all);
+        TrendSteps made = measured.steps();
+        Trends.Along along = made.along(ask.along(), ask.between());
+        List<TrendSteps.Step> every = made.along(along);
+        List<TrendSteps.Step> steps = from(every, ask.from());
+        List<MetricRow> metrics = metrics(ask, steps, all);
         PurposeRow purpose = purposes.purpose(ask.purpose());
         Map<Long, Double> weights = purpose.weights(metrics);
         Map<Long, Noise> noise = lent.of(metrics, all);
-        Materiality materiality = new Materiality((ask.matters() == null ? USUAL_MATERIALITY : ask.matters()) / 100);
+        Materiality materiality = materiality(ask.matters());
         TrendWords words = new TrendWords();
 
+        List<MetricRow> rows =
+                metrics.stream().filter(m -> m.scale() == Scale.RATIO).toList();
+        List<TrendMetric> inLines = rows.stream()
+                .map(m -> metric(made, steps, m, noise, weights.getOrDefault(m.id(), 0.0)))
+                .toList();
         List<Trends.LinePart> lines = new ArrayList<>();
-        List<TrendMetric> inOverall = new ArrayList<>();
-        for (MetricRow m : metrics) {
-            if (m.scale() == Scale.RATIO) {
-                TrendMetric metric = new TrendMetric(
-                        steps.stream().map(s -> s.samples().get(m.id())).toList(),
-                        noise.getOrDefault(m.id(), Noise.UNKNOWN),
-                        weights.getOrDefault(m.id(), 0.0));
-                lines.add(words.line(m, metric, TrendLine.of(metric, materiality), ranges(along, steps, m, metric)));
-                inOverall.add(metric);
-            }
+        for (int i = 0; i < rows.size(); i++) {
+            TrendMetric metric = inLines.get(i);
+            lines.add(words.line(
+                    rows.get(i),
+                    metric,
+                    TrendLine.of(metric, materiality),
+                    TrendRanges.of(along, steps, rows.get(i), metric)));
         }
-        Optional<OverallLine> overall = OverallLine.of(inOverall, lent.day(all), materiality);
+        SharedDay day = lent.day(all);
+        Optional<OverallLine> overall = OverallLine.of(inLines, day, materiality);
         List<Trends.SidePart> sides = metrics.stream()
                 .filter(m -> m.scale() != Scale.RATIO && m.series() == null && m.kind() != Kind.CHOICE)
                 .map(m -> side(m, steps, noise.getOrDefault(m.id(), Noise.UNKNOWN)))
                 .toList();
         return new Trends(
-                page.model().id(),
-                page.model().maker(),
-                page.model().name(),
-                ask.unit(),
-                ask.unit() == null ? null : units.get(0).label(),
+                measured.modelId(),
+                measured.maker(),
+                measured.model(),
+                measured.unitId(),
+                measured.unit(),
                 (int) steps.stream()
                         .flatMap(s -> s.configurations().stream())
                         .map(ConfigurationRow::unit)
@@ -149,14 +120,20 @@ class TrendService {
                         .count(),
                 along,
                 made.offered(),
+                every.stream()
+                        .map(s -> new Trends.FromPart(
+                                s.key(), s.label(), s.configurations().get(0).name()))
+                        .toList(),
                 purpose.name(),
                 100 * materiality.share(),
                 stepParts(made, steps, along, events.of(ask.model())),
                 lines,
                 sides,
                 overall.map(words::overall).orElse(null),
+                groups(rows, inLines, day, materiality, words),
                 along.order() == Trends.Order.QUANTITY
-                        ? overall.map(o -> ladder(o, steps.size(), materiality)).orElse(null)
+                        ? overall.map(o -> TrendLadder.of(o, steps, rows, inLines, day, materiality))
+                                .orElse(null)
                         : null,
                 gaps(steps, metrics),
                 made.unknown(along),
@@ -164,23 +141,98 @@ class TrendService {
                         + overall.map(o -> o.steps().size()).orElse(0));
     }
 
-    /** Samples by configuration and metric, those of joined comparability groups as one. */
-    private Map<Long, Map<Long, Sample>> cells(List<ModelPage.UnitPart> units, List<MetricRow> all) {
-        Set<Long> ids = units.stream()
-                .flatMap(u -> u.configurations().stream())
-                .filter(c -> c.mergedInto() == null)
-                .map(ModelPage.ConfigurationPart::id)
-                .collect(Collectors.toSet());
+    /** The single values behind the points, for panels that draw them as dots. @param values in the order they were made */
+    record DotsPart(int step, long metricId, List<Double> values) {}
+
+    @Transactional(readOnly = true)
+    public List<DotsPart> dots(TrendAsk ask) {
+        List<MetricRow> all = catalog.metricsInUse();
+        TrendSteps made = source.of(ask, all).steps();
+        List<TrendSteps.Step> steps = from(made.along(made.along(ask.along(), ask.between())), ask.from());
         Map<Long, Long> oldest = catalog.comparable(all);
-        Map<Long, Map<Long, Sample>> cells = new HashMap<>();
-        for (Samples.SampleRow row : samples.ofConfigurations(ids)) {
-            Long column = oldest.get(row.metricId());
-            if (column != null) {
-                cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
-                        .merge(column, row.sample(), Sample::joined);
+        Set<Long> wanted = metrics(ask, steps, all).stream().map(MetricRow::id).collect(Collectors.toSet());
+        Map<Long, Integer> stepOf = new HashMap<>();
+        Set<Long> configurations = new HashSet<>();
+        for (int i = 0; i < steps.size(); i++) {
+            for (long session : steps.get(i).sessions()) {
+                stepOf.put(session, i);
             }
+            steps.get(i).configurations().forEach(c -> configurations.add(c.id()));
         }
-        return cells;
+        Map<Integer, Map<Long, List<Double>>> values = new TreeMap<>();
+        readings.counted(
+                        oldest.entrySet().stream()
+                                .filter(e -> wanted.contains(e.getValue()))
+                                .map(Map.Entry::getKey)
+                                .collect(Collectors.toSet()),
+                        configurations)
+                .forEach(v -> {
+                    Integer step = stepOf.get(v.sessionId());
+                    if (step != null) {
+                        values.computeIfAbsent(step, s -> new TreeMap<>())
+                                .computeIfAbsent(sure(oldest, v.metricId()), m -> new ArrayList<>())
+                                .add(v.value());
+                    }
+                });
+        List<DotsPart> dots = new ArrayList<>();
+        values.forEach((step, by) -> by.forEach((metric, of) -> dots.add(new DotsPart(step, metric, of))));
+        return dots;
+    }
+
+    static Materiality materiality(@Nullable Double percent) {
+        return new Materiality((percent == null ? USUAL_MATERIALITY : percent) / 100);
+    }
+
+    static TrendMetric metric(
+            TrendSteps made, List<TrendSteps.Step> steps, MetricRow m, Map<Long, Noise> noise, double weight) {
+        return new TrendMetric(
+                steps.stream().map(s -> s.samples().get(m.id())).toList(),
+                noise.getOrDefault(m.id(), Noise.UNKNOWN),
+                weight,
+                IntStream.range(0, steps.size())
+                        .filter(i -> made.isHeld(steps.get(i), m.id()))
+                        .boxed()
+                        .collect(Collectors.toSet()));
+    }
+
+    /** From the step that everything is counted from; an old address may name one that is no more. */
+    private static List<TrendSteps.Step> from(List<TrendSteps.Step> every, @Nullable String key) {
+        if (key == null) {
+            return every;
+        }
+        int at = IntStream.range(0, every.size())
+                .filter(i -> every.get(i).key().equals(key))
+                .findFirst()
+                .orElseThrow(
+                        () -> Problem.invalid(
+                                "no-such-step",
+                                "There is no such step to begin with: take another first one, or begin with the first of all."));
+        return every.subList(at, every.size());
+    }
+
+    private static List<MetricRow> metrics(TrendAsk ask, List<TrendSteps.Step> steps, List<MetricRow> all) {
+        Set<Long> present =
+                steps.stream().flatMap(s -> s.samples().keySet().stream()).collect(Collectors.toSet());
+        return all.stream()
+                .filter(m -> present.contains(m.id()) && ask.takes(m))
+                .toList();
+    }
+
+    private static List<Trends.GroupPart> groups(
+            List<MetricRow> rows, List<TrendMetric> metrics, SharedDay day, Materiality materiality, TrendWords words) {
+        Map<TestGroup, List<TrendMetric>> by = new EnumMap<>(TestGroup.class);
+        for (int i = 0; i < rows.size(); i++) {
+            by.computeIfAbsent(rows.get(i).group(), g -> new ArrayList<>()).add(metrics.get(i));
+        }
+        if (by.size() < 2) {
+            return List.of();
+        }
+        return by.entrySet().stream()
+                .flatMap(e -> OverallLine.of(e.getValue(), day, materiality)
+                        .map(line ->
+                                new Trends.GroupPart(e.getKey(), e.getValue().size(), words.overall(line)))
+                        .stream())
+                .toList();
     }
 
     private static List<Trends.StepPart> stepParts(
@@ -229,54 +281,6 @@ class TrendService {
             }
         }
         return new Trends.SidePart(m, points);
-    }
-
-    /** Only where the same configuration was measured again and again does a day have a usual range. */
-    private static List<Trends.RangePart> ranges(
-            Trends.Along along, List<TrendSteps.Step> steps, MetricRow m, TrendMetric metric) {
-        if (along.order() != Trends.Order.DATE
-                || steps.stream()
-                                .map(s -> s.configurations().get(0).id())
-                                .distinct()
-                                .count()
-                        != 1) {
-            return List.of();
-        }
-        Map<Long, Integer> stepOf = new HashMap<>();
-        List<Sample> days = new ArrayList<>();
-        for (int i = 0; i < steps.size(); i++) {
-            Sample sample = metric.samples().get(i);
-            if (sample != null) {
-                days.add(sample);
-                for (Sample.OfSession s : sample.sessions()) {
-                    stepOf.put(s.session(), i);
-                }
-            }
-        }
-        if (days.isEmpty()) {
-            return List.of();
-        }
-        Sample all = days.stream().reduce(Sample::joined).orElseThrow();
-        return UsualRange.of(all, metric.noise()).stream()
-                .map(r -> {
-                    double one = Merit.toValue(r.low(), m.direction());
-                    double other = Merit.toValue(r.high(), m.direction());
-                    return new Trends.RangePart(
-                            sure(stepOf, r.session()), Math.min(one, other), Math.max(one, other), r.isOutside());
-                })
-                .toList();
-    }
-
-    private static Trends.LadderPart ladder(OverallLine overall, int steps, Materiality materiality) {
-        double[] merits = new double[steps];
-        Arrays.fill(merits, Double.NaN);
-        overall.points().forEach(p -> merits[p.step()] = p.merit());
-        OptionalInt knee = Ladder.knee(merits, materiality);
-        return new Trends.LadderPart(
-                Arrays.stream(Ladder.bestSoFar(merits))
-                        .mapToObj(b -> Double.isNaN(b) ? null : Math.exp(b))
-                        .toList(),
-                knee.isPresent() ? knee.getAsInt() : null);
     }
 
     private List<Trends.GapPart> gaps(List<TrendSteps.Step> steps, List<MetricRow> metrics) {

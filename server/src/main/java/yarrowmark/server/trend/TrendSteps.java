@@ -10,6 +10,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -33,10 +34,12 @@ final class TrendSteps {
      * What one step is made of.
      *
      * @param key     by which an event is pinned to it
+     * @param value   of the fact, or the day, as it is ordered by
      * @param samples by metric
      */
     record Step(
             String key,
+            String value,
             String label,
             @Nullable Double x,
             List<ConfigurationRow> configurations,
@@ -46,22 +49,26 @@ final class TrendSteps {
     private final List<ConfigurationRow> measured;
     private final Map<Long, Map<String, String>> facts;
     private final Map<Long, Map<Long, Sample>> samples;
+    private final Map<Long, Set<Long>> held;
     private final Map<Long, LocalDate> days;
 
     /**
      * @param measured configurations that have a sample, in the order they were made
      * @param facts    of each
      * @param samples  by configuration and metric
+     * @param held     metrics that a display holds, by configuration
      * @param days     of each session
      */
     TrendSteps(
             List<ConfigurationRow> measured,
             Map<Long, Map<String, String>> facts,
             Map<Long, Map<Long, Sample>> samples,
+            Map<Long, Set<Long>> held,
             Map<Long, LocalDate> days) {
         this.measured = measured;
         this.facts = facts;
         this.samples = samples;
+        this.held = held;
         this.days = days;
     }
 
@@ -107,8 +114,22 @@ final class TrendSteps {
                 : fact.isQuantity() ? Trends.Order.QUANTITY : null;
     }
 
-    Trends.Along along(@Nullable String asked) {
+    /** @param between configurations from which it was opened: what differs among them comes first */
+    Trends.Along along(@Nullable String asked, @Nullable Set<Long> between) {
         List<Trends.Along> offered = offered();
+        if (asked == null && between != null && between.size() > 1) {
+            Optional<Trends.Along> differs = offered.stream()
+                    .filter(a -> a.order() != Trends.Order.DATE)
+                    .filter(a -> between.stream()
+                                    .map(c -> facts.getOrDefault(c, Map.of()).get(a.key()))
+                                    .distinct()
+                                    .count()
+                            > 1)
+                    .findFirst();
+            if (differs.isPresent()) {
+                return differs.get();
+            }
+        }
         if (asked == null) {
             if (offered.isEmpty()) {
                 throw Problem.invalid(
@@ -152,6 +173,25 @@ final class TrendSteps {
         return steps;
     }
 
+    /** How values of a fact, or days, follow one another. */
+    static Comparator<String> order(Trends.Order order) {
+        return switch (order) {
+            case QUANTITY ->
+                Comparator.comparingDouble(v -> {
+                    Double n = KnownFacts.number(v);
+                    return n == null ? Double.NaN : n;
+                });
+            case VERSION -> VersionOrder.INSTANCE;
+            case DATE -> Comparator.naturalOrder();
+        };
+    }
+
+    /** Whether a display holds what was measured of a metric at a step. */
+    boolean isHeld(Step step, long metricId) {
+        return step.configurations().stream()
+                .anyMatch(c -> held.getOrDefault(c.id(), Set.of()).contains(metricId));
+    }
+
     /** Configurations with the same facts are one step; with the same value and other facts, steps beside one another. */
     private List<Step> byFact(Trends.Along along) {
         Map<String, Map<Map<String, String>, List<ConfigurationRow>>> byValue = new LinkedHashMap<>();
@@ -164,12 +204,7 @@ final class TrendSteps {
             }
         }
         boolean quantity = along.order() == Trends.Order.QUANTITY;
-        Comparator<String> order = quantity
-                ? Comparator.comparingDouble(v -> {
-                    Double n = KnownFacts.number(v);
-                    return n == null ? Double.NaN : n;
-                })
-                : VersionOrder.INSTANCE;
+        Comparator<String> order = order(along.order());
         FactKey fact = FactVocabulary.entry(along.key());
         List<Step> steps = new ArrayList<>();
         byValue.entrySet().stream()
@@ -180,6 +215,7 @@ final class TrendSteps {
                             .forEach((metric, sample) -> all.merge(metric, sample, Sample::joined)));
                     steps.add(new Step(
                             "c" + same.get(0).id(),
+                            e.getKey(),
                             FactText.of(fact, e.getKey()),
                             quantity ? KnownFacts.number(e.getKey()) : null,
                             same,
@@ -200,6 +236,7 @@ final class TrendSteps {
                             byDay.computeIfAbsent(day, d -> new HashMap<>()).put(metric, Sample.of(of))));
             byDay.forEach((day, of) -> steps.add(new Step(
                     "d" + c.id() + "-" + day,
+                    day.toString(),
                     day.toString(),
                     (double) day.toEpochDay(),
                     List.of(c),

@@ -33,7 +33,8 @@ final class TrendWords {
                     sample.sessions().size(),
                     Math.exp(p.merit()),
                     interval.map(PairComparison.Interval::low).orElse(null),
-                    interval.map(PairComparison.Interval::high).orElse(null)));
+                    interval.map(PairComparison.Interval::high).orElse(null),
+                    metric.held().contains(p.step())));
         }
         return new Trends.LinePart(
                 m,

@@ -6,6 +6,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /**
@@ -14,10 +15,12 @@ import yarrowmark.server.shelf.ConfigurationRow;
  * @param unit       only this one, where one was asked for
  * @param units      how many units of the model the steps come from
  * @param offered    along what else, those that vary most first
+ * @param from       steps from which the trend can be counted, also those that are left out
  * @param materiality smallest difference that matters, in per cent
  * @param lines      tests that are compared by ratios, in catalogue order
  * @param sides      tests that are compared by differences: each in its own unit
  * @param overall    absent where no test has weight at two steps
+ * @param groups     each group of tests with its own overall, where there are several
  * @param unknown    configurations of which the fact is not known
  * @param looks      steps that were tested in all lines together
  */
@@ -30,12 +33,14 @@ record Trends(
         int units,
         Along along,
         List<Along> offered,
+        List<FromPart> from,
         String purpose,
         double materiality,
         List<StepPart> steps,
         List<LinePart> lines,
         List<SidePart> sides,
         @Nullable OverallPart overall,
+        List<GroupPart> groups,
         @Nullable LadderPart ladder,
         List<GapPart> gaps,
         List<ConfigurationRow> unknown,
@@ -50,6 +55,12 @@ record Trends(
 
     /** @param key of the fact, or "date". @param unit of a quantity's values as they are drawn. @param steps how many there are */
     record Along(String key, String label, Order order, String unit, int steps) {}
+
+    /** @param key of the step. @param what tells it from another of the same label */
+    record FromPart(String key, String label, String configuration) {}
+
+    /** @param tests that are in it */
+    record GroupPart(TestGroup group, int tests, OverallPart overall) {}
 
     /**
      * @param x              the quantity, or the day counted from 1970; absent for versions
@@ -88,7 +99,11 @@ record Trends(
             List<LevelPart> levels,
             List<RangePart> ranges) {}
 
-    /** @param value in the metric's unit. @param ratio to the first that has it, better above 1; low and high absent for the first itself */
+    /**
+     * @param value in the metric's unit
+     * @param ratio to the first that has it, better above 1; low and high absent for the first itself
+     * @param held  whether a display holds it: the device is at least as good, and the overall leaves it out
+     */
     record PointPart(
             int step,
             double value,
@@ -96,7 +111,8 @@ record Trends(
             int sessions,
             double ratio,
             @Nullable Double low,
-            @Nullable Double high) {}
+            @Nullable Double high,
+            boolean held) {}
 
     /** @param p corrected for all steps of the line. @param share of first to last, in per cent. @param assumed whether it rests on a spread that nobody measured. @param marked clear after correction, and large enough to matter. @param size in words */
     record ChangeOfStep(
@@ -135,8 +151,20 @@ record Trends(
 
     record OverallPoint(int step, double ratio, double low, double high, double coverage, Covers covers) {}
 
-    /** @param best ratio to the first of the best so far, by step. @param knee step after which none brings as much as matters */
-    record LadderPart(List<@Nullable Double> best, @Nullable Integer knee) {}
+    /**
+     * @param best    ratio to the first of the best so far, by step
+     * @param knee    step after which none brings as much as matters
+     * @param gains   what each step brought
+     * @param perWatt absent where no test says what power was drawn
+     */
+    record LadderPart(
+            List<@Nullable Double> best, @Nullable Integer knee, List<GainPart> gains, @Nullable PerWattPart perWatt) {}
+
+    /** @param percent more than at the step before. @param perUnit percent for each unit of the quantity */
+    record GainPart(int from, int to, double percent, double perUnit) {}
+
+    /** @param power name of what says how much was drawn. @param ratios of work for each watt to the first, by step */
+    record PerWattPart(String power, List<@Nullable Double> ratios) {}
 
     /** Why a test has no result at a step, where that is known. */
     record GapPart(int step, long metricId, String words) {}

@@ -115,6 +115,35 @@ class AccessTest {
     }
 
     @Test
+    void aFileThatIsNotThereIsNotKeptForAYearAndTellsNobodyApart() {
+        Client.Answer missing = new Client(port).get("/assets/none-1234.js");
+        assertThat(missing.status()).isEqualTo(404);
+        assertThat(missing.raw().headers().firstValue("Cache-Control"))
+                .hasValueSatisfying(c -> assertThat(c).contains("no-store"));
+        assertThat(missing.raw().headers().allValues("Set-Cookie")).isEmpty();
+    }
+
+    @Test
+    void theTokenOfAPageIsForThisPlaceAloneAndNewAfterSigningIn() {
+        Client client = new Client(port);
+        String before = client.get("/api/access").raw().headers().allValues("Set-Cookie").stream()
+                .filter(c -> c.startsWith("XSRF-TOKEN"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(before).contains("SameSite=Strict");
+        String after = client
+                .post("/api/access/sign-in", Map.of("name", Client.NAME, "password", Client.PASSWORD))
+                .raw()
+                .headers()
+                .allValues("Set-Cookie")
+                .stream()
+                .filter(c -> c.startsWith("XSRF-TOKEN"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(after.replaceAll(";.*", "")).isNotEqualTo(before.replaceAll(";.*", ""));
+    }
+
+    @Test
     void everyAnswerKeepsTheBrowserSafe() {
         Client.Answer page = new Client(port).get("/api/access");
         assertThat(page.raw().headers().map())

@@ -43,7 +43,7 @@ class LiveFeedTest {
     private SseEmitter connected() {
         SseEmitter emitter = mock(SseEmitter.class);
         connections.add(emitter);
-        feed.read(null);
+        feed.read(null, null);
         return emitter;
     }
 
@@ -57,7 +57,7 @@ class LiveFeedTest {
                 .when(emitter)
                 .send(anySet());
         connections.add(emitter);
-        feed.read(null);
+        feed.read(null, null);
         return emitter;
     }
 
@@ -151,7 +151,7 @@ class LiveFeedTest {
         SseEmitter gone = mock(SseEmitter.class);
         doThrow(new IOException("broken pipe")).when(gone).send(anySet());
         connections.add(gone);
-        feed.read(null);
+        feed.read(null, null);
         verify(gone, timeout(A_MINUTE)).complete();
         assertThat(feed.readers()).isZero();
         feed.publish("lane", "for nobody", "for nobody");
@@ -173,7 +173,7 @@ class LiveFeedTest {
         for (int i = 0; i < 1_000; i++) {
             connected();
         }
-        assertThatThrownBy(() -> feed.read(null))
+        assertThatThrownBy(() -> feed.read(null, null))
                 .isInstanceOf(Problem.class)
                 .hasMessageContaining("from 1000 places already");
     }

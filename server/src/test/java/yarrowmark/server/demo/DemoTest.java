@@ -2,15 +2,26 @@ package yarrowmark.server.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static yarrowmark.server.platform.Sure.sure;
 
+import java.io.ByteArrayOutputStream;
+import java.io.PrintStream;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Path;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.test.util.TestPropertyValues;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.core.env.Environment;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.annotation.DirtiesContext;
 import org.springframework.test.context.TestPropertySource;
@@ -19,7 +30,10 @@ import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.server.YarrowmarkServer;
+import yarrowmark.server.lab.LabCommand;
 import yarrowmark.server.support.Client;
+import yarrowmark.server.support.Schemas;
 import yarrowmark.server.support.ServerTest;
 
 /** The demo shelf as a reviewer meets it. Ends its server afterwards: the other tests want an empty shelf. */
@@ -35,6 +49,9 @@ class DemoTest {
 
     @Autowired
     private JdbcTemplate sql;
+
+    @Autowired
+    private Environment environment;
 
     private Client reviewer;
 
@@ -187,5 +204,56 @@ class DemoTest {
                         () -> yarrowmark.server.access.DemoAddressCheck.check("0.0.0.0"))
                 .hasMessageContaining("loopback");
         yarrowmark.server.access.DemoAddressCheck.check("127.0.0.1");
+    }
+
+    @Test
+    void whatIsTakenAwayHasTheSameStandingsElsewhere(@TempDir Path directory) {
+        String file = directory.resolve("lab.zip").toString();
+        ByteArrayOutputStream said = new ByteArrayOutputStream();
+        PrintStream says = new PrintStream(said, true, StandardCharsets.UTF_8);
+        Map<String, String> here = Map.of(
+                "YARROWMARK_DB_URL", sure(environment.getProperty("YARROWMARK_DB_URL")),
+                "YARROWMARK_DB_USER", sure(environment.getProperty("YARROWMARK_DB_USER")),
+                "YARROWMARK_DB_PASSWORD", sure(environment.getProperty("YARROWMARK_DB_PASSWORD")));
+        Map<String, String> there = new Schemas().environment();
+        assertThat(LabCommand.run(here, says, "export", file))
+                .as(said.toString())
+                .isZero();
+        assertThat(LabCommand.run(there, says, "import", file))
+                .as(said.toString())
+                .isZero();
+        Map<String, Object> settings = new HashMap<>(there);
+        settings.put("YARROWMARK_VAR", directory.toString());
+        settings.put("server.port", 0);
+        settings.put("server.servlet.session.persistent", false);
+        try (ConfigurableApplicationContext other = new SpringApplicationBuilder(YarrowmarkServer.class)
+                .initializers(context -> TestPropertyValues.of(
+                                settings.entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()))
+                        .applyTo(context))
+                .run()) {
+            Client owner =
+                    Client.owner(Integer.parseInt(sure(other.getEnvironment().getProperty("local.server.port"))));
+            for (String question : List.of(
+                    "/api/standings",
+                    "/api/standings?deviceClass=LAPTOP",
+                    "/api/models?size=200",
+                    "/api/ledger?size=50&state=SET_ASIDE",
+                    "/api/trends?model=" + modelNamed("Cob mini"))) {
+                Client.Answer answer = owner.get(question);
+                assertThat(answer.status()).as(question).isEqualTo(200);
+                assertThat(answer.body())
+                        .as(question)
+                        .isEqualTo(reviewer.get(question).body());
+            }
+        }
+    }
+
+    private long modelNamed(String name) {
+        for (JsonNode model : reviewer.get("/api/models?size=200").body().path("rows")) {
+            if (model.path("name").asString().equals(name)) {
+                return model.path("id").asLong();
+            }
+        }
+        throw new AssertionError("the demo has no " + name);
     }
 }

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import tools.jackson.databind.JsonNode;
@@ -26,7 +28,8 @@ class ApiDocumentTest {
 
     @Test
     void theCommittedApiDocumentIsTheServersOwn() throws IOException {
-        ObjectNode document = (ObjectNode) new Client(port).get("/v3/api-docs").body();
+        ObjectNode document =
+                (ObjectNode) Client.owner(port).get("/v3/api-docs").body();
         document.remove("servers");
         String now = Client.JSON
                         .rebuild()
@@ -41,5 +44,42 @@ class ApiDocumentTest {
         assertThat(Client.JSON.readTree(now))
                 .as("web/openapi.json differs from the server; see this test's comment")
                 .isEqualTo(committed);
+    }
+
+    @Test
+    void everyRequestIsSaidInASentence() throws IOException {
+        Client.JSON.readTree(Files.readString(FILE)).path("paths").properties().forEach(path -> path.getValue()
+                .properties()
+                .forEach(operation -> assertThat(
+                                operation.getValue().path("summary").asString(""))
+                        .as(operation.getKey() + " " + path.getKey() + " in interface-words.txt")
+                        .matches("[A-Z].{10,120}\\.")));
+    }
+
+    /** What the worked example asks for is there, with the parameters it names. */
+    @Test
+    void theWorkedExampleAsksForWhatThereIs() throws IOException {
+        JsonNode paths = Client.JSON.readTree(Files.readString(FILE)).path("paths");
+        String example = Files.readString(Path.of("..", "docs", "api.md"));
+        Matcher asked = Pattern.compile("(-X POST )?\"\\$LAB(/api/[^\"?]+)(?:\\?([^\"]*))?\"( -d)?")
+                .matcher(example);
+        int found = 0;
+        while (asked.find()) {
+            String path = asked.group(2);
+            boolean post = asked.group(1) != null || asked.group(4) != null || path.endsWith("/import");
+            JsonNode operation = paths.properties().stream()
+                    .filter(p -> path.matches(p.getKey().replaceAll("\\{[^}]+}", "[^/]+")))
+                    .map(p -> p.getValue().path(post ? "post" : "get"))
+                    .filter(o -> !o.isMissingNode())
+                    .findFirst()
+                    .orElseThrow(() -> new AssertionError("there is no " + path));
+            String parameters = operation.path("parameters").toString();
+            for (String part :
+                    asked.group(3) == null ? new String[0] : asked.group(3).split("&")) {
+                assertThat(parameters).as(path).contains("\"name\":\"" + part.replaceAll("=.*", "") + "\"");
+            }
+            found++;
+        }
+        assertThat(found).isGreaterThan(9);
     }
 }

@@ -2,8 +2,12 @@ package yarrowmark.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static yarrowmark.server.platform.Sure.sure;
 
+import java.nio.file.Path;
 import java.sql.SQLException;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
@@ -13,12 +17,21 @@ import net.ttddyy.dsproxy.QueryInfo;
 import net.ttddyy.dsproxy.listener.QueryExecutionListener;
 import net.ttddyy.dsproxy.support.ProxyDataSourceBuilder;
 import org.flywaydb.core.Flyway;
+import org.flywaydb.core.api.MigrationInfo;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.Timeout;
+import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.test.util.TestPropertyValues;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import yarrowmark.server.YarrowmarkServer;
+import yarrowmark.server.support.Client;
+import yarrowmark.server.support.EveryTable;
 import yarrowmark.server.support.Schemas;
 
 /** Updates of the records that are cut off, on a real database with records of an earlier version. */
@@ -147,5 +160,62 @@ class SchemaUpdateTest {
                                 new DiskSpace.Room(1L << 40, 1L << 40))
                         .code())
                 .isEqualTo(RecordsTrouble.FULL);
+    }
+
+    /** From the first form that was ever published, each next one with a row in every table that it has. */
+    @Test
+    void recordsOfEveryFormComeToTheNewestAndTheServerReadsThem(@TempDir Path directory) {
+        Schemas old = new Schemas();
+        Map<String, List<String>> filled = new LinkedHashMap<>();
+        for (MigrationInfo form : flyway(old.source()).info().all()) {
+            String version = sure(form.getVersion()).getVersion();
+            old.migrate(version);
+            filled.put(version, EveryTable.fill(old.jdbc()));
+        }
+        assertThat(filled.get("1")).contains("reading", "run", "session", "seat", "person");
+        JdbcTemplate jdbc = old.jdbc();
+        filled.values().stream().flatMap(List::stream).forEach(table -> assertThat(
+                        jdbc.queryForObject("select count(*) from `" + table + "`", Integer.class))
+                .as(table)
+                .isEqualTo(1));
+        Map<String, Object> settings = new HashMap<>(old.environment());
+        settings.put("YARROWMARK_VAR", directory.toString());
+        settings.put("server.port", 0);
+        settings.put("server.servlet.session.persistent", false);
+        jdbc.update(
+                "update person set password_hash = ?",
+                "{bcrypt}" + new BCryptPasswordEncoder(4).encode(Client.PASSWORD));
+        try (ConfigurableApplicationContext server = new SpringApplicationBuilder(YarrowmarkServer.class)
+                .initializers(context -> TestPropertyValues.of(
+                                settings.entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()))
+                        .applyTo(context))
+                .run()) {
+            Client wren =
+                    Client.owner(Integer.parseInt(sure(server.getEnvironment().getProperty("local.server.port"))));
+            for (String question : List.of(
+                    "/api/models",
+                    "/api/models/1",
+                    "/api/configurations/1",
+                    "/api/ledger",
+                    "/api/sessions/1",
+                    "/api/standings",
+                    "/api/plans",
+                    "/api/tests",
+                    "/api/purposes",
+                    "/api/bench",
+                    "/api/people",
+                    "/api/doings",
+                    "/api/ledger/csv")) {
+                Client.Answer answer = wren.get(question);
+                assertThat(answer.status()).as(question + " " + answer.detail()).isEqualTo(200);
+            }
+            assertThat(wren.get("/api/ledger")
+                            .body()
+                            .path("rows")
+                            .get(0)
+                            .path("value")
+                            .asDouble())
+                    .isEqualTo(1.0 / 3);
+        }
     }
 }

@@ -1,5 +1,8 @@
 package yarrowmark.server.support;
 
+import static yarrowmark.server.platform.Sure.sure;
+
+import java.util.Map;
 import java.util.UUID;
 import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
@@ -22,6 +25,14 @@ public final class Schemas {
 
     public DataSource source() {
         return source;
+    }
+
+    /** What a command is told of where its records are. */
+    public Map<String, String> environment() {
+        return Map.of(
+                "YARROWMARK_DB_URL", sure(source.getUrl()),
+                "YARROWMARK_DB_USER", sure(source.getUsername()),
+                "YARROWMARK_DB_PASSWORD", sure(source.getPassword()));
     }
 
     public JdbcTemplate jdbc() {

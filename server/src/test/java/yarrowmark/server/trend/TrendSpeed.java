@@ -19,8 +19,8 @@ public final class TrendSpeed {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
     private static final int STEPS = SMALLEST ? 3 : 60;
     private static final int TESTS = 30;
-    private static final int ROUNDS = SMALLEST ? 3 : 40;
-    private static final int WARM = SMALLEST ? 1 : 10;
+    private static final int ROUNDS = SMALLEST ? 3 : 140;
+    private static final int WARM = SMALLEST ? 1 : 40;
     private static final long FIRST = 100_000;
 
     private TrendSpeed() {}

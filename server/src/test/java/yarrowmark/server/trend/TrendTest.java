@@ -198,6 +198,149 @@ class TrendTest {
         assertThat(less.path("overall").path("points")).hasSize(2);
     }
 
+    @Test
+    void aTrendBeginsAtTheStepThatIsChosen() {
+        threeKernels();
+        JsonNode whole = trend("");
+        String second = whole.path("steps").get(1).path("key").asString();
+        JsonNode later = trend("&from=" + second);
+        assertThat(later.path("steps").valueStream().map(s -> s.path("label").asString()))
+                .containsExactly("6.9", "6.10");
+        assertThat(line(later, "Export").path("points").get(0).path("ratio").asDouble())
+                .isEqualTo(1);
+        assertThat(later.path("from").valueStream().map(s -> s.path("label").asString()))
+                .as("those before can be chosen again")
+                .containsExactly("6.2", "6.9", "6.10");
+        assertThat(lab.owner()
+                        .get("/api/trends?from=c987654&model=" + lab.model())
+                        .code())
+                .isEqualTo("no-such-step");
+    }
+
+    @Test
+    void eachGroupHasItsOwnOverall() {
+        threeKernels();
+        lab.suite("Weir " + lab.number(), "1", "Hash, ops/s, more");
+        Client.Answer made = lab.owner()
+                .post(
+                        "/api/suites",
+                        Map.of(
+                                "name", "Sluice " + lab.number(),
+                                "version", "1",
+                                "group", "PROCESSOR",
+                                "text", "Copy, ops/s, more"));
+        long copy = made.body().get(0).asLong();
+        for (JsonNode step : trend("").path("steps")) {
+            long configuration = step.path("configurations").get(0).path("id").asLong();
+            Client.Answer session = lab.owner()
+                    .post(
+                            "/api/sessions",
+                            Map.of(
+                                    "configurationId",
+                                    configuration,
+                                    "name",
+                                    "Copy",
+                                    "testIds",
+                                    List.of(copy),
+                                    "runs",
+                                    1));
+            lab.owner()
+                    .post(
+                            "/api/sessions/"
+                                    + session.body().path("session").path("id").asLong() + "/scores",
+                            Map.of("testId", copy, "run", 1, "text", "100", "byStopwatch", false));
+        }
+        JsonNode groups = trend("").path("groups");
+        assertThat(groups.valueStream()
+                        .map(g -> g.path("group").asString() + " "
+                                + g.path("tests").asInt()))
+                .containsExactly("PROCESSOR 1", "STORAGE 2");
+        assertThat(groups.get(0)
+                        .path("overall")
+                        .path("points")
+                        .get(2)
+                        .path("ratio")
+                        .asDouble())
+                .isCloseTo(1, within(1e-12));
+        assertThat(trend("&group=PROCESSOR").path("groups")).as("one alone").isEmpty();
+    }
+
+    @Test
+    void theSingleReadingsAreThereForPanelsWithoutWhatWasSetAside() {
+        threeKernels();
+        JsonNode dots =
+                lab.owner().get("/api/trends/readings?model=" + lab.model()).body();
+        long export = lab.metric(0);
+        List<String> found = dots.valueStream()
+                .filter(d -> d.path("metricId").asLong() == export)
+                .map(d -> d.path("step").asInt() + " " + d.path("values"))
+                .toList();
+        assertThat(found).containsExactly("0 [19.98,20.0,20.02]", "1 [19.98,20.0,20.02]", "2 [15.984,16.0,16.016]");
+        JsonNode row = lab.owner()
+                .get("/api/ledger?test=" + lab.test(0) + "&size=1")
+                .body()
+                .path("rows")
+                .get(0);
+        assertThat(lab.owner()
+                        .post(
+                                "/api/readings/" + row.path("readingId").asLong() + "/set-aside",
+                                Map.of("reason", "a fan was stuck"))
+                        .status())
+                .isEqualTo(200);
+        assertThat(lab.owner()
+                        .get("/api/trends/readings?model=" + lab.model())
+                        .body()
+                        .valueStream()
+                        .filter(d -> d.path("metricId").asLong() == export)
+                        .mapToInt(d -> d.path("values").size())
+                        .sum())
+                .isEqualTo(8);
+    }
+
+    @Test
+    void aLadderSaysWhatEachWattBrings() {
+        lab.suite("Weir " + lab.number(), "1", "Hash, ops/s, more\nDraw, W, less");
+        double[] limit = {10, 20, 30};
+        double[] speed = {100, 150, 165};
+        double[] draw = {12, 24, 33};
+        for (int i = 0; i < limit.length; i++) {
+            lab.session(lab.configuration(Map.of("power.sustained_limit", limit[i] + " W")), 3)
+                    .typed(0, three(speed[i]))
+                    .typed(1, three(draw[i]));
+        }
+        JsonNode ladder = trend("&along=power.sustained_limit&without=test:" + lab.test(1))
+                .path("ladder");
+        assertThat(ladder.path("gains").get(0).path("percent").asDouble()).isCloseTo(50, within(0.1));
+        assertThat(ladder.path("gains").get(1).path("perUnit").asDouble()).isCloseTo(1, within(0.01));
+        assertThat(ladder.path("perWatt").isMissingNode())
+                .as("left out, so not known")
+                .isTrue();
+        JsonNode perWatt = trend("&along=power.sustained_limit").path("ladder").path("perWatt");
+        assertThat(perWatt.path("power").asString()).isEqualTo("Draw");
+        assertThat(perWatt.path("ratios").get(1).asDouble()).isCloseTo(1.5 / 2, within(1e-3));
+        assertThat(perWatt.path("ratios").get(2).asDouble()).isCloseTo(1.65 / 2.75, within(1e-3));
+    }
+
+    @Test
+    void openedFromTwoConfigurationsItGoesAlongWhatTellsThemApart() {
+        long eight = lab.configuration(Map.of("os.kernel", "6.2", "memory.size", "8 GiB"));
+        long sixteen = lab.configuration(Map.of("os.kernel", "6.2", "memory.size", "16 GiB"));
+        long later = lab.configuration(Map.of("os.kernel", "6.9", "memory.size", "16 GiB"));
+        long last = lab.configuration(Map.of("os.kernel", "6.10", "memory.size", "16 GiB"));
+        for (long c : List.of(eight, sixteen, later, last)) {
+            lab.session(c, 3).typed(0, three(20));
+        }
+        assertThat(trend("").path("along").path("key").asString())
+                .as("most steps first")
+                .isEqualTo("os.kernel");
+        JsonNode opened = trend("&between=" + eight + "&between=" + sixteen);
+        assertThat(opened.path("along").path("key").asString()).isEqualTo("memory.size");
+        assertThat(opened.path("unit").asString()).isEqualTo("Unit 1");
+        assertThat(trend("&between=" + eight + "&between=987654").path("unitId").isMissingNode())
+                .as("one that is gone, or of another model")
+                .isTrue();
+    }
+
     private static JsonNode line(JsonNode trend, String test) {
         List<JsonNode> found = trend.path("lines")
                 .valueStream()

@@ -1,6 +1,10 @@
 package yarrowmark.server.ledger.exchange;
 
 import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.UUID;
@@ -78,12 +82,35 @@ class ImportJobs {
                     .toList()
                     .forEach(jobs::remove);
         }
-        worker.execute(() -> run(
-                job,
-                () -> store
-                        ? imports.store(file, make, person, job.progress)
-                        : imports.preview(file, make, job.progress)));
+        // On the disk until its turn comes: files that only wait take no memory.
+        Path waiting = waiting(file);
+        worker.execute(() -> run(job, () -> {
+            byte[] bytes = taken(waiting);
+            return store
+                    ? imports.store(bytes, make, person, job.progress)
+                    : imports.preview(bytes, make, job.progress);
+        }));
         return state(id, job);
+    }
+
+    private static Path waiting(byte[] file) {
+        try {
+            Path waiting = Files.createTempFile("yarrowmark-import", ".csv");
+            waiting.toFile().deleteOnExit();
+            return Files.write(waiting, file);
+        } catch (IOException e) {
+            throw Problem.conflict("no-room", "There is no room on the disk to keep the file until it is read.");
+        }
+    }
+
+    private static byte[] taken(Path waiting) {
+        try {
+            byte[] bytes = Files.readAllBytes(waiting);
+            Files.delete(waiting);
+            return bytes;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
     }
 
     private void run(Job job, Supplier<LedgerImport.ImportOutcome> work) {
@@ -92,6 +119,12 @@ class ImportJobs {
             job.outcome = outcome;
         } catch (Problem e) {
             job.problem = e;
+        } catch (OutOfMemoryError e) {
+            // Its transaction is rolled back, and what it held is free again.
+            LOG.error("An import took more memory than there is");
+            job.problem = Problem.invalid(
+                    "import-too-large",
+                    "The file takes more memory to read than this server has. Nothing of it was stored. Split it, and import its parts one after the other.");
         } catch (RuntimeException e) {
             LOG.error("An import failed", e);
             Problem trouble = RecordsTrouble.of(e, disk.room());

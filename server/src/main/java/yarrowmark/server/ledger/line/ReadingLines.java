@@ -6,6 +6,7 @@ import java.sql.Timestamp;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -27,6 +28,8 @@ import yarrowmark.server.ledger.record.ReadingSamplesRepository;
 public class ReadingLines {
     /** Of one configuration; a sample of more says nothing more when it is looked at one by one. */
     private static final int MOST = 200;
+    /** Of many metrics together; more dots than that are a blot. */
+    private static final int MOST_VALUES = 20_000;
 
     /**
      * @param asideReason present while it is set aside
@@ -118,6 +121,30 @@ public class ReadingLines {
                 .map(l -> l.withEvidence(kept.getOrDefault(l.sessionId(), 0)))
                 .toList());
         return lines;
+    }
+
+    /** A value that counts. */
+    public record CountedValue(long metricId, long sessionId, double value) {}
+
+    /** What counts, without anything that is told about it, in the order it was made; the last {@value #MOST_VALUES}. */
+    @Transactional(readOnly = true)
+    public List<CountedValue> counted(Collection<Long> metricIds, Collection<Long> configurationIds) {
+        if (metricIds.isEmpty() || configurationIds.isEmpty()) {
+            return List.of();
+        }
+        List<CountedValue> values = new ArrayList<>(jdbc.query(
+                """
+                select rd.metric_id, r.session_id, rd.value from reading rd join run r on r.id = rd.run_id
+                where rd.configuration_id in (:configurations) and rd.metric_id in (:metrics)
+                and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)
+                order by rd.id desc limit :most""",
+                new MapSqlParameterSource("configurations", configurationIds)
+                        .addValue("metrics", metricIds)
+                        .addValue("most", MOST_VALUES),
+                (row, i) ->
+                        new CountedValue(row.getLong("metric_id"), row.getLong("session_id"), row.getDouble("value"))));
+        Collections.reverse(values);
+        return values;
     }
 
     private static List<String> conditions(ResultSet row) throws SQLException {

@@ -14,13 +14,14 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.PlainLine;
 
 /** A person's own saved views of the ledger. */
 @RestController
 @RequestMapping("/api/ledger/views")
 class SavedViewController {
     record ViewBody(
-            @NotBlank @Size(max = 80) String name,
+            @NotBlank @PlainLine @Size(max = 80) String name,
             @NotNull
                     @Size(max = 2000)
                     @Pattern(

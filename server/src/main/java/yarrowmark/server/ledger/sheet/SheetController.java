@@ -23,6 +23,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
+import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.Shelf;
@@ -34,7 +35,7 @@ class SheetController {
     /** @param roomTemperature as a person writes it */
     record SessionBody(
             long configurationId,
-            @NotBlank @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 120) String name,
             @NotEmpty @Size(max = 300) List<@NotNull Long> testIds,
             @Min(1) @Max(30) int runs,
             @Nullable Boolean onMains,
@@ -42,7 +43,7 @@ class SheetController {
             @Nullable Boolean recording,
             @Nullable Boolean otherWork,
             @Nullable @Size(max = 1000) String remarks,
-            @Nullable @Size(max = 40) List<@NotBlank @Size(max = 200) String> ticked,
+            @Nullable @Size(max = 40) List<@NotBlank @PlainLine @Size(max = 200) String> ticked,
             @Nullable @Size(max = 300) List<@Valid @NotNull AsPlanned> asPlanned) {}
 
     /** What a plan says of a test. @param runs as many as the session has where there is none */

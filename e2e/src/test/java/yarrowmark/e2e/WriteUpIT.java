@@ -1,0 +1,215 @@
+package yarrowmark.e2e;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.Order;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+import org.openqa.selenium.Keys;
+import org.openqa.selenium.WebElement;
+
+/** Writing beside the numbers, publishing, and the stage, as a reviewer and as a reader. */
+@Order(5)
+class WriteUpIT extends AtTheDemo {
+    WriteUpIT() {
+        super(Demo.CHANGED);
+    }
+
+    private long named(String title) {
+        browser.open(program.address() + "write-ups");
+        String href = browser.see("//a[.='" + title + "']").getDomAttribute("href");
+        return Long.parseLong(href.replaceAll(".*/", ""));
+    }
+
+    private void kept() {
+        browser.until("everything kept", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
+                .getText()
+                .contains("kept "));
+    }
+
+    private List<WebElement> pieces() {
+        return browser.driver().findElements(By.xpath("//ul[@aria-label='Pieces']/li"));
+    }
+
+    @Test
+    void theDemosNumbersAgreeWithItsLedger() {
+        long id = named("Two winters with the Drift 13");
+        browser.open(program.address() + "write-ups/" + id);
+        browser.seeText("9 numbers");
+        browser.seeText("clear gain, day to day included");
+        assertThat(browser.text()).doesNotContain("agree", "is now", "stands for nothing", "would be other");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void aWriteUpIsBegunWrittenPublishedAndReadByAnybody() {
+        browser.open(program.address() + "compare?ids=[4,6]");
+        browser.see("//button[.='Write this up']").click();
+        browser.see("//textarea[@aria-label='Title']")
+                .sendKeys(Keys.chord(Keys.CONTROL, "a"), "A dry summer with the Folio 16");
+        browser.see("//input[@aria-label='Subtitle']").sendKeys("Is it worth the weight?");
+
+        // A text with a number, without touching the mouse.
+        browser.see("//*[@aria-label='Text: write']").sendKeys(Keys.ENTER);
+        WebElement text = browser.see("//textarea[@aria-label='Text']");
+        text.sendKeys("It exports with @");
+        browser.see("//input[@aria-label='Find a number']").sendKeys("report export");
+        browser.see("//li[@role='option'][contains(., 'less time')]");
+        browser.see("//input[@aria-label='Find a number']").sendKeys(Keys.ENTER);
+        browser.until("the number in the text", Browser.PATIENCE, () -> browser.see("//textarea[@aria-label='Text']")
+                .getDomProperty("value")
+                .contains("](number:n1)"));
+        browser.see("//textarea[@aria-label='Text']").sendKeys(", which is enough.", Keys.ESCAPE);
+        browser.seeText("1 number");
+        kept();
+        browser.driver().navigate().refresh();
+        browser.seeText("which is enough.");
+        assertThat(browser.see("//input[@aria-label='Subtitle']").getDomProperty("value"))
+                .isEqualTo("Is it worth the weight?");
+
+        // Moved by a key, taken out and brought back.
+        int before = pieces().size();
+        String second = pieces().get(1).getText();
+        pieces().get(1)
+                .findElement(By.xpath(".//button[starts-with(@aria-label, 'Move')]"))
+                .sendKeys(Keys.ARROW_UP);
+        browser.until(
+                "it first", Browser.PATIENCE, () -> pieces().get(0).getText().equals(second));
+        pieces().get(0)
+                .findElement(By.xpath(".//button[starts-with(@aria-label, 'Move')]"))
+                .sendKeys(Keys.DELETE);
+        browser.until("one less", Browser.PATIENCE, () -> pieces().size() == before - 1);
+        browser.press("Undo");
+        browser.until("it back", Browser.PATIENCE, () -> pieces().size() == before);
+
+        browser.see("//button[.='Publish']").click();
+        browser.see("//*[@role='dialog']//button[normalize-space(.)='Publish']").click();
+        String address =
+                browser.see("//*[@role='dialog']//a[contains(@href, '/w/')]").getDomAttribute("href");
+        try (Browser reader = new Browser()) {
+            reader.open(address.startsWith("http") ? address : program.address() + address.substring(1));
+            reader.see("//h1[.='A dry summer with the Folio 16']");
+            reader.see("//figure//*[name()='svg']");
+            reader.see("//a[@class='number']").click();
+            reader.see("//li[@id='n1'][contains(., 'Report export')]");
+            assertThat(reader.driver().manage().getCookies()).isEmpty();
+            assertThat(axe(reader)).isEmpty();
+            reader.open(program.address() + "w");
+            reader.seeText("A dry summer with the Folio 16");
+            assertThat(reader.complaints()).isEmpty();
+        } catch (IOException e) {
+            throw new java.io.UncheckedIOException(e);
+        }
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    private static String axe(Browser reader) throws IOException {
+        reader.js(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js"))
+                + "; window.axe = window.axe ?? axe");
+        return (String)
+                reader.js(
+                        "return axe.run(document).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes[0].html).join('\\n'))");
+    }
+
+    @Test
+    void ofTwoWhoWriteTheSamePieceNobodyLosesAnything() {
+        long id = named("Three tablets in the rain");
+        String address = program.address() + "write-ups/" + id;
+        browser.open(address);
+        browser.see("//*[@aria-label='Verdict: write']").sendKeys(Keys.ENTER);
+        try (Browser other = new Browser()) {
+            other.signIntoDemo(program.address());
+            other.open(address);
+            other.see("//*[@aria-label='Verdict: write']").sendKeys(Keys.ENTER);
+            // Both begin from the same; neither has seen the other's.
+            browser.see("//textarea[@aria-label='Verdict']").sendKeys("The Wader.");
+            other.see("//textarea[@aria-label='Verdict']").sendKeys("None of them.");
+            other.until(
+                    "both kept, or one asked",
+                    Browser.PATIENCE,
+                    () -> other.text().contains("changed this piece")
+                            || browser.text().contains("changed this piece"));
+            Browser asked = other.text().contains("changed this piece") ? other : browser;
+            String mine = asked == other ? "None of them." : "The Wader.";
+            String theirs = asked == other ? "The Wader." : "None of them.";
+            asked.see("//blockquote[contains(., '" + theirs + "')]");
+            assertThat(asked.see("//*[@role='alert']/ancestor::li").getText()
+                            + asked.js(
+                                    "return [...document.querySelectorAll('textarea')].map((t) => t.value).join(' ')"))
+                    .contains(mine);
+            asked.press("Keep mine");
+            Browser following = asked == other ? browser : other;
+            following.until("what was kept, at the other", Browser.PATIENCE, () -> ((String)
+                            following.js(
+                                    "return document.body.innerText + [...document.querySelectorAll('textarea')].map((t) => t.value).join(' ')"))
+                    .contains(mine));
+        }
+    }
+
+    @Test
+    void aNumberIsPickedWhereItStandsOnThePage() {
+        browser.open(program.address() + "compare?ids=[4,6]");
+        browser.see("//button[.='Write this up']").click();
+        browser.see("//*[@aria-label='Text: write']").sendKeys(Keys.ENTER);
+        browser.see("//textarea[@aria-label='Text']").sendKeys("The hash runs at @");
+        browser.press("press it on the page");
+        // By keyboard: whoever leaves it has lost nothing.
+        browser.seeText("Press a number in a figure");
+        browser.keys(Keys.ESCAPE);
+        browser.see("//textarea[@aria-label='Text']").sendKeys("@");
+        browser.press("press it on the page");
+        WebElement number = browser.see("//td[contains(., 'Weir hash, one thread')]/following-sibling::td[1]/button");
+        String words = number.getText();
+        number.click();
+        browser.see("//textarea[@aria-label='Text']").sendKeys(" of the other.", Keys.ESCAPE);
+        assertThat(browser.see("//*[@role='presentation'][contains(., 'of the other')]")
+                        .getText())
+                .contains("The hash runs at " + words + " of the other.");
+        browser.seeText("Weir hash, one thread");
+        browser.seeText("1 number");
+        assertThat(browser.text()).doesNotContain("does not agree");
+        kept();
+
+        // One that is copied beside the comparison is a number here, too.
+        browser.see("//*[@aria-label='Text: write']").sendKeys(Keys.ENTER);
+        browser.js(
+                """
+            const area = document.querySelector('textarea[aria-label="Text"]');
+            const data = new DataTransfer();
+            data.setData('text/plain', 'And [1.02×](yarrowmark:' + btoa(JSON.stringify({ of: 'ratio', configuration: 6, base: 4, metric: 1 })) + ') so.');
+            area.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));""");
+        browser.seeText("2 numbers");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
+    void aLabsOwnKindIsWhatAWriteUpBeginsWith() {
+        browser.open(program.address() + "write-ups");
+        browser.press("Kinds");
+        browser.press("Make a kind");
+        browser.see("//form//input[@maxlength='80']").sendKeys("Two lines");
+        browser.choose("What it is begun from", "a trend");
+        browser.press("another piece");
+        browser.choose("Piece 2", "heading");
+        browser.see("//input[@aria-label='Words of piece 2']").sendKeys("What we think");
+        browser.press("Piece 2 up");
+        browser.press("Save");
+        browser.see("//li[contains(., 'Two lines')][contains(., '“What we think”')]");
+        browser.keys(Keys.ESCAPE);
+        browser.press("Begin one: choose a kind");
+        browser.see("//*[@role='menuitem'][contains(., 'Two lines')]").sendKeys(Keys.ENTER);
+        browser.until("its two pieces", Browser.PATIENCE, () -> pieces().size() == 2);
+        assertThat(browser.see("//input[@aria-label='Heading']").getDomProperty("value"))
+                .isEqualTo("What we think");
+        browser.open(program.address() + "write-ups");
+        browser.press("Kinds");
+        browser.press("Take away Two lines");
+        browser.press("Undo");
+        browser.see("//li[contains(., 'Two lines')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
+}

@@ -1,0 +1,481 @@
+package yarrowmark.runner;
+
+import java.io.Console;
+import java.io.IOException;
+import java.io.PrintWriter;
+import java.net.URI;
+import java.net.URISyntaxException;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
+import java.nio.file.NoSuchFileException;
+import java.nio.file.Path;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.Callable;
+import org.jspecify.annotations.Nullable;
+import picocli.CommandLine;
+import picocli.CommandLine.Command;
+import picocli.CommandLine.Model.CommandSpec;
+import picocli.CommandLine.Option;
+import picocli.CommandLine.Parameters;
+import picocli.CommandLine.Spec;
+import yarrowmark.runner.bench.Api;
+import yarrowmark.runner.bench.BenchClient;
+import yarrowmark.runner.bench.Control;
+import yarrowmark.runner.bench.Outbox;
+import yarrowmark.runner.bench.Pin;
+import yarrowmark.runner.bench.Refused;
+import yarrowmark.runner.bench.Round;
+import yarrowmark.runner.bench.Unreachable;
+import yarrowmark.runner.facts.HardwareFacts;
+import yarrowmark.runner.facts.Others;
+import yarrowmark.runner.kernel.ProcessorTests;
+import yarrowmark.runner.memory.MemoryTests;
+import yarrowmark.runner.offline.OfflinePlan;
+import yarrowmark.runner.offline.OfflineRound;
+import yarrowmark.runner.storage.Budget;
+import yarrowmark.runner.storage.StorageTests;
+
+/** The command line: joins a bench with its code and carries out the plan. */
+@Command(
+        name = "yarrow-runner",
+        mixinStandardHelpOptions = true,
+        versionProvider = RunnerCommand.Version.class,
+        description = "Joins a Yarrowmark bench with its code and carries out the plan on this computer.")
+public final class RunnerCommand implements Callable<Integer> {
+    private static final int GIB = 30;
+    private static final long FILE_BYTES = 1L << GIB;
+    private static final int DONE = 0;
+    private static final int STOPPED = 3;
+    private static final int FAILED = 1;
+
+    static final class Version implements CommandLine.IVersionProvider {
+        @Override
+        public String[] getVersion() {
+            String version = RunnerCommand.class.getPackage().getImplementationVersion();
+            return new String[] {"Yarrowmark runner " + (version == null ? "of this checkout" : version)};
+        }
+    }
+
+    @Parameters(
+            index = "0",
+            arity = "0..1",
+            paramLabel = "ADDRESS",
+            description = "of the bench, such as https://192.168.0.4:8443")
+    private @Nullable String address;
+
+    @Parameters(index = "1", arity = "0..1", paramLabel = "CODE", description = "that the bench shows")
+    private @Nullable String code;
+
+    @Option(names = "--facts", description = "prints what this computer is made of, and ends")
+    private boolean facts;
+
+    @Option(names = "--plan-only", description = "joins, prints what would be done, and ends")
+    private boolean planOnly;
+
+    @Option(names = "--tests", description = "lists what the runner can carry out, and ends")
+    private boolean listTests;
+
+    @Option(
+            names = "--offline",
+            paramLabel = "PLAN.json",
+            description = "carries out a plan without a bench, into a file that the ledger reads in")
+    private @Nullable Path offline;
+
+    @Option(names = "--out", paramLabel = "FILE", description = "that --offline makes (default: beside the plan)")
+    private @Nullable Path out;
+
+    @Option(
+            names = "--folder",
+            paramLabel = "DIR",
+            description = "whose drive is tested (default: where it is started)")
+    private Path folder = Path.of("");
+
+    @Option(
+            names = "--model",
+            paramLabel = "WORDS",
+            description = "which model on the shelf this computer is; several that fit are asked about")
+    private @Nullable String model;
+
+    @Option(
+            names = "--new-model",
+            paramLabel = "MAKER,NAME,CLASS",
+            split = ",",
+            description =
+                    "a model that the shelf does not have yet; CLASS is laptop, desktop, mini, tablet, phone or board")
+    private List<String> newModel = new ArrayList<>();
+
+    @Option(names = "--unit", paramLabel = "LABEL", description = "which unit of the model")
+    private @Nullable String unit;
+
+    @Option(
+            names = "--fact",
+            paramLabel = "KEY=VALUE",
+            description = "a fact that cannot be read here, such as room.temperature=\"21.5 °C\"")
+    private Map<String, String> typed = new LinkedHashMap<>();
+
+    @Option(
+            names = "--threads",
+            paramLabel = "N",
+            description = "how many \"all threads\" are (default: as many as there are)")
+    private int threads = Runtime.getRuntime().availableProcessors();
+
+    @Option(
+            names = "--quiet-wait",
+            paramLabel = "SECONDS",
+            description =
+                    "how long is waited, before each test, for other programs to be quiet (default: ${DEFAULT-VALUE})",
+            defaultValue = "60")
+    private int quietWait;
+
+    @Option(
+            names = "--write-limit",
+            paramLabel = "GIB",
+            description = "the most that storage tests write (default: ${DEFAULT-VALUE})",
+            defaultValue = "20")
+    private int writeLimit;
+
+    @Option(
+            names = "--long-write",
+            paramLabel = "GIB",
+            description = "of which a long write writes so much at the most (default: ${DEFAULT-VALUE})",
+            defaultValue = "8")
+    private int longWrite;
+
+    @Option(
+            names = "--fingerprint",
+            paramLabel = "HEX",
+            description = "of the bench's certificate, as the bench shows it; without it you are asked once")
+    private @Nullable String fingerprint;
+
+    @Option(
+            names = "--state",
+            paramLabel = "DIR",
+            description = "where what is measured is kept until the server has it")
+    private Path state = Path.of(System.getProperty("user.home"), ".local", "share", "yarrow-runner");
+
+    @Option(
+            names = "--yes",
+            description = "asks nothing: whatever would be asked about is agreed to, but no certificate")
+    private boolean yes;
+
+    @Spec
+    @SuppressWarnings("NullAway.Init")
+    private CommandSpec spec;
+
+    public static void main(String[] arguments) {
+        System.exit(new CommandLine(new RunnerCommand())
+                .setCaseInsensitiveEnumValuesAllowed(true)
+                .execute(arguments));
+    }
+
+    @Override
+    public Integer call() throws Exception {
+        PrintWriter out = spec.commandLine().getOut();
+        PrintWriter err = spec.commandLine().getErr();
+        Path tested = folder.toAbsolutePath();
+        HardwareFacts hardware = new HardwareFacts();
+        if (facts) {
+            hardware.read(tested).forEach((key, value) -> out.println(HardwareFacts.shown(key, value)));
+            out.flush();
+            return DONE;
+        }
+        if (listTests) {
+            tests().keySet().forEach(out::println);
+            out.flush();
+            return DONE;
+        }
+        if (offline != null) {
+            return offline(offline, tested, hardware, out, err);
+        }
+        URI bench = address == null ? null : parsed(address);
+        if (bench == null || code == null) {
+            throw new CommandLine.ParameterException(
+                    spec.commandLine(),
+                    "Give the address of the bench, such as https://192.168.0.4:8443, and the code that it shows.");
+        }
+        if (threads < 1 || writeLimit < 0 || longWrite < 0) {
+            throw new CommandLine.ParameterException(
+                    spec.commandLine(), "Threads are 1 or more; a write limit is 0 GiB or more.");
+        }
+        try {
+            return join(bench, code, tested, hardware, out);
+        } catch (Refused | Unreachable e) {
+            err.println(e.getMessage());
+            err.flush();
+            return FAILED;
+        }
+    }
+
+    private Map<String, NativeTest> tests() {
+        Map<String, NativeTest> tests = new LinkedHashMap<>(ProcessorTests.all());
+        tests.putAll(MemoryTests.all());
+        Budget budget = new Budget((long) writeLimit << GIB);
+        tests.putAll(new StorageTests(budget, FILE_BYTES, (long) longWrite << GIB).all());
+        return tests;
+    }
+
+    private int offline(Path file, Path tested, HardwareFacts hardware, PrintWriter said, PrintWriter err)
+            throws InterruptedException {
+        try {
+            Map<String, NativeTest> tests = tests();
+            OfflinePlan plan = OfflinePlan.read(file, tests.keySet());
+            if (plan.tests().stream().anyMatch(k -> k.startsWith("native-storage-"))
+                    && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
+                say(said, "Nothing was done; --yes agrees to it.");
+                return STOPPED;
+            }
+            Path into = out == null
+                    ? file.resolveSibling(file.getFileName().toString().replaceAll("\\.json$", "") + "-"
+                            + Instant.now()
+                                    .truncatedTo(ChronoUnit.SECONDS)
+                                    .toString()
+                                    .replaceAll("[^0-9TZ]", "") + ".csv")
+                    : out;
+            Map<String, String> all = new LinkedHashMap<>(hardware.read(tested));
+            new OfflineRound(
+                            plan,
+                            all,
+                            tests,
+                            new NativeTest.Options(plan.timedMs(), threads, tested),
+                            line -> say(said, line))
+                    .run(into);
+            say(said, "Done. “Import” in the ledger reads " + into + ".");
+            return DONE;
+        } catch (OfflinePlan.Wrong e) {
+            err.println(e.getMessage());
+        } catch (FileAlreadyExistsException e) {
+            err.println(e.getFile()
+                    + " is there already; what was measured is never written over. Say another with --out.");
+        } catch (NoSuchFileException e) {
+            err.println("There is no file " + e.getFile() + ".");
+        } catch (IOException e) {
+            err.println("The plan could not be read, or its scores not be written: " + e.getMessage());
+        }
+        err.flush();
+        return FAILED;
+    }
+
+    /** Nothing where it is no address of a bench. */
+    private static @Nullable URI parsed(String typed) {
+        try {
+            URI read = new URI(typed.strip());
+            boolean known = "http".equals(read.getScheme()) || "https".equals(read.getScheme());
+            return known && read.getHost() != null ? read : null;
+        } catch (URISyntaxException e) {
+            return null;
+        }
+    }
+
+    private int join(URI bench, String withCode, Path tested, HardwareFacts hardware, PrintWriter out)
+            throws Exception {
+        Path place = state.resolve(plain(bench.getHost() + "-" + bench.getPort()));
+        Outbox outbox = new Outbox(place.resolve(plain(withCode)));
+        Pin pin = pin(bench, place, out);
+        BenchClient client = new BenchClient(bench, pin);
+        Optional<Outbox.Seated> before = outbox.seated().filter(s -> s.address().equals(bench.toString()));
+        Api.Seat seat;
+        if (before.isPresent()) {
+            client.seated(before.get().token(), before.get().shelf());
+            seat = client.seat();
+            say(out, "Goes on with the round that was begun here.");
+        } else {
+            String token = client.join(withCode, hardware.computer());
+            outbox.seat(new Outbox.Seated(bench.toString(), withCode, token, client.shelf()));
+            seat = client.seat();
+        }
+        Map<String, NativeTest> tests = tests();
+        describe(seat, tests, tested, out);
+        if (planOnly) {
+            return DONE;
+        }
+        if (seat.sessionId() == null) {
+            if (writesAnything(seat, tests)
+                    && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
+                say(out, "Nothing was done. The code stays good for this computer.");
+                return STOPPED;
+            }
+            seat = client.start(start(client, hardware, tested, out));
+        }
+        try (Control control = new Control(client, seat.command(), seat.commandRevision())) {
+            Thread round = Thread.currentThread();
+            Thread stop = new Thread(() -> {
+                control.stopHere();
+                try {
+                    round.join(10_000);
+                } catch (InterruptedException e) {
+                    Thread.currentThread().interrupt();
+                }
+            });
+            Runtime.getRuntime().addShutdownHook(stop);
+            Api.Ending how = new Round(
+                            client,
+                            outbox,
+                            tests,
+                            new NativeTest.Options(seat.timedMs(), threads, tested),
+                            line -> say(out, line),
+                            new Others(),
+                            1000L * Math.max(0, quietWait))
+                    .run(seat, control);
+            try {
+                Runtime.getRuntime().removeShutdownHook(stop);
+            } catch (IllegalStateException e) {
+                // It is what ends the round.
+            }
+            outbox.over();
+            say(
+                    out,
+                    how == Api.Ending.DONE
+                            ? "Done. The scores are at the bench."
+                            : "Stopped. What was measured is at the bench.");
+            return how == Api.Ending.DONE ? DONE : STOPPED;
+        }
+    }
+
+    private static String plain(String name) {
+        return name.toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9.-]+", "-");
+    }
+
+    private static void say(PrintWriter out, String line) {
+        out.println(line);
+        out.flush();
+    }
+
+    /** Whom to trust: what was said on the command line, what was agreed to before, or what somebody agrees to now. */
+    private Pin pin(URI bench, Path place, PrintWriter out) throws IOException {
+        Path known = place.resolve("fingerprint");
+        Files.createDirectories(place);
+        String said = fingerprint == null ? null : Pin.plain(fingerprint);
+        String kept = Files.exists(known) ? Pin.plain(Files.readString(known)) : null;
+        return new Pin(own -> {
+            if (said != null || kept != null) {
+                return own.equals(said) || said == null && own.equals(kept);
+            }
+            Console console = System.console();
+            if (console == null) {
+                say(
+                        out,
+                        "The certificate of " + bench + " has the fingerprint " + own
+                                + ". If the bench shows the same, give it with --fingerprint.");
+                return false;
+            }
+            String answer = console.readLine(
+                    "The certificate has the fingerprint%n  %s%nDoes the bench show the same? [y/N] ", own);
+            if (answer == null || !answer.strip().equalsIgnoreCase("y")) {
+                return false;
+            }
+            try {
+                Files.writeString(known, own);
+            } catch (IOException e) {
+                say(out, "It could not be kept, so you will be asked again.");
+            }
+            return true;
+        });
+    }
+
+    private void describe(Api.Seat seat, Map<String, NativeTest> tests, Path tested, PrintWriter out) {
+        say(
+                out,
+                seat.planName() + ": " + seat.tests().size() + " tests, " + seat.timedMs() / 1000.0
+                        + " s timed in each run");
+        for (Api.Test test : seat.tests()) {
+            String how = test.byHand()
+                    ? "by hand"
+                    : tests.containsKey(test.key())
+                            ? test.runs() + (test.runs() == 1 ? " run" : " runs")
+                            : "in a browser only";
+            say(out, "  " + test.name() + ": " + how);
+        }
+        if (writesAnything(seat, tests)) {
+            say(
+                    out,
+                    "Storage is tested in " + tested + " with a file of 1 GiB, which goes afterwards; up to "
+                            + writeLimit + " GiB are written.");
+        }
+    }
+
+    private static boolean writesAnything(Api.Seat seat, Map<String, NativeTest> tests) {
+        return seat.tests().stream().anyMatch(t -> t.key().startsWith("native-storage-") && tests.containsKey(t.key()));
+    }
+
+    private boolean agreed(String question) {
+        Console console = System.console();
+        if (yes || console == null) {
+            return yes;
+        }
+        String answer = console.readLine("%s [y/N] ", question);
+        return answer != null && answer.strip().equalsIgnoreCase("y");
+    }
+
+    private Api.Start start(BenchClient client, HardwareFacts hardware, Path tested, PrintWriter out) {
+        List<Api.Fact> all = new ArrayList<>();
+        hardware.read(tested).forEach((key, value) -> {
+            if (!typed.containsKey(key)) {
+                all.add(new Api.Fact(key, value, true));
+            }
+        });
+        typed.forEach((key, value) -> all.add(new Api.Fact(key, value, false)));
+        if (!newModel.isEmpty()) {
+            if (newModel.size() != 3) {
+                throw new Refused(0, "A new model has a maker, a name and a class: --new-model \"Maker,Name,laptop\".");
+            }
+            return new Api.Start(
+                    null,
+                    new Api.NewModel(
+                            newModel.get(0).strip(),
+                            newModel.get(1).strip(),
+                            newModel.get(2).strip().toUpperCase(Locale.ROOT)),
+                    null,
+                    all,
+                    hardware.onMains(),
+                    hardware.batteryLevel());
+        }
+        Api.Model chosen = chosen(client, model == null ? hardware.computer() : model);
+        List<Api.Unit> units = client.units(chosen.id());
+        Api.Unit own = units.stream()
+                .filter(u -> unit == null || u.label().equalsIgnoreCase(unit))
+                .findFirst()
+                .orElse(null);
+        if (unit != null && own == null) {
+            throw new Refused(
+                    0,
+                    chosen + " has no unit " + unit + "; it has "
+                            + units.stream().map(Api.Unit::label).toList() + ".");
+        }
+        say(out, "This is " + chosen + (own == null ? "" : ", " + own.label()) + ".");
+        return new Api.Start(
+                chosen.id(), null, own == null ? null : own.id(), all, hardware.onMains(), hardware.batteryLevel());
+    }
+
+    private Api.Model chosen(BenchClient client, String words) {
+        List<Api.Model> found = client.models(words);
+        if (found.size() == 1 && model != null) {
+            return found.get(0);
+        }
+        Console console = System.console();
+        if (console == null || yes) {
+            throw new Refused(
+                    0,
+                    found.isEmpty()
+                            ? "The shelf has no model called “" + words
+                                    + "”. Say which with --model, or make one with --new-model."
+                            : "Which model is this? --model takes one of " + found + ".");
+        }
+        List<Api.Model> offered = found.isEmpty() ? client.models("") : found;
+        for (int i = 0; i < offered.size(); i++) {
+            console.printf("  %d  %s%n", i + 1, offered.get(i));
+        }
+        String answer = console.readLine("Which model is this computer? Its number: ");
+        try {
+            return offered.get(Integer.parseInt(answer == null ? "" : answer.strip()) - 1);
+        } catch (NumberFormatException | IndexOutOfBoundsException e) {
+            throw new Refused(0, "There is no such number. --new-model makes a model that the shelf does not have.");
+        }
+    }
+}

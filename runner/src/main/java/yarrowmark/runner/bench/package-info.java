@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.bench;
+
+import org.jspecify.annotations.NullMarked;

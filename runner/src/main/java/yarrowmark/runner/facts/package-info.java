@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.facts;
+
+import org.jspecify.annotations.NullMarked;

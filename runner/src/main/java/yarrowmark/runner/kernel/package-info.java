@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.kernel;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.measure;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.memory;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.offline;
+
+import org.jspecify.annotations.NullMarked;

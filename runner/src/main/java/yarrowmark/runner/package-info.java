@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner;
+
+import org.jspecify.annotations.NullMarked;

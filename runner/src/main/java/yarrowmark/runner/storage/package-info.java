@@ -1,0 +1,4 @@
+@NullMarked
+package yarrowmark.runner.storage;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,68 @@
+package yarrowmark.runner.facts;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.nio.file.Path;
+import java.util.HashMap;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+class OthersTest {
+    private static final long SECOND = 1_000_000_000;
+    private final Map<Long, Others.Program> running = new HashMap<>();
+    private long nanos;
+
+    private final Others others = new Others(() -> Map.copyOf(running), () -> nanos);
+
+    private void runs(long pid, String name, double seconds) {
+        running.put(pid, new Others.Program(name, (long) (seconds * SECOND)));
+    }
+
+    @Test
+    void whatOthersTookIsSummedAndTheLoudestNamed() {
+        runs(1, "indexer", 100);
+        runs(2, "editor", 5);
+        Others.Moment before = others.now();
+        nanos += 4 * SECOND;
+        runs(1, "indexer", 103);
+        runs(2, "editor", 5.4);
+        Others.Taken taken = others.since(before);
+        assertThat(taken.cores()).isCloseTo(0.85, within(1e-9));
+        assertThat(taken.most()).isEqualTo("indexer");
+        assertThat(taken).hasToString("other programs took 85 % of a core, indexer 75 %");
+    }
+
+    @Test
+    void nobodyIsNobody() {
+        Others.Moment before = others.now();
+        nanos += SECOND;
+        assertThat(others.since(before).cores()).isZero();
+    }
+
+    @Test
+    void oneThatIsNewOrGoneIsNoMoreThanItCanHaveTaken() {
+        runs(1, "gone", 50);
+        Others.Moment before = others.now();
+        nanos += 2 * SECOND;
+        running.clear();
+        runs(7, "new", 300);
+        assertThat(others.since(before).cores()).isEqualTo(1);
+        // A number that is given again belongs to a program that began anew.
+        runs(7, "another", 1);
+        Others.Moment later = others.now();
+        nanos += SECOND;
+        runs(7, "another", 0.5);
+        assertThat(others.since(later).cores()).isZero();
+    }
+
+    @Test
+    void thisMachineTellsItsOwnFacts() {
+        Map<String, String> facts = new HardwareFacts().read(Path.of("").toAbsolutePath());
+        assertThat(facts).containsKeys("os.name", "runtime.java", "memory.usable", "processor.threads");
+        assertThat(Integer.parseInt(facts.get("processor.threads"))).isPositive();
+        assertThat(facts.values()).noneMatch(v -> v.isBlank() || v.equalsIgnoreCase("unknown"));
+        assertThat(new Others().now().programs())
+                .doesNotContainKey(ProcessHandle.current().pid());
+    }
+}

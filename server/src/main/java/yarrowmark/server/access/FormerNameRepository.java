@@ -1,0 +1,5 @@
+package yarrowmark.server.access;
+
+import org.springframework.data.jpa.repository.JpaRepository;
+
+interface FormerNameRepository extends JpaRepository<FormerName, String> {}

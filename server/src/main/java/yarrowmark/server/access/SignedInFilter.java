@@ -1,0 +1,59 @@
+package yarrowmark.server.access;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.io.IOException;
+import java.util.List;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.web.filter.OncePerRequestFilter;
+import yarrowmark.server.platform.SignInEnded;
+
+/**
+ * Says who a request comes from: whoever is signed in at the place that its session names, as they are called and may do
+ * now. A session whose place is not open is worth nothing and is thrown away.
+ */
+class SignedInFilter extends OncePerRequestFilter {
+    /** Somebody who is signed in, and no program. */
+    static final String HERSELF = "HERSELF";
+
+    private final SecurityContextRepository contexts;
+    private final SignedPlaces places;
+
+    SignedInFilter(SecurityContextRepository contexts, SignedPlaces places) {
+        this.contexts = contexts;
+        this.places = places;
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        HttpSession session = request.getSession(false);
+        if (session != null) {
+            SignedPlaces.Open who =
+                    session.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place ? places.at(place) : null;
+            if (who == null) {
+                session.invalidate();
+            } else {
+                request.setAttribute(SignInEnded.ATTRIBUTE, who.place());
+                SecurityContext context = SecurityContextHolder.createEmptyContext();
+                context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
+                        who.name(),
+                        null,
+                        List.of(
+                                new SimpleGrantedAuthority("ROLE_" + who.role()),
+                                new SimpleGrantedAuthority(HERSELF))));
+                SecurityContextHolder.setContext(context);
+                // An answer that is written by another thread is of the same person.
+                contexts.saveContext(context, request, response);
+            }
+        }
+        chain.doFilter(request, response);
+    }
+}

@@ -1,0 +1,177 @@
+package yarrowmark.server.analysis;
+
+import static yarrowmark.server.platform.Sure.sure;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.OneValue;
+import yarrowmark.core.stats.Sample;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.record.RunsWithoutScore;
+import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.reference.References;
+import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.Shelf;
+
+/** What configurations scored, each for itself: the values that a bar or a number in a text stands for. */
+@Service
+class Values {
+    static final int MOST_CONFIGURATIONS = 60;
+    static final int MOST_METRICS = 200;
+
+    /**
+     * @param value      absent where there is none
+     * @param low        lower end of its 95 % interval; absent where nothing is known of it
+     * @param assumed    whether the interval rests on an assumed spread
+     * @param oneSession whether the interval knows nothing of other days
+     * @param atLeast    whether a display held it
+     * @param why        there is none
+     */
+    record OneOf(
+            @Nullable Double value,
+            @Nullable Double low,
+            @Nullable Double high,
+            int runs,
+            int sessions,
+            boolean assumed,
+            boolean oneSession,
+            boolean atLeast,
+            @Nullable String why,
+            Comparison.@Nullable Ended ended) {}
+
+    /** @param values one for each metric, in their order */
+    record ValuesOf(ConfigurationRow configuration, List<OneOf> values) {}
+
+    /** A score that somebody else published; beside own ones, never among them. */
+    record PublishedValue(
+            long modelId,
+            long metricId,
+            double value,
+            String source,
+            @Nullable LocalDate publishedOn,
+            @Nullable Integer results) {}
+
+    /** @param gone configurations that are not there any more: retired ones are */
+    record AskedValues(List<MetricRow> metrics, List<ValuesOf> rows, List<PublishedValue> published, List<Long> gone) {}
+
+    private final Catalog catalog;
+    private final Shelf shelf;
+    private final ComparedSamples samples;
+    private final LentNoise lent;
+    private final ReadingMarks marks;
+    private final RunsWithoutScore withoutScore;
+    private final References references;
+
+    Values(
+            Catalog catalog,
+            Shelf shelf,
+            ComparedSamples samples,
+            LentNoise lent,
+            ReadingMarks marks,
+            RunsWithoutScore withoutScore,
+            References references) {
+        this.catalog = catalog;
+        this.shelf = shelf;
+        this.samples = samples;
+        this.lent = lent;
+        this.marks = marks;
+        this.withoutScore = withoutScore;
+        this.references = references;
+    }
+
+    /** @param metricIds in the order they are wanted; empty for whatever these were measured with */
+    @Transactional(readOnly = true)
+    public AskedValues of(List<Long> configurationIds, Collection<Long> metricIds) {
+        Set<Long> ids = new LinkedHashSet<>(configurationIds);
+        if (ids.isEmpty() || ids.size() > MOST_CONFIGURATIONS) {
+            throw Problem.invalid(
+                    "how-many", "Ask for one to " + MOST_CONFIGURATIONS + " configurations, not " + ids.size() + ".");
+        }
+        Map<Long, ConfigurationRow> rows =
+                shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
+        List<MetricRow> all = catalog.metricsInUse();
+        Set<Long> asked = Set.copyOf(metricIds);
+        List<MetricRow> wanted = all.stream()
+                .filter(m -> asked.isEmpty() || asked.contains(m.id()))
+                .toList();
+        ComparedSamples.Table table = samples.table(rows.keySet(), wanted, all, null, Take.USUAL, -1, Take.USUAL);
+        List<MetricRow> shown = asked.isEmpty()
+                ? table.metrics().stream().limit(MOST_METRICS).toList()
+                : metricIds.stream()
+                        .distinct()
+                        .flatMap(id -> wanted.stream().filter(m -> m.id() == id))
+                        .toList();
+        Set<ReadingMarks.HeldSample> held = marks.held(shown);
+        ComparisonService.Noises noises = new ComparisonService.Noises(lent.of(shown, all), lent.day(all));
+        NotRun notRun = new NotRun(rows, withoutScore.latest(rows.keySet()), table.measured());
+        Map<Long, Long> oldest = catalog.comparable(all);
+        List<ValuesOf> of = ids.stream()
+                .filter(rows::containsKey)
+                .map(id -> new ValuesOf(
+                        sure(rows, id),
+                        shown.stream()
+                                .map(m -> one(id, m, table, sure(oldest, m.id()), held, noises, notRun))
+                                .toList()))
+                .toList();
+        return new AskedValues(
+                shown,
+                of,
+                published(shown, rows.values()),
+                ids.stream().filter(id -> !rows.containsKey(id)).toList());
+    }
+
+    private static OneOf one(
+            long configuration,
+            MetricRow m,
+            ComparedSamples.Table table,
+            long column,
+            Set<ReadingMarks.HeldSample> held,
+            ComparisonService.Noises noises,
+            NotRun notRun) {
+        Sample sample = table.sample(configuration, column);
+        if (sample == null) {
+            Comparison.ComparedCell none = notRun.cell(configuration, m);
+            return new OneOf(null, null, null, 0, 0, false, false, false, none.outReason(), none.ended());
+        }
+        OneValue value = OneValue.of(sample, noises.of(m), m.direction(), m.scale());
+        return new OneOf(
+                value.value(),
+                Double.isNaN(value.low()) ? null : value.low(),
+                Double.isNaN(value.high()) ? null : value.high(),
+                sample.n(),
+                sample.sessions().size(),
+                value.assumed(),
+                value.withinOneSession(),
+                held.contains(new ReadingMarks.HeldSample(configuration, m.id())),
+                null,
+                null);
+    }
+
+    private List<PublishedValue> published(List<MetricRow> metrics, Collection<ConfigurationRow> of) {
+        Set<Long> models = of.stream().map(ConfigurationRow::modelId).collect(Collectors.toSet());
+        List<PublishedValue> found = new ArrayList<>();
+        // A few metrics are drawn; for a search over everything nobody asks.
+        if (metrics.size() <= 12) {
+            for (MetricRow m : metrics) {
+                references.ofMetric(m.id()).stream()
+                        .filter(r -> models.contains(r.modelId()))
+                        .forEach(r -> found.add(new PublishedValue(
+                                r.modelId(), m.id(), r.value(), r.source(), r.publishedOn(), r.results())));
+            }
+        }
+        return found;
+    }
+}

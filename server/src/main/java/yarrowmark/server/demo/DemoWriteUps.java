@@ -1,0 +1,138 @@
+package yarrowmark.server.demo;
+
+import static yarrowmark.server.platform.Sure.sure;
+
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
+import yarrowmark.server.access.DemoSignIn;
+import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.files.Files;
+import yarrowmark.server.writeup.Editions;
+import yarrowmark.server.writeup.PieceKind;
+import yarrowmark.server.writeup.WriteUps;
+
+/**
+ * Two write-ups of the demo's lab: one is published, with a second edition, and one is a draft. In their files stand names
+ * where the records have numbers; what the published one showed was drawn by the front end and is kept beside it.
+ */
+@Component
+class DemoWriteUps {
+    private final WriteUps writeUps;
+    private final Editions editions;
+    private final Files files;
+    private final Catalog catalog;
+    private final EntityManager entities;
+    private final JsonMapper json;
+
+    DemoWriteUps(
+            WriteUps writeUps,
+            Editions editions,
+            Files files,
+            Catalog catalog,
+            EntityManager entities,
+            JsonMapper json) {
+        this.writeUps = writeUps;
+        this.editions = editions;
+        this.files = files;
+        this.catalog = catalog;
+        this.entities = entities;
+        this.json = json;
+    }
+
+    void add() {
+        Map<String, Object> named = new HashMap<>();
+        Map<String, Long> models = new HashMap<>();
+        entities.createQuery(
+                        "select c.id, k.name, m.name, c.name, m.id from Configuration c join c.unit u join u.model m join m.maker k order by c.id desc",
+                        Object[].class)
+                .getResultList()
+                .forEach(c -> {
+                    named.put("@c:" + c[1] + " " + c[2] + "#" + c[3], c[0]);
+                    models.put(c[1] + " " + c[2], (Long) c[4]);
+                });
+        for (MetricRow m : catalog.metricsInUse()) {
+            if (m.main()) {
+                named.put("@m:" + m.suite() + "#" + m.test(), m.id());
+            }
+        }
+        named.put("@p:marsh", files.keepPicture(DemoPhotos.marsh()));
+        named.put("@p:rain", files.keepPicture(DemoPhotos.rain()));
+        make("write-up-tablets.json", named, models);
+        WriteUps.WriteUpPage drift = make("write-up-drift.json", named, models);
+        publish(drift, read("write-up-drift-shown.json"));
+    }
+
+    private WriteUps.WriteUpPage make(String name, Map<String, Object> named, Map<String, Long> models) {
+        JsonNode file = read(name);
+        List<WriteUps.NewPiece> pieces = new ArrayList<>();
+        file.path("pieces")
+                .forEach(p -> pieces.add(new WriteUps.NewPiece(
+                        PieceKind.valueOf(p.path("kind").asString()), resolved(p.path("body"), named))));
+        Set<Long> about = new HashSet<>();
+        file.path("models").forEach(m -> about.add(sure(models, m.asString())));
+        String title = file.path("title").asString();
+        WriteUps.WriteUpPage made = writeUps.make(title, about, pieces, DemoSignIn.NAME);
+        return writeUps.change(
+                made.writeUp().id(), title, file.path("subtitle").asString(), about, false, DemoSignIn.NAME);
+    }
+
+    private void publish(WriteUps.WriteUpPage page, JsonNode shown) {
+        Map<Long, JsonNode> byPiece = new HashMap<>();
+        for (int i = 0; i < shown.size(); i++) {
+            if (!shown.get(i).isNull()) {
+                byPiece.put(page.pieces().get(i).id(), shown.get(i));
+            }
+        }
+        byPiece.put(Editions.STANDING, read("write-up-drift-standing.json"));
+        long id = page.writeUp().id();
+        editions.publish(id, byPiece, null, DemoSignIn.NAME);
+        WriteUps.PieceRow text = page.pieces().get(3);
+        ObjectNode longer = ((ObjectNode) text.body()).deepCopy();
+        longer.put("text", longer.path("text").asString() + " Whoever owns a Folio 14 has no reason to change.");
+        writeUps.change(id, text.id(), longer, text.revision(), DemoSignIn.NAME);
+        editions.publish(
+                id, byPiece, "Readers asked about the Folio 14: a sentence on it. No number changed.", DemoSignIn.NAME);
+    }
+
+    private JsonNode resolved(JsonNode node, Map<String, Object> named) {
+        if (node.isString() && named.containsKey(node.asString())) {
+            return json.valueToTree(named.get(node.asString()));
+        }
+        if (node.isString() && node.asString().matches("@[cmp]:.*")) {
+            throw new IllegalStateException("the demo has no " + node.asString());
+        }
+        if (node instanceof ObjectNode object) {
+            ObjectNode copy = json.createObjectNode();
+            object.properties().forEach(p -> copy.set(p.getKey(), resolved(p.getValue(), named)));
+            return copy;
+        }
+        if (node instanceof ArrayNode array) {
+            ArrayNode copy = json.createArrayNode();
+            array.forEach(n -> copy.add(resolved(n, named)));
+            return copy;
+        }
+        return node;
+    }
+
+    private JsonNode read(String name) {
+        try (InputStream in = sure(DemoWriteUps.class.getResourceAsStream(name))) {
+            return json.readTree(in);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+}

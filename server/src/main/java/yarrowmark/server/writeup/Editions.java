@@ -1,0 +1,372 @@
+package yarrowmark.server.writeup;
+
+import static yarrowmark.server.platform.Sure.sure;
+
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.server.files.Files;
+import yarrowmark.server.platform.ChangeLog;
+import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.Tokens;
+
+/** Publishing: what was written, with its numbers as they are now, under an address that stays. */
+@Service
+public class Editions {
+    private static final int LONGEST = 8_000_000;
+
+    /** Among what pieces show: no piece has this number. */
+    public static final long STANDING = 0;
+
+    record Listed(String key, String title, @Nullable String subtitle, int number, Instant publishedAt) {}
+
+    private final EntityManager entities;
+    private final WriteUps writeUps;
+    private final LabLook look;
+    private final ReadingsBehind readings;
+    private final Files files;
+    private final JsonMapper json;
+    private final ChangeLog changes;
+    private final Clock clock;
+
+    Editions(
+            EntityManager entities,
+            WriteUps writeUps,
+            LabLook look,
+            ReadingsBehind readings,
+            Files files,
+            JsonMapper json,
+            ChangeLog changes,
+            Clock clock) {
+        this.entities = entities;
+        this.writeUps = writeUps;
+        this.look = look;
+        this.readings = readings;
+        this.files = files;
+        this.json = json;
+        this.changes = changes;
+        this.clock = clock;
+    }
+
+    /**
+     * @param seen   revision that its writer looked at: what is published is what they saw
+     * @param shown  what each piece shows now, by its number
+     * @param standing where the device stands that it is about
+     * @param change what is other than before; needed from the second edition on
+     */
+    @Transactional
+    public int publish(
+            long id,
+            int seen,
+            Map<Long, Frozen.Shown> shown,
+            Frozen.@Nullable Shown standing,
+            @Nullable String change,
+            boolean listed,
+            String person) {
+        WriteUp w = atRevision(id, seen);
+        List<Frozen.Earlier> earlier = earlier(id);
+        if (!earlier.isEmpty() && (change == null || change.isBlank())) {
+            throw Problem.invalid(
+                    "say-what-changed", "Say what is other than in the edition before: its readers will see it.");
+        }
+        int number = earlier.isEmpty() ? 1 : earlier.get(0).number() + 1;
+        String what = earlier.isEmpty() || change == null ? null : change.strip();
+        Frozen frozen = frozen(w, shown, standing, number, what, earlier, person);
+        Edition edition = new Edition();
+        edition.writeUpId = id;
+        edition.number = number;
+        edition.title = w.title;
+        edition.changes = what;
+        edition.page = EditionPage.of(frozen, null, "/w/" + w.publicKey + "/files/%s");
+        edition.content = json.writeValueAsString(frozen);
+        if (edition.content.length() > LONGEST) {
+            throw Problem.invalid(
+                    "too-large-to-publish", "This is too large to be read: more than 8 MB without photos.");
+        }
+        edition.person = person;
+        edition.publishedAt = frozen.at();
+        edition.files = photos(frozen);
+        entities.persist(edition);
+        w.listed = listed;
+        changes.note(person, WriteUps.SUBJECT, id, "published", null, "edition " + number);
+        return number;
+    }
+
+    /**
+     * The same with what each piece shows as JSON, as {@link Frozen.Shown} has it: for what is brought along ready.
+     *
+     * @param shown {@link #STANDING} for where the device stands
+     */
+    @Transactional
+    public int publish(long id, Map<Long, JsonNode> shown, @Nullable String change, String person) {
+        Map<Long, Frozen.Shown> read = new HashMap<>();
+        shown.forEach((piece, node) -> read.put(piece, json.treeToValue(node, Frozen.Shown.class)));
+        return publish(id, writeUps.held(id).revision, read, read.remove(STANDING), change, true, person);
+    }
+
+    private WriteUp atRevision(long id, int seen) {
+        WriteUp w = writeUps.held(id);
+        if (w.revision != seen) {
+            throw Problem.conflict(
+                    "write-up-changed",
+                    "Somebody changed this write-up while you looked at it. Look at it again before it goes out.");
+        }
+        return w;
+    }
+
+    private Frozen frozen(
+            WriteUp w,
+            Map<Long, Frozen.Shown> shown,
+            Frozen.@Nullable Shown standing,
+            int number,
+            @Nullable String change,
+            List<Frozen.Earlier> earlier,
+            String person) {
+        List<Frozen.FrozenPiece> pieces = new ArrayList<>();
+        List<Piece> all = writeUps.pieces(w.id);
+        Map<Long, JsonNode> bodies = writeUps.forReaders(all);
+        for (Piece piece : all) {
+            Frozen.Shown of = shown.get(piece.id);
+            boolean draws = piece.kind == PieceKind.FIGURE;
+            if (number > 0 && draws && (of == null || of.svg() == null)) {
+                throw Problem.invalid(
+                        "figure-without-drawing",
+                        "A figure shows nothing: its question has no answer now. Change what it asks, or take it out.");
+            }
+            pieces.add(new Frozen.FrozenPiece(piece.id, piece.kind, sure(bodies, piece.id), cleaned(of)));
+        }
+        if (pieces.isEmpty()) {
+            throw Problem.invalid("nothing-to-publish", "There is nothing in this write-up yet.");
+        }
+        LabLook.LookNow now = look.now();
+        return new Frozen(
+                w.title,
+                w.subtitle,
+                now.name(),
+                now.accent(),
+                now.mark(),
+                now.licence(),
+                pieces,
+                number,
+                change,
+                earlier,
+                person,
+                clock.instant(),
+                cleaned(standing),
+                number == 0
+                        ? null
+                        : readings.of(
+                                pieces.stream().map(Frozen.FrozenPiece::body).toList()));
+    }
+
+    private static Frozen.@Nullable Shown cleaned(Frozen.@Nullable Shown shown) {
+        return shown == null || shown.svg() == null
+                ? shown
+                : new Frozen.Shown(
+                        SafeSvg.cleaned(shown.svg()),
+                        shown.caption(),
+                        shown.alt(),
+                        shown.columns(),
+                        shown.rows(),
+                        shown.numbers(),
+                        shown.lines());
+    }
+
+    private Set<String> photos(Frozen frozen) {
+        Set<String> hashes = new HashSet<>();
+        for (Frozen.FrozenPiece piece : frozen.pieces()) {
+            if (piece.kind() == PieceKind.PHOTO) {
+                String hash = piece.body().path("hash").asString("");
+                files.file(hash);
+                hashes.add(hash);
+            }
+        }
+        return hashes;
+    }
+
+    private List<Frozen.Earlier> earlier(long id) {
+        return entities
+                .createQuery(
+                        "select e.number, e.publishedAt, e.changes from Edition e where e.writeUpId = :id order by e.number desc",
+                        Object[].class)
+                .setParameter("id", id)
+                .getResultList()
+                .stream()
+                .map(e -> new Frozen.Earlier((Integer) e[0], (Instant) e[1], (String) e[2]))
+                .toList();
+    }
+
+    /** What an edition was made from, for its writer to hold against what is measured now. */
+    @Transactional(readOnly = true)
+    public Map<Long, Frozen.Shown> shown(long id, int number) {
+        writeUps.here(id);
+        String content = entities
+                .createQuery(
+                        "select e.content from Edition e where e.writeUpId = :id and e.number = :number", String.class)
+                .setParameter("id", id)
+                .setParameter("number", number)
+                .getResultList()
+                .stream()
+                .findFirst()
+                .orElseThrow(() -> Problem.notFound("edition", number));
+        Map<Long, Frozen.Shown> shown = new HashMap<>();
+        for (Frozen.FrozenPiece piece : json.readValue(content, Frozen.class).pieces()) {
+            if (piece.shown() != null) {
+                shown.put(piece.id(), piece.shown());
+            }
+        }
+        return shown;
+    }
+
+    /** @return the token of the secret link, shown this once; a link from before leads nowhere any more */
+    @Transactional
+    public String showDraft(long id, int seen, Map<Long, Frozen.Shown> shown, String person) {
+        WriteUp w = atRevision(id, seen);
+        Frozen frozen = frozen(w, shown, null, 0, null, List.of(), person);
+        String token = Tokens.fresh();
+        w.draftHash = Tokens.hash(token);
+        w.draftPage = EditionPage.of(frozen, null, "/w/draft/" + token + "/files/%s");
+        photos(frozen);
+        w.draftAt = frozen.at();
+        changes.note(person, WriteUps.SUBJECT, id, "draft", null, "shown by a secret link");
+        return token;
+    }
+
+    @Transactional
+    public void hideDraft(long id, String person) {
+        WriteUp w = writeUps.held(id);
+        w.draftHash = null;
+        w.draftPage = null;
+        w.draftAt = null;
+        changes.note(person, WriteUps.SUBJECT, id, "draft", "shown by a secret link", null);
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<String> draft(String token) {
+        return draftOf(token).map(w -> w.draftPage);
+    }
+
+    private Optional<WriteUp> draftOf(String token) {
+        return entities
+                .createQuery("select w from WriteUp w where w.draftHash = :hash and w.removedAt is null", WriteUp.class)
+                .setParameter("hash", Tokens.hash(token))
+                .getResultList()
+                .stream()
+                .findFirst();
+    }
+
+    /** A photo of a draft that is shown. */
+    @Transactional(readOnly = true)
+    public Optional<Files.Served> draftFile(String token, String hash) {
+        return draftOf(token)
+                .filter(w -> w.draftPage != null && w.draftPage.contains(hash))
+                .map(w -> files.file(hash));
+    }
+
+    /** The page that a reader gets. @param number of an edition; null for the newest */
+    @Transactional(readOnly = true)
+    public Optional<String> published(String key, @Nullable Integer number) {
+        List<Integer> numbers = entities.createQuery(
+                        "select e.number from Edition e join WriteUp w on w.id = e.writeUpId where w.publicKey = :key and w.removedAt is null order by e.number desc",
+                        Integer.class)
+                .setParameter("key", key)
+                .getResultList();
+        if (numbers.isEmpty() || number != null && !numbers.contains(number)) {
+            return Optional.empty();
+        }
+        int newest = numbers.get(0);
+        int wanted = number == null ? newest : number;
+        // The newest is read by most, and is kept as it is sent; what it was made from is far larger.
+        String page = wanted == newest
+                ? edition(key, wanted, "page")
+                : EditionPage.of(frozen(key, wanted), "/w/" + key, "/w/" + key + "/files/%s");
+        return Optional.of(addressed(page, key, wanted));
+    }
+
+    /** What an edition was made from, to take it along; empty where it is not published. */
+    @Transactional(readOnly = true)
+    public Optional<Frozen> taken(String key, int number) {
+        return published(key, number).map(page -> frozen(key, number));
+    }
+
+    private Frozen frozen(String key, int number) {
+        return json.readValue(edition(key, number, "content"), Frozen.class);
+    }
+
+    /** @param column the only one that is read */
+    private String edition(String key, int number, String column) {
+        return entities.createQuery(
+                        "select e." + column
+                                + " from Edition e join WriteUp w on w.id = e.writeUpId where w.publicKey = :key and e.number = :number",
+                        String.class)
+                .setParameter("key", key)
+                .setParameter("number", number)
+                .getSingleResult();
+    }
+
+    /** Where the device of an edition stood that day; empty where there is no such page. */
+    @Transactional(readOnly = true)
+    public Optional<String> standing(String key, int number) {
+        return taken(key, number)
+                .filter(f -> f.standing() != null)
+                .map(f -> EditionPage.standing(f, "/w/" + key + "/" + number));
+    }
+
+    /** Addresses that a page does not know when it is made. */
+    private static String addressed(String page, String key, int number) {
+        return page.replace("%STANDING%", "/w/" + key + "/" + number + "/standing")
+                .replaceAll("%EDITION(\\d+)%", "/w/" + key + "/$1")
+                .replace("%DATA%", "/w/" + key + "/" + number + "/data.zip");
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Files.Served> file(String key, String hash) {
+        Long shown = entities.createQuery(
+                        "select count(e) from Edition e join WriteUp w on w.id = e.writeUpId where w.publicKey = :key and w.removedAt is null and :hash member of e.files",
+                        Long.class)
+                .setParameter("key", key)
+                .setParameter("hash", hash)
+                .getSingleResult();
+        return shown > 0 ? Optional.of(files.file(hash)) : Optional.empty();
+    }
+
+    /** What the lab's public page lists. */
+    @Transactional(readOnly = true)
+    public Page<Listed> listed(int page, int size) {
+        String from =
+                " from Edition e join WriteUp w on w.id = e.writeUpId where w.listed = true and w.removedAt is null and e.number = (select max(n.number) from Edition n where n.writeUpId = w.id)";
+        return new Page<>(
+                entities
+                        .createQuery(
+                                "select w.publicKey, e.title, w.subtitle, e.number, e.publishedAt" + from
+                                        + " order by e.publishedAt desc, e.id desc",
+                                Object[].class)
+                        .setFirstResult(page * size)
+                        .setMaxResults(size)
+                        .getResultList()
+                        .stream()
+                        .map(e ->
+                                new Listed((String) e[0], (String) e[1], (String) e[2], (Integer) e[3], (Instant) e[4]))
+                        .toList(),
+                page,
+                size,
+                entities.createQuery("select count(e)" + from, Long.class).getSingleResult());
+    }
+
+    String labName() {
+        return look.now().name();
+    }
+}

@@ -1,0 +1,76 @@
+package yarrowmark.server.writeup;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * A write-up with all of its numbers, as it is at a moment.
+ *
+ * @param pieces in order
+ * @param number   of the edition; 0 for a draft
+ * @param standing where the device stood that it is about, among its class; null where it is about none
+ * @param readings of whoever it speaks of, as {@link ReadingsBehind#COLUMNS} names them; null in editions of before they were kept
+ */
+record Frozen(
+        String title,
+        @Nullable String subtitle,
+        String lab,
+        @Nullable String accent,
+        @Nullable String mark,
+        @Nullable String licence,
+        List<FrozenPiece> pieces,
+        int number,
+        @Nullable String changes,
+        List<Earlier> earlier,
+        String person,
+        Instant at,
+        @Nullable Shown standing,
+        @Nullable List<List<String>> readings) {
+
+    /** @param number of an edition before this one */
+    record Earlier(int number, Instant at, @Nullable String changes) {}
+
+    /**
+     * @param body  what is stored of it
+     * @param shown what it shows, where that is made from records; null where the body is all there is
+     */
+    record FrozenPiece(long id, PieceKind kind, JsonNode body, @Nullable Shown shown) {}
+
+    /**
+     * What a piece shows of the records at that moment.
+     *
+     * @param svg     a drawing whose colours are those of the page
+     * @param alt     what the drawing shows, in words
+     * @param columns of the table behind it
+     * @param rows    of the table behind it
+     * @param numbers by their ids in the text
+     * @param lines   of a method
+     */
+    record Shown(
+            @Nullable @Size(max = 400_000) String svg,
+            @Nullable @Size(max = 1_000) String caption,
+            @Nullable @Size(max = 2_000) String alt,
+            @Nullable @Size(max = 40) List<@NotNull @Size(max = 200) String> columns,
+            @Nullable @Size(max = 500) List<@NotNull @Size(max = 40) List<@NotNull @Size(max = 400) String>> rows,
+            @Nullable @Size(max = 500) Map<@Size(max = 20) String, @Valid FrozenNumber> numbers,
+            @Nullable @Size(max = 100) List<@NotNull @Size(max = 600) String> lines) {}
+
+    /**
+     * A number in a text.
+     *
+     * @param words as it stands in the text
+     * @param says  what it is, of whom and against what, with its interval
+     * @param value as it was computed; null for what is no number
+     */
+    record FrozenNumber(
+            @NotNull @Size(max = 100) String words,
+            @NotNull @Size(max = 600) String says,
+            @Nullable Double value,
+            @Nullable @Size(max = 30) String unit) {}
+}

@@ -1,0 +1,124 @@
+// @vitest-environment jsdom
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, renderHook, waitFor } from '@testing-library/react';
+import type { ReactNode } from 'react';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Piece } from './questions.ts';
+
+interface Sent {
+  revision: number;
+  body: { text: string };
+}
+type Answered = { data?: unknown; error?: unknown; response: Response };
+const server = vi.hoisted(() => ({
+  get: (): unknown => undefined,
+  put: (_sent: unknown): unknown => undefined,
+  asked: [] as string[],
+}));
+vi.mock('../api/client.ts', async (original) => ({
+  ...(await original<object>()),
+  api: {
+    GET: () => Promise.resolve(server.get()),
+    PUT: (_path: string, { body }: { body: unknown }) => Promise.resolve(server.put(body)),
+    POST: (path: string) => {
+      server.asked.push(`POST ${path}`);
+      return Promise.resolve({ data: {}, response: new Response() });
+    },
+    DELETE: (path: string) => {
+      server.asked.push(`DELETE ${path}`);
+      return Promise.resolve({ data: {}, response: new Response() });
+    },
+  },
+}));
+const { useWriting } = await import('./writing.ts');
+
+const row = (text: string, revision: number, changedBy = 'wren') => ({
+  id: 7,
+  kind: 'TEXT',
+  body: { text },
+  revision,
+  changedBy,
+  changedAt: '2026-11-28T04:00:00Z',
+});
+const right = (data: unknown): Answered => ({ data, response: new Response(null, { status: 200 }) });
+const wrong = (status: number, error: unknown): Answered => ({ error, response: new Response(null, { status }) });
+let stored = row('before', 1);
+let sent: Sent[] = [];
+const keeps = ({ body, revision }: Sent) => {
+  stored = row(body.text, revision + 1);
+  return right(stored);
+};
+let answer: (sent: Sent) => Answered = keeps;
+
+beforeEach(() => {
+  stored = row('before', 1);
+  sent = [];
+  answer = keeps;
+  server.asked = [];
+  server.get = () => right({ writeUp: { id: 1, title: 'T', about: [] }, revision: 1, pieces: [stored], editions: [] });
+  server.put = (body) => {
+    sent.push(body as Sent);
+    return answer(body as Sent);
+  };
+});
+
+async function writing() {
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
+  const { result } = renderHook(() => useWriting(1), {
+    wrapper: ({ children }: { children: ReactNode }) => (
+      <QueryClientProvider client={client}>{children}</QueryClientProvider>
+    ),
+  });
+  await waitFor(() => expect(result.current.pieces).toHaveLength(1));
+  return result;
+}
+const textOf = (piece: Piece | undefined) => (piece?.body as { text: string }).text;
+
+describe('what is typed', () => {
+  it('stands there at once and is sent once nobody types any more', async () => {
+    const result = await writing();
+    const piece = result.current.pieces[0]!;
+    act(() => result.current.type(piece, { text: 'a' }));
+    act(() => result.current.type(piece, { text: 'ab' }));
+    expect(textOf(result.current.pieces[0])).toBe('ab');
+    expect(result.current.saving).toBe('typing');
+    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3_000 });
+    expect(sent).toEqual([{ revision: 1, body: { text: 'ab' } }]);
+  });
+
+  it('is kept while the server is away, and sent again', async () => {
+    const result = await writing();
+    let times = 0;
+    answer = (s) => (times++ === 0 ? wrong(503, { code: 'records-away', detail: 'Away.' }) : keeps(s));
+    act(() => result.current.type(result.current.pieces[0]!, { text: 'not lost' }));
+    await waitFor(() => expect(result.current.stateOf(7)).toBe('failed'), { timeout: 3_000 });
+    expect(textOf(result.current.pieces[0])).toBe('not lost');
+    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 6_000 });
+    expect(sent.at(-1)!.body.text).toBe('not lost');
+  }, 12_000);
+
+  it('is asked about where somebody else was quicker, and stays theirs or mine', async () => {
+    const result = await writing();
+    answer = () => wrong(409, { code: 'piece-changed', detail: 'Changed.', now: row('theirs', 5, 'reed') });
+    act(() => result.current.type(result.current.pieces[0]!, { text: 'mine' }));
+    await waitFor(() => expect(result.current.stateOf(7)).toBe('conflict'), { timeout: 3_000 });
+    expect(result.current.theirsOf(7)!.changedBy).toBe('reed');
+    expect(textOf(result.current.pieces[0])).toBe('mine');
+    answer = keeps;
+    act(() => result.current.settle(7, 'mine'));
+    await waitFor(() => expect(result.current.saving).toBe('saved'), { timeout: 3_000 });
+    expect(sent.at(-1)).toEqual({ revision: 5, body: { text: 'mine' } });
+  });
+
+  it('is undone by what it did, the last first', async () => {
+    const result = await writing();
+    await act(() => result.current.remove(7, 'text'));
+    expect(result.current.last).toBe('Took out a text');
+    await act(() => result.current.undo());
+    expect(server.asked).toEqual([
+      'DELETE /api/write-ups/{id}/pieces/{piece}',
+      'POST /api/write-ups/{id}/pieces/{piece}/restore',
+    ]);
+    expect(result.current.last).toBeUndefined();
+  });
+});
