@@ -1,10 +1,11 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { RouterProvider } from '@tanstack/react-router';
 import { setNonce } from 'get-nonce';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { AccessGate } from './access/AccessGate.tsx';
 import { Problem } from './api/client.ts';
+import { FreshQueries } from './api/fresh-queries.ts';
 import { KeptPage } from './kept/KeptPage.tsx';
 import { router } from './router.tsx';
 import { followDensity } from './shell/density.ts';
@@ -16,7 +17,7 @@ setNonce(document.querySelector<HTMLMetaElement>('meta[property="csp-nonce"]')?.
 followTheme();
 followDensity();
 
-const queries = new QueryClient({
+const queries = new FreshQueries({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
