@@ -1,34 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { browserFromText, drawnBySoftware, systemFromText, usualRate } from './detect.ts';
-
-describe('what a browser says of itself in text', () => {
-  test.each([
-    ['Mozilla/5.0 (Fenland; aarch64) Gecko/20100101 Curlew/141.2', { name: 'Curlew', version: '141.2' }, 'Fenland'],
-    [
-      'Mozilla/5.0 (Tern OS 9; U; tablet) AppleWebKit/600 (KHTML, like Gecko) Version/9.1 Safari/600',
-      { name: 'Safari', version: '9.1' },
-      'Tern OS 9',
-    ],
-    [
-      'Mozilla/5.0 (X11; Fenland 12) AppleWebKit/600 Chrome/156.0.1.2 Safari/600',
-      { name: 'Chrome', version: '156.0.1.2' },
-      'Fenland 12',
-    ],
-    [
-      'Mozilla/5.0 (X11; Fenland 12) AppleWebKit/600 Chrome/156.0.1.2 Safari/600 Dunlin/88.4',
-      { name: 'Dunlin', version: '88.4' },
-      'Fenland 12',
-    ],
-  ])('%s', (text, browser, system) => {
-    expect(browserFromText(text)).toEqual(browser);
-    expect(systemFromText(text)).toBe(system);
-  });
-
-  test('nothing is made up', () => {
-    expect(browserFromText('')).toBeNull();
-    expect(systemFromText('no brackets')).toBeUndefined();
-  });
-});
+import { drawnBySoftware, usualRate } from './detect.ts';
 
 describe('the refresh rate', () => {
   const frames = (ms: number, count = 41) => Array.from({ length: count }, (_, i) => i * ms);

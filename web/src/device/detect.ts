@@ -1,4 +1,5 @@
 import { clockResolution } from '../workloads/clock.ts';
+import { browserFromText, roundsThreads, systemFromText } from './agent-text.ts';
 
 /** One fact about this device, with the key of the server's vocabulary and the value in its base unit. */
 export interface DetectedFact {
@@ -48,20 +49,19 @@ export async function detect(): Promise<Detected> {
     ?.filter((b) => !/not.?a.?brand/i.test(b.brand))
     .sort((a, b) => b.brand.length - a.brand.length)[0];
   const read = browser ? { name: browser.brand, version: browser.version } : browserFromText(navigator.userAgent);
+  const system = systemFromText(navigator.userAgent);
   add('browser.name', 'Browser', read?.name);
   add('browser.version', 'Browser version', read?.version);
-  add('os.name', 'Operating system', told?.platform || systemFromText(navigator.userAgent));
-  add('os.version', 'System version', told?.platformVersion);
+  add('os.name', 'Operating system', told?.platform || system?.name);
+  add('os.version', 'System version', told ? told.platformVersion : system?.version);
   add(
     'processor.architecture',
     'Architecture',
-    told?.architecture ? `${told.architecture}${told.bitness ? ` ${told.bitness} bit` : ''}` : undefined,
+    told?.architecture ? `${told.architecture}${told.bitness ? ` ${told.bitness} bit` : ''}` : system?.architecture,
   );
-  add(
-    'processor.threads',
-    'Logical processors',
-    navigator.hardwareConcurrency ? String(navigator.hardwareConcurrency) : undefined,
-  );
+  const threads = navigator.hardwareConcurrency ? String(navigator.hardwareConcurrency) : undefined;
+  if (roundsThreads(navigator.userAgent)) add('browser.threads', 'Logical processors, as the browser says', threads);
+  else add('processor.threads', 'Logical processors', threads);
   if (agent.deviceMemory) {
     add('memory.reported', 'Memory, at least', String(agent.deviceMemory * 2 ** 30), `${agent.deviceMemory} GB`);
   }
@@ -95,29 +95,6 @@ export async function detect(): Promise<Detected> {
     batteryLevel: battery ? battery.level : null,
     clockResolutionMs: resolution,
   };
-}
-
-/** Reads name and version from the text that browsers without structured data send. */
-export function browserFromText(text: string): { name: string; version: string } | null {
-  // Later words are the more telling ones: engines name their relatives first.
-  const words = [...text.matchAll(/([A-Za-z]+)\/(\d+(?:\.\d+)*)/g)].map((m) => ({ name: m[1]!, version: m[2]! }));
-  const version = words.find((w) => w.name === 'Version');
-  const named = words.filter((w) => !['Mozilla', 'AppleWebKit', 'Gecko', 'Version', 'Mobile'].includes(w.name));
-  const specific =
-    named.filter((w) => w.name !== 'Safari' && w.name !== 'Chrome').pop() ??
-    named.find((w) => w.name === 'Chrome') ??
-    named.pop();
-  if (!specific) return null;
-  return { name: specific.name, version: specific.name === 'Safari' && version ? version.version : specific.version };
-}
-
-/** The first words in the brackets that follow the engine's name. */
-export function systemFromText(text: string): string | undefined {
-  const bracket = /\(([^)]*)\)/.exec(text)?.[1];
-  return bracket
-    ?.split(';')
-    .map((part) => part.trim())
-    .filter((part) => part && part !== 'X11' && part !== 'U')[0];
 }
 
 /** Whether the name is one of a renderer that uses no graphics processor. */

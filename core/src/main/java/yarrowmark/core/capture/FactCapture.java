@@ -14,6 +14,7 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.IntStream;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 
@@ -44,6 +45,8 @@ public final class FactCapture {
 
     private record Match(Rule rule, PlainLines.Line line, String value) {}
 
+    private static final int MOST_OF_A_KIND = 9;
+
     private static final List<Tool> TOOLS = ToolFiles.load();
 
     private FactCapture() {}
@@ -68,15 +71,14 @@ public final class FactCapture {
                 }
             }
         }
-        Map<String, Found> ordered = new LinkedHashMap<>();
-        FactVocabulary.all()
-                .forEach(k -> Optional.ofNullable(facts.get(k.key())).ifPresent(f -> ordered.put(k.key(), f)));
+        List<Found> ordered = facts.values().stream()
+                .sorted(Comparator.comparing(Found::key, FactVocabulary.order()))
+                .toList();
         List<Unread> unread = lines.stream()
                 .filter(l -> !known.contains(l))
                 .map(l -> new Unread(l.number(), l.text()))
                 .toList();
-        return new Captured(
-                List.copyOf(tools), List.copyOf(ordered.values()), List.copyOf(doubts), unread, lines.size());
+        return new Captured(List.copyOf(tools), ordered, List.copyOf(doubts), unread, lines.size());
     }
 
     private static List<Found> facts(Tool tool, List<PlainLines.Line> lines, Set<PlainLines.Line> known) {
@@ -94,6 +96,7 @@ public final class FactCapture {
         }
         List<Found> found = new ArrayList<>();
         Map<String, BigDecimal> numbers = new TreeMap<>();
+        Map<String, List<BigDecimal>> each = new TreeMap<>();
         matches.forEach((fact, several) -> {
             // Several rules may tell a fact; the first of them in the file that found anything is believed alone.
             List<Match> all = several.isEmpty()
@@ -106,7 +109,24 @@ public final class FactCapture {
                                             .orElseThrow())
                             .toList();
             if (!all.isEmpty()) {
-                Match told = all.get(0).rule().take() == Rule.Take.LAST ? all.get(all.size() - 1) : all.get(0);
+                Rule rule = all.get(0).rule();
+                if (rule.each()) {
+                    if (!rule.isFact()) {
+                        each.put(
+                                fact,
+                                all.stream()
+                                        .flatMap(m -> number(m.value()).stream())
+                                        .toList());
+                    } else if (all.size() > 1 || rule.take() == Rule.Take.EACH) {
+                        for (int n = 1; n <= Math.min(all.size(), MOST_OF_A_KIND); n++) {
+                            Match one = all.get(n - 1);
+                            read(tool, FactVocabulary.numbered(fact, n), one.value(), one.line())
+                                    .ifPresent(found::addAll);
+                        }
+                    }
+                    return;
+                }
+                Match told = rule.take() == Rule.Take.LAST ? all.get(all.size() - 1) : all.get(0);
                 taken(all).ifPresent(text -> {
                     if (told.rule().isFact()) {
                         read(tool, fact, text, told.line()).ifPresent(found::addAll);
@@ -117,6 +137,18 @@ public final class FactCapture {
             }
         });
         tool.products().forEach((fact, factors) -> {
+            // Of several kinds each has factors of its own, and the products are added up.
+            List<List<BigDecimal>> several =
+                    factors.stream().map(f -> each.getOrDefault(f, List.of())).toList();
+            int kinds = several.stream().mapToInt(List::size).max().orElse(0);
+            if (kinds > 0 && several.stream().allMatch(l -> l.size() == kinds)) {
+                BigDecimal sum = IntStream.range(0, kinds)
+                        .mapToObj(i -> several.stream().map(l -> l.get(i)).reduce(BigDecimal.ONE, BigDecimal::multiply))
+                        .reduce(BigDecimal.ZERO, BigDecimal::add);
+                factors.forEach(f -> numbers.remove(f));
+                numbers.put(factors.get(0), sum);
+                factors.stream().skip(1).forEach(f -> numbers.put(f, BigDecimal.ONE));
+            }
             if (factors.stream().allMatch(numbers::containsKey)) {
                 BigDecimal product = factors.stream().map(numbers::get).reduce(BigDecimal.ONE, BigDecimal::multiply);
                 read(
@@ -206,23 +238,28 @@ public final class FactCapture {
             case COUNT -> Optional.of(Integer.toString(values.size()));
             case DISTINCT -> Optional.of(Integer.toString(new LinkedHashSet<>(values).size()));
             case SUM -> sum(all.get(0).rule(), values);
+            case EACH, EACH_OF_SEVERAL -> throw new IllegalStateException("each stands for itself");
             case MOST ->
                 values.stream()
-                        .flatMap(v -> number(v).stream())
-                        .max(BigDecimal::compareTo)
-                        .map(BigDecimal::toPlainString);
+                        .filter(v -> size(all.get(0).rule(), v).isPresent())
+                        .max(Comparator.comparing(
+                                v -> size(all.get(0).rule(), v).orElseThrow()));
         };
+    }
+
+    /** In the base unit, because each value may have a unit of its own. */
+    private static Optional<BigDecimal> size(Rule rule, String value) {
+        return rule.isFact()
+                        && FactReader.read(FactVocabulary.entry(rule.fact()), value) instanceof FactReader.Understood u
+                ? number(u.value())
+                : number(value);
     }
 
     /** Sums are taken in base units, because each value may have a unit of its own. */
     private static Optional<String> sum(Rule rule, List<String> values) {
         BigDecimal sum = BigDecimal.ZERO;
         for (String value : values) {
-            Optional<BigDecimal> number = rule.isFact()
-                            && FactReader.read(FactVocabulary.entry(rule.fact()), value)
-                                    instanceof FactReader.Understood u
-                    ? number(u.value())
-                    : number(value);
+            Optional<BigDecimal> number = size(rule, value);
             if (number.isEmpty()) {
                 return Optional.empty();
             }

@@ -34,13 +34,21 @@ record Rule(
         COUNT,
         DISTINCT,
         SUM,
-        MOST
+        MOST,
+        /** Each is a fact of its own: the first under its key, the next ones numbered. */
+        EACH,
+        /** The same, where there is more than one. */
+        EACH_OF_SEVERAL
     }
 
     Rule {
         when = List.copyOf(when);
         unless = List.copyOf(unless);
         words = Map.copyOf(words);
+    }
+
+    boolean each() {
+        return take == Take.EACH || take == Take.EACH_OF_SEVERAL;
     }
 
     boolean isFact() {

@@ -73,6 +73,23 @@ public record FactKey(
                 key, label, newBrief, group, type, dimension, bareUnit, least, most, tolerance, choices, naming);
     }
 
+    /** One of several; a configuration is called by the first of them. */
+    FactKey numbered(String n) {
+        return new FactKey(
+                key + "." + n,
+                label + " " + n,
+                brief + " " + n,
+                group,
+                type,
+                dimension,
+                bareUnit,
+                least,
+                most,
+                tolerance,
+                choices,
+                false);
+    }
+
     FactKey quiet() {
         return new FactKey(key, label, brief, group, type, dimension, bareUnit, least, most, tolerance, choices, false);
     }

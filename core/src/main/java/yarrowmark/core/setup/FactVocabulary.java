@@ -16,6 +16,8 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The facts Yarrowmark knows by name. A new fact is one line here. Unknown keys are welcome and kept as text.
@@ -24,6 +26,10 @@ import java.util.Optional;
  * control can hold, those of clocks and batteries the spread of one device's own reports.
  */
 public final class FactVocabulary {
+    /** What a device may have several of. */
+    private static final Pattern REPEATED =
+            Pattern.compile("((?:processor|graphics|storage|display)\\.[a-z0-9_]+)\\.([2-9])");
+
     private static final Map<String, FactKey> KEYS = new LinkedHashMap<>();
     private static final double GIB = 1L << 30;
 
@@ -45,6 +51,10 @@ public final class FactVocabulary {
         add(count("processor.sockets", "Sockets", g, 64).called("sockets"));
         add(count("processor.cores", "Cores", g, 4096).called("cores"));
         add(count("processor.threads", "Logical processors", g, 8192).called("logical processors"));
+        add(count("processor.kind_cores", "Cores of this kind", g, 4096).called("cores of a kind"));
+        add(quantity("processor.kind_clock", "Highest clock of this kind", g, Dimension.FREQUENCY, 1e6, 2e10)
+                .called("clock of a kind")
+                .tolerant(Tolerance.share(0.02)));
         add(quantity("processor.base_clock", "Base clock", g, Dimension.FREQUENCY, 1e6, 2e10)
                 .called("base clock")
                 .tolerant(Tolerance.share(0.005)));
@@ -131,6 +141,11 @@ public final class FactVocabulary {
                         FactChoice.of("virtual", "virtio"),
                         FactChoice.of("other")));
         add(count("storage.lanes", "Drive lanes", g, 16).called("drive lanes"));
+        add(count("storage.generation", "Generation of the drive's link", g, 64).called("generation of the link"));
+        add(FactKey.of("storage.health", "Drive says of itself", g, CHOICE)
+                .called("drive health")
+                .among("good", "failing"));
+        add(FactKey.of("storage.serial", "Serial number of the drive", g, TEXT).quiet());
         add(FactKey.of("storage.firmware", "Drive firmware", g, TEXT).called("drive firmware"));
         add(FactKey.of("storage.filesystem", "File system", g, TEXT).called("file system"));
         add(FactKey.of("storage.encrypted", "Encrypted", g, YES_NO).called("encrypted"));
@@ -155,6 +170,8 @@ public final class FactVocabulary {
         add(FactKey.of("os.patch_date", "Security updates up to", g, DATE).called("updates of"));
         add(FactKey.of("os.language", "Language", g, TEXT).quiet());
         add(FactKey.of("runtime.java", "Java runtime", g, TEXT).called("Java"));
+        add(FactKey.of("machine.serial", "Serial number of the computer", g, TEXT)
+                .quiet());
         add(FactKey.of("machine.virtual", "Virtual", g, CHOICE)
                 .called("virtual")
                 .among(FactChoice.of("no"), FactChoice.of("virtual machine"), FactChoice.of("container")));
@@ -176,6 +193,8 @@ public final class FactVocabulary {
                         FactChoice.of("32 bit"),
                         FactChoice.of("other")));
         add(FactKey.of("browser.extensions", "Extensions", g, TEXT).called("extensions"));
+        add(count("browser.threads", "Logical processors, as the browser says", g, 8192)
+                .quiet());
         add(FactKey.of("browser.secure_context", "Secure connection", g, YES_NO).quiet());
         add(FactKey.of("browser.isolated", "Cross-origin isolated", g, YES_NO).quiet());
         add(quantity("browser.clock_resolution", "Clock resolution", g, Dimension.TIME, 0, 60)
@@ -308,7 +327,22 @@ public final class FactVocabulary {
     }
 
     public static Optional<FactKey> find(String key) {
-        return Optional.ofNullable(KEYS.get(key));
+        FactKey known = KEYS.get(key);
+        if (known != null) {
+            return Optional.of(known);
+        }
+        Matcher repeated = REPEATED.matcher(key);
+        return repeated.matches()
+                ? Optional.ofNullable(KEYS.get(repeated.group(1))).map(k -> k.numbered(repeated.group(2)))
+                : Optional.empty();
+    }
+
+    /**
+     * Of what a device may have several of, the plain key is the one that the tests used, and "graphics.renderer.2" is the
+     * next.
+     */
+    public static String numbered(String key, int n) {
+        return n == 1 ? key : key + "." + n;
     }
 
     /** The entry, or one made for an unknown key: its own name as label, text, in the group Other. */
@@ -323,7 +357,8 @@ public final class FactVocabulary {
 
     /** Known keys in the order they are shown, others behind them by name. */
     public static Comparator<String> order() {
-        return Comparator.comparingInt((String k) -> Ranks.OF.getOrDefault(k, Integer.MAX_VALUE))
+        return Comparator.comparingInt(
+                        (String k) -> Ranks.OF.getOrDefault(REPEATED.matcher(k).replaceFirst("$1"), Integer.MAX_VALUE))
                 .thenComparing(Comparator.naturalOrder());
     }
 

@@ -13,6 +13,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
 
 class FactCaptureTest {
@@ -44,6 +45,66 @@ class FactCaptureTest {
                 .as("lscpu and uname disagree about the architecture")
                 .extracting(FactCapture.Found::value)
                 .containsExactly("ARM 64 bit");
+    }
+
+    @Test
+    void aProcessorWithTwoKindsOfCoreHasBothKindsAndAllItsCores() {
+        Map<String, String> facts = values(
+                FactCapture.read(
+                        """
+                Architecture:             aarch64
+                CPU(s):                   10
+                Model name:               Sedge E2
+                  Thread(s) per core:     1
+                  Core(s) per cluster:    4
+                  Socket(s):              -
+                  Cluster(s):             2
+                  CPU max MHz:            1800.0000
+                Model name:               Sedge P2
+                  Thread(s) per core:     1
+                  Core(s) per cluster:    2
+                  Socket(s):              -
+                  Cluster(s):             1
+                  CPU max MHz:            2600.0000
+                """));
+        assertThat(facts)
+                .containsEntry("processor.name", "Sedge E2")
+                .containsEntry("processor.name.2", "Sedge P2")
+                .containsEntry("processor.cores", "10")
+                .containsEntry("processor.threads", "10")
+                .containsEntry("processor.kind_cores", "4")
+                .containsEntry("processor.kind_cores.2", "2")
+                .containsEntry("processor.kind_clock", "1800000000")
+                .containsEntry("processor.kind_clock.2", "2600000000")
+                .containsEntry("processor.boost_clock", "2600000000");
+    }
+
+    @Test
+    void aSecondGraphicsProcessorIsTheSecond() {
+        Map<String, String> facts = values(
+                FactCapture.read(
+                        """
+                00:02.0 VGA compatible controller: Sedge Marsh Graphics 12 (rev 0c)
+                01:00.0 3D controller: Larkfield Plover M6 (rev a1)
+                02:00.0 Non-Volatile memory controller: Larkfield NV 1000
+                """));
+        assertThat(facts)
+                .containsEntry("graphics.renderer", "Sedge Marsh Graphics 12")
+                .containsEntry("graphics.renderer.2", "Larkfield Plover M6");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "Hawkmoor 1.20, 20/01/2026               | 1.20",
+                "FELLGATE N2HET77W (1.60 ), 5/31/2026     | N2HET77W (1.60)",
+                "Pellow Devices Inc. F.20, 2026-03-04     | F.20",
+                "Ostler Technologies LTD 6.00, 12/12/2025 | 6.00"
+            })
+    void theFirmwareOfASystemsReportIsItsVersionWhoeverMadeIt(String told, String version) {
+        assertThat(values(FactCapture.read("Total Physical Memory:  16,000 MB\nBIOS Version:   " + told)))
+                .containsEntry("firmware.version", version);
     }
 
     @Test
