@@ -3,6 +3,7 @@ import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { countdown, duration, reason, runState } from '../format/format.ts';
+import { LiveSensors } from './LiveSensors.tsx';
 import { RoundScores } from './RoundScores.tsx';
 import type { Lane } from './useBench.ts';
 
@@ -91,6 +92,7 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
           })}
         </ol>
       )}
+      {lane.sensors.length > 0 && <LiveSensors lines={lane.sensors} />}
       {over && lane.sessionId !== undefined && <RoundScores seatId={lane.seatId} />}
       {lane.late > 0 && <LateRuns lane={lane} />}
       <p className="mt-2 text-[13.5px] text-ink-2">

@@ -9,7 +9,7 @@ import { ratioAxis, times } from './axis.ts';
 import { axisKey, differenceAxes } from './difference-axes.ts';
 import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
-import { lineName } from './order.ts';
+import { lineName, nameBelow } from './order.ts';
 import { slotsOf } from './slots.ts';
 import { verdictWords } from './verdict.ts';
 
@@ -147,7 +147,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
               <ComparedLine
                 key={row.metric.id}
                 row={row}
-                name={lineName(row, rows)}
+                name={nameBelow(row, lineName(row, rows), part.depth.get(row.metric.id) ?? 0)}
                 depth={part.depth.get(row.metric.id) ?? 0}
                 marks={kindsOf(row.metric.id)}
                 comparison={comparison}

@@ -8,6 +8,7 @@ import { useTable } from '../shell/table-store.ts';
 import { Ready } from '../ui/states.tsx';
 import { CopyButton } from './CopyButton.tsx';
 import { CurvesPlot } from './CurvesPlot.tsx';
+import { SensorsPart } from './SensorsPart.tsx';
 import { table } from './csv.ts';
 import { readingsFigure } from './figure-readings.ts';
 import { FramesPart } from './FramesPart.tsx';
@@ -94,6 +95,7 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
             <Readings data={data} row={comparison.per ? { ...row, cells: [] } : row} comparison={comparison} />
             <CurvesPlot data={data} comparison={comparison} />
             <FramesPart data={data} comparison={comparison} />
+            <SensorsPart data={data} comparison={comparison} />
           </>
         )}
       </Ready>

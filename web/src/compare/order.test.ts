@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
-import { lineName, missingRuns, sections, type ComparedRow } from './order.ts';
+import { lineName, missingRuns, nameBelow, sections, type ComparedRow } from './order.ts';
 import { boundWords, certainty, countedVerdict, restsOn, whatWouldTell, type Cell } from './verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({
@@ -134,4 +134,11 @@ test('what a line rests on is said where the whole does not say it', () => {
   expect(restsOn(cell({ oneSession: false }), undefined, 'PARTLY')).toBe('day to day included');
   expect(restsOn(cell({ assumed: true }), 2, 'WITHIN_ONE_SESSION')).toBe('assuming a spread of 10 %');
   expect(restsOn(cell({}), 2, 'WITHIN_ONE_SESSION')).toBe('by a stated repeatability of 2 %');
+});
+
+test('below its test, a number is called by what it says of it', () => {
+  const part = { metric: { test: 'Weir hash', main: false } } as ComparedRow;
+  expect(nameBelow(part, 'Weir hash, energy', 1)).toBe('energy');
+  expect(nameBelow(part, 'Weir hash, energy', 0)).toBe('Weir hash, energy');
+  expect(nameBelow(part, 'Weir hash over sizes', 1)).toBe('Weir hash over sizes');
 });

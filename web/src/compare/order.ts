@@ -57,6 +57,12 @@ export function lineName(row: ComparedRow, rows: readonly ComparedRow[]): string
   return totals.length === 1 && totals[0] === row ? `${row.metric.suite}, in all` : row.metric.name;
 }
 
+/** Below its test, a number is called by what it says of it: the test's name stands just above. */
+export function nameBelow(row: ComparedRow, name: string, depth: number): string {
+  const test = `${row.metric.test}, `;
+  return depth > 0 && !row.metric.main && name.startsWith(test) ? name.slice(test.length) : name;
+}
+
 /** The rows as they are shown: under their groups, or in one list by what one side did. */
 export function sections(rows: readonly ComparedRow[], order: Order, side: number): Section[] {
   if (order === 'group') {

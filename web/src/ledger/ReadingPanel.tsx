@@ -9,6 +9,7 @@ import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import * as format from '../format/format.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
+import { TracksPart } from './TracksPart.tsx';
 
 type ReadingPage = Schemas['ReadingPage'];
 
@@ -143,6 +144,7 @@ function Details({ page }: { page: ReadingPage }) {
           </p>
         </section>
       )}
+      <TracksPart tracks={page.tracks} />
       {sample && (
         <section className="mt-5">
           <h3>What counts for this test and configuration</h3>

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Schemas } from '../api/client.ts';
 import { numberOf, type PlanItem, type withItem } from './draft.ts';
+import { byItself } from '../suites/suites.ts';
 import { ownWords } from './own-words.ts';
 
 /** A test of a plan that is being written, and what it wants otherwise than the plan. */
@@ -49,7 +50,10 @@ export function PlanLine({
   return (
     <li className="flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-1">
       <span className="w-56 font-semibold">
-        {t?.name} <span className="small font-normal">{t?.builtIn ? 'by itself' : 'by hand'}</span>
+        {t?.name}{' '}
+        <span className="small font-normal">
+          {t && byItself(t) ? (t.command ? 'by the runner' : 'by itself') : 'by hand'}
+        </span>
       </span>
       {folded && !open ? (
         <button
@@ -79,7 +83,7 @@ export function PlanLine({
             />
             <span className="small">nice to have</span>
           </label>
-          {t && !t.builtIn && (
+          {t && !byItself(t) && (
             <input
               className="field min-w-52 flex-1"
               maxLength={500}

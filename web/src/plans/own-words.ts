@@ -1,9 +1,10 @@
 import type { Schemas } from '../api/client.ts';
+import { byItself } from '../suites/suites.ts';
 import { duration } from '../format/format.ts';
 import type { PlanItem } from './draft.ts';
 
 /** What a test wants otherwise than its plan. */
-export function ownWords(item: PlanItem, test: Pick<Schemas['TestRow'], 'builtIn'> | undefined): string[] {
+export function ownWords(item: PlanItem, test: Pick<Schemas['TestRow'], 'builtIn' | 'command'> | undefined): string[] {
   return [
     item.runs !== undefined && `${item.runs} ${item.runs === 1 ? 'run' : 'runs'}`,
     item.pauseUntil !== undefined && `until ${item.pauseUntil} °C`,
@@ -11,6 +12,6 @@ export function ownWords(item: PlanItem, test: Pick<Schemas['TestRow'], 'builtIn
     item.timedMs !== undefined && `timed for ${duration(item.timedMs)}`,
     item.allowedMs !== undefined && `at most ${duration(item.allowedMs)}`,
     item.nice && 'nice to have',
-    test && !test.builtIn && 'by hand',
+    test && !byItself(test) && 'by hand',
   ].filter((w) => typeof w === 'string');
 }

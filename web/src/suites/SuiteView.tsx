@@ -5,6 +5,8 @@ import { api, value } from '../api/client.ts';
 import { moment, testGroup } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { isNative } from '../workloads/registry.ts';
+import { CommandShown } from './CommandShown.tsx';
 import { ComputedForm } from './ComputedForm.tsx';
 import { howMeasured } from './how.ts';
 import { JoinPart } from './JoinPart.tsx';
@@ -66,8 +68,12 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
         title={suite.name}
         sentence={
           suite.builtIn
-            ? 'Built in: its tests run by themselves on any device with a browser, and cannot be changed here.'
-            : 'A suite of your own. Its tests stay as they are, so that old scores keep their meaning; a changed test is a new version.'
+            ? suite.tests.every((t) => isNative(t.key) || t.key === 'total')
+              ? 'Built in: the runner carries its tests out on computers, past the browser. It cannot be changed here.'
+              : 'Built in: its tests run by themselves on any device with a browser, and cannot be changed here.'
+            : suite.tests.some((t) => t.command)
+              ? 'A suite of your own that the runner carries out on computers whose owners agree. Its commands stay as they are, so that old scores keep their meaning; a changed one is a new version.'
+              : 'A suite of your own. Its tests stay as they are, so that old scores keep their meaning; a changed test is a new version.'
         }
       >
         {!suite.builtIn && (
@@ -128,6 +134,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
                   </span>
                 </span>
               )}
+              {t.command && <CommandShown command={t.command} />}
               {!t.retired && t.metrics[0]?.scale === 'RATIO' && <Repeatability test={t} />}
               {t.metrics.length > 1 && (
                 <span className="small w-full">

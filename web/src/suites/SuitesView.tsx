@@ -6,6 +6,7 @@ import { testGroup } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Ready } from '../ui/states.tsx';
+import { CommandSuite } from './CommandSuite.tsx';
 import { howMeasured } from './how.ts';
 import { NewSuite } from './NewSuite.tsx';
 import { suites, usedFirst, useMeasured, withWords, type SuiteOfTests } from './suites.ts';
@@ -16,7 +17,7 @@ import { ToolSuite } from './ToolSuite.tsx';
 
 /** The catalogue: every suite with its tests, built in or the reviewer's own. */
 export function SuitesView() {
-  const [making, setMaking] = useState<'list' | 'tool' | null>(null);
+  const [making, setMaking] = useState<'list' | 'tool' | 'commands' | null>(null);
   const [words, setWords] = useState('');
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')) });
@@ -31,11 +32,15 @@ export function SuitesView() {
         <button className="button" onClick={() => setMaking('tool')}>
           From a tool’s output
         </button>
+        <button className="button" onClick={() => setMaking('commands')}>
+          Suite of commands
+        </button>
         <button className="button" onClick={() => setMaking('list')}>
           New suite <kbd>n</kbd>
         </button>
       </Opening>
       {making === 'list' && <NewSuite onDone={() => setMaking(null)} />}
+      {making === 'commands' && <CommandSuite onDone={() => setMaking(null)} />}
       {making === 'tool' && <ToolSuite onDone={() => setMaking(null)} />}
       <Ready query={tests} what="the suites">
         {(rows) => (

@@ -12,6 +12,10 @@ export interface SuiteOfTests {
   tests: TestRow[];
 }
 
+/** Whether a device carries a test out by itself, rather than a person. */
+export const byItself = (test: Pick<TestRow, 'builtIn' | 'command'>): boolean =>
+  test.builtIn || test.command !== undefined;
+
 /** Suite versions by name and number, each with its tests in the order in which they were listed. */
 export function suites(rows: readonly TestRow[]): SuiteOfTests[] {
   const ids = [...new Set(rows.map((t) => t.suiteVersionId))];

@@ -53,6 +53,9 @@ class CommandsIT {
         Path jar = Path.of("server", "target", "yarrowmark.jar");
         Files.createDirectories(checkout.resolve(jar).getParent());
         Files.copy(ROOT.resolve(jar), checkout.resolve(jar), StandardCopyOption.COPY_ATTRIBUTES);
+        Path runner = Path.of("runner", "target", "yarrow-runner.jar");
+        Files.createDirectories(checkout.resolve(runner).getParent());
+        Files.copy(ROOT.resolve(runner), checkout.resolve(runner), StandardCopyOption.COPY_ATTRIBUTES);
         // With it, what every start needs.
         for (String command : List.of("demo", "start")) {
             Path prepared = ROOT.relativize(Program.prepared(command));
@@ -99,6 +102,8 @@ class CommandsIT {
                         "frames a second",
                         "Crowd: 2 devices",
                         "Kills: 1 of the server and 1 of its database",
+                        "Kills of the runner: 1",
+                        "sequential write, dd",
                         "Spread over 2 runs",
                         "ops/s in the browser");
         Ran unknown = run(elsewhere, "bench", "nonsense");

@@ -65,13 +65,14 @@ final class Rounds {
     /** A seat at the bench that waits for whoever has its code. */
     record Invited(long seatId, String code, List<Map<String, Object>> tests) {}
 
-    /** Makes a plan of some built-in tests, and a code for it. */
+    /** Makes a plan of some tests that a device carries out by itself, and a code for it. */
     Invited invite(Predicate<String> wanted, int runs, int timedMs) {
         reviewer.open(program.address() + "bench");
         List<Map<String, Object>> tests = call("GET", "/api/tests", null);
         List<Object> items = new ArrayList<>();
         for (Map<String, Object> t : tests) {
-            if (Boolean.TRUE.equals(t.get("builtIn")) && wanted.test((String) t.get("key"))) {
+            boolean byItself = Boolean.TRUE.equals(t.get("builtIn")) || t.get("command") != null;
+            if (byItself && wanted.test((String) t.get("key"))) {
                 items.add("{\"testId\":" + t.get("id") + ",\"nice\":false}");
             }
         }

@@ -202,6 +202,61 @@ class RunnerIT extends AtTheDemo {
     }
 
     @Test
+    void commandsAreMadeInTheBrowserAgreedToAtTheDeviceAndTimed() throws Exception {
+        String suite = "Everyday " + System.nanoTime();
+        browser.open(program.address() + "suites");
+        browser.press("Suite of commands");
+        browser.type("Suite", suite);
+        browser.type("Name of command 1", "Count the notes");
+        browser.see("//textarea[@aria-label='Timed of command 1']").sendKeys("wc\n-l\nnotes");
+        browser.see("//textarea[@aria-label='Preparation of command 1']").sendKeys("seq 200000 > notes");
+        browser.press("One more command");
+        browser.type("Name of command 2", "Fails");
+        browser.see("//textarea[@aria-label='Timed of command 2']").sendKeys("cat\nnothing-of-this-name");
+        browser.press("Save suite");
+        browser.see("//h2//a[contains(., '" + suite + "')]").click();
+        browser.see("//summary[contains(., 'wc -l notes')]").click();
+        browser.seeText("seq 200000 > notes");
+
+        Rounds.Invited refused = rounds.invite(k -> k.startsWith("native-command-"), 1, 60);
+        String[] setup = {"--yes", "--new-model", "Fellgate,Tarn " + refused.seatId() + ",laptop"};
+        assertThat(ended(join(refused.code(), setup))).as(words()).isZero();
+        assertThat(rounds.scores(refused))
+                .allMatch(s -> s.state().equals("COULD_NOT_RUN"))
+                .anySatisfy(s -> assertThat(s.words()).contains("not agreed"));
+
+        Rounds.Invited agreed = rounds.invite(k -> k.startsWith("native-command-"), 2, 60);
+        assertThat(ended(join(agreed.code(), "--plan-only"))).isZero();
+        assertThat(words()).contains("before (by a shell): 'seq 200000 > notes'", "timed: wc -l notes");
+        String number = words().replaceAll("(?s).*have the number ([0-9a-f]{64}).*", "$1");
+        assertThat(ended(join(
+                        agreed.code(),
+                        "--yes",
+                        "--commands",
+                        number,
+                        "--new-model",
+                        "Fellgate,Tarn " + agreed.seatId() + ",laptop")))
+                .as(words())
+                .isZero();
+        List<Rounds.Score> scores = rounds.scores(agreed);
+        assertThat(scores)
+                .filteredOn(s -> s.test().equals("Count the notes") && s.first())
+                .hasSize(2)
+                .allMatch(s -> s.state().equals("OK") && s.value() > 0 && s.value() < 10);
+        assertThat(scores)
+                .filteredOn(s -> s.test().equals("Fails"))
+                .isNotEmpty()
+                .allMatch(s -> s.state().equals("FAILED") && s.words().contains("exit code 1"));
+        try (Stream<Path> left = Files.list(folder.resolve("drive"))) {
+            assertThat(left).isEmpty();
+        }
+        browser.open(program.address() + "ledger");
+        browser.see("(//*[contains(text(), 'Count the notes')])[1]").click();
+        browser.see("//a[contains(., 'output of run')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
     void whatIsWrongIsSaidInWords() throws Exception {
         assertThat(ended(join("WRONG-CODE"))).isEqualTo(1);
         assertThat(words()).contains("code").doesNotContain("Exception");

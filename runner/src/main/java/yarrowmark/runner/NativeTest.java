@@ -22,6 +22,11 @@ public interface NativeTest {
         return Optional.empty();
     }
 
+    /** A run that takes longer is stuck. Filling a file and writing on and on take longer than what is timed. */
+    default long longestMs(Options options) {
+        return (long) (15 * 60_000 + 10 * options.timedMs());
+    }
+
     /** Runs once. Interrupted, it ends at once and leaves nothing behind. */
     Measurement run(Options options) throws Exception;
 }

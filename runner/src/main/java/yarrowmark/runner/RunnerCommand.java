@@ -25,7 +25,6 @@ import picocli.CommandLine.Model.CommandSpec;
 import picocli.CommandLine.Option;
 import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
-import yarrowmark.runner.bench.Api;
 import yarrowmark.runner.bench.BenchClient;
 import yarrowmark.runner.bench.Control;
 import yarrowmark.runner.bench.Outbox;
@@ -33,12 +32,18 @@ import yarrowmark.runner.bench.Pin;
 import yarrowmark.runner.bench.Refused;
 import yarrowmark.runner.bench.Round;
 import yarrowmark.runner.bench.Unreachable;
+import yarrowmark.runner.command.Agreed;
+import yarrowmark.runner.command.CommandTest;
+import yarrowmark.runner.command.Commands;
 import yarrowmark.runner.facts.HardwareFacts;
 import yarrowmark.runner.facts.Others;
 import yarrowmark.runner.kernel.ProcessorTests;
 import yarrowmark.runner.memory.MemoryTests;
 import yarrowmark.runner.offline.OfflinePlan;
 import yarrowmark.runner.offline.OfflineRound;
+import yarrowmark.runner.protocol.Api;
+import yarrowmark.runner.sensor.LinuxSensors;
+import yarrowmark.runner.sensor.Sensors;
 import yarrowmark.runner.storage.Budget;
 import yarrowmark.runner.storage.StorageTests;
 
@@ -120,6 +125,9 @@ public final class RunnerCommand implements Callable<Integer> {
             description = "a fact that cannot be read here, such as room.temperature=\"21.5 °C\"")
     private Map<String, String> typed = new LinkedHashMap<>();
 
+    @Option(names = "--serials", description = "reads serial numbers of the computer and the drive, too")
+    private boolean serials;
+
     @Option(
             names = "--threads",
             paramLabel = "N",
@@ -161,8 +169,20 @@ public final class RunnerCommand implements Callable<Integer> {
     private Path state = Path.of(System.getProperty("user.home"), ".local", "share", "yarrow-runner");
 
     @Option(
+            names = "--no-commands",
+            description = "carries out no command of a suite of the bench's own, whatever was agreed to before")
+    private boolean noCommands;
+
+    @Option(
+            names = "--commands",
+            paramLabel = "NUMBER",
+            description =
+                    "agrees to the commands of this plan, by the number that --plan-only prints for all of them; --yes does not")
+    private @Nullable String commands;
+
+    @Option(
             names = "--yes",
-            description = "asks nothing: whatever would be asked about is agreed to, but no certificate")
+            description = "asks nothing: whatever would be asked about is agreed to, but no certificate and no command")
     private boolean yes;
 
     @Spec
@@ -180,7 +200,7 @@ public final class RunnerCommand implements Callable<Integer> {
         PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();
         Path tested = folder.toAbsolutePath();
-        HardwareFacts hardware = new HardwareFacts();
+        HardwareFacts hardware = new HardwareFacts(serials);
         if (facts) {
             hardware.read(tested).forEach((key, value) -> out.println(HardwareFacts.shown(key, value)));
             out.flush();
@@ -292,17 +312,31 @@ public final class RunnerCommand implements Callable<Integer> {
         }
         Map<String, NativeTest> tests = tests();
         describe(seat, tests, tested, out);
+        Sensors sensors = LinuxSensors.find();
+        sensors.unreadable().forEach(words -> say(out, words));
+        if (Boolean.FALSE.equals(hardware.onMains())) {
+            say(out, "This computer runs on its battery, on which many are slower; the session says so.");
+        }
+        Commands asked = new Commands(seat.tests(), new Agreed(place), line -> say(out, line));
+        asked.show();
         if (planOnly) {
             return DONE;
         }
+        tests.putAll(asked.tests(noCommands, commands, question -> !yes && agreed(question)));
         if (seat.sessionId() == null) {
             if (writesAnything(seat, tests)
                     && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
                 say(out, "Nothing was done. The code stays good for this computer.");
                 return STOPPED;
             }
-            seat = client.start(start(client, hardware, tested, out));
+            seat = client.start(new WhichComputer(
+                            client,
+                            hardware,
+                            new WhichComputer.Said(model, newModel, unit, typed, yes),
+                            line -> say(out, line))
+                    .start(tested));
         }
+        CommandTest.clear(tested);
         try (Control control = new Control(client, seat.command(), seat.commandRevision())) {
             Thread round = Thread.currentThread();
             Thread stop = new Thread(() -> {
@@ -321,6 +355,7 @@ public final class RunnerCommand implements Callable<Integer> {
                             new NativeTest.Options(seat.timedMs(), threads, tested),
                             line -> say(out, line),
                             new Others(),
+                            sensors,
                             1000L * Math.max(0, quietWait))
                     .run(seat, control);
             try {
@@ -329,6 +364,7 @@ public final class RunnerCommand implements Callable<Integer> {
                 // It is what ends the round.
             }
             outbox.over();
+            CommandTest.clear(tested);
             say(
                     out,
                     how == Api.Ending.DONE
@@ -387,7 +423,7 @@ public final class RunnerCommand implements Callable<Integer> {
         for (Api.Test test : seat.tests()) {
             String how = test.byHand()
                     ? "by hand"
-                    : tests.containsKey(test.key())
+                    : tests.containsKey(test.key()) || test.command() != null
                             ? test.runs() + (test.runs() == 1 ? " run" : " runs")
                             : "in a browser only";
             say(out, "  " + test.name() + ": " + how);
@@ -411,71 +447,5 @@ public final class RunnerCommand implements Callable<Integer> {
         }
         String answer = console.readLine("%s [y/N] ", question);
         return answer != null && answer.strip().equalsIgnoreCase("y");
-    }
-
-    private Api.Start start(BenchClient client, HardwareFacts hardware, Path tested, PrintWriter out) {
-        List<Api.Fact> all = new ArrayList<>();
-        hardware.read(tested).forEach((key, value) -> {
-            if (!typed.containsKey(key)) {
-                all.add(new Api.Fact(key, value, true));
-            }
-        });
-        typed.forEach((key, value) -> all.add(new Api.Fact(key, value, false)));
-        if (!newModel.isEmpty()) {
-            if (newModel.size() != 3) {
-                throw new Refused(0, "A new model has a maker, a name and a class: --new-model \"Maker,Name,laptop\".");
-            }
-            return new Api.Start(
-                    null,
-                    new Api.NewModel(
-                            newModel.get(0).strip(),
-                            newModel.get(1).strip(),
-                            newModel.get(2).strip().toUpperCase(Locale.ROOT)),
-                    null,
-                    all,
-                    hardware.onMains(),
-                    hardware.batteryLevel());
-        }
-        Api.Model chosen = chosen(client, model == null ? hardware.computer() : model);
-        List<Api.Unit> units = client.units(chosen.id());
-        Api.Unit own = units.stream()
-                .filter(u -> unit == null || u.label().equalsIgnoreCase(unit))
-                .findFirst()
-                .orElse(null);
-        if (unit != null && own == null) {
-            throw new Refused(
-                    0,
-                    chosen + " has no unit " + unit + "; it has "
-                            + units.stream().map(Api.Unit::label).toList() + ".");
-        }
-        say(out, "This is " + chosen + (own == null ? "" : ", " + own.label()) + ".");
-        return new Api.Start(
-                chosen.id(), null, own == null ? null : own.id(), all, hardware.onMains(), hardware.batteryLevel());
-    }
-
-    private Api.Model chosen(BenchClient client, String words) {
-        List<Api.Model> found = client.models(words);
-        if (found.size() == 1 && model != null) {
-            return found.get(0);
-        }
-        Console console = System.console();
-        if (console == null || yes) {
-            throw new Refused(
-                    0,
-                    found.isEmpty()
-                            ? "The shelf has no model called “" + words
-                                    + "”. Say which with --model, or make one with --new-model."
-                            : "Which model is this? --model takes one of " + found + ".");
-        }
-        List<Api.Model> offered = found.isEmpty() ? client.models("") : found;
-        for (int i = 0; i < offered.size(); i++) {
-            console.printf("  %d  %s%n", i + 1, offered.get(i));
-        }
-        String answer = console.readLine("Which model is this computer? Its number: ");
-        try {
-            return offered.get(Integer.parseInt(answer == null ? "" : answer.strip()) - 1);
-        } catch (NumberFormatException | IndexOutOfBoundsException e) {
-            throw new Refused(0, "There is no such number. --new-model makes a model that the shelf does not have.");
-        }
     }
 }

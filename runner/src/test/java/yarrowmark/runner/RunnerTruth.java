@@ -2,6 +2,8 @@ package yarrowmark.runner;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.lang.management.ManagementFactory;
+import java.lang.management.ThreadMXBean;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -12,10 +14,15 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.SplittableRandom;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import yarrowmark.runner.kernel.ProcessorTests;
 import yarrowmark.runner.measure.Measure;
 import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.memory.MemoryTests;
+import yarrowmark.runner.sensor.FakeSensors;
+import yarrowmark.runner.sensor.Sensors;
+import yarrowmark.runner.sensor.Watch;
 import yarrowmark.runner.storage.Budget;
 import yarrowmark.runner.storage.StorageTests;
 
@@ -26,6 +33,9 @@ public final class RunnerTruth {
     private static final double TIMED_MS = SMALLEST ? 60 : 2_000;
     private static final int FILE_MIB = SMALLEST ? 16 : 1024;
     private static final double MIB = 1 << 20;
+    private static final int SENSORS = 30;
+    private static final Path MEMORY = Path.of("/dev/shm");
+    private static final Pattern COPIED = Pattern.compile("(\\d+) bytes .*copied, ([0-9.e+-]+) s");
 
     /** One number, however it is found. */
     private interface One {
@@ -60,28 +70,31 @@ public final class RunnerTruth {
                 () -> far(memory.get("native-memory-read").run(options)),
                 () -> Double.parseDouble(said(truth.toString(), "memory", largest, seconds)));
 
+        sensors(processor.get("native-weir-hash-one"), options, folder);
+
         // One file for dd and C, as large as the runner's, full of what cannot be compressed.
         Path file = folder.resolve("others");
         fill(file);
         String in = "if=" + file;
+        // What dd writes is as incompressible as what the runner writes, and comes out of memory.
+        Path source = Files.createTempFile(MEMORY, "truth", ".bin");
+        fill(source);
         against(
                 "sequential read, dd iflag=direct",
                 0.95,
                 () -> value(storage.get("native-storage-read"), options),
-                () -> timed("dd", in, "of=/dev/null", "bs=1M", "iflag=direct", "status=none"));
+                () -> dd(in, "of=/dev/null", "bs=1M", "iflag=direct"));
         against(
-                "sequential write, dd oflag=direct",
+                "sequential write, dd oflag=direct less its reading",
                 0.95,
                 () -> value(storage.get("native-storage-write"), options),
-                () -> timed(
-                        "dd",
-                        "if=/dev/zero",
-                        "of=" + file,
-                        "bs=1M",
-                        "count=" + FILE_MIB,
-                        "oflag=direct",
-                        "conv=notrunc",
-                        "status=none"));
+                () -> {
+                    // dd writes nothing while it reads what it is to write: that time is not the drive's.
+                    double reading = dd("if=" + source, "of=/dev/null", "bs=1M");
+                    double both = dd("if=" + source, "of=" + file, "bs=1M", "oflag=direct", "conv=notrunc");
+                    return 1 / (1 / both - 1 / reading);
+                });
+        Files.delete(source);
         fill(file);
         against(
                 "random 4 KiB read, one at a time, in C with O_DIRECT",
@@ -91,6 +104,69 @@ public final class RunnerTruth {
         Files.delete(file);
         Files.delete(truth);
         Files.delete(folder);
+    }
+
+    /** What reading the sensors costs: those of a made-up computer with 30 of them, twice a second. */
+    private static void sensors(NativeTest test, NativeTest.Options options, Path folder) throws Exception {
+        FakeSensors computer = new FakeSensors(folder.resolve("computer"));
+        for (int i = 0; i < SENSORS / 2; i++) {
+            computer.core(i, 3_000_000 + i);
+            computer.temperature(i, 40 + i);
+        }
+        Sensors all = computer.find();
+        List<Double> with = new ArrayList<>();
+        List<Double> without = new ArrayList<>();
+        for (int i = 0; i < 2 * PAIRS; i++) {
+            for (int k = 0; k < 2; k++) {
+                if ((i + k) % 2 == 0) {
+                    try (Watch watch = new Watch(all, said -> {})) {
+                        with.add(value(test, options));
+                        watch.tracks();
+                    }
+                } else {
+                    without.add(value(test, options));
+                }
+            }
+        }
+        double share = share(all);
+        computer.remove();
+        System.out.printf(
+                Locale.ROOT,
+                "  sensors, %d read twice a second: %.2f %% of a core, aim under 1 %%; a run with them has a mean %.3f %% of that without, spread %.2f %% against %.2f %%, aim within 0.5 %%%n",
+                SENSORS,
+                share,
+                100 * mean(with) / mean(without),
+                spread(with),
+                spread(without));
+    }
+
+    /** Processor time that watching takes while nothing else is done, in per cent of a core. */
+    private static double share(Sensors all) throws InterruptedException {
+        ThreadMXBean threads = ManagementFactory.getThreadMXBean();
+        try (Watch watch = new Watch(all, said -> {})) {
+            Thread thread = Thread.getAllStackTraces().keySet().stream()
+                    .filter(t -> t.getName().equals("sensors") && t.isAlive())
+                    .findFirst()
+                    .orElseThrow();
+            long from = System.nanoTime();
+            long before = threads.getThreadCpuTime(thread.getId());
+            Thread.sleep(SMALLEST ? 1_500 : 20_000);
+            double took = threads.getThreadCpuTime(thread.getId()) - before;
+            watch.tracks();
+            return 100 * took / (System.nanoTime() - from);
+        }
+    }
+
+    private static double mean(List<Double> values) {
+        return values.stream().mapToDouble(Double::doubleValue).average().orElseThrow();
+    }
+
+    /** In per cent of the mean. */
+    private static double spread(List<Double> values) {
+        double mean = mean(values);
+        double squares =
+                values.stream().mapToDouble(v -> (v - mean) * (v - mean)).sum();
+        return 100 * Math.sqrt(squares / Math.max(1, values.size() - 1)) / mean;
     }
 
     private static double value(NativeTest test, NativeTest.Options options) throws Exception {
@@ -144,11 +220,15 @@ public final class RunnerTruth {
                 aim);
     }
 
-    /** MB/s of a command that moves the whole file. */
-    private static double timed(String... command) throws IOException, InterruptedException {
-        long from = System.nanoTime();
-        said(command);
-        return FILE_MIB * MIB / 1e6 / ((System.nanoTime() - from) / 1e9);
+    /** MB/s by dd's own clock, so that its start is not in it. */
+    private static double dd(String... how) throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(List.of("env", "LC_ALL=C", "dd"));
+        command.addAll(List.of(how));
+        Matcher told = COPIED.matcher(said(command.toArray(String[]::new)));
+        if (!told.find()) {
+            throw new IOException("dd did not say how long it took");
+        }
+        return Double.parseDouble(told.group(1)) / 1e6 / Double.parseDouble(told.group(2));
     }
 
     private static Path compiled(Path folder) throws IOException, InterruptedException {

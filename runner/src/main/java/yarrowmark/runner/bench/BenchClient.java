@@ -14,11 +14,15 @@ import javax.net.ssl.SSLHandshakeException;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.runner.protocol.Api;
 
 /** Speaks the device's protocol with a bench. */
 public final class BenchClient {
     /** Says which shelf answers: another one at the same address is not the one that gave the seat. */
     private static final String SHELF = "Yarrowmark-Shelf";
+
+    private static final String PROTOCOL_HEADER = "Yarrowmark-Protocol";
+    private static final String PROTOCOL = "1";
 
     private static final Duration USUAL = Duration.ofSeconds(20);
     /** The bench holds the question for a command until there is one. */
@@ -54,10 +58,33 @@ public final class BenchClient {
     /** @return the token that keeps the seat */
     public String join(String code, String device) {
         shelf = null;
+        checkProtocol();
         String given = send("POST", "join", Map.of("code", code, "device", device), Api.Joined.class, Map.of(), USUAL)
                 .token();
         token = given;
         return given;
+    }
+
+    /** Asked before the code is given away, which works once. */
+    private void checkProtocol() {
+        String spoken = answer("GET", "seat", null, Map.of(), USUAL)
+                .headers()
+                .firstValue(PROTOCOL_HEADER)
+                .orElse(null);
+        if (!PROTOCOL.equals(spoken)) {
+            throw new Refused(
+                    0,
+                    "This runner speaks version " + PROTOCOL + " of the device protocol, and the server at " + address
+                            + (spoken == null ? " an older one" : " version " + spoken)
+                            + ". They do not fit. The runner that fits is the one that the server offers: "
+                            + address.resolve("runner/yarrow-runner.jar") + ". The code was not used.");
+        }
+    }
+
+    /** What to look at before the first run, for a class of device. */
+    public List<String> checklist(String deviceClass) {
+        return List.of(
+                send("GET", "checklist?deviceClass=" + encoded(deviceClass), null, String[].class, Map.of(), USUAL));
     }
 
     public Api.Seat seat() {
@@ -113,6 +140,24 @@ public final class BenchClient {
             Class<T> type,
             Map<String, String> headers,
             Duration patience) {
+        HttpResponse<String> response = answer(method, path, body, headers, patience);
+        if (response.statusCode() >= 500) {
+            throw new Unreachable("The server answered " + response.statusCode() + ".");
+        }
+        if (response.statusCode() >= 400) {
+            throw new Refused(response.statusCode(), words(response));
+        }
+        try {
+            return JSON.readValue(response.body(), type);
+        } catch (JacksonException e) {
+            throw new Refused(
+                    response.statusCode(),
+                    "The server speaks otherwise than this runner: take the runner that it offers itself.");
+        }
+    }
+
+    private HttpResponse<String> answer(
+            String method, String path, @Nullable Object body, Map<String, String> headers, Duration patience) {
         HttpRequest.Builder request = HttpRequest.newBuilder(address.resolve("api/device/" + path))
                 .timeout(patience)
                 .method(
@@ -145,19 +190,7 @@ public final class BenchClient {
                     + ", not the Yarrowmark that gave this computer its place.");
         }
         shelf = from;
-        if (response.statusCode() >= 500) {
-            throw new Unreachable("The server answered " + response.statusCode() + ".");
-        }
-        if (response.statusCode() >= 400) {
-            throw new Refused(response.statusCode(), words(response));
-        }
-        try {
-            return JSON.readValue(response.body(), type);
-        } catch (JacksonException e) {
-            throw new Refused(
-                    response.statusCode(),
-                    "The server speaks otherwise than this runner: take the runner that it offers itself.");
-        }
+        return response;
     }
 
     private static String words(HttpResponse<String> response) {

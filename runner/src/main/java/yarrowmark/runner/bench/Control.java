@@ -4,6 +4,7 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.locks.Condition;
 import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.runner.protocol.Api;
 
 /**
  * What may hold or stop a round: the reviewer's commands and whoever stops it here. The bench is asked by a thread that sleeps
@@ -142,6 +143,16 @@ public final class Control implements AutoCloseable {
                 changed.await();
             }
             return stopped == null;
+        } finally {
+            lock.unlock();
+        }
+    }
+
+    /** Whether the reviewer said since then that it goes on. @param since number of a command */
+    boolean wentSince(int since) {
+        lock.lock();
+        try {
+            return revision > since && command == Api.Command.GO;
         } finally {
             lock.unlock();
         }

@@ -2,6 +2,7 @@ package yarrowmark.runner.bench;
 
 import java.util.Collection;
 import java.util.List;
+import yarrowmark.runner.protocol.Api;
 
 /** Whether the mean of a test's runs is known as well as the plan wants it; the twin of the device page's. */
 final class Enough {

@@ -17,6 +17,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.runner.protocol.Api;
 
 /**
  * What was measured and not sent yet, and where a round stands: files on the disk, each written in full and flushed before

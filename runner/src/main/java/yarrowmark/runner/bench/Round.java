@@ -4,33 +4,22 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import java.util.concurrent.Future;
-import java.util.concurrent.TimeUnit;
-import java.util.concurrent.TimeoutException;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.runner.NativeTest;
 import yarrowmark.runner.facts.Others;
-import yarrowmark.runner.kernel.WrongAnswer;
-import yarrowmark.runner.measure.Measurement;
+import yarrowmark.runner.protocol.Api;
+import yarrowmark.runner.sensor.Sensors;
 
 /** Carries out what remains of a seat's plan, keeps every run on the disk, and delivers it. */
 public final class Round {
-    private static final int LONGEST_WORDS = 500;
-    private static final int LONGEST_DISTURBANCE = 200;
     private static final long RETRY_MS = 5_000;
     private static final long LONGEST_DAY_MS = 86_400_000;
-    /** Of the server, for one reading. */
-    private static final int MOST_SAMPLES = 20_000;
 
-    /** Of a core: what others may take before a test begins, and what they may take of a run before it is said. */
+    /** Of a core: what others may take before a test begins. */
     private static final double LOUD = 0.25;
 
-    private static final double DISTURBING = 0.1;
     private static final long LOOK_MS = 500;
 
     private final BenchClient bench;
@@ -39,12 +28,15 @@ public final class Round {
     private final NativeTest.Options options;
     private final Consumer<String> tell;
     private final Others others;
+    private final Sensors sensors;
+    private final OneRun oneRun;
     private final long quietMs;
 
     /**
      * @param tests   what can be carried out, by key
      * @param options threads and folder; the timed part is the plan's
      * @param tell    says to whoever sits here what is done
+     * @param sensors are read while a test runs
      * @param quietMs longest time that is waited for other programs to be quiet, before each test
      */
     public Round(
@@ -54,6 +46,7 @@ public final class Round {
             NativeTest.Options options,
             Consumer<String> tell,
             Others others,
+            Sensors sensors,
             long quietMs) {
         this.bench = bench;
         this.outbox = outbox;
@@ -61,6 +54,8 @@ public final class Round {
         this.options = options;
         this.tell = tell;
         this.others = others;
+        this.sensors = sensors;
+        this.oneRun = new OneRun(outbox, others, sensors);
         this.quietMs = quietMs;
     }
 
@@ -188,11 +183,7 @@ public final class Round {
                 continue;
             }
             if (last != null && test.pauseUntil() != null) {
-                int asked = control.revision();
-                told(control, Api.Phase.COOL_UNTIL, next, null);
-                tell.accept(
-                        "Waits until it has cooled to " + test.pauseUntil() + " °C; the reviewer says when it has.");
-                if (!control.goSaid(asked)) {
+                if (!cooled(control, next, test.pauseUntil())) {
                     return Api.Ending.STOPPED;
                 }
             } else if (last != null && test.pauseMs() > 0) {
@@ -213,7 +204,14 @@ public final class Round {
             }
             last = test;
             told(control, Api.Phase.RUNNING, next, null);
-            Api.Run run = once(own, with, next, control, longestMs(test, with));
+            Api.Run run = oneRun.carryOut(own, with, next, control, said -> {
+                try {
+                    bench.progress(
+                            new Api.Progress(Api.Phase.RUNNING, next.test().id(), next.runNumber(), null, said));
+                } catch (Unreachable | Refused e) {
+                    // What is shown at the bench is a courtesy.
+                }
+            });
             outbox.keep(run);
             know(known, doneOf(run));
             tell.accept(said(test, run));
@@ -252,21 +250,36 @@ public final class Round {
                 return false;
             }
             Others.Taken taken = others.since(before);
-            if (taken.cores() < LOUD) {
+            String updating = before.updating().orElse(null);
+            if (taken.cores() < LOUD && updating == null) {
                 return true;
             }
             if (!said) {
                 said = true;
                 told(control, Api.Phase.COOLING, next, quietMs);
-                tell.accept("Waits up to " + quietMs / 1000 + " s for quiet: " + taken + ".");
+                tell.accept("Waits up to " + quietMs / 1000 + " s for quiet: "
+                        + (updating == null ? taken + "." : "the system is being updated (" + updating + ")."));
             }
         }
         return true;
     }
 
-    /** A run that takes this long is stuck. Filling a file and writing on and on take longer than what is timed. */
-    private static long longestMs(Api.Test test, NativeTest.Options with) {
-        return test.allowedMs() != null ? test.allowedMs() : (long) (15 * 60_000 + 10 * with.timedMs());
+    /** Waits until the processor is as cool as that, where a sensor tells; else until the reviewer says that it is. */
+    private boolean cooled(Control control, Next next, double celsius) throws InterruptedException {
+        int asked = control.revision();
+        told(control, Api.Phase.COOL_UNTIL, next, null);
+        if (sensors.temperature().isEmpty()) {
+            tell.accept("Waits until it has cooled to " + celsius + " °C; the reviewer says when it has.");
+            return control.goSaid(asked);
+        }
+        tell.accept("Waits until its processor has cooled to " + celsius + " °C; it has "
+                + Math.round(sensors.temperature().getAsDouble()) + " °C now.");
+        while (sensors.temperature().orElse(Double.MAX_VALUE) > celsius && !control.wentSince(asked)) {
+            if (!control.cool(LOOK_MS)) {
+                return false;
+            }
+        }
+        return control.stopped() == null;
     }
 
     private static String said(Api.Test test, Api.Run run) {
@@ -284,112 +297,10 @@ public final class Round {
 
     private void told(Control control, Api.Phase phase, Next next, @Nullable Long untilMs) {
         try {
-            control.heard(bench.progress(new Api.Progress(phase, next.test().id(), next.runNumber(), untilMs)));
+            control.heard(bench.progress(new Api.Progress(phase, next.test().id(), next.runNumber(), untilMs, null)));
         } catch (Unreachable | Refused e) {
             // The reviewer's lane is a courtesy: a round does not wait for it.
         }
-    }
-
-    private Api.Run once(NativeTest test, NativeTest.Options with, Next next, Control control, long longestMs) {
-        outbox.begin(new Outbox.Begun(next.test().id(), next.runNumber(), next.attempt(), System.currentTimeMillis()));
-        Others.Moment before = others.now();
-        long from = System.nanoTime();
-        ExecutorService alone = Executors.newSingleThreadExecutor(work -> {
-            Thread thread = new Thread(work, "test");
-            thread.setDaemon(true);
-            return thread;
-        });
-        Api.RunState state = Api.RunState.FAILED;
-        Api.Reason reason;
-        String words;
-        try {
-            Future<Measurement> running = alone.submit(() -> {
-                control.enter(Thread.currentThread());
-                try {
-                    return test.run(with);
-                } finally {
-                    control.leave();
-                }
-            });
-            Measurement measured;
-            try {
-                measured = running.get(longestMs, TimeUnit.MILLISECONDS);
-            } finally {
-                running.cancel(true);
-            }
-            Others.Taken taken = others.since(before);
-            List<Api.Reading> readings = new ArrayList<>();
-            readings.add(new Api.Reading(
-                    next.test().metric(),
-                    measured.value(),
-                    measured.resolution(),
-                    measured.samples().size() > MOST_SAMPLES
-                            ? measured.samples().subList(0, MOST_SAMPLES)
-                            : measured.samples()));
-            measured.more()
-                    .forEach(m -> readings.add(new Api.Reading(m.metric(), m.value(), m.resolution(), List.of())));
-            return new Api.Run(
-                    next.test().id(),
-                    next.runNumber(),
-                    next.attempt(),
-                    Api.RunState.OK,
-                    null,
-                    measured.note(),
-                    took(from),
-                    readings,
-                    taken.cores() > DISTURBING ? shortened(taken.toString(), LONGEST_DISTURBANCE) : null,
-                    (int) Math.min(LONGEST_DAY_MS, Math.round(measured.timedMs())));
-        } catch (TimeoutException e) {
-            reason = Api.Reason.TOO_SLOW;
-            words = "It was not done after " + longestMs / 1000 + " s.";
-        } catch (InterruptedException e) {
-            control.stopHere();
-            reason = Api.Reason.STOPPED_AT_DEVICE;
-            words = "It was stopped here.";
-        } catch (ExecutionException e) {
-            reason = reasonOf(e.getCause());
-            words = wordsOf(e.getCause());
-        } finally {
-            alone.shutdownNow();
-        }
-        Api.Reason stopped = control.stopped();
-        if (stopped != null) {
-            state = Api.RunState.STOPPED;
-            reason = stopped;
-            words = stopped == Api.Reason.STOPPED_BY_REVIEWER ? "The reviewer stopped it." : "It was stopped here.";
-        }
-        return new Api.Run(
-                next.test().id(),
-                next.runNumber(),
-                next.attempt(),
-                state,
-                reason,
-                words,
-                took(from),
-                List.of(),
-                null,
-                null);
-    }
-
-    private static int took(long from) {
-        return (int) Math.min(LONGEST_DAY_MS, (System.nanoTime() - from) / 1_000_000);
-    }
-
-    private static Api.Reason reasonOf(@Nullable Throwable cause) {
-        if (cause instanceof WrongAnswer) {
-            return Api.Reason.WRONG_ANSWER;
-        }
-        return cause instanceof OutOfMemoryError ? Api.Reason.OUT_OF_MEMORY : Api.Reason.ERROR;
-    }
-
-    private static String wordsOf(@Nullable Throwable cause) {
-        return shortened(
-                cause == null || cause.getMessage() == null ? String.valueOf(cause) : cause.getMessage(),
-                LONGEST_WORDS);
-    }
-
-    private static String shortened(String words, int most) {
-        return words.length() > most ? words.substring(0, most) : words;
     }
 
     /** Delivers what is kept, the oldest first. @return whether nothing is left that could still be delivered */

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import oshi.SystemInfo;
@@ -23,22 +25,27 @@ import oshi.software.os.OperatingSystem;
 
 /**
  * What this computer is made of and runs on, by the names of Yarrowmark's vocabulary and in its base units (bytes, hertz). What cannot be
- * found is left out: a fact that is not known is no zero. Serial numbers are not read.
+ * found is left out: a fact that is not known is no zero. Serial numbers are read only where somebody asks for them.
  */
 public final class HardwareFacts {
+    private static final Pattern CHANNEL = Pattern.compile("(?i)channel[ _-]?([0-9]+|[A-Z])\\b");
+
     private final HardwareAbstractionLayer hardware;
     private final OperatingSystem system;
     private final Path root;
+    private final boolean serials;
 
-    public HardwareFacts() {
-        this(new SystemInfo(), Path.of("/"));
+    /** @param serials whether serial numbers are wanted */
+    public HardwareFacts(boolean serials) {
+        this(new SystemInfo(), Path.of("/"), serials);
     }
 
     /** @param root of the files that Linux tells its own facts in */
-    HardwareFacts(SystemInfo info, Path root) {
+    HardwareFacts(SystemInfo info, Path root, boolean serials) {
         this.hardware = info.getHardware();
         this.system = info.getOperatingSystem();
         this.root = root;
+        this.serials = serials;
     }
 
     /** Maker and name of the whole computer, to look it up on the shelf. */
@@ -83,6 +90,10 @@ public final class HardwareFacts {
         put(facts, "power.mode", () -> line("sys/firmware/acpi/platform_profile"));
         put(facts, "runtime.java", () -> System.getProperty("java.vm.vendor") + " " + Runtime.version());
         put(facts, "machine.virtual", this::virtual);
+        put(facts, "driver.graphics", this::graphicsDriver);
+        if (serials) {
+            put(facts, "machine.serial", () -> hardware.getComputerSystem().getSerialNumber());
+        }
         return facts;
     }
 
@@ -109,6 +120,50 @@ public final class HardwareFacts {
                 .map(l -> l.substring(l.indexOf(':') + 1).strip())
                 .findFirst()
                 .orElse(""));
+        put(facts, "processor.cache_l2", () -> cache("2"));
+        put(facts, "processor.cache_l3", () -> cache("3"));
+    }
+
+    /** Of a level in bytes, all of them together: each is told by every core that shares it. */
+    private String cache(String level) {
+        Map<String, Long> shared = new LinkedHashMap<>();
+        Path cpus = root.resolve("sys/devices/system/cpu");
+        try (var all = Files.newDirectoryStream(cpus, "cpu[0-9]*")) {
+            for (Path cpu : all) {
+                try (var indexes = Files.newDirectoryStream(cpu.resolve("cache"), "index*")) {
+                    for (Path index : indexes) {
+                        String size = told(index.resolve("size"));
+                        if (told(index.resolve("level")).equals(level) && size.matches("\\d{1,9}K")) {
+                            shared.put(
+                                    told(index.resolve("shared_cpu_list")),
+                                    1024 * Long.parseLong(size.substring(0, size.length() - 1)));
+                        }
+                    }
+                }
+            }
+        } catch (IOException e) {
+            return "";
+        }
+        return positive(shared.values().stream().mapToLong(Long::longValue).sum());
+    }
+
+    /** Name and version of what drives the first graphics card, where it is a module with a version of its own. */
+    private String graphicsDriver() {
+        Path driver = root.resolve("sys/class/drm/card0/device/driver/module");
+        String version = told(driver.resolve("version"));
+        try {
+            return version.isEmpty() ? "" : driver.toRealPath().getFileName() + " " + version;
+        } catch (IOException e) {
+            return "";
+        }
+    }
+
+    private static String told(Path file) {
+        try {
+            return Files.readString(file).strip();
+        } catch (IOException | RuntimeException e) {
+            return "";
+        }
     }
 
     private void memory(Map<String, String> facts) {
@@ -125,6 +180,22 @@ public final class HardwareFacts {
                 .collect(Collectors.joining(", ")));
         put(
                 facts,
+                "memory.speed",
+                () -> modules.stream().mapToLong(PhysicalMemory::getClockSpeed).filter(c -> c > 0).min().stream()
+                        .mapToObj(String::valueOf)
+                        .findFirst()
+                        .orElse(""));
+        put(
+                facts,
+                "memory.channels",
+                () -> positive(modules.stream()
+                        .map(m -> CHANNEL.matcher(m.getBankLabel()))
+                        .filter(Matcher::find)
+                        .map(m -> m.group(1).toUpperCase(Locale.ROOT))
+                        .distinct()
+                        .count()));
+        put(
+                facts,
                 "memory.swap",
                 () -> String.valueOf(hardware.getMemory().getVirtualMemory().getSwapTotal()));
     }
@@ -138,8 +209,12 @@ public final class HardwareFacts {
                 return "";
             }
         });
+        String device = DriveFacts.device(folder);
+        Map<String, String> drive =
+                device == null ? Map.of() : safely(() -> new DriveFacts(root).read(device, serials), Map.of());
+        facts.putAll(drive);
         List<HWDiskStore> drives = safely(hardware::getDiskStores, List.of());
-        if (drives.size() == 1) {
+        if (drives.size() == 1 && !drive.containsKey("storage.model")) {
             put(facts, "storage.model", () -> drives.get(0).getModel());
         }
     }
@@ -156,7 +231,9 @@ public final class HardwareFacts {
     public static String shown(String key, String value) {
         String unit = key.endsWith("_clock")
                 ? " Hz"
-                : key.equals("storage.size") || key.matches("memory\\.(size|usable|swap)") ? " B" : "";
+                : key.equals("storage.size") || key.matches("memory\\.(size|usable|swap)|processor\\.cache_l.")
+                        ? " B"
+                        : "";
         return key + " = " + value + unit;
     }
 

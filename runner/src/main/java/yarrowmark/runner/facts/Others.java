@@ -5,6 +5,8 @@ import java.time.Duration;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.function.LongSupplier;
 import java.util.function.Supplier;
 
@@ -17,7 +19,32 @@ public final class Others {
     record Program(String name, long cpuNanos) {}
 
     /** How things stood at a moment. */
-    public record Moment(long nanos, Map<Long, Program> programs) {}
+    public record Moment(long nanos, Map<Long, Program> programs) {
+        /** A program that is there only while the system is updated: it writes to the drive more than it computes. */
+        public Optional<String> updating() {
+            return programs.values().stream()
+                    .map(Program::name)
+                    .filter(UPDATERS::contains)
+                    .sorted()
+                    .findFirst();
+        }
+    }
+
+    private static final Set<String> UPDATERS = Set.of(
+            "apt",
+            "apt-get",
+            "dpkg",
+            "unattended-upgr",
+            "unattended-upgrade",
+            "dnf",
+            "dnf5",
+            "yum",
+            "rpm",
+            "zypper",
+            "pacman",
+            "softwareupdate",
+            "TiWorker.exe",
+            "msiexec.exe");
 
     /**
      * @param cores     of the processor that others took, on average; 1 is one core all the time

@@ -11,14 +11,35 @@ import org.jspecify.annotations.Nullable;
  * @param samples    what the value is the median of; for a curve x and y in turn
  * @param more       of the test's other metrics
  * @param note       what whoever reads the value should know
+ * @param output     the end of what was printed, as its proof
  */
 public record Measurement(
-        double value, double resolution, List<Double> samples, double timedMs, List<More> more, @Nullable String note) {
+        double value,
+        double resolution,
+        List<Double> samples,
+        double timedMs,
+        List<More> more,
+        @Nullable String note,
+        @Nullable String output) {
     /** @param metric its key */
     public record More(String metric, double value, double resolution) {}
 
+    public Measurement(
+            double value,
+            double resolution,
+            List<Double> samples,
+            double timedMs,
+            List<More> more,
+            @Nullable String note) {
+        this(value, resolution, samples, timedMs, more, note, null);
+    }
+
+    public Measurement withOutput(String printed) {
+        return new Measurement(value, resolution, samples, timedMs, more, note, printed);
+    }
+
     public Measurement with(List<More> others, @Nullable String words) {
-        return new Measurement(value, resolution, samples, timedMs, others, words);
+        return new Measurement(value, resolution, samples, timedMs, others, words, output);
     }
 
     /** A curve: the value is the largest y; the server finds the other numbers itself. */

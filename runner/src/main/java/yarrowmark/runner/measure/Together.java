@@ -44,8 +44,17 @@ public final class Together implements Work, AutoCloseable {
         List<Future<?>> running = new ArrayList<>();
         for (Work part : parts) {
             running.add(pool.submit(() -> {
-                while (left.getAndDecrement() > 0) {
-                    part.rounds(1);
+                boolean well = false;
+                try {
+                    while (left.getAndDecrement() > 0) {
+                        part.rounds(1);
+                    }
+                    well = true;
+                } finally {
+                    if (!well) {
+                        // What the others would still do is worth nothing.
+                        left.set(0);
+                    }
                 }
                 return null;
             }));

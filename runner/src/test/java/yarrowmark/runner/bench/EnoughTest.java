@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.Arrays;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import yarrowmark.runner.protocol.Api;
 
 /** The same cases as the device page's. */
 class EnoughTest {

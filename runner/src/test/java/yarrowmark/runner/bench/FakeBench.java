@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicInteger;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -26,12 +27,15 @@ final class FakeBench implements AutoCloseable {
     final Map<String, JsonNode> runs = new ConcurrentHashMap<>();
 
     final List<String> order = new CopyOnWriteArrayList<>();
+    final List<JsonNode> sensors = new CopyOnWriteArrayList<>();
     final List<String> ends = new CopyOnWriteArrayList<>();
+    final AtomicInteger joins = new AtomicInteger();
     /** How many of the next deliveries are stored but not answered. */
     final AtomicInteger lost = new AtomicInteger();
 
     volatile boolean away;
     volatile String shelf = "shelf-1";
+    volatile @Nullable String protocol = "1";
     volatile int refuses;
     private volatile String command = "GO";
     private volatile int revision = 1;
@@ -66,9 +70,19 @@ final class FakeBench implements AutoCloseable {
                 return;
             }
             switch (path) {
-                case "join" -> send(exchange, 200, "{\"token\":\"seat-token\"}");
+                case "seat" -> send(exchange, 401, "{\"detail\":\"This device is not at the bench.\"}");
+                case "join" -> {
+                    joins.incrementAndGet();
+                    send(exchange, 200, "{\"token\":\"seat-token\"}");
+                }
                 case "command" -> send(exchange, 200, command(exchange));
-                case "progress" -> send(exchange, 200, state());
+                case "progress" -> {
+                    JsonNode said = JSON.readTree(body).path("sensors");
+                    if (said.isArray()) {
+                        sensors.add(said);
+                    }
+                    send(exchange, 200, state());
+                }
                 case "runs" -> delivered(exchange, body);
                 case "end" -> {
                     ends.add(JSON.readTree(body).path("how").asString());
@@ -123,6 +137,9 @@ final class FakeBench implements AutoCloseable {
         byte[] bytes = body.getBytes(StandardCharsets.UTF_8);
         if (shelf != null) {
             exchange.getResponseHeaders().add("Yarrowmark-Shelf", shelf);
+        }
+        if (protocol != null) {
+            exchange.getResponseHeaders().add("Yarrowmark-Protocol", protocol);
         }
         exchange.sendResponseHeaders(status, bytes.length);
         exchange.getResponseBody().write(bytes);

@@ -67,10 +67,11 @@ class PinTest {
         context.init(managers.getKeyManagers(), null, null);
         server = HttpsServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
         server.setHttpsConfigurator(new HttpsConfigurator(context));
-        server.createContext("/api/device/join", exchange -> {
+        server.createContext("/api/device/", exchange -> {
             asked.incrementAndGet();
             byte[] body = "{\"token\":\"t\"}".getBytes(StandardCharsets.UTF_8);
             exchange.getResponseHeaders().add("Yarrowmark-Shelf", "shelf");
+            exchange.getResponseHeaders().add("Yarrowmark-Protocol", "1");
             exchange.sendResponseHeaders(200, body.length);
             exchange.getResponseBody().write(body);
             exchange.close();

@@ -20,9 +20,13 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yarrowmark.runner.NativeTest;
+import yarrowmark.runner.command.CommandTest;
 import yarrowmark.runner.facts.Others;
 import yarrowmark.runner.kernel.WrongAnswer;
 import yarrowmark.runner.measure.Measurement;
+import yarrowmark.runner.protocol.Api;
+import yarrowmark.runner.sensor.FakeSensors;
+import yarrowmark.runner.sensor.Sensors;
 
 class RoundTest {
     private static final Measurement GOOD =
@@ -36,6 +40,7 @@ class RoundTest {
     private Outbox outbox;
     private final List<String> told = new ArrayList<>();
     private final Map<String, NativeTest> tests = new LinkedHashMap<>();
+    private Sensors sensors = Sensors.none();
 
     @BeforeEach
     void begin() throws IOException {
@@ -53,7 +58,7 @@ class RoundTest {
     }
 
     private static Api.Test test(long id, String key) {
-        return new Api.Test(id, key, "Test " + id, "rate", 2, 0, null, null, false, null, null);
+        return new Api.Test(id, key, "Test " + id, "rate", 2, 0, null, null, false, null, null, null);
     }
 
     private static Api.Seat seat(boolean stopOnFailure, Api.Test... tests) {
@@ -62,7 +67,8 @@ class RoundTest {
     }
 
     private Round round() {
-        return new Round(client, outbox, tests, new NativeTest.Options(10, 1, folder), told::add, new Others(), 0);
+        return new Round(
+                client, outbox, tests, new NativeTest.Options(10, 1, folder), told::add, new Others(), sensors, 0);
     }
 
     private Api.Ending run(Api.Seat seat) throws InterruptedException {
@@ -85,7 +91,18 @@ class RoundTest {
     @Test
     void whereThePlanWantsItKnownItEndsWhenItIs() throws Exception {
         Api.Test test = new Api.Test(
-                1, "one", "As it takes", "rate", 9, 0, null, null, false, null, List.of(new Api.Limit(3, 0.01, 0.01)));
+                1,
+                "one",
+                "As it takes",
+                "rate",
+                9,
+                0,
+                null,
+                null,
+                false,
+                null,
+                List.of(new Api.Limit(3, 0.01, 0.01)),
+                null);
         // One run was done before the runner came back, and counts.
         outbox.keep(new Api.Run(
                 1,
@@ -239,6 +256,7 @@ class RoundTest {
                     }
                 },
                 new Others(),
+                Sensors.none(),
                 0);
         Api.Seat seat = seat(false, test(2, "one"));
         Thread reviewer = new Thread(() -> {
@@ -262,8 +280,8 @@ class RoundTest {
 
     @Test
     void whatIsDoneByHandOrHasToCoolWaitsUntilTheReviewerSaysGo() throws Exception {
-        Api.Test byHand = new Api.Test(1, "by-hand", "By hand", "rate", 3, 0, null, null, true, null, null);
-        Api.Test cool = new Api.Test(2, "one", "Cool", "rate", 1, 0, 30.0, null, false, null, null);
+        Api.Test byHand = new Api.Test(1, "by-hand", "By hand", "rate", 3, 0, null, null, true, null, null, null);
+        Api.Test cool = new Api.Test(2, "one", "Cool", "rate", 1, 0, 30.0, null, false, null, null, null);
         CountDownLatch waits = new CountDownLatch(2);
         Round round = new Round(
                 client,
@@ -277,6 +295,7 @@ class RoundTest {
                     }
                 },
                 new Others(),
+                Sensors.none(),
                 0);
         Api.Seat seat = seat(false, byHand, cool);
         try (Control control = new Control(client, seat.command(), seat.commandRevision())) {
@@ -287,12 +306,99 @@ class RoundTest {
     }
 
     @Test
+    void aSensorSaysWhenItIsCoolAndWhatARunWas() throws Exception {
+        FakeSensors computer = new FakeSensors(folder);
+        computer.temperature(31);
+        sensors = computer.find();
+        CountDownLatch looked = new CountDownLatch(1);
+        tests.put("one", options -> {
+            // Until the sensors were read once, so that there is something to tell.
+            while (bench.sensors.isEmpty()) {
+                Thread.sleep(5);
+            }
+            return GOOD;
+        });
+        tests.put("two", options -> GOOD);
+        Api.Test first = new Api.Test(1, "one", "First", "rate", 1, 0, null, null, false, null, null, null);
+        Api.Test cool = new Api.Test(2, "two", "Cool", "rate", 1, 0, 30.0, null, false, null, null, null);
+        Round round = new Round(
+                client,
+                outbox,
+                tests,
+                new NativeTest.Options(10, 1, folder),
+                line -> {
+                    if (line.contains("has 31 °C now")) {
+                        looked.countDown();
+                        computer.temperature(29);
+                    }
+                },
+                new Others(),
+                sensors,
+                0);
+        Api.Seat seat = seat(false, first, cool);
+        try (Control control = new Control(client, seat.command(), seat.commandRevision())) {
+            assertThat(round.run(seat, control)).isEqualTo(Api.Ending.DONE);
+        }
+        assertThat(looked.getCount()).isZero();
+        assertThat(bench.order).containsExactly("1/1/1 OK", "2/1/1 OK");
+        assertThat(bench.sensors.get(0).path(0).path("value").asDouble()).isEqualTo(31);
+        assertThat(bench.runs.values()).anySatisfy(r -> {
+            var track = r.path("tracks").path(0);
+            assertThat(track.path("kind").asString()).isEqualTo("temperature");
+            assertThat(track.path("stepMs").asInt()).isEqualTo(500);
+            assertThat(track.path("values").path(0).asDouble()).isEqualTo(31);
+        });
+    }
+
+    @Test
+    void aCommandIsTimedAndWhatItPrintedComesWithItAlsoWhereItFailed() throws Exception {
+        Api.TimedCommand good = new Api.TimedCommand(
+                new Api.Step(List.of("echo done"), true),
+                null,
+                null,
+                null,
+                null,
+                null,
+                0,
+                20,
+                Api.Cache.AS_IT_IS,
+                null);
+        Api.TimedCommand bad = new Api.TimedCommand(
+                new Api.Step(List.of("echo no such file; exit 3"), true),
+                null,
+                null,
+                null,
+                null,
+                null,
+                0,
+                20,
+                Api.Cache.AS_IT_IS,
+                null);
+        tests.put("good", new CommandTest(good));
+        tests.put("bad", new CommandTest(bad));
+        assertThat(run(seat(
+                        false,
+                        new Api.Test(1, "good", "Good", "value", 1, 0, null, null, false, null, null, good),
+                        new Api.Test(2, "bad", "Bad", "wall", 1, 0, null, null, false, null, null, bad))))
+                .isEqualTo(Api.Ending.DONE);
+        assertThat(bench.order).containsExactly("1/1/1 OK", "2/1/1 FAILED");
+        assertThat(bench.runs.values()).anySatisfy(r -> {
+            assertThat(r.path("output").asString()).isEqualTo("done\n");
+            assertThat(r.path("readings").path(0).path("metric").asString()).isEqualTo("wall");
+        });
+        assertThat(bench.runs.values()).anySatisfy(r -> {
+            assertThat(r.path("output").asString()).contains("no such file");
+            assertThat(r.path("reasonWords").asString()).contains("exit code 3");
+        });
+    }
+
+    @Test
     void aRunThatIsStuckEnds() throws Exception {
         tests.put("one", options -> {
             new CountDownLatch(1).await();
             return GOOD;
         });
-        Api.Test stuck = new Api.Test(1, "one", "Stuck", "rate", 1, 0, null, 200, false, null, null);
+        Api.Test stuck = new Api.Test(1, "one", "Stuck", "rate", 1, 0, null, 200, false, null, null, null);
         assertThat(run(seat(false, stuck))).isEqualTo(Api.Ending.DONE);
         assertThat(bench.runs.values().iterator().next().path("reason").asString())
                 .isEqualTo("TOO_SLOW");
@@ -301,12 +407,26 @@ class RoundTest {
     @Test
     void anotherProgramAtTheAddressGetsNothing() {
         bench.shelf = "shelf-2";
-        assertThatThrownBy(() -> client.progress(new Api.Progress(Api.Phase.RUNNING, 1L, 1, null)))
+        assertThatThrownBy(() -> client.progress(new Api.Progress(Api.Phase.RUNNING, 1L, 1, null, null)))
                 .isInstanceOf(Unreachable.class)
                 .hasMessageContaining("Another program");
         bench.shelf = null;
         assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d"))
                 .isInstanceOf(Unreachable.class);
+    }
+
+    @Test
+    void aServerOfAnotherVersionIsToldBeforeTheCodeIsUsed() {
+        int joined = bench.joins.get();
+        for (String spoken : new String[] {null, "2"}) {
+            bench.protocol = spoken;
+            assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d"))
+                    .isInstanceOf(Refused.class)
+                    .hasMessageContaining("yarrow-runner.jar")
+                    .hasMessageContaining(spoken == null ? "an older one" : "version 2")
+                    .hasMessageContaining("was not used");
+        }
+        assertThat(bench.joins.get()).isEqualTo(joined);
     }
 
     @Test

@@ -17,6 +17,7 @@ import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.quality.UnlikeUnits;
+import yarrowmark.core.sensor.Sensed;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.core.stats.Centre;
@@ -234,6 +235,9 @@ class ComparisonService {
 
     /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd the list. */
     private static boolean listed(MetricRow m) {
+        if (Sensed.KEYS.contains(m.key())) {
+            return Sensed.TELLING.contains(m.key());
+        }
         return m.series() == null ? m.main() || m.scale() == Scale.DIFFERENCE || !m.given() : m.main();
     }
 

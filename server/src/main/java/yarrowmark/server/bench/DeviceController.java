@@ -7,6 +7,7 @@ import jakarta.validation.constraints.DecimalMin;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
@@ -32,6 +33,7 @@ import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.catalog.TimedCommand;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
@@ -56,6 +58,7 @@ import yarrowmark.server.shelf.ShelfIndex;
 class DeviceController {
     private static final int MOST_WRONG_CODES = 10;
     private static final int MODELS_SHOWN = 30;
+    private static final int MOST_TRACKS = 64;
     private static final Duration OLDEST_RUN = Duration.ofDays(30);
 
     record JoinBody(@NotBlank @Size(max = 60) String code, @Nullable @Size(max = 200) String device) {}
@@ -95,11 +98,18 @@ class DeviceController {
     /** One line of the checklist, and whether whoever holds the device ticked it. */
     record CheckBody(@NotBlank @Size(max = 200) String text, boolean ticked) {}
 
+    /** @param sensors what its sensors say now */
     record ProgressBody(
             @NotNull Phase phase,
             @Nullable Long testId,
             @Nullable Integer run,
-            @Nullable @Min(0) @Max(86_400_000) Long untilMs) {}
+            @Nullable @Min(0) @Max(86_400_000) Long untilMs,
+            @Nullable @Size(max = LiveSensors.MOST) List<@Valid @NotNull SensorBody> sensors) {}
+
+    record SensorBody(
+            @NotBlank @PlainLine @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 30) String unit,
+            double value) {}
 
     record ReadingBody(
             @NotBlank @Size(max = 80) String metric,
@@ -117,7 +127,18 @@ class DeviceController {
             @Min(0) @Max(86_400_000) int durationMs,
             @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings,
             @Nullable @Size(max = 200) String disturbed,
-            @Nullable @Min(0) @Max(86_400_000) Integer timedMs) {}
+            @Nullable @Min(0) @Max(86_400_000) Integer timedMs,
+            @Nullable @Size(max = 70_000) String output,
+            @Nullable @Size(max = MOST_TRACKS) List<@Valid @NotNull TrackBody> tracks) {}
+
+    /** What a sensor said during a run. @param kind such as temperature, clock, power. @param stepMs between two values */
+    record TrackBody(
+            @NotNull @Pattern(regexp = "[a-z][a-z-]{0,29}", message = "must be lower-case letters and hyphens")
+                    String kind,
+            @NotBlank @PlainLine @Size(max = 120) String name,
+            @NotBlank @PlainLine @Size(max = 30) String unit,
+            @Min(100) @Max(3_600_000) int stepMs,
+            @NotEmpty @Size(max = 4_000) List<@NotNull Double> values) {}
 
     /**
      * @param runId absent where the run came after the session's end
@@ -135,6 +156,7 @@ class DeviceController {
      * @param allowedMs  longest time for one run, in ms; absent: what its kind usually needs at most
      * @param timedMs    timed part of each run, where it has one of its own
      * @param byHand     whether the reviewer carries it out, and the device waits
+     * @param command    that the runner carries out and times
      */
     record DeviceTest(
             long id,
@@ -148,7 +170,8 @@ class DeviceController {
             @Nullable Integer allowedMs,
             boolean byHand,
             @Nullable Integer timedMs,
-            @Nullable List<EnoughRuns.Limit> enough) {}
+            @Nullable List<EnoughRuns.Limit> enough,
+            @Nullable TimedCommand command) {}
 
     /** @param value and resolution only where runs go on until the mean is known */
     record DoneRun(
@@ -186,9 +209,11 @@ class DeviceController {
     private final InTurn inTurn = new InTurn();
 
     private final RoundResults results;
+    private final LiveSensors sensors;
 
     DeviceController(
             RoundResults results,
+            LiveSensors sensors,
             Seats seats,
             DeviceWork work,
             Shelf shelf,
@@ -197,6 +222,7 @@ class DeviceController {
             JsonMapper json,
             Clock clock) {
         this.results = results;
+        this.sensors = sensors;
         this.seats = seats;
         this.work = work;
         this.shelf = shelf;
@@ -301,6 +327,13 @@ class DeviceController {
             throw Problem.invalid(
                     "not-a-progress", "A device ends by /end, not by telling the phase " + body.phase() + ".");
         }
+        if (body.sensors() != null) {
+            sensors.heard(
+                    seat,
+                    body.sensors().stream()
+                            .map(x -> new LiveSensors.Now(x.name(), x.unit(), x.value()))
+                            .toList());
+        }
         work.progress(seat, body.phase(), body.testId(), body.run(), body.untilMs());
         return command(seat);
     }
@@ -338,8 +371,22 @@ class DeviceController {
                         readings,
                         null,
                         body.disturbed(),
-                        body.timedMs()));
+                        body.timedMs(),
+                        beside(body)));
         return new Stored(delivered.runId(), key, delivered.late());
+    }
+
+    private static Ledger.@Nullable Beside beside(RunBody body) {
+        return body.output() == null && body.tracks() == null
+                ? null
+                : new Ledger.Beside(
+                        body.output(),
+                        body.tracks() == null
+                                ? List.of()
+                                : body.tracks().stream()
+                                        .map(t ->
+                                                new Ledger.Track(t.kind(), t.name(), t.unit(), t.stepMs(), t.values()))
+                                        .toList());
     }
 
     @PostMapping("/end")
@@ -427,12 +474,13 @@ class DeviceController {
                 t.name(),
                 item.todo() == null ? t.summary() : item.todo(),
                 t.metrics().get(0).key(),
-                t.builtIn() ? plan.most(item, s.runs()) : item.runs() == null ? s.runs() : item.runs(),
+                t.byItself() ? plan.most(item, s.runs()) : item.runs() == null ? s.runs() : item.runs(),
                 item.pauseMs() == null ? s.pauseMs() : item.pauseMs(),
                 item.pauseUntil(),
                 item.allowedMs(),
-                !t.builtIn(),
+                !t.byItself(),
                 t.builtIn() ? item.timedMs() : null,
-                enough);
+                enough,
+                t.command());
     }
 }

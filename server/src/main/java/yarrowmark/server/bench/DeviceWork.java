@@ -194,13 +194,18 @@ class DeviceWork {
                         t -> byMetric.getOrDefault(t.metrics().get(0).id(), Map.of())));
     }
 
+    /** The device does not know such a score: it is found here, in what the command printed. */
+    private static boolean readFromOutput(TestRow test) {
+        return test.command() != null && test.command().output() != null;
+    }
+
     private Map<Long, List<EnoughRuns.Limit>> enough(PlanRow plan, Seat seat, List<TestRow> tests) {
         if (plan.knownWithin() == null || plan.mostRuns() == null) {
             return Map.of();
         }
         Map<Long, PlanItem> items = plan.items().stream().collect(Collectors.toMap(PlanItem::testId, i -> i));
         List<MetricRow> metrics = tests.stream()
-                .filter(t -> t.builtIn() && plan.asLongAsItTakes(sure(items, t.id())))
+                .filter(t -> t.byItself() && !readFromOutput(t) && plan.asLongAsItTakes(sure(items, t.id())))
                 .map(t -> t.metrics().get(0))
                 .filter(m -> m.scale() == Scale.RATIO)
                 .toList();
@@ -243,12 +248,12 @@ class DeviceWork {
         long configuration = configurations.configure(unit, facts(start.facts()), null, DEVICE);
         PlanRow plan = plans.plan(seat.planId());
         List<PlanItem> items = plan.items(seat.mustOnly());
-        Set<Long> builtIn = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream()
-                .filter(TestRow::builtIn)
+        Set<Long> byItself = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream()
+                .filter(TestRow::byItself)
                 .map(TestRow::id)
                 .collect(Collectors.toSet());
         List<TestByHand> byHand = items.stream()
-                .filter(i -> !builtIn.contains(i.testId()))
+                .filter(i -> !byItself.contains(i.testId()))
                 .map(i -> new TestByHand(i.testId(), i.runs(), i.todo()))
                 .toList();
         long session = ledger.open(new Ledger.NewSession(
@@ -314,7 +319,7 @@ class DeviceWork {
      * @return where it is now: in the ledger, or kept for the reviewer because its session was ended without the device
      */
     @Transactional
-    public Delivered deliver(long seatId, String key, String bodyHash, Ledger.NewRun run) {
+    public Delivered deliver(long seatId, String key, String bodyHash, Ledger.NewRun given) {
         Seat seat = heard(seatId);
         var known = deliveries.findById(new Delivery.Key(seatId, key));
         if (known.isPresent()) {
@@ -326,6 +331,8 @@ class DeviceWork {
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
+        Ledger.NewRun run = CommandOutput.completed(
+                catalog.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
         PlanRow plan = plans.plan(seat.planId());
         PlanItem item = plan.items(seat.mustOnly()).stream()
                 .filter(i -> i.testId() == run.testId())

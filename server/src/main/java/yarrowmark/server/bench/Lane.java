@@ -14,6 +14,7 @@ import yarrowmark.server.shelf.ConfigurationRow;
  * @param msLeft  estimated time left, in ms
  * @param command what the reviewer wants; the phase says what the device does
  * @param late    finished runs that came after the session was ended, and wait for the reviewer
+ * @param sensors what they said lately
  */
 public record Lane(
         long seatId,
@@ -35,7 +36,8 @@ public record Lane(
         Command command,
         @Nullable Instant lastHeardAt,
         long msLeft,
-        int late) {
+        int late,
+        List<LiveSensors.Line> sensors) {
     /**
      * @param runs       one place a planned run, in order
      * @param byHand     whether the reviewer carries it out

@@ -32,8 +32,17 @@ class Lanes {
     private final LedgerSessions sessions;
     private final Shelf shelf;
     private final LateRuns late;
+    private final LiveSensors live;
 
-    Lanes(Plans plans, Catalog catalog, Ledger ledger, LedgerSessions sessions, Shelf shelf, LateRuns late) {
+    Lanes(
+            Plans plans,
+            Catalog catalog,
+            Ledger ledger,
+            LedgerSessions sessions,
+            Shelf shelf,
+            LateRuns late,
+            LiveSensors live) {
+        this.live = live;
         this.late = late;
         this.plans = plans;
         this.catalog = catalog;
@@ -70,7 +79,8 @@ class Lanes {
                         known,
                         runs.getOrDefault(seat.sessionId(), List.of()),
                         configurations.get(configurationOf.get(seat.sessionId())),
-                        waiting.getOrDefault(seat.id(), 0)))
+                        waiting.getOrDefault(seat.id(), 0),
+                        live.of(seat.id())))
                 .toList();
     }
 
@@ -80,7 +90,8 @@ class Lanes {
             Map<Long, TestRow> known,
             List<Ledger.RunPart> runs,
             @Nullable ConfigurationRow configuration,
-            int late) {
+            int late,
+            List<LiveSensors.Line> sensors) {
         List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream()
                 .map(i -> test(i, sure(known, i.testId()), plan, seat, runs))
                 .toList();
@@ -121,7 +132,8 @@ class Lanes {
                 seat.command(),
                 seat.lastHeardAt(),
                 msLeft,
-                late);
+                late,
+                seat.phase().isOver() ? List.of() : sensors);
     }
 
     /** The last attempt speaks for a run; a test that cannot run fills all its places with its one answer. */
@@ -150,6 +162,6 @@ class Lanes {
                             : new Lane.LaneRun(
                                     number, last.state(), last.reason(), last.reasonWords(), attempts.size()));
         }
-        return new Lane.LaneTest(item.testId(), test.name(), places, !test.builtIn(), item.todo(), item.pauseUntil());
+        return new Lane.LaneTest(item.testId(), test.name(), places, !test.byItself(), item.todo(), item.pauseUntil());
     }
 }

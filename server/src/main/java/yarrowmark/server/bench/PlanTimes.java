@@ -65,7 +65,7 @@ class PlanTimes {
         List<PlanEstimate.Item> items = new ArrayList<>();
         for (PlanItem item : plan.items()) {
             RunDurations.Known k = known.get(item.testId());
-            boolean byItself = sure(tests, item.testId()).builtIn();
+            boolean byItself = sure(tests, item.testId()).byItself();
             double runMs = byItself && item.timedMs() != null
                     ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs()))
                     : byItself && timedMs != null && timedMs != plan.timedMs()

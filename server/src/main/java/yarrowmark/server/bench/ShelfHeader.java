@@ -12,10 +12,15 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 import yarrowmark.server.platform.ShelfId;
 
-/** Every answer to a device, a refusal too, says which shelf it comes from. */
+/** Every answer to a device, a refusal too, says which shelf it comes from, and which protocol is spoken. */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class ShelfHeader extends OncePerRequestFilter {
+    /** Which of the device protocol's versions is spoken here: higher once an older device could no longer follow. */
+    private static final String PROTOCOL_HEADER = "Yarrowmark-Protocol";
+
+    private static final String PROTOCOL = "1";
+
     /** Asked for late: filters are made before there are records. */
     private final ObjectProvider<ShelfId> shelf;
 
@@ -32,6 +37,7 @@ class ShelfHeader extends OncePerRequestFilter {
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         response.setHeader(ShelfId.HEADER, shelf.getObject().id());
+        response.setHeader(PROTOCOL_HEADER, PROTOCOL);
         chain.doFilter(request, response);
     }
 }

@@ -38,6 +38,9 @@ public class BuiltInSuites implements BeforeOpening {
     private static final List<String> FIRST_ROUND =
             List.of("weir-hash-one", "weir-hash-all", "map-tile-crush", "species-list", "transect-sketch");
 
+    /** Keys of tests that the runner carries out begin with it; a page in a browser cannot. */
+    static final String RUNNER = "native-";
+
     private static final String TOTAL = "total";
     private static final String COMPUTED = "computed";
     private static final String CALIBRATED = "calibrated";
@@ -274,6 +277,9 @@ public class BuiltInSuites implements BeforeOpening {
                         first && main && choices.isEmpty(),
                         new Catalog.More(kind, choices, m.xUnit(), false, null, null, Map.of())));
             }
+        }
+        if (test.key().startsWith(RUNNER)) {
+            metrics.addAll(SensorMetrics.of(test.name(), test.metrics().get(0).unit()));
         }
         return metrics;
     }

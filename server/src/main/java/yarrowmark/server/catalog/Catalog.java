@@ -78,7 +78,18 @@ public class Catalog {
         }
     }
 
-    public record NewTest(String key, String name, String summary, TestGroup group, List<NewMetric> metrics) {}
+    /** @param command that the runner carries out; null for every other test */
+    public record NewTest(
+            String key,
+            String name,
+            String summary,
+            TestGroup group,
+            List<NewMetric> metrics,
+            @Nullable TimedCommand command) {
+        public NewTest(String key, String name, String summary, TestGroup group, List<NewMetric> metrics) {
+            this(key, name, summary, group, metrics, null);
+        }
+    }
 
     /** Makes a suite version with its tests and its own comparability group, unless it is there. Returns the test ids in order. */
     @Transactional

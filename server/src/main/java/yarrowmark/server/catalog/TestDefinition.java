@@ -1,6 +1,7 @@
 package yarrowmark.server.catalog;
 
 import jakarta.persistence.CascadeType;
+import jakarta.persistence.Convert;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EntityListeners;
 import jakarta.persistence.EnumType;
@@ -55,6 +56,10 @@ class TestDefinition {
 
     private @Nullable String repeatabilitySource;
 
+    @Convert(converter = TimedCommandText.class)
+    @JdbcTypeCode(SqlTypes.LONG32VARCHAR)
+    private @Nullable TimedCommand command;
+
     protected TestDefinition() {}
 
     TestDefinition(
@@ -66,6 +71,7 @@ class TestDefinition {
         this.summary = test.summary();
         this.testGroup = test.group();
         this.position = position;
+        this.command = test.command();
         test.metrics().forEach(m -> metrics.add(new Metric(this, m)));
     }
 
@@ -99,6 +105,11 @@ class TestDefinition {
 
     ComparabilityGroup comparabilityGroup() {
         return comparabilityGroup;
+    }
+
+    @Nullable
+    TimedCommand command() {
+        return command;
     }
 
     int position() {

@@ -9,6 +9,7 @@ import org.jspecify.annotations.Nullable;
  * @param number  of the version without its mode
  * @param mode    empty where the version has only one
  * @param repeatability in per cent, as somebody states it. @param repeatabilitySource who, or where
+ * @param command that the runner carries out; absent for every other test
  * @param retired nobody runs it any more: its scores stay, but it is not offered, computed or ranked
  */
 public record TestRow(
@@ -26,7 +27,8 @@ public record TestRow(
         boolean builtIn,
         boolean retired,
         @Nullable Double repeatability,
-        @Nullable String repeatabilitySource) {
+        @Nullable String repeatabilitySource,
+        @Nullable TimedCommand command) {
     static TestRow of(TestDefinition t) {
         return new TestRow(
                 t.id(),
@@ -43,7 +45,13 @@ public record TestRow(
                 t.suiteVersion().suite().builtIn(),
                 t.retiredAt() != null,
                 t.repeatability(),
-                t.repeatabilitySource());
+                t.repeatabilitySource(),
+                t.command());
+    }
+
+    /** Whether a device carries it out by itself, rather than a person. */
+    public boolean byItself() {
+        return builtIn || command != null;
     }
 
     /** Whether somebody carries it out, rather than the server computing it from other tests. */

@@ -1,6 +1,7 @@
 package yarrowmark.server.evidence;
 
 import jakarta.persistence.EntityManager;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Collection;
@@ -8,11 +9,13 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.files.Files;
 import yarrowmark.server.ledger.line.SessionFiles;
 import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.record.OutputCame;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
@@ -21,6 +24,7 @@ import yarrowmark.server.platform.Problem;
 public class EvidenceShelf implements SessionFiles {
     private static final int LONGEST_NAME = 200;
     private static final int MOST_PER_SESSION = 500;
+    private static final String DEVICE = "device at the bench";
 
     /** @param runId absent where it belongs to the whole session. @param contentType as the file's beginning tells */
     record EvidenceRow(
@@ -68,6 +72,19 @@ public class EvidenceShelf implements SessionFiles {
         entities.persist(e);
         changes.note(person, "session", sessionId, "evidence", null, e.name);
         return e.id;
+    }
+
+    /** What a command printed proves its time; where a session is full of files, the score is worth more than its proof. */
+    @EventListener
+    void keepOutput(OutputCame came) {
+        if (of(came.sessionId()).size() < MOST_PER_SESSION) {
+            keep(
+                    came.sessionId(),
+                    came.runId(),
+                    "output of run " + came.runNumber() + ".txt",
+                    came.output().getBytes(StandardCharsets.UTF_8),
+                    DEVICE);
+        }
     }
 
     /** The last part of any path, without what a file system or a header could take for more than a name. */

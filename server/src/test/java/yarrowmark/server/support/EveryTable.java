@@ -50,7 +50,7 @@ public final class EveryTable {
             Map.entry("hash", HASH),
             Map.entry("stored_file.bytes", FILE),
             Map.entry("reading_samples.points", 3),
-            Map.entry("reading_samples.packed", PackedSamples.pack(new double[] {0.1, 1e-300, 4.9e8})),
+            Map.entry("packed", PackedSamples.pack(new double[] {0.1, 1e-300, 4.9e8})),
             Map.entry("value", 1.0 / 3),
             Map.entry("n", 1),
             Map.entry("mean", 1.0 / 3),

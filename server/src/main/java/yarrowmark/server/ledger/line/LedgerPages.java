@@ -15,12 +15,15 @@ import yarrowmark.core.stats.SampleSummary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reading;
 import yarrowmark.server.ledger.record.ReadingRepository;
 import yarrowmark.server.ledger.record.ReadingSamples;
 import yarrowmark.server.ledger.record.ReadingSamplesRepository;
 import yarrowmark.server.ledger.record.Run;
 import yarrowmark.server.ledger.record.RunRepository;
+import yarrowmark.server.ledger.record.RunTrack;
+import yarrowmark.server.ledger.record.RunTrackRepository;
 import yarrowmark.server.ledger.record.Session;
 import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.record.SessionState;
@@ -52,6 +55,7 @@ public class LedgerPages {
      * @param timings  the timing samples behind the value, in its unit, in order; for a curve x and y in turn, for frame times the times in ms
      * @param corrects the reading it stands for
      * @param correctedBy the readings that stand for it
+     * @param tracks what sensors said during its run
      */
     record ReadingPage(
             long id,
@@ -73,7 +77,8 @@ public class LedgerPages {
             @Nullable SamplePart sample,
             @Nullable OtherReading corrects,
             List<OtherReading> correctedBy,
-            List<ReadingMarks.ReadingMark> marks) {}
+            List<ReadingMarks.ReadingMark> marks,
+            List<Ledger.Track> tracks) {}
 
     public record SessionPage(
             long id,
@@ -100,6 +105,7 @@ public class LedgerPages {
     private final RunRepository runs;
     private final ReadingRepository readings;
     private final ReadingSamplesRepository timings;
+    private final RunTrackRepository tracks;
     private final SetAsideRepository asides;
     private final Catalog catalog;
     private final Shelf shelf;
@@ -111,6 +117,7 @@ public class LedgerPages {
             RunRepository runs,
             ReadingRepository readings,
             ReadingSamplesRepository timings,
+            RunTrackRepository tracks,
             Samples samples,
             SetAsideRepository asides,
             Catalog catalog,
@@ -121,6 +128,7 @@ public class LedgerPages {
         this.runs = runs;
         this.readings = readings;
         this.timings = timings;
+        this.tracks = tracks;
         this.samples = samples;
         this.asides = asides;
         this.catalog = catalog;
@@ -167,7 +175,10 @@ public class LedgerPages {
                 readings.findByCorrectsIdOrderById(id).stream()
                         .map(LedgerPages::other)
                         .toList(),
-                marks.of(reading, metric, run.runNumber(), run.disturbed()));
+                marks.of(reading, metric, run.runNumber(), run.disturbed()),
+                tracks.findByRunIdOrderById(run.id()).stream()
+                        .map(RunTrack::track)
+                        .toList());
     }
 
     private static OtherReading other(Reading r) {

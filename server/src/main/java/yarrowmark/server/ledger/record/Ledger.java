@@ -39,6 +39,7 @@ public class Ledger {
     private final ReadingRepository readings;
     private final ReadingSamplesRepository timings;
     private final SetAsideRepository asides;
+    private final RunTrackRepository tracks;
     private final Configurations configurations;
     private final Samples samples;
     private final Sitting sittings;
@@ -54,6 +55,7 @@ public class Ledger {
             RunRepository runs,
             ReadingRepository readings,
             ReadingSamplesRepository timings,
+            RunTrackRepository tracks,
             SetAsideRepository asides,
             Configurations configurations,
             Samples samples,
@@ -69,6 +71,7 @@ public class Ledger {
         this.runs = runs;
         this.readings = readings;
         this.timings = timings;
+        this.tracks = tracks;
         this.asides = asides;
         this.configurations = configurations;
         this.samples = samples;
@@ -152,6 +155,7 @@ public class Ledger {
      * @param person      who carried it out; null where a device ran by itself
      * @param disturbed   what the device noticed meanwhile; null where it noticed nothing
      * @param timedMs     how much of the duration was timed; the rest prepared, warmed up and checked. Null where nobody timed parts
+     * @param beside      what else there is to keep of it; null where there is nothing
      */
     public record NewRun(
             long testId,
@@ -165,7 +169,8 @@ public class Ledger {
             List<NewReading> readings,
             @Nullable String person,
             @Nullable String disturbed,
-            @Nullable Integer timedMs) {
+            @Nullable Integer timedMs,
+            @Nullable Beside beside) {
         public NewRun(
                 long testId,
                 int runNumber,
@@ -189,6 +194,7 @@ public class Ledger {
                     readings,
                     person,
                     null,
+                    null,
                     null);
         }
 
@@ -205,7 +211,42 @@ public class Ledger {
                     readings,
                     person,
                     disturbed,
-                    timedMs);
+                    timedMs,
+                    beside);
+        }
+
+        NewRun withNote(String words) {
+            return new NewRun(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    words.isEmpty() ? null : words,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    person,
+                    disturbed,
+                    timedMs,
+                    beside);
+        }
+
+        public NewRun withReadings(List<NewReading> others) {
+            return new NewRun(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    others,
+                    person,
+                    disturbed,
+                    timedMs,
+                    beside);
         }
 
         public NewRun(
@@ -230,9 +271,21 @@ public class Ledger {
                     readings,
                     null,
                     null,
+                    null,
                     null);
         }
     }
+
+    /** What is kept with a run, and is no score. @param output the end of what its command printed */
+    public record Beside(@Nullable String output, List<Track> tracks) {}
+
+    /**
+     * What a sensor said during a run, at equal steps of time.
+     *
+     * @param kind   such as temperature; tracks of one kind are shown together
+     * @param values in the unit, the first at the run's beginning
+     */
+    public record Track(String kind, String name, String unit, int stepMs, List<Double> values) {}
 
     /** A run of a session, as the bench shows it. */
     public record RunPart(
@@ -300,9 +353,13 @@ public class Ledger {
         return recordWhole(sittings.session(sessionId), run);
     }
 
+    private static NewRun completed(TestRow test, NewRun run) {
+        return SensorReadings.completed(test, SeriesReadings.completed(test, run));
+    }
+
     private long recordWhole(Session session, NewRun run) {
         TestRow test = known.tests(List.of(run.testId())).stream().findFirst().orElse(null);
-        return store(session, test == null ? run : SeriesReadings.completed(test, run), Map.of());
+        return store(session, test == null ? run : completed(test, run), Map.of());
     }
 
     /**
@@ -320,7 +377,7 @@ public class Ledger {
         List<Long> ids = new ArrayList<>();
         for (NewRun run : all) {
             TestRow test = tests.get(run.testId());
-            ids.add(insert(session, test, test == null ? run : SeriesReadings.completed(test, run), Map.of()));
+            ids.add(insert(session, test, test == null ? run : completed(test, run), Map.of()));
         }
         List<MetricRow> touched =
                 tests.values().stream().flatMap(t -> t.metrics().stream()).toList();
@@ -380,7 +437,18 @@ public class Ledger {
                                 .toArray()));
             }
         }
+        keepBeside(stored, run.beside());
         return stored.id();
+    }
+
+    private void keepBeside(Run stored, @Nullable Beside beside) {
+        if (beside == null) {
+            return;
+        }
+        beside.tracks().forEach(t -> tracks.save(new RunTrack(stored.id(), t)));
+        if (beside.output() != null && !beside.output().isBlank()) {
+            events.publishEvent(new OutputCame(stored.sessionId(), stored.id(), stored.runNumber(), beside.output()));
+        }
     }
 
     /** A device counts its own attempts; what a person typed or corrected in between has taken a number, too. */

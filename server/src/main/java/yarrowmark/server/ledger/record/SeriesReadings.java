@@ -72,19 +72,7 @@ public final class SeriesReadings {
         } catch (IllegalArgumentException e) {
             throw Problem.invalid("invalid-samples", Problem.words(e));
         }
-        return new Ledger.NewRun(
-                run.testId(),
-                run.runNumber(),
-                run.attempt(),
-                run.state(),
-                run.reason(),
-                run.reasonWords(),
-                run.durationMs(),
-                run.finishedAt(),
-                readings,
-                run.person(),
-                run.disturbed(),
-                run.timedMs());
+        return run.withReadings(readings);
     }
 
     /** What loops come to, for a test that has metrics for it. */

@@ -114,7 +114,7 @@ class ScoreSheet {
         computed.forEach(m -> order.remove(m.testId()));
         Map<Long, TestRow> tests = catalog.tests(order).stream().collect(Collectors.toMap(TestRow::id, t -> t));
         // What a device runs by itself is no row of a sheet, unless the session was made to have it typed.
-        order.removeIf(id -> sure(tests, id).builtIn() && !byHand.containsKey(id));
+        order.removeIf(id -> sure(tests, id).byItself() && !byHand.containsKey(id));
         List<SheetTest> rows = new ArrayList<>();
         for (long id : order) {
             TestRow test = sure(tests, id);

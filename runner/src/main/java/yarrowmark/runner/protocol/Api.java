@@ -1,8 +1,9 @@
-package yarrowmark.runner.bench;
+package yarrowmark.runner.protocol;
 
 import com.fasterxml.jackson.annotation.JsonIgnoreProperties;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** What a device and the bench say to each other, as docs/device-protocol.md has it. What the bench says more is not heard. */
@@ -63,7 +64,36 @@ public final class Api {
             @Nullable Integer allowedMs,
             boolean byHand,
             @Nullable Integer timedMs,
-            @Nullable List<Limit> enough) {}
+            @Nullable List<Limit> enough,
+            @Nullable TimedCommand command) {}
+
+    /** A command that is carried out and timed. What it prints is looked at by the bench alone. */
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    public record TimedCommand(
+            Step run,
+            @Nullable Step prepare,
+            @Nullable Step cleanUp,
+            @Nullable Step version,
+            @Nullable String folder,
+            @Nullable Map<String, String> environment,
+            int expectedExit,
+            int limitSeconds,
+            Cache cache,
+            @Nullable Marks between) {}
+
+    /** @param shell whether the one argument is a script */
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    public record Step(List<String> arguments, boolean shell) {}
+
+    public enum Cache {
+        AS_IT_IS,
+        WARM,
+        COLD
+    }
+
+    /** Parts of lines that are printed: timed is from the one to the other. */
+    @JsonIgnoreProperties(ignoreUnknown = true)
+    public record Marks(String from, String to) {}
 
     /** With so many runs it is enough, where their spread and their rounding are at most these; the bench computed them. */
     @JsonIgnoreProperties(ignoreUnknown = true)
@@ -95,7 +125,7 @@ public final class Api {
             int commandRevision) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Joined(String token) {}
+    public record Joined(String token) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
     public record Model(long id, String maker, String name, String deviceClass) {
@@ -106,13 +136,13 @@ public final class Api {
     }
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Models(List<Model> rows) {}
+    public record Models(List<Model> rows) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
     public record Unit(long id, String label) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Units(List<Unit> units) {}
+    public record Units(List<Unit> units) {}
 
     public record Fact(String key, String value, boolean detected) {}
 
@@ -125,7 +155,11 @@ public final class Api {
             @Nullable Long unitId,
             List<Fact> facts,
             @Nullable Boolean onMains,
-            @Nullable Double batteryLevel) {}
+            @Nullable Double batteryLevel,
+            List<Check> checks) {}
+
+    /** A line of the checklist, and whether somebody says that it is so. */
+    public record Check(String text, boolean ticked) {}
 
     public record Reading(String metric, double value, double resolution, List<Double> samples) {}
 
@@ -140,19 +174,58 @@ public final class Api {
             int durationMs,
             List<Reading> readings,
             @Nullable String disturbed,
-            @Nullable Integer timedMs) {}
+            @Nullable Integer timedMs,
+            @Nullable String output,
+            @Nullable List<Track> tracks) {
+        public Run(
+                long testId,
+                int runNumber,
+                int attempt,
+                RunState state,
+                @Nullable Reason reason,
+                @Nullable String reasonWords,
+                int durationMs,
+                List<Reading> readings,
+                @Nullable String disturbed,
+                @Nullable Integer timedMs) {
+            this(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    readings,
+                    disturbed,
+                    timedMs,
+                    null,
+                    null);
+        }
+    }
+
+    /** What a sensor said during a run, at equal steps of time. */
+    public record Track(String kind, String name, String unit, int stepMs, List<Double> values) {}
+
+    /** What a sensor says now. */
+    public record Sensor(String name, String unit, double value) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Stored(@Nullable Long runId, String key, boolean late) {}
+    public record Stored(@Nullable Long runId, String key, boolean late) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
     public record CommandState(Command command, int revision) {}
 
     @JsonInclude(JsonInclude.Include.NON_NULL)
-    record Progress(Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable Long untilMs) {}
+    public record Progress(
+            Phase phase,
+            @Nullable Long testId,
+            @Nullable Integer run,
+            @Nullable Long untilMs,
+            @Nullable List<Sensor> sensors) {}
 
-    record End(Ending how) {}
+    public record End(Ending how) {}
 
     @JsonIgnoreProperties(ignoreUnknown = true)
-    record Problem(@Nullable String code, @Nullable String detail) {}
+    public record Problem(@Nullable String code, @Nullable String detail) {}
 }

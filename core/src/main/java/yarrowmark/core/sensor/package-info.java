@@ -1,0 +1,5 @@
+/** What sensors say during a run, and what that comes to. */
+@NullMarked
+package yarrowmark.core.sensor;
+
+import org.jspecify.annotations.NullMarked;

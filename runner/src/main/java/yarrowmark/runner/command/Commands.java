@@ -1,0 +1,103 @@
+package yarrowmark.runner.command;
+
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.runner.NativeTest;
+import yarrowmark.runner.measure.Measurement;
+import yarrowmark.runner.protocol.Api;
+
+/**
+ * The commands of a plan. They come from the bench, so that whoever owns this device reads each of them first and agrees, to the
+ * letter: one that changed is asked about again.
+ */
+public final class Commands {
+    private final List<Api.Test> tests;
+    private final Agreed agreed;
+    private final Consumer<String> tell;
+
+    public Commands(List<Api.Test> planned, Agreed agreed, Consumer<String> tell) {
+        this.tests = planned.stream().filter(t -> t.command() != null).toList();
+        this.agreed = agreed;
+        this.tell = tell;
+    }
+
+    /** Every word of those that nobody agreed to yet, and the number for all of them. */
+    public void show() {
+        for (Api.Test test : tests) {
+            Api.TimedCommand command = test.command();
+            if (command == null || agreed.to(command)) {
+                continue;
+            }
+            tell.accept(test.name() + " is a command of the bench's:");
+            CommandWords.of(command).forEach(line -> tell.accept("    " + line));
+        }
+        if (!tests.isEmpty()) {
+            tell.accept("All " + tests.size() + " commands of this plan together have the number " + together() + ".");
+        }
+    }
+
+    private String together() {
+        return CommandWords.together(
+                tests.stream().map(Api.Test::command).filter(c -> c != null).toList());
+    }
+
+    /**
+     * What may be carried out, and for the others why not.
+     *
+     * @param none   whether none may be
+     * @param number by which somebody agreed to all of them on the command line
+     * @param ask    a question that whoever sits here answers
+     */
+    public Map<String, NativeTest> tests(boolean none, @Nullable String number, Predicate<String> ask) {
+        Map<String, NativeTest> all = new LinkedHashMap<>();
+        List<Api.TimedCommand> fresh = tests.stream()
+                .map(Api.Test::command)
+                .filter(c -> c != null && !agreed.to(c))
+                .distinct()
+                .toList();
+        boolean byNumber = number != null && number.strip().equalsIgnoreCase(together());
+        if (number != null && !byNumber && !tests.isEmpty()) {
+            tell.accept("The commands are not those that --commands agrees to: their number is another one.");
+        }
+        if (!none
+                && !fresh.isEmpty()
+                && (byNumber
+                        || number == null
+                                && ask.test(
+                                        "These commands would run here as you, and could do whatever you can. Carry out the "
+                                                + fresh.size() + " shown above?"))) {
+            agreed.agree(fresh);
+        }
+        for (Api.Test test : tests) {
+            Api.TimedCommand command = test.command();
+            if (command != null) {
+                all.put(
+                        test.key(),
+                        none
+                                ? new Refused("Commands are refused here (--no-commands).")
+                                : agreed.to(command)
+                                        ? new CommandTest(command)
+                                        : new Refused(
+                                                "Whoever owns this device has not agreed to its command. They agree when asked, or with --commands and the number that --plan-only prints."));
+            }
+        }
+        return all;
+    }
+
+    private record Refused(String words) implements NativeTest {
+        @Override
+        public Optional<Obstacle> obstacle(Options options) {
+            return Optional.of(new Obstacle("NOT_SUPPORTED", words));
+        }
+
+        @Override
+        public Measurement run(Options options) {
+            throw new IllegalStateException(words);
+        }
+    }
+}
