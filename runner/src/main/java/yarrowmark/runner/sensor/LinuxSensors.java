@@ -18,7 +18,9 @@ public final class LinuxSensors {
     private static final Set<String> PROCESSOR =
             Set.of("coretemp", "k10temp", "zenpower", "cpu_thermal", "cpu-thermal", "soc_thermal", "x86_pkg_temp");
 
-    private static final int EACH_CLOCK = 16;
+    /** Of more cores than these, no single one says anything. */
+    private static final int EACH_CORE = 16;
+
     private static final double MILLI = 1e-3;
     private static final double KILO = 1e3;
     private static final double MICRO = 1e-6;
@@ -91,7 +93,20 @@ public final class LinuxSensors {
                 found.add(new Sensor(Sensor.TEMPERATURE, once(type, named), "°C", scaled(input, MILLI)));
             }
         }
-        if (found.stream().noneMatch(s -> s.kind().equals(Sensor.TEMPERATURE))) {
+        List<Sensor> places =
+                found.stream().filter(s -> s.kind().equals(Sensor.TEMPERATURE)).toList();
+        if (places.size() > EACH_CORE) {
+            found.removeAll(places);
+            found.add(
+                    0,
+                    new Sensor(
+                            Sensor.TEMPERATURE, "Hottest of " + places.size() + " places", "°C", () -> places.stream()
+                                    .mapToDouble(s -> s.read().getAsDouble())
+                                    .filter(Double::isFinite)
+                                    .max()
+                                    .orElse(Double.NaN)));
+        }
+        if (places.isEmpty()) {
             unreadable.add("This computer tells no temperature of its processor.");
         }
     }
@@ -117,7 +132,7 @@ public final class LinuxSensors {
         }
         if (clocks.isEmpty()) {
             unreadable.add("This computer does not tell the clock of its cores.");
-        } else if (clocks.size() <= EACH_CLOCK) {
+        } else if (clocks.size() <= EACH_CORE) {
             for (int i = 0; i < clocks.size(); i++) {
                 found.add(new Sensor(Sensor.CLOCK, "Core " + cores.get(i), "Hz", scaled(clocks.get(i), KILO)));
             }

@@ -14,6 +14,9 @@ import yarrowmark.runner.protocol.Api;
 public final class Watch implements AutoCloseable {
     private static final int STEP_MS = 500;
     private static final int MOST_VALUES = 1_200;
+    /** The bench takes so many of a run. */
+    private static final int MOST_TRACKS = 64;
+
     /** Every so many looks the bench is told. */
     private static final int TOLD_EVERY = 10;
 
@@ -130,7 +133,7 @@ public final class Watch implements AutoCloseable {
     /** What was read until now; sensors that never answered are left out. */
     public synchronized List<Api.Track> tracks() {
         List<Api.Track> tracks = new ArrayList<>();
-        for (int i = 0; i < sensors.size(); i++) {
+        for (int i = 0; i < sensors.size() && tracks.size() < MOST_TRACKS; i++) {
             List<Double> all = values.get(i);
             if (!all.isEmpty() && all.stream().allMatch(Double::isFinite)) {
                 Sensor s = sensors.get(i);

@@ -51,6 +51,17 @@ class LinuxSensorsTest {
     }
 
     @Test
+    void ofManyPlacesTheHottestSpeaks() {
+        FakeSensors computer = new FakeSensors(folder);
+        for (int i = 1; i <= 40; i++) {
+            computer.temperature(i, 30 + i % 7);
+        }
+        Sensors sensors = computer.find();
+        assertThat(sensors.all()).hasSize(1);
+        assertThat(named(sensors, "Hottest of 40 places").read().getAsDouble()).isEqualTo(36);
+    }
+
+    @Test
     void aZoneSpeaksForTheProcessorWhereNoChipDoes() {
         FakeSensors board = new FakeSensors(folder);
         board.put("class/thermal/thermal_zone0/type", "cpu-thermal");
