@@ -34,8 +34,14 @@ final class SensorReadings {
             throw Problem.invalid("invalid-track", Problem.words(e));
         }
         List<Ledger.NewReading> readings = new ArrayList<>(run.readings());
+        // Its other numbers may come first, and work is told in the unit of the test's own.
+        String own = test.metrics().get(0).key();
+        OptionalDouble rate = run.readings().stream()
+                .filter(r -> r.metric().equals(own))
+                .mapToDouble(Ledger.NewReading::value)
+                .findFirst();
         for (MetricRow metric : test.metrics()) {
-            of(metric.key(), sensed, run).ifPresent(value -> {
+            of(metric.key(), sensed, rate).ifPresent(value -> {
                 if (readings.stream().noneMatch(r -> r.metric().equals(metric.key()))) {
                     readings.add(new Ledger.NewReading(metric.key(), value, 0, List.of()));
                 }
@@ -44,7 +50,7 @@ final class SensorReadings {
         return run.withReadings(readings).withNote(note(run.reasonWords(), sensed));
     }
 
-    private static OptionalDouble of(String key, Sensed sensed, Ledger.NewRun run) {
+    private static OptionalDouble of(String key, Sensed sensed, OptionalDouble rate) {
         OptionalDouble found =
                 switch (key) {
                     case Sensed.HIGHEST_TEMPERATURE -> sensed.highestTemperature();
@@ -54,16 +60,20 @@ final class SensorReadings {
                                 ? OptionalDouble.of(sensed.meanClock().getAsDouble() / GIGA)
                                 : OptionalDouble.empty();
                     case Sensed.ENERGY -> sensed.energy();
-                    case Sensed.PER_JOULE ->
-                        sensed.meanPower().isPresent() && sensed.meanPower().getAsDouble() > 0
-                                ? OptionalDouble.of(run.readings().get(0).value()
-                                        / sensed.meanPower().getAsDouble())
-                                : OptionalDouble.empty();
+                    case Sensed.PER_JOULE -> perJoule(rate, sensed);
                     default -> OptionalDouble.empty();
                 };
         // A ratio cannot be made of nothing: a battery on its charger gives no energy.
         boolean temperature = key.equals(Sensed.HIGHEST_TEMPERATURE) || key.equals(Sensed.MEAN_TEMPERATURE);
         return found.isPresent() && (temperature || found.getAsDouble() > 0) ? found : OptionalDouble.empty();
+    }
+
+    private static OptionalDouble perJoule(OptionalDouble rate, Sensed sensed) {
+        return rate.isPresent()
+                        && sensed.meanPower().isPresent()
+                        && sensed.meanPower().getAsDouble() > 0
+                ? OptionalDouble.of(rate.getAsDouble() / sensed.meanPower().getAsDouble())
+                : OptionalDouble.empty();
     }
 
     private static String note(@Nullable String given, Sensed sensed) {
