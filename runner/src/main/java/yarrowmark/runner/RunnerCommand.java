@@ -33,7 +33,6 @@ import yarrowmark.runner.bench.Refused;
 import yarrowmark.runner.bench.Round;
 import yarrowmark.runner.bench.Unreachable;
 import yarrowmark.runner.command.Agreed;
-import yarrowmark.runner.command.CommandTest;
 import yarrowmark.runner.command.Commands;
 import yarrowmark.runner.facts.HardwareFacts;
 import yarrowmark.runner.facts.Others;
@@ -45,6 +44,7 @@ import yarrowmark.runner.protocol.Api;
 import yarrowmark.runner.sensor.LinuxSensors;
 import yarrowmark.runner.sensor.Sensors;
 import yarrowmark.runner.storage.Budget;
+import yarrowmark.runner.storage.Place;
 import yarrowmark.runner.storage.StorageTests;
 
 /** The command line: joins a bench with its code and carries out the plan. */
@@ -322,7 +322,6 @@ public final class RunnerCommand implements Callable<Integer> {
         if (planOnly) {
             return DONE;
         }
-        tests.putAll(asked.tests(noCommands, commands, question -> !yes && agreed(question)));
         if (seat.sessionId() == null) {
             if (writesAnything(seat, tests)
                     && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
@@ -336,8 +335,10 @@ public final class RunnerCommand implements Callable<Integer> {
                             line -> say(out, line))
                     .start(tested));
         }
-        CommandTest.clear(tested);
-        try (Control control = new Control(client, seat.command(), seat.commandRevision())) {
+        try (Place own = asked.any() && Files.isWritable(tested) ? Place.in(tested) : null;
+                Control control = new Control(client, seat.command(), seat.commandRevision())) {
+            tests.putAll(asked.tests(
+                    noCommands, commands, question -> !yes && agreed(question), own == null ? null : own.folder()));
             Thread round = Thread.currentThread();
             Thread stop = new Thread(() -> {
                 control.stopHere();
@@ -364,7 +365,6 @@ public final class RunnerCommand implements Callable<Integer> {
                 // It is what ends the round.
             }
             outbox.over();
-            CommandTest.clear(tested);
             say(
                     out,
                     how == Api.Ending.DONE

@@ -2,11 +2,9 @@ package yarrowmark.runner.command;
 
 import java.io.File;
 import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
@@ -40,13 +38,20 @@ public final class CommandTest implements NativeTest {
     private static final Path SETSID = Path.of("/usr/bin/setsid");
 
     private final Api.TimedCommand command;
+    private final @Nullable Path own;
     /** Whether the untimed run before the first was made. */
     private boolean warm;
 
     private @Nullable String version;
 
     public CommandTest(Api.TimedCommand command) {
+        this(command, null);
+    }
+
+    /** @param own folder in which it runs; absent: one below the tested folder */
+    CommandTest(Api.TimedCommand command, @Nullable Path own) {
         this.command = command;
+        this.own = own;
     }
 
     @Override
@@ -89,7 +94,7 @@ public final class CommandTest implements NativeTest {
     }
 
     private Path folder(Options options) throws CommandFailed {
-        Path place = options.folder().resolve(PLACE);
+        Path place = own == null ? options.folder().resolve(PLACE) : own;
         Path folder = command.folder() == null ? place : place.resolve(command.folder());
         try {
             return Files.createDirectories(folder);
@@ -278,21 +283,6 @@ public final class CommandTest implements NativeTest {
 
         OptionalLong highest() {
             return highest > 0 ? OptionalLong.of(highest) : OptionalLong.empty();
-        }
-    }
-
-    /** Takes away what commands left below a folder. */
-    public static void clear(Path tested) {
-        Path place = tested.resolve(PLACE);
-        if (!Files.isDirectory(place)) {
-            return;
-        }
-        try (var all = Files.walk(place)) {
-            for (Path one : all.sorted(Comparator.reverseOrder()).toList()) {
-                Files.deleteIfExists(one);
-            }
-        } catch (IOException e) {
-            throw new UncheckedIOException("What commands left in " + place + " could not be taken away.", e);
         }
     }
 }

@@ -1,5 +1,6 @@
 package yarrowmark.runner.command;
 
+import java.nio.file.Path;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -46,6 +47,10 @@ public final class Commands {
                 tests.stream().map(Api.Test::command).filter(c -> c != null).toList());
     }
 
+    public boolean any() {
+        return !tests.isEmpty();
+    }
+
     /**
      * What may be carried out, and for the others why not.
      *
@@ -54,6 +59,12 @@ public final class Commands {
      * @param ask    a question that whoever sits here answers
      */
     public Map<String, NativeTest> tests(boolean none, @Nullable String number, Predicate<String> ask) {
+        return tests(none, number, ask, null);
+    }
+
+    /** @param own folder in which they run */
+    public Map<String, NativeTest> tests(
+            boolean none, @Nullable String number, Predicate<String> ask, @Nullable Path own) {
         Map<String, NativeTest> all = new LinkedHashMap<>();
         List<Api.TimedCommand> fresh = tests.stream()
                 .map(Api.Test::command)
@@ -81,7 +92,7 @@ public final class Commands {
                         none
                                 ? new Refused("Commands are refused here (--no-commands).")
                                 : agreed.to(command)
-                                        ? new CommandTest(command)
+                                        ? new CommandTest(command, own)
                                         : new Refused(
                                                 "Whoever owns this device has not agreed to its command. They agree when asked, or with --commands and the number that --plan-only prints."));
             }

@@ -17,7 +17,7 @@ import java.util.stream.Stream;
  * A folder of our own within the one that is tested; goes with everything in it when it is closed. One that a crash left goes
  * when the next one is made.
  */
-final class Place implements AutoCloseable {
+public final class Place implements AutoCloseable {
     private static final String NAME = "yarrow-runner-";
     private static final String LOCK = "in-use";
 
@@ -29,7 +29,7 @@ final class Place implements AutoCloseable {
         this.lock = lock;
     }
 
-    static Place in(Path tested) throws IOException {
+    public static Place in(Path tested) throws IOException {
         clean(tested);
         Path folder = Files.createTempDirectory(tested, NAME);
         FileChannel lock = FileChannel.open(folder.resolve(LOCK), StandardOpenOption.CREATE, StandardOpenOption.WRITE);
@@ -37,7 +37,7 @@ final class Place implements AutoCloseable {
         return new Place(folder, lock);
     }
 
-    Path folder() {
+    public Path folder() {
         return folder;
     }
 

@@ -224,13 +224,4 @@ class CommandTestTest {
         assertThat(file("cleaned")).isEqualTo("gone");
         assertThat(running(file("pid"))).isFalse();
     }
-
-    @Test
-    void whatCommandsLeftIsTakenAwayAndNothingElse() throws Exception {
-        run(command(sh("mkdir -p a/b && echo x > a/b/c && ln -s " + folder + " out")));
-        Files.writeString(folder.resolve("mine"), "keep");
-        CommandTest.clear(folder);
-        assertThat(folder.resolve(CommandTest.PLACE)).doesNotExist();
-        assertThat(folder.resolve("mine")).hasContent("keep");
-    }
 }
