@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { save } from '../compare/take.ts';
 import { moment, testGroup } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
@@ -11,6 +12,7 @@ import { ComputedForm } from './ComputedForm.tsx';
 import { howMeasured } from './how.ts';
 import { JoinPart } from './JoinPart.tsx';
 import { OrderPart } from './OrderPart.tsx';
+import { planFile } from './plan-file.ts';
 import { Repeatability } from './Repeatability.tsx';
 import { RuleForm } from './RuleForm.tsx';
 import { suites, type SuiteOfTests } from './suites.ts';
@@ -61,6 +63,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
   const own = (rules.data ?? []).filter((r) => r.suiteVersionId === suite.id);
   const everyName = new Map(all.flatMap((s) => s.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const))));
   const names = new Map(suite.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const)));
+  const plan = planFile(suite.tests);
   const error = retire.error ?? retireRule.error ?? rules.error;
   return (
     <>
@@ -89,6 +92,20 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
         {!suite.builtIn && (
           <button className="button" onClick={() => setDoing('rule')}>
             Reading rule
+          </button>
+        )}
+        {plan !== undefined && (
+          <button
+            className="button"
+            title="For the runner on a computer that reaches no bench: fill in whose it is, and start it with --offline"
+            onClick={() =>
+              save(
+                new Blob([plan], { type: 'application/json' }),
+                `${suite.name.toLowerCase().replaceAll(/[^a-z0-9]+/g, '-')}-plan.json`,
+              )
+            }
+          >
+            Plan without a bench
           </button>
         )}
         <Link to="/ledger" search={{ version: suite.id }} className="button">

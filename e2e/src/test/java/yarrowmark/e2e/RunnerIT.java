@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.net.URI;
 import java.nio.charset.StandardCharsets;
@@ -12,6 +13,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Order;
@@ -61,6 +63,28 @@ class RunnerIT extends AtTheDemo {
                 .redirectErrorStream(true)
                 .redirectOutput(ProcessBuilder.Redirect.appendTo(said().toFile()))
                 .start();
+    }
+
+    /** The same with somebody at a terminal, who types that. */
+    private Process atTerminal(String typed, String... more) throws IOException {
+        String line = Stream.concat(
+                        Stream.of(
+                                Path.of(System.getProperty("java.home"), "bin", "java")
+                                        .toString(),
+                                "-Xmx256m",
+                                "-XX:TieredStopAtLevel=1",
+                                "-jar",
+                                jar().toString()),
+                        Stream.of(more))
+                .collect(Collectors.joining(" "));
+        Process process = new ProcessBuilder("script", "-qec", line, "/dev/null")
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.appendTo(said().toFile()))
+                .start();
+        try (OutputStream in = process.getOutputStream()) {
+            in.write(typed.getBytes(StandardCharsets.UTF_8));
+        }
+        return process;
     }
 
     private Path said() {
@@ -170,13 +194,38 @@ class RunnerIT extends AtTheDemo {
 
     @Test
     void whatWasMeasuredWithoutABenchIsReadInByTheLedger() throws Exception {
+        String suite = "Harbour tools " + System.nanoTime();
         Path plan = Files.writeString(
                 folder.resolve("plan.json"),
-                "{\"maker\":\"Fellgate\",\"model\":\"Tarn off\",\"deviceClass\":\"laptop\",\"runs\":2,\"timedMs\":50,\"tests\":[\"native-weir-hash-one\",\"native-plate-filter-all\"]}");
+                """
+                {"maker":"Fellgate","model":"Tarn off","deviceClass":"laptop","runs":2,"timedMs":50,
+                 "tests":["native-weir-hash-one","native-plate-filter-all","native-threads",
+                  {"suite":"%s","version":"1","test":"List","command":{"run":{"arguments":["ls","-l"]},"limitSeconds":20}}]}
+                """
+                        .formatted(suite));
         Path scores = folder.resolve("scores.csv");
-        assertThat(ended(run("--offline", plan.toString(), "--out", scores.toString())))
+        // Somebody reads the command at a terminal and agrees; without one, nobody has.
+        String[] offline = {
+            "--offline",
+            plan.toString(),
+            "--state",
+            folder.resolve("state").toString(),
+            "--folder",
+            folder.toString(),
+            "--out"
+        };
+        assertThat(ended(run(Stream.concat(Stream.of(offline), Stream.of(folder + "/refused.csv"))
+                        .toArray(String[]::new))))
                 .as(words())
                 .isZero();
+        assertThat(Files.readString(folder.resolve("refused.csv"))).contains("has not agreed to its command");
+        assertThat(ended(atTerminal(
+                        "y\n",
+                        Stream.concat(Stream.of(offline), Stream.of(scores.toString()))
+                                .toArray(String[]::new))))
+                .as(words())
+                .isZero();
+        assertThat(words()).contains("timed: ls -l", "Carry out the 1 shown above? [y/N]");
         browser.open(program.address() + "ledger");
         browser.see("//h1");
         String told = (String) browser.driver()
@@ -191,8 +240,16 @@ class RunnerIT extends AtTheDemo {
             })();""",
                         Files.readString(scores));
         assertThat(told)
-                .as("two runs of a test with one number, and of one with two")
-                .contains("\"refusedTotal\":0", "\"newTests\":0", "\"newSuites\":[]", "\"readings\":6");
+                .as("all of it, and a suite for the command")
+                .contains(
+                        "\"refusedTotal\":0",
+                        "\"newTests\":1",
+                        "\"newSuites\":[\"" + suite + " 1\"]",
+                        "\"isStored\":true");
+        assertThat(Files.readString(scores).lines())
+                .as("two runs: a number, two numbers, a curve and a number, a time with what else is known of it")
+                .filteredOn(l -> l.contains(",ok,"))
+                .hasSizeBetween(2 * (1 + 2 + 2 + 1), 2 * (1 + 2 + 2 + 4));
         browser.open(program.address() + "shelf?q=Tarn%20off");
         browser.see("//main//a[contains(., 'Tarn off')]").click();
         browser.see("//a[contains(@href, '/shelf/configurations/')]").click();

@@ -5,12 +5,8 @@ import java.io.IOException;
 import java.io.PrintWriter;
 import java.net.URI;
 import java.net.URISyntaxException;
-import java.nio.file.FileAlreadyExistsException;
 import java.nio.file.Files;
-import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -38,8 +34,6 @@ import yarrowmark.runner.facts.HardwareFacts;
 import yarrowmark.runner.facts.Others;
 import yarrowmark.runner.kernel.ProcessorTests;
 import yarrowmark.runner.memory.MemoryTests;
-import yarrowmark.runner.offline.OfflinePlan;
-import yarrowmark.runner.offline.OfflineRound;
 import yarrowmark.runner.protocol.Api;
 import yarrowmark.runner.sensor.LinuxSensors;
 import yarrowmark.runner.sensor.Sensors;
@@ -241,45 +235,26 @@ public final class RunnerCommand implements Callable<Integer> {
         return tests;
     }
 
-    private int offline(Path file, Path tested, HardwareFacts hardware, PrintWriter said, PrintWriter err)
-            throws InterruptedException {
+    private int offline(Path plan, Path tested, HardwareFacts hardware, PrintWriter said, PrintWriter err)
+            throws InterruptedException, IOException {
+        Path own = state.resolve("offline");
+        Files.createDirectories(own);
         try {
-            Map<String, NativeTest> tests = tests();
-            OfflinePlan plan = OfflinePlan.read(file, tests.keySet());
-            if (plan.tests().stream().anyMatch(k -> k.startsWith("native-storage-"))
-                    && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
-                say(said, "Nothing was done; --yes agrees to it.");
-                return STOPPED;
-            }
-            Path into = out == null
-                    ? file.resolveSibling(file.getFileName().toString().replaceAll("\\.json$", "") + "-"
-                            + Instant.now()
-                                    .truncatedTo(ChronoUnit.SECONDS)
-                                    .toString()
-                                    .replaceAll("[^0-9TZ]", "") + ".csv")
-                    : out;
-            Map<String, String> all = new LinkedHashMap<>(hardware.read(tested));
-            new OfflineRound(
-                            plan,
-                            all,
-                            tests,
-                            new NativeTest.Options(plan.timedMs(), threads, tested),
-                            line -> say(said, line))
-                    .run(into);
-            say(said, "Done. “Import” in the ledger reads " + into + ".");
-            return DONE;
-        } catch (OfflinePlan.Wrong e) {
+            return new WithoutBench(
+                                    tests(),
+                                    new NativeTest.Options(1, threads, tested),
+                                    new Agreed(own),
+                                    line -> say(said, line),
+                                    new WithoutBench.Asked(
+                                            writeLimit, noCommands, commands, planOnly, this::agreed, this::byPerson))
+                            .run(plan, out, hardware)
+                    ? DONE
+                    : STOPPED;
+        } catch (WithoutBench.Cannot e) {
             err.println(e.getMessage());
-        } catch (FileAlreadyExistsException e) {
-            err.println(e.getFile()
-                    + " is there already; what was measured is never written over. Say another with --out.");
-        } catch (NoSuchFileException e) {
-            err.println("There is no file " + e.getFile() + ".");
-        } catch (IOException e) {
-            err.println("The plan could not be read, or its scores not be written: " + e.getMessage());
+            err.flush();
+            return FAILED;
         }
-        err.flush();
-        return FAILED;
     }
 
     /** Nothing where it is no address of a bench. */
@@ -317,11 +292,13 @@ public final class RunnerCommand implements Callable<Integer> {
         if (Boolean.FALSE.equals(hardware.onMains())) {
             say(out, "This computer runs on its battery, on which many are slower; the session says so.");
         }
-        Commands asked = new Commands(seat.tests(), new Agreed(place), line -> say(out, line));
+        Commands asked = new Commands(Commands.Planned.of(seat.tests()), new Agreed(place), line -> say(out, line));
         asked.show();
         if (planOnly) {
             return DONE;
         }
+        // Asked before anything is begun: whoever reads them may take a while, or go away.
+        asked.ask(noCommands, commands, this::byPerson);
         if (seat.sessionId() == null) {
             if (writesAnything(seat, tests)
                     && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
@@ -337,8 +314,7 @@ public final class RunnerCommand implements Callable<Integer> {
         }
         try (Place own = asked.any() && Files.isWritable(tested) ? Place.in(tested) : null;
                 Control control = new Control(client, seat.command(), seat.commandRevision())) {
-            tests.putAll(asked.tests(
-                    noCommands, commands, question -> !yes && agreed(question), own == null ? null : own.folder()));
+            tests.putAll(asked.tests(noCommands, own == null ? null : own.folder()));
             Thread round = Thread.currentThread();
             Thread stop = new Thread(() -> {
                 control.stopHere();
@@ -438,6 +414,11 @@ public final class RunnerCommand implements Callable<Integer> {
 
     private static boolean writesAnything(Api.Seat seat, Map<String, NativeTest> tests) {
         return seat.tests().stream().anyMatch(t -> t.key().startsWith("native-storage-") && tests.containsKey(t.key()));
+    }
+
+    /** What --yes does not agree to. */
+    private boolean byPerson(String question) {
+        return !yes && agreed(question);
     }
 
     private boolean agreed(String question) {

@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.runner.NativeTest;
 import yarrowmark.runner.measure.Measurement;
@@ -17,25 +18,35 @@ import yarrowmark.runner.protocol.Api;
  * letter: one that changed is asked about again.
  */
 public final class Commands {
-    private final List<Api.Test> tests;
+    /** @param key of its test. @param command whatever it is that would run here */
+    public record Planned(String key, String name, Api.TimedCommand command) {
+        /** Those of a bench's plan. */
+        public static List<Planned> of(List<Api.Test> plan) {
+            return plan.stream()
+                    .flatMap(t ->
+                            t.command() == null ? Stream.of() : Stream.of(new Planned(t.key(), t.name(), t.command())))
+                    .toList();
+        }
+    }
+
+    private final List<Planned> tests;
     private final Agreed agreed;
     private final Consumer<String> tell;
 
-    public Commands(List<Api.Test> planned, Agreed agreed, Consumer<String> tell) {
-        this.tests = planned.stream().filter(t -> t.command() != null).toList();
+    public Commands(List<Planned> planned, Agreed agreed, Consumer<String> tell) {
+        this.tests = List.copyOf(planned);
         this.agreed = agreed;
         this.tell = tell;
     }
 
     /** Every word of those that nobody agreed to yet, and the number for all of them. */
     public void show() {
-        for (Api.Test test : tests) {
-            Api.TimedCommand command = test.command();
-            if (command == null || agreed.to(command)) {
+        for (Planned test : tests) {
+            if (agreed.to(test.command())) {
                 continue;
             }
-            tell.accept(test.name() + " is a command of the bench's:");
-            CommandWords.of(command).forEach(line -> tell.accept("    " + line));
+            tell.accept(test.name() + " is a command of the plan's:");
+            CommandWords.of(test.command()).forEach(line -> tell.accept("    " + line));
         }
         if (!tests.isEmpty()) {
             tell.accept("All " + tests.size() + " commands of this plan together have the number " + together() + ".");
@@ -43,8 +54,7 @@ public final class Commands {
     }
 
     private String together() {
-        return CommandWords.together(
-                tests.stream().map(Api.Test::command).filter(c -> c != null).toList());
+        return CommandWords.together(tests.stream().map(Planned::command).toList());
     }
 
     public boolean any() {
@@ -52,23 +62,16 @@ public final class Commands {
     }
 
     /**
-     * What may be carried out, and for the others why not.
+     * Asks about those that nobody agreed to yet.
      *
-     * @param none   whether none may be
+     * @param none   whether none may be carried out
      * @param number by which somebody agreed to all of them on the command line
      * @param ask    a question that whoever sits here answers
      */
-    public Map<String, NativeTest> tests(boolean none, @Nullable String number, Predicate<String> ask) {
-        return tests(none, number, ask, null);
-    }
-
-    /** @param own folder in which they run */
-    public Map<String, NativeTest> tests(
-            boolean none, @Nullable String number, Predicate<String> ask, @Nullable Path own) {
-        Map<String, NativeTest> all = new LinkedHashMap<>();
+    public void ask(boolean none, @Nullable String number, Predicate<String> ask) {
         List<Api.TimedCommand> fresh = tests.stream()
-                .map(Api.Test::command)
-                .filter(c -> c != null && !agreed.to(c))
+                .map(Planned::command)
+                .filter(c -> !agreed.to(c))
                 .distinct()
                 .toList();
         boolean byNumber = number != null && number.strip().equalsIgnoreCase(together());
@@ -84,18 +87,25 @@ public final class Commands {
                                                 + fresh.size() + " shown above?"))) {
             agreed.agree(fresh);
         }
-        for (Api.Test test : tests) {
-            Api.TimedCommand command = test.command();
-            if (command != null) {
-                all.put(
-                        test.key(),
-                        none
-                                ? new Refused("Commands are refused here (--no-commands).")
-                                : agreed.to(command)
-                                        ? new CommandTest(command, own)
-                                        : new Refused(
-                                                "Whoever owns this device has not agreed to its command. They agree when asked, or with --commands and the number that --plan-only prints."));
-            }
+    }
+
+    /**
+     * What may be carried out, and for the others why not.
+     *
+     * @param none whether none may be
+     * @param own  folder in which they run
+     */
+    public Map<String, NativeTest> tests(boolean none, @Nullable Path own) {
+        Map<String, NativeTest> all = new LinkedHashMap<>();
+        for (Planned test : tests) {
+            all.put(
+                    test.key(),
+                    none
+                            ? new Refused("Commands are refused here (--no-commands).")
+                            : agreed.to(test.command())
+                                    ? new CommandTest(test.command(), own)
+                                    : new Refused(
+                                            "Whoever owns this device has not agreed to its command. They agree when asked, or with --commands and the number that is shown for all of them."));
         }
         return all;
     }

@@ -5,20 +5,25 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.runner.command.Commands;
+import yarrowmark.runner.protocol.Api;
 
 /**
  * What to carry out without a bench; docs/formats.md describes the file.
  *
  * @param name        of the session
  * @param deviceClass needed where the shelf does not have the model yet
- * @param tests       keys of native tests, in their order
+ * @param tests       in their order
  */
 public record OfflinePlan(
         String name,
@@ -29,10 +34,34 @@ public record OfflinePlan(
         int runs,
         int timedMs,
         int pauseMs,
-        List<String> tests) {
+        List<Planned> tests) {
+    private static final JsonMapper JSON = JsonMapper.builder()
+            .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
+            .build();
+    private static final JsonMapper LENIENT = JsonMapper.builder()
+            .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .build();
+    private static final int LONGEST_S = 86_400;
     private static final int MOST_RUNS = 50;
     private static final int LONGEST_TIMED_MS = 7_200_000;
     private static final Set<String> CLASSES = Set.of("laptop", "desktop", "mini", "tablet", "phone", "board");
+
+    /** @param key of a native test, or one of its own for a command */
+    public record Planned(String key, @Nullable TimedTest command) {}
+
+    /** A command of a suite: where its scores belong, and what is carried out. */
+    public record TimedTest(
+            String suite, String version, String mode, String name, Api.TimedCommand command, boolean scored) {}
+
+    /** The commands among its tests, each to be agreed to. */
+    public List<Commands.Planned> commands() {
+        return tests.stream()
+                .flatMap(t -> t.command() == null
+                        ? Stream.of()
+                        : Stream.of(new Commands.Planned(
+                                t.key(), t.command().name(), t.command().command())))
+                .toList();
+    }
 
     /** Says what is wrong with a plan, where, and why. */
     public static final class Wrong extends RuntimeException {
@@ -53,16 +82,21 @@ public record OfflinePlan(
             @Nullable Integer runs,
             @Nullable Integer timedMs,
             @Nullable Integer pauseMs,
-            @Nullable List<@Nullable String> tests) {}
+            @Nullable List<@Nullable JsonNode> tests) {}
+
+    /** A command among the tests, as the suites' view writes it. */
+    record TypedCommand(
+            @Nullable String suite,
+            @Nullable String version,
+            @Nullable String mode,
+            @Nullable String test,
+            @Nullable JsonNode command) {}
 
     /** @param known keys that the runner can carry out */
     public static OfflinePlan read(Path file, Set<String> known) throws IOException {
         Typed typed;
         try {
-            typed = JsonMapper.builder()
-                    .enable(DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES)
-                    .build()
-                    .readValue(Files.readString(file, StandardCharsets.UTF_8), Typed.class);
+            typed = JSON.readValue(Files.readString(file, StandardCharsets.UTF_8), Typed.class);
         } catch (JacksonException e) {
             throw new Wrong(file + " is no plan: " + e.getOriginalMessage()
                     + (e.getLocation() == null
@@ -74,13 +108,18 @@ public record OfflinePlan(
         if (typed == null) {
             throw new Wrong(file + " is empty.");
         }
-        List<String> tests = new ArrayList<>();
-        for (String key : typed.tests() == null ? List.<@Nullable String>of() : typed.tests()) {
-            if (key == null || !known.contains(key)) {
+        List<Planned> tests = new ArrayList<>();
+        for (JsonNode test : typed.tests() == null ? List.<@Nullable JsonNode>of() : typed.tests()) {
+            if (test != null && test.isObject()) {
+                tests.add(new Planned("command-" + (tests.size() + 1), command(test, tests.size() + 1)));
+                continue;
+            }
+            String key = test == null || !test.isString() ? String.valueOf(test) : test.asString();
+            if (!known.contains(key)) {
                 throw new Wrong("The runner has no test “" + key + "”; --tests lists those that it has.");
             }
-            if (!tests.contains(key)) {
-                tests.add(key);
+            if (tests.stream().noneMatch(t -> t.key().equals(key))) {
+                tests.add(new Planned(key, null));
             }
         }
         if (tests.isEmpty()) {
@@ -104,6 +143,48 @@ public record OfflinePlan(
                 within(typed.timedMs(), "timedMs", 3_000, 10, LONGEST_TIMED_MS),
                 within(typed.pauseMs(), "pauseMs", 0, 0, LONGEST_TIMED_MS),
                 tests);
+    }
+
+    private static TimedTest command(JsonNode node, int number) {
+        String where = "Test " + number + " of the plan, a command, ";
+        try {
+            TypedCommand typed = JSON.treeToValue(node, TypedCommand.class);
+            if (typed.command() == null || !typed.command().isObject()) {
+                throw new Wrong(where + "does not say its command.");
+            }
+            Api.TimedCommand command = LENIENT.treeToValue(typed.command(), Api.TimedCommand.class);
+            List<Api.@Nullable Step> steps =
+                    Arrays.asList(command.run(), command.prepare(), command.cleanUp(), command.version());
+            if (command.run() == null
+                    || steps.stream()
+                            .anyMatch(s -> s != null
+                                    && (s.arguments() == null
+                                            || s.arguments().isEmpty()
+                                            || s.arguments().stream().anyMatch(a -> a == null || a.indexOf(0) >= 0)
+                                            || s.shell() && s.arguments().size() != 1))) {
+                throw new Wrong(where + "needs what it runs: a list of arguments, or one script for a shell.");
+            }
+            if (command.limitSeconds() < 1 || command.limitSeconds() > LONGEST_S) {
+                throw new Wrong(
+                        where + "has a limitSeconds of 1 to " + LONGEST_S + ", not " + command.limitSeconds() + ".");
+            }
+            return new TimedTest(
+                    named(typed.suite(), where, "suite"),
+                    named(typed.version(), where, "version"),
+                    typed.mode() == null ? "" : typed.mode().strip(),
+                    named(typed.test(), where, "test"),
+                    command.cache() == null ? command.with(Api.Cache.AS_IT_IS) : command,
+                    typed.command().hasNonNull("output"));
+        } catch (JacksonException e) {
+            throw new Wrong(where + "cannot be read: " + e.getOriginalMessage());
+        }
+    }
+
+    private static String named(@Nullable String value, String where, String name) {
+        if (value == null || value.isBlank()) {
+            throw new Wrong(where + "does not say its " + name + ".");
+        }
+        return value.strip();
     }
 
     private static String words(@Nullable String value, String name) {

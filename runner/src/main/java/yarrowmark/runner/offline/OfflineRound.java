@@ -21,6 +21,8 @@ import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.runner.NativeTest;
+import yarrowmark.runner.command.CommandFailed;
+import yarrowmark.runner.command.CommandTest;
 import yarrowmark.runner.kernel.WrongAnswer;
 import yarrowmark.runner.measure.Measurement;
 
@@ -32,7 +34,25 @@ public final class OfflineRound {
     private static final JsonMapper JSON = new JsonMapper();
 
     /** Where a test stands in the catalogue, and its numbers by their keys: name and unit. */
-    private record Entry(String suite, String version, String test, Map<String, String[]> metrics, boolean curve) {}
+    private record Entry(
+            String suite,
+            String version,
+            String mode,
+            String test,
+            String direction,
+            Map<String, String[]> metrics,
+            boolean curve) {
+        /** A command's numbers are those that the bench gives to one whose time is its score. */
+        static Entry of(OfflinePlan.TimedTest command) {
+            Map<String, String[]> metrics = new LinkedHashMap<>();
+            metrics.put(CommandTest.WALL, new String[] {command.name(), "s"});
+            metrics.put("user", new String[] {command.name() + ", user time", "s"});
+            metrics.put("system", new String[] {command.name() + ", system time", "s"});
+            metrics.put("peak-memory", new String[] {command.name() + ", peak memory", "B"});
+            return new Entry(
+                    command.suite(), command.version(), command.mode(), command.name(), "less", metrics, false);
+        }
+    }
 
     private final OfflinePlan plan;
     private final Map<String, String> facts;
@@ -78,7 +98,9 @@ public final class OfflineRound {
                             new Entry(
                                     suite.path("name").asString(),
                                     suite.path("version").asString(),
+                                    "",
                                     test.path("name").asString(),
+                                    "",
                                     metrics,
                                     curve));
                 }
@@ -102,6 +124,7 @@ public final class OfflineRound {
                     "test",
                     "metric",
                     "measure unit",
+                    "direction",
                     "session",
                     "started",
                     "run",
@@ -111,16 +134,20 @@ public final class OfflineRound {
                     "reason",
                     "value",
                     "resolution",
+                    "points",
                     "note"));
             put(out, head);
             boolean first = true;
-            for (String key : plan.tests()) {
-                Entry entry = Objects.requireNonNull(catalogue.get(key));
-                if (entry.curve()) {
-                    tell.accept(entry.test() + " is left out: a file of rows has no room for curves.");
+            for (OfflinePlan.Planned planned : plan.tests()) {
+                OfflinePlan.TimedTest command = planned.command();
+                if (command != null && command.scored()) {
+                    tell.accept(command.name()
+                            + " is left out: its score stands in what it prints, which only a bench reads.");
                     continue;
                 }
-                NativeTest test = Objects.requireNonNull(tests.get(key));
+                Entry entry =
+                        command == null ? Objects.requireNonNull(catalogue.get(planned.key())) : Entry.of(command);
+                NativeTest test = Objects.requireNonNull(tests.get(planned.key()));
                 for (int run = 1; run <= plan.runs(); run++) {
                     if (!first) {
                         Thread.sleep(plan.pauseMs());
@@ -139,7 +166,7 @@ public final class OfflineRound {
             throws IOException, InterruptedException {
         NativeTest.Obstacle obstacle = test.obstacle(options).orElse(null);
         if (obstacle != null) {
-            put(out, row(entry, started, run, "", "could not run", obstacle.reason(), "", "", obstacle.words()));
+            put(out, row(entry, started, run, "", "could not run", obstacle.reason(), Cells.NONE, obstacle.words()));
             tell.accept(entry.test() + ": " + obstacle.words());
             return false;
         }
@@ -156,10 +183,14 @@ public final class OfflineRound {
                             main,
                             "ok",
                             "",
-                            plain(measured.value()),
-                            plain(measured.resolution()),
+                            entry.curve()
+                                    ? Cells.of(measured.samples())
+                                    : Cells.of(measured.value(), measured.resolution()),
                             note));
             for (Measurement.More more : measured.more()) {
+                if (!entry.metrics().containsKey(more.metric())) {
+                    continue;
+                }
                 put(
                         out,
                         row(
@@ -169,8 +200,7 @@ public final class OfflineRound {
                                 more.metric(),
                                 "ok",
                                 "",
-                                plain(more.value()),
-                                plain(more.resolution()),
+                                Cells.of(more.value(), more.resolution()),
                                 note));
             }
             tell.accept(entry.test() + ", run " + run + ": " + plain(measured.value())
@@ -178,11 +208,33 @@ public final class OfflineRound {
         } catch (InterruptedException e) {
             throw e;
         } catch (Exception | OutOfMemoryError e) {
-            String reason = e instanceof WrongAnswer ? "wrong answer" : e instanceof Error ? "out of memory" : "error";
-            put(out, row(entry, started, run, "", "failed", reason, "", "", String.valueOf(e.getMessage())));
+            String reason = e instanceof CommandFailed failed
+                    ? failed.reason().name()
+                    : e instanceof WrongAnswer ? "wrong answer" : e instanceof Error ? "out of memory" : "error";
+            put(out, row(entry, started, run, "", "failed", reason, Cells.NONE, String.valueOf(e.getMessage())));
             tell.accept(entry.test() + ", run " + run + ": " + e.getMessage());
         }
         return true;
+    }
+
+    /** What was measured, as it stands in a row: one number, or the points of a curve, a pair on each line. */
+    private record Cells(String value, String resolution, String points) {
+        static final Cells NONE = new Cells("", "", "");
+
+        static Cells of(double value, double resolution) {
+            return new Cells(plain(value), plain(resolution), "");
+        }
+
+        static Cells of(List<Double> points) {
+            StringBuilder lines = new StringBuilder();
+            for (int i = 0; i + 1 < points.size(); i += 2) {
+                lines.append(i == 0 ? "" : "\n")
+                        .append(plain(points.get(i)))
+                        .append("; ")
+                        .append(plain(points.get(i + 1)));
+            }
+            return new Cells("", "", lines.toString());
+        }
     }
 
     /** Without an exponent, which not every program reads. */
@@ -197,8 +249,7 @@ public final class OfflineRound {
             String metric,
             String state,
             String reason,
-            String value,
-            String resolution,
+            Cells cells,
             String note) {
         List<String> row = new ArrayList<>(List.of(
                 plan.maker(),
@@ -210,10 +261,11 @@ public final class OfflineRound {
         row.addAll(List.of(
                 entry.suite(),
                 entry.version(),
-                "",
+                entry.mode(),
                 entry.test(),
                 named[0],
                 named[1],
+                entry.direction(),
                 plan.name(),
                 started.toString(),
                 String.valueOf(run),
@@ -221,8 +273,9 @@ public final class OfflineRound {
                 Instant.now().truncatedTo(ChronoUnit.SECONDS).toString(),
                 state,
                 reason.toLowerCase(java.util.Locale.ROOT).replace('_', ' '),
-                value,
-                resolution,
+                cells.value(),
+                cells.resolution(),
+                cells.points(),
                 note));
         return row;
     }

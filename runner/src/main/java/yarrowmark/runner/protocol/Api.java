@@ -79,7 +79,12 @@ public final class Api {
             int expectedExit,
             int limitSeconds,
             Cache cache,
-            @Nullable Marks between) {}
+            @Nullable Marks between) {
+        public TimedCommand with(Cache other) {
+            return new TimedCommand(
+                    run, prepare, cleanUp, version, folder, environment, expectedExit, limitSeconds, other, between);
+        }
+    }
 
     /** @param shell whether the one argument is a script */
     @JsonIgnoreProperties(ignoreUnknown = true)

@@ -6,6 +6,7 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -29,7 +30,13 @@ class CommandsTest {
     }
 
     private Commands commands(Api.Test... tests) {
-        return new Commands(List.of(tests), new Agreed(folder), told::add);
+        return new Commands(Commands.Planned.of(List.of(tests)), new Agreed(folder), told::add);
+    }
+
+    private static Map<String, NativeTest> tests(
+            Commands asked, boolean none, @Nullable String number, Predicate<String> ask) {
+        asked.ask(none, number, ask);
+        return asked.tests(none, null);
     }
 
     private boolean runs(Map<String, NativeTest> tests, String key) {
@@ -41,20 +48,20 @@ class CommandsTest {
         Commands asked = commands(test("plain", null), test("a", command("echo", "two words", "$(rm -rf x)")));
         asked.show();
         assertThat(told).anySatisfy(l -> assertThat(l).contains("timed: echo 'two words' '$(rm -rf x)'"));
-        Map<String, NativeTest> refused = asked.tests(false, null, q -> false);
+        Map<String, NativeTest> refused = tests(asked, false, null, q -> false);
         assertThat(refused).containsOnlyKeys("a");
         assertThat(refused.get("a").obstacle(options).orElseThrow().words()).contains("not agreed");
-        assertThat(runs(asked.tests(false, null, q -> true), "a")).isTrue();
+        assertThat(runs(tests(asked, false, null, q -> true), "a")).isTrue();
     }
 
     @Test
     void whatWasAgreedToIsRememberedToTheLetter() {
-        commands(test("a", command("echo", "x"))).tests(false, null, q -> true);
+        tests(commands(test("a", command("echo", "x"))), false, null, q -> true);
         Commands again = commands(test("a", command("echo", "x")), test("b", command("echo", "y")));
-        Map<String, NativeTest> tests = again.tests(false, null, q -> false);
+        Map<String, NativeTest> tests = tests(again, false, null, q -> false);
         assertThat(runs(tests, "a")).isTrue();
         assertThat(runs(tests, "b")).isFalse();
-        assertThat(runs(commands(test("a", command("echo", "x"))).tests(true, null, q -> true), "a"))
+        assertThat(runs(tests(commands(test("a", command("echo", "x"))), true, null, q -> true), "a"))
                 .as("with --no-commands")
                 .isFalse();
     }
@@ -65,10 +72,10 @@ class CommandsTest {
         Api.Test b = test("b", command("echo", "y"));
         commands(a, b).show();
         String number = told.get(told.size() - 1).replaceAll(".* number ([0-9a-f]{64})\\.", "$1");
-        assertThat(runs(commands(a).tests(false, number, q -> true), "a"))
+        assertThat(runs(tests(commands(a), false, number, q -> true), "a"))
                 .as("the number of others, and nobody is asked beside it")
                 .isFalse();
-        assertThat(runs(commands(b, a).tests(false, number, q -> false), "b")).isTrue();
+        assertThat(runs(tests(commands(b, a), false, number, q -> false), "b")).isTrue();
     }
 
     @Test

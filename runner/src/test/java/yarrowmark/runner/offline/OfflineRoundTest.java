@@ -2,6 +2,7 @@ package yarrowmark.runner.offline;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
@@ -17,6 +18,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yarrowmark.runner.NativeTest;
 import yarrowmark.runner.measure.Measurement;
+import yarrowmark.runner.protocol.Api;
 
 class OfflineRoundTest {
     private static final Set<String> KNOWN =
@@ -56,6 +58,13 @@ class OfflineRoundTest {
                         10,
                         List.of(new Measurement.More("per-thread", 617.25, 0)),
                         "2 threads"));
+        tests.put(
+                "native-threads",
+                o -> Measurement.ofCurve(
+                        List.of(new Measurement.Point(1, 100.25), new Measurement.Point(2, 1.5e-7)),
+                        10,
+                        List.of(),
+                        null));
         tests.put("native-storage-read", new NativeTest() {
             @Override
             public Optional<Obstacle> obstacle(Options options) {
@@ -73,21 +82,61 @@ class OfflineRoundTest {
         List<String> lines = carriedOut(tests).lines().toList();
         assertThat(lines.get(0)).startsWith("maker,model,class,unit,fact:os.name,suite,version,mode,test,metric,");
         assertThat(lines)
-                .filteredOn(l -> l.contains(",ok,"))
+                .filteredOn(l -> l.contains(",ok,") && !l.contains("\"1; 100.25"))
                 .hasSize(4)
                 .allMatch(l -> l.startsWith("Fellgate,\"Tarn, 15\",laptop,,'=1+1,Yarrow native processor,1,,"))
                 .anyMatch(l ->
                         l.contains("\"Weir hash, native, all threads, per thread\",ops/s,") && l.contains(",617.25,0,"))
-                .anyMatch(l -> l.contains(",1234.5,0.0000001,2 threads"));
+                .anyMatch(l -> l.contains(",1234.5,0.0000001,,2 threads"));
         assertThat(lines)
                 .filteredOn(l -> l.contains("could not run"))
                 .singleElement()
                 .asString()
-                .contains(",no space,,,\"The drive, alas, is full.\"");
+                .contains(",no space,,,,\"The drive, alas, is full.\"");
         assertThat(lines)
-                .filteredOn(l -> l.contains(",failed,error,,,'-1 is no answer"))
+                .filteredOn(l -> l.contains(",failed,error,,,,'-1 is no answer"))
                 .hasSize(2);
-        assertThat(told).anyMatch(l -> l.contains("no room for curves"));
+        assertThat(String.join("\n", lines)).as("a curve").contains(",ok,,,,\"1; 100.25\n2; 0.00000015\",");
+    }
+
+    @Test
+    void commandsStandBesideTheBuiltInTests() throws Exception {
+        OfflinePlan plan = plan(
+                """
+                {"maker":"Fellgate","model":"Tarn 15","runs":1,"tests":["native-weir-hash-one",
+                 {"suite":"Harbour tools","version":"2","mode":"fast","test":"Pack, small","command":{"run":{"arguments":["tar","c"]},"limitSeconds":5}},
+                 {"suite":"Harbour tools","version":"2","mode":"fast","test":"Printed","command":{"run":{"arguments":["say"]},"limitSeconds":5,"output":{"kind":"KEY"}}}]}
+                """);
+        assertThat(plan.commands())
+                .extracting("key", "name")
+                .containsExactly(tuple("command-2", "Pack, small"), tuple("command-3", "Printed"));
+        assertThat(plan.commands().get(0).command().cache()).isEqualTo(Api.Cache.AS_IT_IS);
+        Map<String, NativeTest> tests = new LinkedHashMap<>();
+        tests.put("native-weir-hash-one", o -> new Measurement(1, 0, List.of(), 10, List.of(), null));
+        tests.put(
+                "command-2",
+                o -> new Measurement(
+                        2.5,
+                        0.001,
+                        List.of(),
+                        2500,
+                        List.of(
+                                new Measurement.More("peak-memory", 4096, 1024),
+                                new Measurement.More("temperature-highest", 71, 1)),
+                        null));
+        Path file = folder.resolve("scores.csv");
+        new OfflineRound(plan, Map.of(), tests, new NativeTest.Options(10, 2, folder), told::add).run(file);
+        assertThat(Files.readString(file).lines().skip(1).toList())
+                .hasSize(3)
+                .anyMatch(
+                        l -> l.contains("Harbour tools,2,fast,\"Pack, small\",\"Pack, small\",s,less,Without a bench,"))
+                .anyMatch(l -> l.contains("\"Pack, small, peak memory\",B,less,") && l.contains(",4096,1024,,"));
+        assertThat(told).anyMatch(l -> l.startsWith("Printed is left out"));
+    }
+
+    private static String commandPlan(String more) {
+        return "{\"maker\":\"a\",\"model\":\"x\",\"tests\":[{\"suite\":\"s\",\"version\":\"1\",\"test\":\"t\"" + more
+                + "}]}";
     }
 
     @Test
@@ -109,7 +158,27 @@ class OfflineRoundTest {
             {"{\"maker\":\"\",\"model\":\"x\",\"tests\":[\"native-threads\"]}", "maker"},
             {"{\"maker\":\"a\",\"model\":\"x\",\"tests\":[]}", "no tests"},
             {"{\"maker\":\"a\",\"model\":\"x\",\"tests\":[null]}", "no test"},
-            {"{\"maker\":\"a\",\"model\":\"x\",\"tests\":[\"weir-hash-one\"]}", "--tests"}
+            {"{\"maker\":\"a\",\"model\":\"x\",\"tests\":[\"weir-hash-one\"]}", "--tests"},
+            {"{\"maker\":\"a\",\"model\":\"x\",\"tests\":[7]}", "no test “7”"},
+            {commandPlan(""), "does not say its command"},
+            {commandPlan(",\"command\":\"ls\""), "does not say its command"},
+            {commandPlan(",\"command\":{}"), "needs what it runs"},
+            {commandPlan(",\"command\":{\"run\":{\"arguments\":[]},\"limitSeconds\":5}"), "needs what it runs"},
+            {
+                commandPlan(",\"command\":{\"run\":{\"arguments\":[\"a\\u0000\"]},\"limitSeconds\":5}"),
+                "needs what it runs"
+            },
+            {
+                commandPlan(",\"command\":{\"run\":{\"arguments\":[\"a\",\"b\"],\"shell\":true},\"limitSeconds\":5}"),
+                "needs what it runs"
+            },
+            {commandPlan(",\"command\":{\"run\":{\"arguments\":[\"a\"]}}"), "limitSeconds of 1 to"},
+            {commandPlan(",\"command\":{\"run\":7}"), "cannot be read"},
+            {commandPlan(",\"shell\":true"), "cannot be read"},
+            {
+                "{\"maker\":\"a\",\"model\":\"x\",\"tests\":[{\"command\":{\"run\":{\"arguments\":[\"a\"]},\"limitSeconds\":5}}]}",
+                "suite"
+            }
         }) {
             assertThatThrownBy(() -> plan(wrong[0]))
                     .as(wrong[0])

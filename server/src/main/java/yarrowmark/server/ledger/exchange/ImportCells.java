@@ -41,8 +41,21 @@ final class ImportCells {
     }
 
     /** What the records hold, by column; facts have a limit of their own, and so have all others. */
-    private static final Map<String, Integer> LIMITS =
-            Map.of("measure unit", 30, "version", 40, "unit", 80, "configuration", 200, "note", 500, "choices", 2_000);
+    private static final Map<String, Integer> LIMITS = Map.of(
+            "measure unit",
+            30,
+            "version",
+            40,
+            "unit",
+            80,
+            "configuration",
+            200,
+            "note",
+            500,
+            "choices",
+            2_000,
+            ImportReading.POINTS,
+            10_000_000);
 
     private static final int LIMIT = 120;
     private static final int FACT_LIMIT = 500;

@@ -6,6 +6,7 @@ import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -35,8 +36,10 @@ import yarrowmark.server.ledger.exchange.ImportRow.Place;
 import yarrowmark.server.ledger.exchange.ImportRow.RunKey;
 import yarrowmark.server.ledger.exchange.ImportRow.Setup;
 import yarrowmark.server.ledger.exchange.ImportRow.Suite;
+import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.SeriesReadings;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.DeviceClass;
@@ -46,6 +49,7 @@ import yarrowmark.server.shelf.Shelf;
 final class ImportReading {
     static final List<String> NEEDED = List.of("maker", "model", "suite", "version", "test", "started");
     private static final List<String> SETUP_COLUMNS = List.of("maker", "model", "class", "unit");
+    static final String POINTS = "points";
     private static final int MOST_REFUSED = 2_000;
     private static final int TELL_EVERY = 2_000;
 
@@ -259,8 +263,12 @@ final class ImportReading {
     private ImportRow score(
             CsvFile.Row row, Place place, Suite suite, @Nullable TestRow test, Instant finished, int run, int attempt)
             throws Refused {
-        boolean withoutValue = row.cell("value").isEmpty();
-        Measure measure = test != null ? knownMeasure(row, test, withoutValue) : newMeasure(row, suite, withoutValue);
+        String points = row.cell(POINTS);
+        boolean withoutValue = row.cell("value").isEmpty() && points.isEmpty();
+        List<Ledger.NewReading> series = points.isEmpty() ? List.of() : series(row, test, points);
+        Measure measure = !series.isEmpty() && test != null
+                ? measure(whole(test))
+                : test != null ? knownMeasure(row, test, withoutValue) : newMeasure(row, suite, withoutValue);
         RunState state = row.cell("state").isEmpty()
                 ? withoutValue ? RunState.FAILED : RunState.OK
                 : Arrays.stream(RunState.values())
@@ -273,7 +281,10 @@ final class ImportReading {
         }
         Double value = null;
         double resolution = 0;
-        if (!withoutValue) {
+        if (!series.isEmpty()) {
+            value = series.get(0).value();
+            resolution = series.get(0).resolution();
+        } else if (!withoutValue) {
             ScoreText.Value v = ImportCells.value(row.cell("value"), measure);
             value = v.value();
             resolution = ImportCells.resolution(row, v.resolution());
@@ -304,7 +315,38 @@ final class ImportReading {
                 row.cell("note").isEmpty() ? null : row.cell("note"),
                 value,
                 resolution,
-                !row.cell("counted").equalsIgnoreCase("no"));
+                !row.cell("counted").equalsIgnoreCase("no"),
+                series);
+    }
+
+    /** What the points of a curve or of frame times come to, the number that stands for them first. */
+    private static List<Ledger.NewReading> series(CsvFile.Row row, @Nullable TestRow test, String points)
+            throws Refused {
+        if (!row.cell("value").isEmpty()) {
+            throw new Refused(
+                    POINTS, points, "A row has a value or points. The numbers of points are found when they are read.");
+        }
+        if (test == null || test.metrics().stream().noneMatch(m -> m.kind().isSeries())) {
+            throw new Refused(
+                    POINTS,
+                    points,
+                    "Only a test of the catalogue that gives a curve or frame times takes points. Make the test first.");
+        }
+        try {
+            String whole = whole(test).key();
+            return SeriesReadings.of(test, points, false).stream()
+                    .sorted(Comparator.comparing(r -> !r.metric().equals(whole)))
+                    .toList();
+        } catch (Problem e) {
+            throw new Refused(POINTS, points, Problem.words(e));
+        }
+    }
+
+    private static MetricRow whole(TestRow test) {
+        return test.metrics().stream()
+                .filter(m -> m.kind().isSeries())
+                .findFirst()
+                .orElseThrow();
     }
 
     private static Measure knownMeasure(CsvFile.Row row, TestRow test, boolean withoutValue) throws Refused {
@@ -333,6 +375,10 @@ final class ImportReading {
                     row.cell("measure unit"),
                     "This test is measured in another unit, or the other way round, than here.");
         }
+        return measure(metric);
+    }
+
+    private static Measure measure(MetricRow metric) {
         return new Measure(
                 metric.name(),
                 metric.unit(),
@@ -506,6 +552,7 @@ final class ImportReading {
                 refusedTotal,
                 csv.columns().stream()
                         .filter(c -> !c.isEmpty()
+                                && !c.equals(POINTS)
                                 && !LedgerCsv.BEFORE_FACTS.contains(c)
                                 && !LedgerCsv.AFTER_FACTS.contains(c)
                                 && !c.startsWith("fact:"))

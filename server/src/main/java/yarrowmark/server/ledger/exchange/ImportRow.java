@@ -12,10 +12,11 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 
-/** One row of a file as it was understood: a reading, or a run without one. */
+/** One row of a file as it was understood: a reading, or a run without one. @param series what points come to, all numbers of the run; empty for a row with one number */
 record ImportRow(
         CsvFile.Row row,
         Place place,
@@ -31,7 +32,8 @@ record ImportRow(
         @Nullable String words,
         @Nullable Double value,
         double resolution,
-        boolean counted) {
+        boolean counted,
+        List<Ledger.NewReading> series) {
 
     /** A configuration by what it is: the facts decide, not its name. */
     record Setup(String maker, String model, String unit, Map<String, String> facts) {}

@@ -25,6 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.record.ComputedValues;
+import yarrowmark.server.ledger.record.PackedSamples;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionRepository;
@@ -38,8 +39,9 @@ import yarrowmark.server.ledger.sample.Samples;
 class LedgerBulk {
     private static final int AT_ONCE = 1_000;
 
-    /** @param asideReason why the reading does not count; null where it does */
-    record BulkReading(MetricRow metric, double value, double resolution, @Nullable String asideReason) {}
+    /** @param asideReason why the reading does not count; null where it does. @param points of the series whose reading it is */
+    record BulkReading(
+            MetricRow metric, double value, double resolution, @Nullable String asideReason, List<Double> points) {}
 
     record BulkRun(
             long sessionId,
@@ -160,6 +162,18 @@ class LedgerBulk {
         List<Long> readingIds = readings.isEmpty()
                 ? List.of()
                 : insert("reading (run_id, metric_id, configuration_id, value, resolution)", 5, readings);
+        List<Object[]> points = new ArrayList<>();
+        for (int i = 0; i < flat.size(); i++) {
+            double[] own = flat.get(i).points().stream()
+                    .mapToDouble(Double::doubleValue)
+                    .toArray();
+            if (own.length > 0) {
+                points.add(new Object[] {readingIds.get(i), own.length, PackedSamples.pack(own)});
+            }
+        }
+        if (!points.isEmpty()) {
+            jdbc.batchUpdate("insert into reading_samples (reading_id, points, packed) values (?, ?, ?)", points);
+        }
         List<Object> asides = new ArrayList<>();
         for (int i = 0; i < flat.size(); i++) {
             if (flat.get(i).asideReason() != null) {

@@ -12,6 +12,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.Catalog;
@@ -123,13 +124,7 @@ public class LedgerImport {
                     .collect(Collectors.toMap(m -> m.name().toLowerCase(Locale.ROOT), m -> m, (a, b) -> a));
             List<LedgerBulk.BulkReading> readings = rows.stream()
                     .filter(t -> t.value() != null)
-                    .map(t -> new LedgerBulk.BulkReading(
-                            metrics.getOrDefault(
-                                    t.measure().name().toLowerCase(Locale.ROOT),
-                                    test.metrics().get(0)),
-                            t.value(),
-                            t.resolution(),
-                            t.counted() ? null : t.words() == null ? "Set aside where it comes from" : t.words()))
+                    .flatMap(t -> bulkReadings(t, test, metrics))
                     .toList();
             bulk.add(new LedgerBulk.BulkRun(
                     sure(sessions, key.place()),
@@ -144,6 +139,20 @@ public class LedgerImport {
                     readings));
         });
         bulkStore.store(bulk, person, progress);
+    }
+
+    private static Stream<LedgerBulk.BulkReading> bulkReadings(
+            ImportRow t, TestRow test, Map<String, MetricRow> byName) {
+        String aside = t.counted() ? null : t.words() == null ? "Set aside where it comes from" : t.words();
+        if (!t.series().isEmpty()) {
+            Map<String, MetricRow> byKey = test.metrics().stream().collect(Collectors.toMap(MetricRow::key, m -> m));
+            return t.series().stream()
+                    .map(r -> new LedgerBulk.BulkReading(
+                            sure(byKey, r.metric()), r.value(), r.resolution(), aside, r.samples()));
+        }
+        MetricRow metric = byName.getOrDefault(
+                t.measure().name().toLowerCase(Locale.ROOT), test.metrics().get(0));
+        return Stream.of(new LedgerBulk.BulkReading(metric, sure(t.value()), t.resolution(), aside, List.of()));
     }
 
     private Map<Place, Long> openSessions(ImportReading r, List<Optional<Long>> known, String person) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import yarrowmark.core.curve.Curve;
 import yarrowmark.core.curve.FrameTimes;
@@ -21,6 +22,8 @@ import yarrowmark.server.platform.Problem;
 
 /** Turns pasted points into the readings of a test that has them. */
 public final class SeriesReadings {
+    private static final int MOST_LOOPS = 2_000;
+
     private SeriesReadings() {}
 
     /** A device delivers the points alone, with the metric that stands for them; what they come to is found here. */
@@ -80,13 +83,20 @@ public final class SeriesReadings {
         if (test.metrics().stream().noneMatch(m -> m.key().equals(Throttling.SUSTAINED))) {
             return List.of();
         }
-        Throttling found =
-                Throttling.of(loops.stream().mapToDouble(Curve.Point::y).toArray());
+        // Every loop is held against every other: of many, so many in a row are taken together.
+        int together = (loops.size() + MOST_LOOPS - 1) / MOST_LOOPS;
+        double[] work = IntStream.iterate(0, i -> i < loops.size(), i -> i + together)
+                .mapToDouble(i -> loops.subList(i, Math.min(loops.size(), i + together)).stream()
+                        .mapToDouble(Curve.Point::y)
+                        .average()
+                        .orElseThrow())
+                .toArray();
+        Throttling found = Throttling.of(work);
         List<Ledger.NewReading> readings = new ArrayList<>(
                 List.of(new Ledger.NewReading(Throttling.SUSTAINED, 100 * found.sustained(), 0, List.of())));
         found.onset()
-                .ifPresent(loop -> readings.add(
-                        new Ledger.NewReading(Throttling.ONSET, loops.get(loop).x(), 0, List.of())));
+                .ifPresent(loop -> readings.add(new Ledger.NewReading(
+                        Throttling.ONSET, loops.get(loop * together).x(), 0, List.of())));
         return readings;
     }
 
@@ -114,8 +124,10 @@ public final class SeriesReadings {
         try {
             List<Double> points;
             Map<SeriesNumber, Double> numbers;
+            List<Ledger.NewReading> more = List.of();
             if (whole.kind() == Kind.CURVE) {
                 Curve curve = new Curve(SeriesText.points(text));
+                more = endured(test, curve.points());
                 points = curve.points().stream()
                         .flatMap(p -> Stream.of(p.x(), p.y()))
                         .toList();
@@ -125,8 +137,9 @@ public final class SeriesReadings {
                 points = Arrays.stream(frames).boxed().toList();
                 numbers = SeriesNumber.ofFrames(FrameTimes.of(frames));
             }
-            return numbered(test, whole, numbers, points);
-        } catch (SeriesText.NotReadable e) {
+            return Stream.concat(numbered(test, whole, numbers, points).stream(), more.stream())
+                    .toList();
+        } catch (SeriesText.NotReadable | IllegalArgumentException e) {
             throw Problem.invalid("not-points", Problem.words(e));
         }
     }

@@ -9,6 +9,8 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -87,6 +89,15 @@ class LedgerImportTest {
 
     private Client.Answer send(String path, String file, boolean make) {
         return send(path, file.getBytes(StandardCharsets.UTF_8), make);
+    }
+
+    private long modelId() {
+        return owner.get("/api/models?q=" + model.replace(" ", "%20"))
+                .body()
+                .path("rows")
+                .get(0)
+                .path("id")
+                .asLong();
     }
 
     private int inLedger() {
@@ -342,6 +353,70 @@ class LedgerImportTest {
         assertThat(send("import", head + rows, true).body().path("readings").asInt())
                 .isEqualTo(2);
         assertThat(inLedger()).as("and the computed one").isEqualTo(3);
+    }
+
+    /** A run of a built-in test whose points are in the row. */
+    private String curve(String suiteName, String test, int run, String value, String points) {
+        return "maker,model,class,suite,version,test,started,run,state,value,points\r\nPellow," + model + ",board,"
+                + suiteName + ",1,\"" + test + "\",2026-03-01T09:10:00Z," + run + ",ok," + value + ",\"" + points
+                + "\"\r\n";
+    }
+
+    @Test
+    void aCurveComesWithItsPointsAndItsNumbersAreFound() {
+        String file =
+                curve("Yarrow native storage", "Read by block size, direct", 1, "", "4096; 50\n16384; 120\n65536; 100");
+        Client.Answer stored = send("import", file, true);
+        assertThat(stored.status()).as(stored.detail()).isEqualTo(200);
+        assertThat(stored.body().path("unknownColumns")).isEmpty();
+        assertThat(send("import", file, true).body().path("there").asInt()).isEqualTo(1);
+        JsonNode rows = owner.get("/api/ledger?model=" + modelId()).body().path("rows");
+        JsonNode peak = rows.valueStream()
+                .filter(r -> r.path("value").asDouble() == 120)
+                .findFirst()
+                .orElseThrow();
+        assertThat(owner.get("/api/readings/" + peak.path("readingId").asLong())
+                        .body()
+                        .toString())
+                .contains("4096.0,50.0,16384.0,120.0,65536.0,100.0");
+    }
+
+    @Test
+    void loopsOfAnEnduranceTestSayWhatIsSustained() {
+        String loops = IntStream.range(1, 9_001)
+                .mapToObj(i -> i + "; " + (i < 4_000 ? 1000 + i % 7 : 500 + i % 7))
+                .collect(Collectors.joining("\n"));
+        Client.Answer stored =
+                send("import", curve("Yarrow native endurance", "Weir hash, native, in a loop", 1, "", loops), true);
+        assertThat(stored.status()).as(stored.detail()).isEqualTo(200);
+        assertThat(owner.get("/api/ledger?model=" + modelId())
+                        .body()
+                        .path("rows")
+                        .valueStream()
+                        .map(r -> r.path("value").asDouble()))
+                .as("half of the speed is sustained")
+                .anyMatch(v -> v > 49 && v < 51);
+    }
+
+    @Test
+    void pointsThatAreNoneAreRefusedByTheirCell() {
+        String sweep = "Read by block size, direct";
+        for (String[] wrong : new String[][] {
+            {"Yarrow native storage", sweep, "", "4096; 50", "two points or more"},
+            {"Yarrow native storage", sweep, "", "4096; 50\n4096; 60", "no curve"},
+            {"Yarrow native storage", sweep, "", "4096; fifty\n16384; 60", "no number"},
+            {"Yarrow native storage", sweep, "12", "4096; 50\n16384; 60", "a value or points"},
+            {"Yarrow native processor", "Weir hash, native, one thread", "", "4096; 50\n16384; 60", "gives a curve"},
+            {suite, "New", "", "4096; 50\n16384; 60", "gives a curve"}
+        }) {
+            JsonNode refused = send("preview/import", curve(wrong[0], wrong[1], 1, wrong[2], wrong[3]), true)
+                    .body()
+                    .path("refused");
+            assertThat(refused).as(wrong[4]).hasSize(1);
+            assertThat(refused.get(0).path("column").asString()).isEqualTo("points");
+            assertThat(refused.get(0).path("reason").asString()).contains(wrong[4]);
+        }
+        assertThat(inLedger()).isZero();
     }
 
     @Test
