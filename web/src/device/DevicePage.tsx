@@ -6,7 +6,7 @@ import { detect, type Detected } from './detect.ts';
 import { deliverKept } from './deliver.ts';
 import { Join } from './Join.tsx';
 import { whenAlone } from './one-tab.ts';
-import { Outbox } from './outbox.ts';
+import { Outbox, type KnownDevice } from './outbox.ts';
 import { Over } from './Over.tsx';
 import { RefusedRuns } from './RefusedRuns.tsx';
 import { Running } from './Running.tsx';
@@ -17,7 +17,7 @@ type State =
   | { at: 'opening'; message?: string }
   | { at: 'elsewhere' }
   | { at: 'join'; message?: string }
-  | { at: 'setup'; seat: DeviceSeat }
+  | { at: 'setup'; seat: DeviceSeat; known: KnownDevice | null }
   | { at: 'running'; seat: DeviceSeat }
   | { at: 'over'; how: 'DONE' | 'STOPPED'; showing: Showing | null; results: RoundAnswer | null };
 
@@ -57,6 +57,9 @@ export function DevicePage() {
     await takeUp();
   }
 
+  /** What this browser's device was the last time at this lab. */
+  const known = async () => outbox.current!.known((await outbox.current!.seat())?.shelf ?? null);
+
   /** Goes on where the seat stands; tries again by itself while the server is away. */
   async function takeUp() {
     try {
@@ -72,7 +75,7 @@ export function DevicePage() {
               ? `The session was ended at the bench. ${late} finished ${late === 1 ? 'run came' : 'runs came'} after that and ${late === 1 ? 'is' : 'are'} kept there: the reviewer can take ${late === 1 ? 'it' : 'them'} in.`
               : 'That session is over. A new one needs a new code.',
         });
-      } else if (seat.sessionId === undefined) setState({ at: 'setup', seat });
+      } else if (seat.sessionId === undefined) setState({ at: 'setup', seat, known: await known() });
       else setState({ at: 'running', seat });
     } catch (error) {
       if (error instanceof Refused && error.code === 'no-seat') {
@@ -81,9 +84,10 @@ export function DevicePage() {
         setState({ at: 'join', message: error.message });
         return;
       }
+      const kept = (await outbox.current!.waiting()).length;
       setState({
         at: 'opening',
-        message: `${error instanceof Stranger ? error.message : 'The server cannot be reached.'} What was measured is safe here; trying again.`,
+        message: `${error instanceof Stranger ? error.message : 'The server cannot be reached.'} ${kept === 0 ? 'What was measured' : `What was measured, ${kept} ${kept === 1 ? 'run' : 'runs'} that no server has yet,`} is safe here; trying again.`,
       });
       setTimeout(() => void takeUp(), 2_000);
     }
@@ -122,9 +126,10 @@ export function DevicePage() {
     await takeUp();
   }
 
-  async function start(body: StartBody, allowStorage: boolean) {
+  async function start(body: StartBody, allowStorage: boolean, own: Omit<KnownDevice, 'shelf'>) {
     await outbox.current!.allowStorage(allowStorage);
     const seat = await api.current.start(body);
+    await outbox.current!.remember({ ...own, shelf: (await outbox.current!.seat())?.shelf ?? null });
     setState({ at: 'running', seat });
   }
 
@@ -148,7 +153,19 @@ export function DevicePage() {
           </p>
         )}
         {state.at === 'join' && <Join code={codeFromAddress()} message={state.message} onJoin={join} />}
-        {state.at === 'setup' && <Setup api={api.current} seat={state.seat} detected={detected} onStart={start} />}
+        {state.at === 'setup' && (
+          <Setup
+            api={api.current}
+            seat={state.seat}
+            detected={detected}
+            known={state.known}
+            onStart={start}
+            onForget={() => {
+              void outbox.current?.forget();
+              setState({ ...state, known: null });
+            }}
+          />
+        )}
         {state.at === 'running' && (
           <Running
             seat={state.seat}

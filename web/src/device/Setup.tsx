@@ -3,6 +3,7 @@ import type { DeviceApi, DeviceSeat, ModelUnits, ModelRow, StartBody } from './a
 import { aboutMinutes, inMinutes } from './about.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './in-words.ts';
+import type { KnownDevice } from './outbox.ts';
 import { Checks, type Check } from './Checks.tsx';
 import { SpaceQuestion } from './SpaceQuestion.tsx';
 
@@ -17,20 +18,31 @@ const TYPED: { key: string; label: string; hint: string }[] = [
   { key: 'room.temperature', label: 'Room temperature', hint: '21.5 °C' },
 ];
 
+/** Below this most devices save power by themselves. */
+const LOW = 0.2;
+const runsLow = ({ onMains, batteryLevel }: Detected) =>
+  onMains === false && batteryLevel !== null && batteryLevel < LOW;
+
 export function Setup({
   api,
   seat,
   detected,
+  known,
   onStart,
+  onForget,
 }: {
   api: DeviceApi;
   seat: DeviceSeat;
   detected: Detected | null;
-  onStart: (body: StartBody, allowStorage: boolean) => Promise<void>;
+  /** What this browser's device was the last time. */
+  known: KnownDevice | null;
+  onStart: (body: StartBody, allowStorage: boolean, own: Omit<KnownDevice, 'shelf'>) => Promise<void>;
+  onForget: () => void;
 }) {
   const [words, setWords] = useState('');
   const [models, setModels] = useState<ModelRow[] | null>(null);
   const [model, setModel] = useState<ModelRow | 'new' | null>(null);
+  const [proposed, setProposed] = useState<ModelRow | null>(null);
   const [units, setUnits] = useState<ModelUnits['units']>([]);
   const [unit, setUnit] = useState<number | null>(null);
   const [maker, setMaker] = useState('');
@@ -57,18 +69,34 @@ export function Setup({
     };
   }, [words, api]);
 
-  async function choose(row: ModelRow) {
+  async function choose(row: ModelRow, label: string | null = null) {
     setModel(row);
     setUnits([]);
     setUnit(null);
     try {
       const page = await api.model(row.id);
       setUnits(page.units);
-      setUnit(page.units[0]?.id ?? null);
+      setUnit((page.units.find((u) => u.label === label) ?? page.units[0])?.id ?? null);
     } catch (error) {
       setProblem(inWords(error));
     }
   }
+
+  useEffect(() => {
+    if (!known) return;
+    let wanted = true;
+    // A model that was taken off the shelf or called otherwise meanwhile is not proposed.
+    api.models(`${known.maker} ${known.name}`).then(
+      (found) => {
+        const same = found.rows.find((row) => row.maker === known.maker && row.name === known.name);
+        if (wanted) setProposed(same ?? null);
+      },
+      () => undefined,
+    );
+    return () => {
+      wanted = false;
+    };
+  }, [known, api]);
 
   const chosenClass = model === null ? null : model === 'new' ? deviceClass : model.deviceClass;
   const ready = detected !== null && model !== null && (model !== 'new' || (maker.trim() !== '' && name.trim() !== ''));
@@ -108,6 +136,12 @@ export function Setup({
           ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
         },
         space,
+        {
+          maker: model === 'new' ? maker.trim() : model.maker,
+          name: model === 'new' ? name.trim() : model.name,
+          unit: units.find((u) => u.id === unit)?.label ?? null,
+          typed,
+        },
       );
     } catch (error) {
       setProblem(inWords(error));
@@ -192,6 +226,33 @@ export function Setup({
         </div>
       ) : (
         <div className="mt-3">
+          {known && proposed && (
+            <div className="mb-4 border-l-2 border-gold pl-3">
+              <p>
+                This browser was here before, as{' '}
+                <b className="font-semibold">
+                  {known.maker} {known.name}
+                </b>
+                {known.unit === null ? '' : `, ${known.unit}`}.
+              </p>
+              <button
+                type="button"
+                className="button mt-2"
+                onClick={() => {
+                  setTyped(known.typed);
+                  void choose(proposed, known.unit);
+                }}
+              >
+                It is that one
+              </button>
+              <p className="small mt-1">
+                Only this browser keeps a note of it.{' '}
+                <button type="button" className="link" onClick={onForget}>
+                  Forget it
+                </button>
+              </p>
+            </div>
+          )}
           <input
             className="field text-[16px]"
             placeholder="Search the shelf"
@@ -279,6 +340,13 @@ export function Setup({
       <Checks checks={checks} onChecks={setChecks} />
 
       <SpaceQuestion tests={seat.tests} allowed={space} onAllowed={setSpace} />
+
+      {detected && runsLow(detected) && (
+        <p role="status" className="mt-5 border-l-2 border-gold pl-3">
+          The battery is at {Math.round(100 * detected.batteryLevel!)} %, and many devices are slower then. Plug it in,
+          and turn power saving off; as it is, the session says that it ran on battery.
+        </p>
+      )}
 
       <p role="alert" className="mt-4 min-h-6 text-plum">
         {problem}

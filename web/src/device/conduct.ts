@@ -130,6 +130,7 @@ export function conduct(
       void deliver();
       allowStorage(await outbox.storageAllowed());
       const wake = await keepAwake();
+      const turn = keepUpright();
       const power = await (navigator as { getBattery?: () => Promise<EventTarget & { charging: boolean }> })
         .getBattery?.()
         .catch(() => undefined);
@@ -152,11 +153,11 @@ export function conduct(
                     }
                   : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
             },
-            execute: async (test, signal) => {
+            execute: async (test, signal, takes) => {
               const workload = await loadWorkload(test.key);
               if (!workload) throw new Error(`This page does not know the test ${test.key}.`);
               signal.throwIfAborted();
-              return workload.run({ timedMs: test.timedMs ?? seat.timedMs, clockResolutionMs, signal, host });
+              return workload.run({ timedMs: test.timedMs ?? seat.timedMs, clockResolutionMs, signal, host, takes });
             },
             begin: (testId, runNumber, attempt) => outbox.begin({ testId, runNumber, attempt, at: Date.now() }),
             keep: async (run) => {
@@ -183,6 +184,7 @@ export function conduct(
         );
       } finally {
         wake();
+        turn();
       }
       await outbox.ending(how);
     }
@@ -263,5 +265,18 @@ async function keepAwake(): Promise<() => void> {
   return () => {
     document.removeEventListener('visibilitychange', again);
     void lock?.release().catch(() => {});
+  };
+}
+
+/** Keeps the display turned as it is, where the browser lets an installed page: a turned device begins its run again. */
+function keepUpright(): () => void {
+  const { orientation } = screen as { orientation?: ScreenOrientation & { lock?: (to: string) => Promise<void> } };
+  void orientation?.lock?.(orientation.type).catch(() => {});
+  return () => {
+    try {
+      orientation?.unlock();
+    } catch {
+      // Nothing was kept.
+    }
   };
 }

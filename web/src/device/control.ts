@@ -1,5 +1,5 @@
 import type { CommandState, DeviceApi } from './api.ts';
-import { Interrupted } from './round.ts';
+import { Interrupted, type Watched } from './round.ts';
 
 /**
  * What may stop or hold the round: the reviewer's commands, the person at the device, a hidden page, a resized window.
@@ -72,9 +72,9 @@ export class Control {
     this.onChange();
   }
 
-  watch = (limitMs: number, over: Error): { signal: AbortSignal; release: () => void } => {
+  watch = (limitMs: number, over: Error): Watched => {
     const controller = new AbortController();
-    const timer = setTimeout(() => controller.abort(over), limitMs);
+    let timer = setTimeout(() => controller.abort(over), limitMs);
     this.running = controller;
     if (this.stopped) controller.abort(this.stopped);
     else if (document.hidden) this.visibility();
@@ -82,7 +82,11 @@ export class Control {
       clearTimeout(timer);
       this.running = null;
     };
-    return { signal: controller.signal, release };
+    const extend = (ms: number, late: Error) => {
+      clearTimeout(timer);
+      timer = setTimeout(() => controller.abort(late), ms);
+    };
+    return { signal: controller.signal, release, extend };
   };
 
   isShown = (): boolean => !document.hidden;

@@ -104,7 +104,8 @@ export function drawnBySoftware(renderer: string): boolean {
 
 function graphicsNames(): { renderer: string; vendor: string } | null {
   try {
-    const gl = new OffscreenCanvas(1, 1).getContext('webgl2');
+    // A page's own canvas: some browsers have graphics there and not away from it.
+    const gl = document.createElement('canvas').getContext('webgl2');
     if (!gl) return null;
     const more = gl.getExtension('WEBGL_debug_renderer_info');
     const names = {

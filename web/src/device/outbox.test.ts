@@ -52,3 +52,21 @@ test('what is confirmed or given up is gone', async () => {
   await outbox.refuse('nobody', 'no');
   expect([...(await outbox.waiting()), ...(await outbox.refused())]).toEqual([]);
 });
+
+test('what a device was is known again at the same lab, after its session, until its owner forgets it', async () => {
+  const known = {
+    shelf: 'home',
+    maker: 'Fellgate',
+    name: 'Tarn 15',
+    unit: 'Unit 2',
+    typed: { 'memory.size': '16 GB' },
+  };
+  await outbox.takeSeat({ token: 't', shelf: 'home' });
+  await outbox.remember(known);
+  await outbox.leave();
+  expect(await outbox.seat()).toBeNull();
+  expect(await outbox.known('home')).toEqual(known);
+  expect(await outbox.known('elsewhere'), 'another lab may call it otherwise').toBeNull();
+  await outbox.forget();
+  expect(await outbox.known('home')).toBeNull();
+});

@@ -20,9 +20,20 @@ export interface Begun {
   at: number;
 }
 
+/** What this device was the last time, as a note in its own browser. */
+export interface KnownDevice {
+  /** Of the lab it was at. */
+  shelf: string | null;
+  maker: string;
+  name: string;
+  unit: string | null;
+  /** Facts that were typed, by key. */
+  typed: Record<string, string>;
+}
+
 interface Shape extends DBSchema {
   runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
-  state: { key: 'token' | 'shelf' | 'begun' | 'ending' | 'storageAllowed' | 'cold'; value: unknown };
+  state: { key: 'token' | 'shelf' | 'begun' | 'ending' | 'storageAllowed' | 'cold' | 'known'; value: unknown };
 }
 
 /**
@@ -105,6 +116,15 @@ export class Outbox {
   keepCold = async (speed: number): Promise<void> => void (await this.db.put('state', speed, 'cold'));
   cold = async (): Promise<number | null> => ((await this.db.get('state', 'cold')) as number | undefined) ?? null;
 
+  /** What it was is proposed the next time; it goes with a word of its owner. */
+  remember = async (known: KnownDevice): Promise<void> => void (await this.db.put('state', known, 'known'));
+  forget = async (): Promise<void> => void (await this.db.delete('state', 'known'));
+  /** Of this lab alone: elsewhere it may be called otherwise. */
+  async known(shelf: string | null): Promise<KnownDevice | null> {
+    const known = (await this.db.get('state', 'known')) as KnownDevice | undefined;
+    return known && known.shelf === shelf ? known : null;
+  }
+
   ending = async (how: 'DONE' | 'STOPPED'): Promise<void> => void (await this.db.put('state', how, 'ending'));
   ended = async (): Promise<'DONE' | 'STOPPED' | null> =>
     ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
@@ -119,7 +139,8 @@ export class Outbox {
         ...(seat && !run.seat && { seat }),
         refused: run.refused ?? 'It was not delivered before its session was left.',
       });
-    await change.objectStore('state').clear();
+    for (const key of await change.objectStore('state').getAllKeys())
+      if (key !== 'known') await change.objectStore('state').delete(key);
     await change.done;
   }
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { WrongAnswer, type Measurement } from '../workloads/types.ts';
 import type { DeviceSeat, DeviceTest } from './api.ts';
-import { Interrupted, longestRunMs, remaining, runRound, type Finished, type Surroundings } from './round.ts';
+import { Interrupted, longestRunMs, remaining, runRound, timeFor, type Finished, type Surroundings } from './round.ts';
 
 const tests: DeviceTest[] = ['weir', 'tile', 'list'].map((key, i) => ({
   id: i + 1,
@@ -51,7 +51,7 @@ function page(execute: (test: DeviceTest, call: number) => Measurement | Error, 
     allowed: async () => {},
     goSaid: async () => {},
     cool: async () => {},
-    watch: () => ({ signal: new AbortController().signal, release: () => {} }),
+    watch: () => ({ signal: new AbortController().signal, release: () => {}, extend: () => {} }),
     now: () => 0,
     ...more,
   };
@@ -198,7 +198,7 @@ describe('a round', () => {
     const { around, kept } = page(() => measured, {
       watch: (limitMs, over) => {
         limit = limitMs;
-        return { signal: AbortSignal.abort(over), release: () => {} };
+        return { signal: AbortSignal.abort(over), release: () => {}, extend: () => {} };
       },
       execute: async (t, signal) => {
         if (t.key === 'weir') signal.throwIfAborted();
@@ -265,7 +265,7 @@ describe('a round', () => {
     const { around, kept } = page(() => measured, {
       watch: (limitMs) => {
         limits.push(limitMs);
-        return { signal: new AbortController().signal, release: () => {} };
+        return { signal: new AbortController().signal, release: () => {}, extend: () => {} };
       },
     });
     await runRound(
@@ -280,5 +280,31 @@ describe('a round', () => {
     );
     expect(kept.map((r) => r.testId)).toEqual([1, 2, 2, 2]);
     expect(limits).toEqual([7_000, longestRunMs(100), longestRunMs(100), longestRunMs(100)]);
+  });
+
+  test('a run is given the time that calibration saw, and ended at once where that is too much', async () => {
+    const given: number[] = [];
+    const { around, kept } = page(() => measured, {
+      now: () => 20_000,
+      watch: () => ({
+        signal: new AbortController().signal,
+        release: () => {},
+        extend: (ms) => given.push(ms),
+      }),
+      execute: async (t, _signal, takes) => {
+        takes(t.key === 'weir' ? 100_000 : t.key === 'tile' ? 1_000 : 1_800_000);
+        return measured;
+      },
+    });
+    await runRound({ ...seat(), tests: tests.map((t) => ({ ...t, runs: 1 })) }, around);
+    expect(given, 'half as much again, and never less than it had').toEqual([150_000, longestRunMs(100)]);
+    expect(kept.map((r) => r.reason)).toEqual([undefined, undefined, 'TOO_SLOW']);
+    expect(kept[2]!.reasonWords).toBe('It would take 30 min here; at most 10 min.');
+  });
+
+  test('what a plan allows is never exceeded', () => {
+    expect(timeFor(50_000, 10_000, 70_000, 70_000)).toBe(60_000);
+    expect(() => timeFor(65_000, 10_000, 70_000, 70_000)).toThrow('It would take 75 s here; the plan allows 70 s.');
+    expect(timeFor(550_000, 10_000, 70_000, undefined)).toBe(590_000);
   });
 });

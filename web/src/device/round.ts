@@ -19,7 +19,8 @@ export type Finished = Omit<RunBody, 'attempt'> & { attempt: number };
 export interface Surroundings {
   obstacle(test: DeviceTest): Promise<Obstacle | null>;
   /** Runs once; throws Interrupted, WrongAnswer or another error. */
-  execute(test: DeviceTest, signal: AbortSignal): Promise<Measurement>;
+  /** @param takes is told what calibration saw that the rest takes */
+  execute(test: DeviceTest, signal: AbortSignal, takes: (ms: number) => void): Promise<Measurement>;
   begin(testId: number, runNumber: number, attempt: number): Promise<void>;
   keep(run: Finished): Promise<void>;
   tell(phase: Phase, test?: DeviceTest, runNumber?: number, untilMs?: number): void;
@@ -37,11 +38,23 @@ export interface Surroundings {
   /** Begins to notice what disturbs a run; the answer ends that and says what was noticed. */
   notice(test: DeviceTest): () => string | null;
   /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
-  watch(limitMs: number, over: Error): { signal: AbortSignal; release: () => void };
+  watch(limitMs: number, over: Error): Watched;
   now(): number;
 }
 
+/** A run that is watched. */
+export interface Watched {
+  signal: AbortSignal;
+  release: () => void;
+  /** From now on so long, whatever was said before. */
+  extend: (ms: number, over: Error) => void;
+}
+
 const MOST_ATTEMPTS = 20;
+/** However slow a device is: with fifty tests, nobody waits longer. */
+const MOST_MS = 600_000;
+/** What calibration saw is a guess. */
+const SPARE = 1.5;
 
 /** A run that takes this long is stuck: the timed part, warming up and calibration need a few times the timed part. */
 export function longestRunMs(timedMs: number): number {
@@ -49,6 +62,18 @@ export function longestRunMs(timedMs: number): number {
 }
 
 class TookTooLong extends Error {}
+
+const inTime = (ms: number) => (ms < 90_000 ? `${Math.ceil(ms / 1000)} s` : `${Math.round(ms / 60_000)} min`);
+
+/** How long a run may go on from now, given what calibration saw. Throws where it would be too long. */
+export function timeFor(restMs: number, tookMs: number, limitMs: number, allowedMs: number | undefined): number {
+  const most = allowedMs ?? MOST_MS;
+  if (tookMs + restMs > most)
+    throw new TookTooLong(
+      `It would take ${inTime(tookMs + restMs)} here; ${allowedMs === undefined ? 'at most' : 'the plan allows'} ${inTime(most)}.`,
+    );
+  return Math.min(most, Math.max(limitMs, tookMs + SPARE * restMs)) - tookMs;
+}
 
 /** The runs that are still to come, in order, given what was done before. */
 export function remaining(
@@ -141,6 +166,7 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
         runNumber,
         attempt,
         test.allowedMs ?? longestRunMs(test.timedMs ?? seat.timedMs),
+        test.allowedMs,
         around,
       );
       await around.keep(run);
@@ -159,19 +185,22 @@ async function attemptOnce(
   runNumber: number,
   attempt: number,
   limitMs: number,
+  allowedMs: number | undefined,
   around: Surroundings,
 ): Promise<Finished> {
   const base = { testId: test.id, runNumber, attempt, readings: [] as RunBody['readings'] };
   const started = around.now();
   const took = () => Math.round(around.now() - started);
   await around.begin(test.id, runNumber, attempt);
-  const { signal, release } = around.watch(
-    limitMs,
-    new TookTooLong(`It was not done after ${Math.round(limitMs / 1000)} s.`),
-  );
+  const late = (ms: number) => new TookTooLong(`It was not done after ${Math.round(ms / 1000)} s.`);
+  const { signal, release, extend } = around.watch(limitMs, late(limitMs));
+  const takes = (restMs: number) => {
+    const more = timeFor(restMs, took(), limitMs, allowedMs);
+    extend(more, late(took() + more));
+  };
   const noticed = around.notice(test);
   try {
-    const measured = await around.execute(test, signal);
+    const measured = await around.execute(test, signal, takes);
     const disturbed = noticed();
     const reading = {
       metric: test.metric,

@@ -8,6 +8,8 @@ export interface RunOptions {
   signal: AbortSignal;
   /** Where a test that needs the page may put its frame. */
   host: HTMLElement;
+  /** Told how long the rest of the run takes, as calibration saw it: the run is given that time, or ended where it is too much. */
+  takes?: (ms: number) => void;
   /** Works in a loop without a pause, and gives the work of each loop, instead of a reading. */
   endure?: boolean;
 }

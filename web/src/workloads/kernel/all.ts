@@ -4,6 +4,7 @@ import { failureOf, type FailureReason, type RunOptions, type Workload } from '.
 import { wasmObstacle } from '../wasm.ts';
 import script from './all.worker.ts?worker&url';
 import { KERNELS } from './kernels.ts';
+import { sharingObstacle } from './sharing.ts';
 import { kernelUrl } from './urls.ts';
 
 type Answer = { kind: 'ready' } | { kind: 'done' } | { kind: 'failed'; message: string; reason?: FailureReason };
@@ -19,10 +20,7 @@ export function allThreads(key: string, name: string): Workload {
     key,
     assets: [script, url],
     obstacle() {
-      if (typeof SharedArrayBuffer !== 'function' || !globalThis.crossOriginIsolated) {
-        return { reason: 'NEEDS_SECURE_CONNECTION', words: 'Needs a secure connection: only then do browsers share memory between threads.' };
-      }
-      return wasmObstacle(facts.simd);
+      return sharingObstacle() ?? wasmObstacle(facts.simd);
     },
     async run(options: RunOptions) {
       const count = Math.max(1, navigator.hardwareConcurrency || 1);
@@ -61,7 +59,7 @@ export function allThreads(key: string, name: string): Workload {
           now: () => performance.now(),
         });
         if (options.endure) return measured;
-        return { ...measured, more: [{ metric: 'per-thread', value: measured.rate / count, resolution: measured.resolution / count }] };
+        return { ...measured, more: [{ metric: 'per-thread', value: measured.rate / count, resolution: measured.resolution / count }], note: `${count} ${count === 1 ? 'worker' : 'workers'}, as many as the browser says there are processors.` };
       } finally {
         workers.forEach((worker) => worker.terminate());
       }

@@ -19,9 +19,10 @@ interface SyncHandle {
 type FileHandle = FileSystemFileHandle & { createSyncAccessHandle(): Promise<SyncHandle> };
 
 serveMeasurement<{ test: StorageTest }>(async ({ test }, options) => {
-  await clean();
+  const files = test !== 'transactions';
+  await clean(files);
   try {
-    if (test === 'transactions') return await transactions(options);
+    if (!files) return await transactions(options);
     const root = await (await navigator.storage.getDirectory()).getDirectoryHandle(DIRECTORY, { create: true });
     if (test === 'small-files') return await smallFiles(root, options);
     const file = await ((await root.getFileHandle('field.dat', { create: true })) as FileHandle).createSyncAccessHandle();
@@ -34,13 +35,13 @@ serveMeasurement<{ test: StorageTest }>(async ({ test }, options) => {
     if (error instanceof DOMException && error.name === 'QuotaExceededError') throw new NoSpace('The browser gave no more space for this page.');
     throw error;
   } finally {
-    await clean();
+    await clean(files);
   }
 });
 
-/** Takes away what is ours, also what a run that was cut off has left. */
-async function clean(): Promise<void> {
-  await (await navigator.storage.getDirectory()).removeEntry(DIRECTORY, { recursive: true }).catch((error: unknown) => {
+/** Takes away what is ours, also what a run that was cut off has left. The database needs no files, and some browsers have none. */
+async function clean(files: boolean): Promise<void> {
+  if (files) await (await navigator.storage.getDirectory()).removeEntry(DIRECTORY, { recursive: true }).catch((error: unknown) => {
     if (!(error instanceof DOMException && error.name === 'NotFoundError')) throw error;
   });
   await new Promise<void>((resolve) => {

@@ -46,8 +46,8 @@ export function ring(step: Step): { picture: (i: number) => VideoFrame; close: (
   };
 }
 
-/** Encodes a clip on this device. Only the encoder is timed: frames are made before, a few at a time. */
-export async function makeClip(codec: Codec, step: Step, frames: number, signal: AbortSignal, picture = drawing(step)): Promise<Clip> {
+/** Encodes a clip on this device. Only the encoder is timed: frames are made before, a few at a time. @param seen is told after the first few how long one takes, drawing and all */
+export async function makeClip(codec: Codec, step: Step, frames: number, signal: AbortSignal, picture = drawing(step), seen?: (msPerFrame: number) => void): Promise<Clip> {
   const chunks: EncodedVideoChunk[] = [];
   let config: VideoDecoderConfig | undefined;
   let failure: Error | undefined;
@@ -63,6 +63,7 @@ export async function makeClip(codec: Codec, step: Step, frames: number, signal:
   try {
     for (let frame = 0; frame < frames; frame += BATCH) {
       signal.throwIfAborted();
+      const begin = performance.now();
       const drawn: VideoFrame[] = [];
       for (let i = frame; i < Math.min(frames, frame + BATCH); i++) drawn.push(picture(i));
       const start = performance.now();
@@ -73,6 +74,7 @@ export async function makeClip(codec: Codec, step: Step, frames: number, signal:
       await emptied(encoder);
       encoding += performance.now() - start;
       if (failure) throw failure;
+      if (frame === 0) seen?.((performance.now() - begin) / drawn.length);
     }
     const start = performance.now();
     await encoder.flush();

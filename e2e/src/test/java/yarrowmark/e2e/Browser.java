@@ -23,7 +23,7 @@ import org.openqa.selenium.logging.LogType;
 import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A headless Chromium with a fresh profile. Elements are found by what a person sees; conditions are waited for. */
-final class Browser implements AutoCloseable {
+final class Browser implements UnderTest {
     static final Duration PATIENCE = Duration.ofSeconds(30);
 
     private final ChromeDriver driver;
@@ -65,13 +65,15 @@ final class Browser implements AutoCloseable {
         return driver;
     }
 
-    Browser open(String address) {
+    @Override
+    public Browser open(String address) {
         driver.get(address);
         return this;
     }
 
     /** Waits until there is an answer that is neither null nor false. */
-    <T> T until(String what, Duration patience, Supplier<T> look) {
+    @Override
+    public <T> T until(String what, Duration patience, Supplier<T> look) {
         return new WebDriverWait(driver, patience)
                 .withMessage(() -> what + " did not come about. The page says:\n" + text())
                 .ignoring(StaleElementReferenceException.class)
@@ -87,6 +89,16 @@ final class Browser implements AutoCloseable {
                         throw e;
                     }
                 });
+    }
+
+    @Override
+    public String heading() {
+        return driver.findElement(By.tagName("h1")).getText();
+    }
+
+    @Override
+    public String agent() {
+        return (String) js("return navigator.userAgent");
     }
 
     WebElement see(String xpath) {
@@ -105,14 +117,16 @@ final class Browser implements AutoCloseable {
         return see("//button[starts-with(normalize-space(.), \"" + name + "\") or @aria-label=\"" + name + "\"]");
     }
 
-    void press(String name) {
+    @Override
+    public void press(String name) {
         until("to press " + name, PATIENCE, () -> {
             button(name).click();
             return true;
         });
     }
 
-    void type(String label, String words) {
+    @Override
+    public void type(String label, String words) {
         WebElement field = see(
                 "//label[starts-with(normalize-space(.), \"" + label + "\")]//input | //input[@aria-label=\"" + label
                         + "\"] | //input[@id=//label[starts-with(normalize-space(.), \"" + label + "\")]/@for]");

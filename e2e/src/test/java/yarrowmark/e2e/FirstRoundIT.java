@@ -172,6 +172,9 @@ class FirstRoundIT {
                 .contains("on this device for the server"));
         device.until("the device to have finished its runs", A_ROUND, () -> device.text()
                 .contains("Sending the last results"));
+        // Even opened anew it is there, and says what it keeps.
+        device.driver().navigate().refresh();
+        device.seeText("runs that no server has yet");
         program.startAgain();
         finished();
         reviewer.signIntoDemo(program.address());

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
-import org.openqa.selenium.By;
 
 /** Carries out built-in tests on a device page, and reads what came of it from the server's own answers. */
 final class Rounds {
@@ -88,7 +87,7 @@ final class Rounds {
     }
 
     /** @param device opens the page of a device under test */
-    List<Score> carryOut(Browser device, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
+    List<Score> carryOut(UnderTest device, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
         List<String> keys = keys();
         Invited invited = invite(k -> keys.contains(k) && wanted.test(k), runs, timedMs);
         device.open(program.address() + "j/" + invited.code());
@@ -98,10 +97,7 @@ final class Rounds {
         // Away from the bench: a page that follows a round live would share the machine with it.
         reviewer.open(program.address() + "suites");
         device.press("Start round");
-        device.until(
-                "the round",
-                patience,
-                () -> device.driver().findElement(By.tagName("h1")).getText().equals("Finished"));
+        device.until("the round", patience, () -> device.heading().equals("Finished"));
         return scores(invited);
     }
 
