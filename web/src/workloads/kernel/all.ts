@@ -59,7 +59,7 @@ export function allThreads(key: string, name: string): Workload {
           now: () => performance.now(),
         });
         if (options.endure) return measured;
-        return { ...measured, more: [{ metric: 'per-thread', value: measured.rate / count, resolution: measured.resolution / count }], note: `${count} ${count === 1 ? 'worker' : 'workers'}, as many as the browser says there are processors.` };
+        return { ...measured, more: [{ metric: 'per-thread', value: measured.rate / count, resolution: measured.resolution / count }], note: `${count} ${count === 1 ? 'worker' : 'workers'}` };
       } finally {
         workers.forEach((worker) => worker.terminate());
       }
