@@ -245,7 +245,7 @@ class RunnerIT extends AtTheDemo {
                         "\"refusedTotal\":0",
                         "\"newTests\":1",
                         "\"newSuites\":[\"" + suite + " 1\"]",
-                        "\"isStored\":true");
+                        "\"stored\":true");
         assertThat(Files.readString(scores).lines())
                 .as("two runs: a number, two numbers, a curve and a number, a time with what else is known of it")
                 .filteredOn(l -> l.contains(",ok,"))

@@ -368,7 +368,7 @@ class LedgerImportTest {
                 curve("Yarrow native storage", "Read by block size, direct", 1, "", "4096; 50\n16384; 120\n65536; 100");
         Client.Answer stored = send("import", file, true);
         assertThat(stored.status()).as(stored.detail()).isEqualTo(200);
-        assertThat(stored.body().path("unknownColumns")).isEmpty();
+        assertThat(stored.body().path("ignored")).isEmpty();
         assertThat(send("import", file, true).body().path("there").asInt()).isEqualTo(1);
         JsonNode rows = owner.get("/api/ledger?model=" + modelId()).body().path("rows");
         JsonNode peak = rows.valueStream()
