@@ -79,12 +79,14 @@ public final class Engines {
                             "%s: %d tests with a score, %d without, %.0f s%n",
                             engine,
                             all.get(engine).values().stream()
-                                    .filter(r -> r.words().isEmpty())
+                                    .filter(r -> !r.values().isEmpty())
                                     .count(),
                             all.get(engine).values().stream()
-                                    .filter(r -> !r.words().isEmpty())
+                                    .filter(r -> r.values().isEmpty())
                                     .count(),
                             (System.nanoTime() - began) / 1e9);
+                    // After each, as one that breaks off takes nothing of the others away.
+                    Files.writeString(file, page(all, names, agents));
                     all.get(engine).forEach((key, r) -> {
                         if (!r.words().isEmpty()) {
                             System.out.println("  " + names.get(key) + ": " + r.words());
@@ -93,7 +95,6 @@ public final class Engines {
                 }
             }
         }
-        Files.writeString(file, page(all, names, agents));
     }
 
     private static Map<String, Result> results(List<Rounds.Score> scores) {
