@@ -14,9 +14,9 @@ import org.junit.jupiter.params.provider.ValueSource;
 @Tag("every-engine")
 class EnginesIT extends AtTheDemo {
     private static final Duration PATIENCE = Duration.ofMinutes(20);
-    /** Loops of other tests, and pictures that take minutes without a graphics processor. */
+    /** Without loops of other tests, pictures that take minutes without a graphics processor, and encoders, which may take their page along. */
     private static final Predicate<String> SHORT =
-            k -> !k.startsWith("endurance-") && !k.matches("(graphics|gpu)-.*-1080|video-play-.*");
+            k -> !k.startsWith("endurance-") && !k.matches("(graphics|gpu)-.*-1080|video-.*");
 
     EnginesIT() {
         super(Demo.CHANGED);

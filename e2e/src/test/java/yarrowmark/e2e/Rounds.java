@@ -3,6 +3,7 @@ package yarrowmark.e2e;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
@@ -49,6 +50,14 @@ final class Rounds {
             throw new IllegalStateException(method + " " + path + ": " + map.get("refused"));
         }
         return (T) answer;
+    }
+
+    /** Names of the built-in tests, by key. */
+    Map<String, String> names() {
+        List<Map<String, Object>> tests = call("GET", "/api/tests", null);
+        Map<String, String> names = new LinkedHashMap<>();
+        tests.forEach(t -> names.putIfAbsent((String) t.get("key"), (String) t.get("name")));
+        return names;
     }
 
     /** Keys of the built-in tests that a device's browser carries out, in the order of the suites. */

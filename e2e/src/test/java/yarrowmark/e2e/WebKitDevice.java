@@ -103,6 +103,8 @@ final class WebKitDevice extends ScriptedDevice {
     public void close() {
         try {
             driver.quit();
+        } catch (WebDriverException e) {
+            // Its page is gone already.
         } finally {
             driverProcess.destroy();
             display.destroy();
