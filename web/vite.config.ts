@@ -14,5 +14,6 @@ export default defineConfig({
     assetsInlineLimit: 0,
     rollupOptions: { input: { index: 'index.html', device: 'device.html' } },
   },
-  test: { environment: 'node' },
+  // On a machine that builds beside it a form takes its time; one that hangs is told all the same.
+  test: { environment: 'node', testTimeout: 30_000 },
 } as Parameters<typeof defineConfig>[0]);
