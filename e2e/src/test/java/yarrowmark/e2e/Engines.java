@@ -154,6 +154,11 @@ public final class Engines {
 
                 """
                         .formatted(RUNS, TIMED_MS));
+        if (!WANTED.pattern().equals(".*")) {
+            out.append("Only tests whose key is of the form `")
+                    .append(WANTED.pattern().replace("|", "\\|"))
+                    .append("` were carried out this time.\n\n");
+        }
         out.append("On ")
                 .append(LocalDate.now(ZoneOffset.UTC))
                 .append(", two virtual cores, no graphics processor:\n\n");
