@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import { ChimeChoice } from '../ui/ChimeChoice.tsx';
+import { Asking } from './Asking.tsx';
 import type { DeviceSeat } from './api.ts';
 import type { Showing } from './conduct.ts';
 import { leftMs, progress, progressWords } from './progress.ts';
@@ -48,6 +49,7 @@ export function Running({
           </button>
         </p>
       )}
+      {showing?.question && <Asking key={showing.question.question.title} asked={showing.question} />}
       {index >= 0 && at.total > 0 && (
         <div className="mt-4">
           <div

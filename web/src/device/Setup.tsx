@@ -1,10 +1,11 @@
 import { useEffect, useState } from 'react';
 import type { DeviceApi, DeviceSeat, ModelUnits, ModelRow, StartBody } from './api.ts';
-import { aboutMinutes, inMinutes } from './about.ts';
+import { inAll } from './about.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './in-words.ts';
 import type { KnownDevice } from './outbox.ts';
 import { Checks, type Check } from './Checks.tsx';
+import { WhitePage } from './WhitePage.tsx';
 import { SpaceQuestion } from './SpaceQuestion.tsx';
 
 const CLASSES = ['LAPTOP', 'TABLET', 'PHONE', 'MINI', 'DESKTOP', 'BOARD'] as const;
@@ -16,6 +17,35 @@ const TYPED: { key: string; label: string; hint: string }[] = [
   { key: 'firmware.version', label: 'Firmware', hint: '1.11' },
   { key: 'power.mode', label: 'Power mode', hint: 'balanced' },
   { key: 'room.temperature', label: 'Room temperature', hint: '21.5 °C' },
+];
+
+/** What decides the scores of some suites, by the beginning of their tests' keys. */
+const TYPED_FOR: { tests: string; facts: typeof TYPED }[] = [
+  {
+    tests: 'battery-',
+    facts: [
+      { key: 'display.brightness', label: 'Brightness on a white page', hint: '200 cd/m²' },
+      { key: 'network.wireless_on', label: 'Wireless on', hint: 'yes' },
+    ],
+  },
+  {
+    tests: 'network-',
+    facts: [
+      { key: 'network.access_point', label: 'Access point', hint: 'its model' },
+      { key: 'network.wireless_band', label: 'Band', hint: '5 GHz' },
+      { key: 'network.wireless_channel', label: 'Channel', hint: '36' },
+      { key: 'network.distance', label: 'Distance', hint: '3 m' },
+      { key: 'network.walls', label: 'Walls between', hint: '0' },
+    ],
+  },
+];
+
+/** Whether something in it works a device as hard as it can. */
+const warms = (seat: DeviceSeat) => seat.tests.some((t) => !t.byHand && !/^(network-|battery-(?!work))/.test(t.key));
+
+const typedFor = (seat: DeviceSeat) => [
+  ...TYPED,
+  ...TYPED_FOR.filter(({ tests }) => seat.tests.some((t) => t.key.startsWith(tests))).flatMap(({ facts }) => facts),
 ];
 
 /** Below this most devices save power by themselves. */
@@ -119,7 +149,7 @@ export function Setup({
     setBusy(true);
     setProblem(null);
     const facts = detected.facts.map(({ key, value }) => ({ key, value, detected: true }));
-    for (const fact of TYPED) {
+    for (const fact of typedFor(seat)) {
       const value = typed[fact.key]?.trim();
       if (value) facts.push({ key: fact.key, value, detected: false });
     }
@@ -310,7 +340,7 @@ export function Setup({
       <h2 className="mt-7">What it cannot see</h2>
       <p className="small">Optional. What you know here makes the score worth more later.</p>
       <div className="mt-2 grid grid-cols-2 gap-x-5 gap-y-3">
-        {TYPED.map((fact) => (
+        {typedFor(seat).map((fact) => (
           <label key={fact.key} className="small">
             {fact.label}
             <input
@@ -337,6 +367,8 @@ export function Setup({
         )}
       </div>
 
+      {seat.tests.some((t) => t.key.startsWith('battery-')) && <WhitePage />}
+
       <Checks checks={checks} onChecks={setChecks} />
 
       <SpaceQuestion tests={seat.tests} allowed={space} onAllowed={setSpace} />
@@ -355,9 +387,14 @@ export function Setup({
         Start {seat.planName.toLowerCase()}
       </button>
       <p className="small mt-2">
-        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, {inMinutes(aboutMinutes(seat))}{' '}
-        in all. Plug the device in, close everything else, and leave this page in front. All its processors and its
-        graphics will work at their limit: the case may get as warm as in a long game. You can stop it at any time.
+        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, {inAll(seat)}.{' '}
+        {seat.tests.some((t) => t.key.startsWith('battery-'))
+          ? 'The page says when to plug and unplug.'
+          : 'Plug the device in.'}{' '}
+        Close everything else, and leave this page in front.{' '}
+        {warms(seat) &&
+          'All its processors and its graphics will work at their limit: the case may get as warm as in a long game. '}
+        You can stop it at any time.
       </p>
     </form>
   );

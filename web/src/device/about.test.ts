@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { aboutMinutes, inMinutes } from './about.ts';
+import { aboutMinutes, inAll, inMinutes } from './about.ts';
 
 const item = (runs: number, pauseMs: number, byHand = false) => ({
   id: 1,
@@ -23,4 +23,13 @@ test('runs, pauses and what is around a run are counted; what is done by hand is
 test('one minute is said as one', () => {
   expect(inMinutes(1)).toBe('about a minute');
   expect(inMinutes(12)).toBe('about 12 minutes');
+});
+
+test('nobody knows before how long a battery lasts', () => {
+  const battery = { ...item(1, 0), key: 'battery-reading' };
+  expect(inAll({ timedMs: 3_000, tests: [battery] })).toBe('as long as the battery takes');
+  expect(inAll({ timedMs: 3_000, tests: [battery, item(30, 900)] })).toBe(
+    'about 3 minutes and as long as the battery takes',
+  );
+  expect(inAll({ timedMs: 3_000, tests: [item(30, 900)] })).toBe('about 3 minutes in all');
 });

@@ -1,9 +1,19 @@
 import { isNative, leavesPageIdle, loadWorkload } from '../workloads/registry.ts';
 import { allowStorage } from '../workloads/storage/consent.ts';
-import { Refused, Stranger, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase } from './api.ts';
+import type { Answer, Question } from '../workloads/types.ts';
+import {
+  Refused,
+  Stranger,
+  type DeviceApi,
+  type DeviceSeat,
+  type DeviceTest,
+  type Phase,
+  type RunBody,
+} from './api.ts';
 import { Control } from './control.ts';
+import { either } from './either.ts';
 import { deliverKept } from './deliver.ts';
-import type { Outbox } from './outbox.ts';
+import type { Begun, Outbox } from './outbox.ts';
 import { coolByProbe, probeSpeed } from './probe.ts';
 import { Interrupted, runRound } from './round.ts';
 import { watchRun } from './watch.ts';
@@ -22,8 +32,16 @@ export interface Showing {
   /** Why nothing gets through, where that is known. */
   trouble: string | null;
   paused: boolean;
+  /** What the running test asks of whoever holds the device. */
+  question: Asked | null;
   /** Since the round began on this page. */
   elapsedMs: number;
+}
+
+/** A question, and where its answer goes. */
+export interface Asked {
+  question: Question;
+  answer: (answer: Answer) => void;
 }
 
 export interface Conductor {
@@ -35,6 +53,8 @@ export interface Conductor {
 }
 
 const RETRY_MS = 2_000;
+/** A test that takes its page along each time would do so for ever. */
+const MOST_GONE = 5;
 const PROBE_LIMIT_MS = 900_000;
 
 /** Carries out a seat's round on this page: runs, keeps, delivers, and goes on after a reload. */
@@ -55,6 +75,7 @@ export function conduct(
     refused: 0,
     trouble: null,
     paused: seat.command === 'PAUSE',
+    question: null,
     elapsedMs: 0,
   };
   const began = performance.now();
@@ -99,6 +120,32 @@ export function conduct(
       .catch(() => {});
   };
 
+  /** Shows what a test asks until it is answered. A question that comes while another stands takes its place, and gives it back. */
+  const asked: Asked[] = [];
+  const ask = (question: Question, signal: AbortSignal) =>
+    new Promise<Answer>((resolve, reject) => {
+      const mine: Asked = {
+        question,
+        answer: (answer) => {
+          leave();
+          resolve(answer);
+        },
+      };
+      const stop = () => {
+        leave();
+        reject(signal.reason as Error);
+      };
+      const leave = () => {
+        signal.removeEventListener('abort', stop);
+        asked.splice(asked.indexOf(mine), 1);
+        update({ question: asked.at(-1) ?? null });
+      };
+      asked.push(mine);
+      update({ question: mine });
+      if (signal.aborted) stop();
+      else signal.addEventListener('abort', stop, { once: true });
+    });
+
   const work = async (): Promise<'DONE' | 'STOPPED'> => {
     let how = await outbox.ended();
     if (!how) {
@@ -111,9 +158,7 @@ export function conduct(
             testId: begun.testId,
             runNumber: begun.runNumber,
             attempt: begun.attempt,
-            state: 'STOPPED',
-            reason: 'RELOADED',
-            reasonWords: 'The page was reloaded or closed in the middle of this run.',
+            ...(await howItWent(outbox, begun)),
             durationMs: Math.max(0, Math.min(86_400_000, Date.now() - begun.at)),
             readings: [],
           },
@@ -153,11 +198,24 @@ export function conduct(
                     }
                   : { reason: 'NOT_SUPPORTED', words: `This page does not know the test ${test.key}. Reload it.` };
             },
-            execute: async (test, signal, takes) => {
+            execute: async (test, runNumber, signal, time) => {
               const workload = await loadWorkload(test.key);
               if (!workload) throw new Error(`This page does not know the test ${test.key}.`);
               signal.throwIfAborted();
-              return workload.run({ timedMs: test.timedMs ?? seat.timedMs, clockResolutionMs, signal, host, takes });
+              return workload.run({
+                timedMs: test.timedMs ?? seat.timedMs,
+                clockResolutionMs,
+                signal,
+                host,
+                ...time,
+                ask: (question, noLonger) => ask(question, noLonger ? either(signal, noLonger) : signal),
+                notes: {
+                  read: () => outbox.notes(test.id, runNumber),
+                  write: (notes) => outbox.note(test.id, runNumber, notes),
+                },
+                bench: api.bench,
+                quiet: control.hush,
+              });
             },
             begin: (testId, runNumber, attempt) => outbox.begin({ testId, runNumber, attempt, at: Date.now() }),
             keep: async (run) => {
@@ -197,6 +255,28 @@ export function conduct(
     }
   };
   return { stop: () => control.stopHere(), goOn: () => control.goOnHere(), ended: work() };
+}
+
+/**
+ * What became of a run in which the page went away. A run with notes goes on from them however often that happens; of
+ * any other, the page is not let go away again and again.
+ */
+async function howItWent(
+  outbox: Outbox,
+  { testId, runNumber }: Begun,
+): Promise<Pick<RunBody, 'state' | 'reason' | 'reasonWords'>> {
+  const times = await outbox.goneIn(testId, runNumber);
+  return times >= MOST_GONE && (await outbox.notes(testId, runNumber)) === null
+    ? {
+        state: 'FAILED',
+        reason: 'ERROR',
+        reasonWords: `The page went away in the middle of this run, ${times} times: the browser may not be able to carry it out.`,
+      }
+    : {
+        state: 'STOPPED',
+        reason: 'RELOADED',
+        reasonWords: 'The page was reloaded or closed in the middle of this run.',
+      };
 }
 
 /** Waits until the device is as fast as it was cold. What hides the page meanwhile only holds the wait up. */

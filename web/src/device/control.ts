@@ -1,4 +1,5 @@
 import type { CommandState, DeviceApi } from './api.ts';
+import { either } from './either.ts';
 import { Interrupted, type Watched } from './round.ts';
 
 /**
@@ -17,6 +18,9 @@ export class Control {
   private stopped: Interrupted | null = null;
   private readonly waiting = new Set<() => void>();
   private readonly closed = new AbortController();
+  /** The request that waits for a command, where one does. */
+  private waitsForWord: AbortController | null = null;
+  private hushed = false;
   private readonly onChange: () => void;
 
   constructor(
@@ -118,6 +122,16 @@ export class Control {
     this.wake();
   }
 
+  /** Asks the server nothing until the answer is called: a test that measures the network has it for itself. */
+  hush = (): (() => void) => {
+    this.hushed = true;
+    this.waitsForWord?.abort();
+    return () => {
+      this.hushed = false;
+      void this.ask();
+    };
+  };
+
   cool = async (ms: number): Promise<void> => {
     void this.ask();
     let over = false;
@@ -156,10 +170,12 @@ export class Control {
   }
 
   private async ask(): Promise<void> {
-    if (this.asking || this.closed.signal.aborted) return;
+    if (this.asking || this.hushed || this.closed.signal.aborted) return;
     this.asking = true;
+    const word = (this.waitsForWord = new AbortController());
+    const over = either(this.closed.signal, word.signal);
     try {
-      for (;;) this.heard(await this.api.command(this.revision, this.closed.signal));
+      for (;;) this.heard(await this.api.command(this.revision, over));
     } catch {
       // The server is away or the page is closing; asked again before the next run. While held nothing
       // runs, so there it may ask by itself.
@@ -168,5 +184,7 @@ export class Control {
     } finally {
       this.asking = false;
     }
+    // It was let go for a test that is over by now.
+    if (word.signal.aborted && !this.hushed) void this.ask();
   }
 }

@@ -31,9 +31,24 @@ export interface KnownDevice {
   typed: Record<string, string>;
 }
 
+interface Noted {
+  testId: number;
+  runNumber: number;
+  notes: unknown;
+}
+
+interface Gone {
+  testId: number;
+  runNumber: number;
+  times: number;
+}
+
 interface Shape extends DBSchema {
   runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
-  state: { key: 'token' | 'shelf' | 'begun' | 'ending' | 'storageAllowed' | 'cold' | 'known'; value: unknown };
+  state: {
+    key: 'token' | 'shelf' | 'begun' | 'ending' | 'storageAllowed' | 'cold' | 'known' | 'notes' | 'gone';
+    value: unknown;
+  };
 }
 
 /**
@@ -63,6 +78,8 @@ export class Outbox {
     const last = await change.objectStore('runs').index('order').openCursor(null, 'prev');
     await change.objectStore('runs').put({ ...kept, order: (last?.value.order ?? 0) + 1 });
     await change.objectStore('state').delete('begun');
+    // A run that was cut off goes on from them; one that is over needs them no more.
+    if (kept.body.state !== 'STOPPED') await change.objectStore('state').delete('notes');
     await change.done;
   }
 
@@ -89,6 +106,22 @@ export class Outbox {
     const run = await change.store.get(key);
     if (run) await change.store.put(how(run));
     await change.done;
+  }
+
+  /** What a run that takes hours has so far; of another run there is nothing. */
+  async notes(testId: number, runNumber: number): Promise<unknown> {
+    const kept = (await this.db.get('state', 'notes')) as Noted | undefined;
+    return kept?.testId === testId && kept.runNumber === runNumber ? kept.notes : null;
+  }
+  note = async (testId: number, runNumber: number, notes: unknown): Promise<void> =>
+    void (await this.db.put('state', { testId, runNumber, notes } satisfies Noted, 'notes'));
+
+  /** The page went away in the middle of this run. @returns how often by now */
+  async goneIn(testId: number, runNumber: number): Promise<number> {
+    const before = (await this.db.get('state', 'gone')) as Gone | undefined;
+    const times = before?.testId === testId && before.runNumber === runNumber ? before.times + 1 : 1;
+    await this.db.put('state', { testId, runNumber, times } satisfies Gone, 'gone');
+    return times;
   }
 
   begin = async (begun: Begun): Promise<void> => void (await this.db.put('state', begun, 'begun'));

@@ -200,7 +200,7 @@ describe('a round', () => {
         limit = limitMs;
         return { signal: AbortSignal.abort(over), release: () => {}, extend: () => {} };
       },
-      execute: async (t, signal) => {
+      execute: async (t, _run, signal) => {
         if (t.key === 'weir') signal.throwIfAborted();
         return measured;
       },
@@ -291,7 +291,7 @@ describe('a round', () => {
         release: () => {},
         extend: (ms) => given.push(ms),
       }),
-      execute: async (t, _signal, takes) => {
+      execute: async (t, _run, _signal, { takes }) => {
         takes(t.key === 'weir' ? 100_000 : t.key === 'tile' ? 1_000 : 1_800_000);
         return measured;
       },

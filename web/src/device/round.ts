@@ -19,8 +19,7 @@ export type Finished = Omit<RunBody, 'attempt'> & { attempt: number };
 export interface Surroundings {
   obstacle(test: DeviceTest): Promise<Obstacle | null>;
   /** Runs once; throws Interrupted, WrongAnswer or another error. */
-  /** @param takes is told what calibration saw that the rest takes */
-  execute(test: DeviceTest, signal: AbortSignal, takes: (ms: number) => void): Promise<Measurement>;
+  execute(test: DeviceTest, runNumber: number, signal: AbortSignal, time: RunTime): Promise<Measurement>;
   begin(testId: number, runNumber: number, attempt: number): Promise<void>;
   keep(run: Finished): Promise<void>;
   tell(phase: Phase, test?: DeviceTest, runNumber?: number, untilMs?: number): void;
@@ -40,6 +39,14 @@ export interface Surroundings {
   /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
   watch(limitMs: number, over: Error): Watched;
   now(): number;
+}
+
+/** How a run says how long it goes on. */
+export interface RunTime {
+  /** Told what calibration saw that the rest takes. */
+  takes: (ms: number) => void;
+  /** Told that it may go on so long from now, whatever was said before. */
+  more: (ms: number) => void;
 }
 
 /** A run that is watched. */
@@ -198,10 +205,11 @@ async function attemptOnce(
     const more = timeFor(restMs, took(), limitMs, allowedMs);
     extend(more, late(took() + more));
   };
+  const more = (ms: number) => extend(ms, late(took() + ms));
   const noticed = around.notice(test);
   try {
-    const measured = await around.execute(test, signal, takes);
-    const disturbed = noticed();
+    const measured = await around.execute(test, runNumber, signal, { takes, more });
+    const disturbed = [noticed(), measured.disturbed].filter(Boolean).join(' ').slice(0, 200);
     const reading = {
       metric: test.metric,
       value: measured.rate,
@@ -212,10 +220,10 @@ async function attemptOnce(
       ...base,
       state: 'OK',
       ...(disturbed && { disturbed }),
-      ...(measured.note && { reasonWords: measured.note }),
+      ...(measured.note && { reasonWords: measured.note.slice(0, 500) }),
       durationMs: took(),
       timedMs: Math.round(measured.timedMs),
-      readings: [reading, ...(measured.more ?? []).map((m) => ({ ...m, samples: [] }))],
+      readings: [reading, ...(measured.more ?? []).map((m) => ({ samples: [], ...m }))],
     };
   } catch (error) {
     if (error instanceof Interrupted) {

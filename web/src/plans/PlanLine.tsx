@@ -70,6 +70,7 @@ export function PlanLine({
           {small('pause s', it.pauseMs, 1000, (pauseMs) => onChange({ pauseMs }))}
           {small('or until °C', it.pauseUntil, 1, (pauseUntil) => onChange({ pauseUntil }))}
           {t?.builtIn &&
+            !t.key.startsWith('battery-') &&
             (t.key.startsWith('endurance-')
               ? small('minutes', it.timedMs, 60_000, (timedMs) => onChange({ timedMs }), 'w-12')
               : small('timed s', it.timedMs, 1000, (timedMs) => onChange({ timedMs })))}

@@ -54,6 +54,9 @@ test('numbers are read with point or comma', () => {
 });
 
 test('a test in a loop comes with its five minutes, once', () => {
+  expect(newItem(7, 'battery-reading')).toEqual({ testId: 7, nice: false, runs: 1 });
+  expect(newItem(7, 'network-walk').runs).toBe(1);
+  expect(newItem(7, 'network-latency').runs).toBeUndefined();
   expect(newItem(7, 'endurance-reed-bed')).toEqual({ testId: 7, nice: false, runs: 1, timedMs: 300_000 });
   expect(newItem(7, 'reed-bed')).toEqual({ testId: 7, nice: false });
   expect(newItem(7)).toEqual({ testId: 7, nice: false });

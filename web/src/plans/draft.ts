@@ -70,8 +70,12 @@ export function suitesOf(tests: readonly ({ suite: string; mode: string } | unde
 
 const LOOP_MS = 300_000;
 
+/** A run that takes hours, or somebody's walk. */
+const ONCE = /^(battery-|network-walk)/;
+
 /** A test as it comes into a plan. One in a loop is run once, for five minutes unless somebody says otherwise. */
 export function newItem(testId: number, key = ''): PlanItem {
+  if (ONCE.test(key)) return { testId, nice: false, runs: 1 };
   return key.startsWith('endurance-') ? { testId, nice: false, runs: 1, timedMs: LOOP_MS } : { testId, nice: false };
 }
 

@@ -34,6 +34,8 @@ export async function loadWorkload(key: string): Promise<Workload | null> {
   if (key.startsWith('storage-')) return (await import('./storage/index.ts')).storageWorkload(key);
   if (key.startsWith('page-')) return (await import('./page/index.ts')).pageWorkload(key);
   if (key.startsWith('desk-')) return (await import('./desk/index.ts')).deskWorkload(key);
+  if (key.startsWith('network-')) return (await import('./network/index.ts')).networkWorkload(key);
+  if (key.startsWith('battery-')) return (await import('./battery/index.ts')).batteryWorkload(key);
   const load = Object.hasOwn(LOADERS, key) ? LOADERS[key] : undefined;
   return load ? (await load()).workload : null;
 }

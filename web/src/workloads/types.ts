@@ -1,3 +1,24 @@
+/** Asked of whoever holds the device. */
+export interface Question {
+  title: string;
+  /** Each a paragraph. */
+  words: string[];
+  fields?: { key: string; label: string; hint?: string }[];
+  /** The first is the main one. */
+  buttons: { key: string; label: string }[];
+}
+
+export interface Answer {
+  button: string;
+  fields: Record<string, string>;
+}
+
+/** What a run that takes hours has so far, kept on the device: whoever takes it up again after a reload reads it. */
+export interface Notes {
+  read(): Promise<unknown>;
+  write(value: unknown): Promise<void>;
+}
+
 /** What a test needs to know to run once. Times are in milliseconds. */
 export interface RunOptions {
   /** Least timed part of the run. */
@@ -10,6 +31,15 @@ export interface RunOptions {
   host: HTMLElement;
   /** Told how long the rest of the run takes, as calibration saw it: the run is given that time, or ended where it is too much. */
   takes?: (ms: number) => void;
+  /** Told that the run may go on so long from now, whatever it was given: another device's turn, a walk, a battery. */
+  more?: (ms: number) => void;
+  /** Rejects when the run is stopped, or the signal says that it is no longer asked. */
+  ask?: (question: Question, signal?: AbortSignal) => Promise<Answer>;
+  notes?: Notes;
+  /** The server, as this device. @param path behind /api/device/ */
+  bench?: (path: string, init?: RequestInit) => Promise<Response>;
+  /** From now until the answer is called, nothing else of ours uses the network. */
+  quiet?: () => () => void;
   /** Works in a loop without a pause, and gives the work of each loop, instead of a reading. */
   endure?: boolean;
 }
@@ -25,9 +55,11 @@ export interface Measurement {
   /** Sum of the timed samples. */
   timedMs: number;
   /** Further numbers of the same run, by the key of their metric. */
-  more?: { metric: string; value: number; resolution: number }[];
+  more?: { metric: string; value: number; resolution: number; samples?: number[] }[];
   /** What whoever reads the score should know. */
   note?: string;
+  /** Why it may not say what it should: the run is marked with it. */
+  disturbed?: string;
 }
 
 /** Why a test cannot run here, as a reason of the ledger and in words. */

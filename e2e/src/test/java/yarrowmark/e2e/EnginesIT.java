@@ -16,7 +16,7 @@ class EnginesIT extends AtTheDemo {
     private static final Duration PATIENCE = Duration.ofMinutes(20);
     /** Without loops of other tests, pictures that take minutes without a graphics processor, and encoders, which may take their page along. */
     private static final Predicate<String> SHORT =
-            k -> !k.startsWith("endurance-") && !k.matches("(graphics|gpu)-.*-1080|video-.*");
+            k -> !k.matches("endurance-.*|battery-.*|network-walk") && !k.matches("(graphics|gpu)-.*-1080|video-.*");
 
     EnginesIT() {
         super(Demo.CHANGED);

@@ -32,7 +32,8 @@ public final class WorkloadSpread {
         int runs = Integer.getInteger("yarrowmark.spread.runs", RUNS);
         int timedMs = Integer.getInteger("yarrowmark.spread.timed", TIMED_MS);
         Pattern wanted = Pattern.compile(System.getProperty(
-                "yarrowmark.spread.tests", SMALLEST ? "^weir-hash-one" : "^(?!endurance-|video-play-)"));
+                "yarrowmark.spread.tests",
+                SMALLEST ? "^weir-hash-one" : "^(?!endurance-|video-play-|network-|battery-)"));
         try (Program program = Program.start("demo", "spread");
                 Canary canary = Canary.onEachProcessor();
                 Browser reviewer = new Browser();

@@ -13,6 +13,12 @@ public record PlanTime(int tests, int runsEach, Duration timedPart, Duration pau
     /** A run by hand that nobody has timed yet. */
     public static final double GUESSED_BY_HAND_MS = 120_000;
 
+    /** A battery that runs down, or charges: between a phone at full work and one that only reads. */
+    public static final double GUESSED_BATTERY_MS = 4 * 3_600_000;
+
+    /** Eight steps of half a minute, and the way between them. */
+    public static final double GUESSED_WALK_MS = 480_000;
+
     private static final long LONGEST_WARM_UP_MS = 5_000;
     private static final long CALIBRATION_MS = 700;
 

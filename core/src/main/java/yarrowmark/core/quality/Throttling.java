@@ -4,6 +4,7 @@ import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import org.apache.commons.statistics.descriptive.Median;
 import org.apache.commons.statistics.distribution.NormalDistribution;
 
@@ -25,6 +26,7 @@ public record Throttling(int loops, double slope, long s, double p, double best,
     public static final String ONSET = "onset";
 
     private static final int FEWEST_LOOPS = 8;
+    private static final int MOST_LOOPS = 2_000;
     private static final double MOST_P = 0.01;
     private static final double KEPT = 0.95;
 
@@ -72,6 +74,31 @@ public record Throttling(int loops, double slope, long s, double p, double best,
                 best,
                 kept / best,
                 throttled ? OptionalInt.of(Math.min(onset, n - last)) : OptionalInt.empty());
+    }
+
+    /**
+     * The same for loops of any number: every loop is held against every other, so of more than {@value #MOST_LOOPS} as
+     * many in a row as it takes are one, with their mean. The slope is then for each such one; the onset is a loop as given.
+     */
+    public static Throttling ofMany(double[] work) {
+        int together = (work.length + MOST_LOOPS - 1) / MOST_LOOPS;
+        if (together <= 1) {
+            return of(work);
+        }
+        double[] means = IntStream.iterate(0, i -> i < work.length, i -> i + together)
+                .mapToDouble(i -> Arrays.stream(work, i, Math.min(work.length, i + together))
+                        .average()
+                        .orElseThrow())
+                .toArray();
+        Throttling found = of(means);
+        return new Throttling(
+                found.loops(),
+                found.slope(),
+                found.s(),
+                found.p(),
+                found.best(),
+                found.sustained(),
+                found.onset().isPresent() ? OptionalInt.of(found.onset().getAsInt() * together) : OptionalInt.empty());
     }
 
     private static double spread(int n) {

@@ -293,6 +293,16 @@ public final class FactVocabulary {
         add(quantity("network.wireless_band", "Wireless frequency", g, Dimension.FREQUENCY, 1e8, 1e11)
                 .called("wireless at")
                 .tolerant(Tolerance.share(0.01)));
+        add(count("network.wireless_channel", "Wireless channel", g, 300).called("channel"));
+        add(FactKey.of("network.access_point", "Access point", g, TEXT).called("access point"));
+        add(quantity("network.distance", "Distance to the access point", g, Dimension.LENGTH, 0, 10_000)
+                .called("distance")
+                .bare("m")
+                .tolerant(Tolerance.share(0.05)));
+        add(whole("network.walls", "Walls between", g, Dimension.COUNT, 0, 100)
+                .called("walls between")
+                .bare(""));
+        add(FactKey.of("network.wireless_on", "Wireless on", g, YES_NO).called("wireless on"));
         add(FactKey.of("network.adapter", "Network adapter", g, TEXT).called("network adapter"));
         add(FactKey.of("network.wireless_adapter", "Wireless adapter", g, TEXT).called("wireless adapter"));
         add(whole("network.mtu", "Largest packet", g, Dimension.BYTES, 64, 1e6)

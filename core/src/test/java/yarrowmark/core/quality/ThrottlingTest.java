@@ -73,4 +73,25 @@ class ThrottlingTest {
         assertThatThrownBy(() -> Throttling.of(new double[] {5, Double.NaN}))
                 .isInstanceOf(IllegalArgumentException.class);
     }
+
+    @Test
+    void thousandsOfLoopsSayWhatFewOfTheirMeansSay() {
+        // 6 000 loops: three in a row are one, and each stands for the same moment.
+        double[] few = IntStream.range(0, 2_000)
+                .mapToDouble(i -> i < 500 ? 1000 + i % 7 : 900 + i % 5)
+                .toArray();
+        double[] many = IntStream.range(0, 6_000)
+                .mapToDouble(i -> few[i / 3] + (i % 3 - 1) * 2)
+                .toArray();
+        Throttling one = Throttling.of(few);
+        Throttling all = Throttling.ofMany(many);
+        assertThat(all.loops()).isEqualTo(2_000);
+        assertThat(all.sustained()).isCloseTo(one.sustained(), within(1e-12));
+        assertThat(all.slope()).isCloseTo(one.slope(), within(1e-12));
+        assertThat(one.onset()).hasValue(500);
+        assertThat(all.onset()).hasValue(1_500);
+        assertThat(Throttling.ofMany(few)).isEqualTo(one);
+        // What is left over at the end is a mean of its own.
+        assertThat(Throttling.ofMany(Arrays.copyOf(many, 5_999)).onset()).hasValue(1_500);
+    }
 }

@@ -57,6 +57,9 @@ import yarrowmark.server.shelf.ShelfIndex;
 @RequestMapping("/api/device")
 class DeviceController {
     private static final int MOST_WRONG_CODES = 10;
+    /** A week: a tablet that only shows a page runs down in days. */
+    private static final int LONGEST_RUN_MS = 7 * 86_400_000;
+
     private static final int MODELS_SHOWN = 30;
     private static final int MOST_TRACKS = 64;
     private static final Duration OLDEST_RUN = Duration.ofDays(30);
@@ -124,10 +127,10 @@ class DeviceController {
             @NotNull RunState state,
             @Nullable Reason reason,
             @Nullable @Size(max = 500) String reasonWords,
-            @Min(0) @Max(86_400_000) int durationMs,
+            @Min(0) @Max(LONGEST_RUN_MS) int durationMs,
             @NotNull @Size(max = 20) List<@Valid @NotNull ReadingBody> readings,
             @Nullable @Size(max = 200) String disturbed,
-            @Nullable @Min(0) @Max(86_400_000) Integer timedMs,
+            @Nullable @Min(0) @Max(LONGEST_RUN_MS) Integer timedMs,
             @Nullable @Size(max = 70_000) String output,
             @Nullable @Size(max = MOST_TRACKS) List<@Valid @NotNull TrackBody> tracks) {}
 

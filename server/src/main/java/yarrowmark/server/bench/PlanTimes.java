@@ -65,12 +65,16 @@ class PlanTimes {
         List<PlanEstimate.Item> items = new ArrayList<>();
         for (PlanItem item : plan.items()) {
             RunDurations.Known k = known.get(item.testId());
-            boolean byItself = sure(tests, item.testId()).byItself();
-            double runMs = byItself && item.timedMs() != null
-                    ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs()))
-                    : byItself && timedMs != null && timedMs != plan.timedMs()
-                            ? guess
-                            : k != null ? k.ms() : byItself ? guess : PlanTime.GUESSED_BY_HAND_MS;
+            TestRow test = sure(tests, item.testId());
+            boolean byItself = test.byItself();
+            Double own = ownGuess(test.key());
+            double runMs = own != null
+                    ? k == null ? own : k.ms()
+                    : byItself && item.timedMs() != null
+                            ? PlanTime.guessedRunMs(Duration.ofMillis(item.timedMs()))
+                            : byItself && timedMs != null && timedMs != plan.timedMs()
+                                    ? guess
+                                    : k != null ? k.ms() : byItself ? guess : PlanTime.GUESSED_BY_HAND_MS;
             times.add(new TestTime(item.testId(), runMs, k == null ? 0 : k.runs()));
             double pause = item.pauseUntil() != null
                     ? COOL_UNTIL_MS
@@ -84,5 +88,12 @@ class PlanTimes {
         }
         PlanEstimate estimate = PlanEstimate.of(items);
         return new TimeAnswer(estimate.wholeMs(), estimate.mustMs(), estimate.guessed(), times);
+    }
+
+    /** What the timed part says nothing about. */
+    private static @Nullable Double ownGuess(String key) {
+        return key.startsWith("battery-")
+                ? Double.valueOf(PlanTime.GUESSED_BATTERY_MS)
+                : key.equals("network-walk") ? PlanTime.GUESSED_WALK_MS : null;
     }
 }

@@ -65,7 +65,7 @@ public class BuiltInSuites implements BeforeOpening {
         }
     }
 
-    /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit. @param main null: the first one of a test is its main metric */
+    /** @param words behind the test's name, where it is not the test's main metric. @param kind null: by the unit. @param main null: the first one of a test is its main metric. @param bare whether a curve's peak says nothing, so that it is only kept and shown */
     record MetricEntry(
             String key,
             @Nullable String words,
@@ -74,7 +74,8 @@ public class BuiltInSuites implements BeforeOpening {
             @Nullable Kind kind,
             @Nullable String xUnit,
             @Nullable List<String> choices,
-            @Nullable Boolean main) {}
+            @Nullable Boolean main,
+            @Nullable Boolean bare) {}
 
     /**
      * @param formula where it says "calibrated", the total of the inputs by the calibration table is meant
@@ -263,7 +264,9 @@ public class BuiltInSuites implements BeforeOpening {
             boolean first = named ? Boolean.TRUE.equals(m.main()) : metrics.isEmpty();
             Kind kind = m.kind() == null ? TestLines.kind(m.unit()) : m.kind();
             Direction direction = m.direction() == null ? Direction.MORE_IS_BETTER : m.direction();
-            if (kind.isSeries()) {
+            if (Boolean.TRUE.equals(m.bare())) {
+                metrics.add(SeriesMetrics.bare(test.name() + ", " + m.key(), m.unit(), m.xUnit(), kind));
+            } else if (kind.isSeries()) {
                 metrics.addAll(SeriesMetrics.of(
                         test.name(), m.unit(), m.xUnit(), kind, direction, first && main, kind == Kind.FRAME_TIMES));
             } else {

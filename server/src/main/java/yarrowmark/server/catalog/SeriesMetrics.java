@@ -16,6 +16,23 @@ import yarrowmark.core.measure.Scale;
 final class SeriesMetrics {
     private SeriesMetrics() {}
 
+    /** A curve whose peak says nothing: the metric that holds its points, and none of its numbers. */
+    static Catalog.NewMetric bare(String name, String unit, @Nullable String xUnit, Kind kind) {
+        SeriesNumber first = SeriesNumber.of(kind).get(0);
+        return new Catalog.NewMetric(
+                key(first),
+                name,
+                unit,
+                Direction.MORE_IS_BETTER,
+                Scale.RATIO,
+                false,
+                new Catalog.More(kind, List.of(), xUnit, false, first, null, Map.of()));
+    }
+
+    private static String key(SeriesNumber number) {
+        return number.name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
     /** @param direction of the number that stands for the series. @param xUnit of a curve */
     static List<Catalog.NewMetric> of(
             String name,
@@ -30,7 +47,7 @@ final class SeriesMetrics {
             boolean first = metrics.isEmpty();
             String own = number == SeriesNumber.NEAR_PEAK_FROM ? sure(xUnit) : number.counts() ? "1" : unit;
             metrics.add(new Catalog.NewMetric(
-                    number.name().toLowerCase(Locale.ROOT).replace('_', '-'),
+                    key(number),
                     name + ", " + number.words(),
                     own,
                     first ? direction : number.direction(),

@@ -30,6 +30,8 @@ class BodyLimitFilter extends OncePerRequestFilter {
     static final int MOST_PHOTO_BYTES = 16 * 1024 * 1024 - 1;
     /** Some hundred thousand readings with their facts. */
     static final int MOST_IMPORT_BYTES = 128 * 1024 * 1024;
+    /** What a device sends to measure the way here: counted and thrown away. */
+    static final int MOST_STREAM_BYTES = 64 * 1024 * 1024;
 
     static final String MESSAGE =
             "The request is larger than 2 MB, 16 MB for a photo or another file, or 128 MB for an import, and was not read. Nothing was stored.";
@@ -50,14 +52,19 @@ class BodyLimitFilter extends OncePerRequestFilter {
         return null;
     }
 
+    private static int most(String path) {
+        if (path.endsWith("/photo") || path.endsWith("/photos") || path.endsWith("/evidence")) {
+            return MOST_PHOTO_BYTES;
+        }
+        return path.endsWith("/import")
+                ? MOST_IMPORT_BYTES
+                : path.equals("/api/device/network/up") ? MOST_STREAM_BYTES : MOST_BYTES;
+    }
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        int most = request.getRequestURI().endsWith("/photo")
-                        || request.getRequestURI().endsWith("/photos")
-                        || request.getRequestURI().endsWith("/evidence")
-                ? MOST_PHOTO_BYTES
-                : request.getRequestURI().endsWith("/import") ? MOST_IMPORT_BYTES : MOST_BYTES;
+        int most = most(request.getRequestURI());
         if (request.getContentLengthLong() > most) {
             response.setStatus(413);
             response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);

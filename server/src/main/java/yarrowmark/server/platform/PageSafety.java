@@ -21,7 +21,7 @@ public class PageSafety extends OncePerRequestFilter {
     /** WebAssembly needs its own permission; blob: workers are not used and not allowed. */
     static String policy(String nonce) {
         return "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; style-src 'self' 'nonce-" + nonce
-                + "'; img-src 'self' data: blob:; "
+                + "'; img-src 'self' data: blob:; media-src blob:; "
                 + "font-src 'self'; connect-src 'self'; worker-src 'self'; manifest-src 'self'; frame-src 'self'; "
                 + "base-uri 'none'; form-action 'self'; frame-ancestors 'self'";
     }

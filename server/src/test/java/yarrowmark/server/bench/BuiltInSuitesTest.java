@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -161,7 +162,7 @@ class BuiltInSuitesTest {
                 .toList();
         assertThat(everything)
                 .contains(id("memory-read"), id("graphics-dunes-720"))
-                .doesNotContain(id("endurance-weir-hash-all"), id("total"))
+                .doesNotContain(id("endurance-weir-hash-all"), id("network-walk"), id("battery-reading"), id("total"))
                 .doesNotHaveDuplicates();
         assertThat(plans.get("Everything, long").path("runs").asInt())
                 .isGreaterThan(plans.get("Everything, short").path("runs").asInt());
@@ -228,6 +229,60 @@ class BuiltInSuitesTest {
                 .map(r -> r.path("metric").asString())
                 .toList();
         assertThat(throttled).containsExactly("Weir hash, in a loop, sustained");
+    }
+
+    private static List<Double> levels(double... minutesAndLevels) {
+        return Arrays.stream(minutesAndLevels).boxed().toList();
+    }
+
+    @Test
+    void levelsOfABatteryComeWithTheirNumbersAndWhatIsOddOfThem() {
+        Client device = device("Battery", Map.of(), List.of("battery-reading", "battery-charge"));
+        List<Double> points = levels(1 / 60.0, 100, 6, 99, 66, 89, 480, 21, 486, 20, 490, 20);
+        assertThat(deliver(device, "battery-reading", 1, Map.of(), "peak", 1.0, points, "power", 6.5, List.of())
+                        .status())
+                .isEqualTo(200);
+        Map<String, Double> values = values(device);
+        assertThat(values.get("Reading on battery, an hour")).isCloseTo(79 / 8.0, within(1e-9));
+        assertThat(values.get("Reading on battery, from full to 20 %")).isCloseTo(8.1, within(0.001));
+        assertThat(values)
+                .containsEntry("Reading on battery, by a meter", 6.5)
+                .containsEntry("Reading on battery, level", 100.0)
+                .doesNotContainKey("Reading on battery, from full to the end");
+        assertThat(rows(device).toString())
+                .contains("Nothing is known of 414 min")
+                .contains("DISTURBED");
+        assertThat(deliver(device, "battery-charge", 1, Map.of(), "peak", 1.0, levels(1, 15, 6, 20, 66, 80, 90, 100))
+                        .status())
+                .isEqualTo(200);
+        assertThat(values(device)).containsEntry("Charging, from 20 to 80 %", 60.0);
+        // A level that stood still, or is none, is refused with a reason and stores nothing.
+        assertThat(deliver(device, "battery-reading", 2, Map.of(), "peak", 1.0, levels(1, 80, 2, 80))
+                        .detail())
+                .contains("did not fall");
+        assertThat(deliver(device, "battery-reading", 2, Map.of(), "peak", 1.0, levels(1, 180, 2, 80))
+                        .code())
+                .isEqualTo("invalid-samples");
+    }
+
+    @Test
+    void aWalkHasItsStepAndWhatCameAtEachDistance() {
+        Client device = device("Walk", Map.of(), List.of("network-walk"));
+        assertThat(deliver(
+                                device,
+                                "network-walk",
+                                1,
+                                Map.of(),
+                                "step",
+                                4.0,
+                                List.of(),
+                                "peak",
+                                1.0,
+                                List.of(1.0, 300.0, 3.0, 210.0, 5.0, 40.0, 7.0, 8.0))
+                        .status())
+                .isEqualTo(200);
+        assertThat(values(device)).containsEntry("Walk away, peak", 300.0);
+        assertThat(rows(device).toString()).contains("5 m");
     }
 
     @Test

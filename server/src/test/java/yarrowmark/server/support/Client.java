@@ -61,6 +61,11 @@ public final class Client {
         return this;
     }
 
+    /** The Authorization header of a device, for requests that this client does not make itself. */
+    public String authorization() {
+        return headers.getOrDefault("Authorization", "");
+    }
+
     /** The Cookie header a browser would send, for requests that this client does not make itself. */
     public String cookies() {
         return cookies.getCookieStore().getCookies().stream()

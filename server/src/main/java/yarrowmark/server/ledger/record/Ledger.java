@@ -171,6 +171,8 @@ public class Ledger {
             @Nullable String disturbed,
             @Nullable Integer timedMs,
             @Nullable Beside beside) {
+        private static final int MOST_DISTURBANCE = 200;
+
         public NewRun(
                 long testId,
                 int runNumber,
@@ -228,6 +230,28 @@ public class Ledger {
                     readings,
                     person,
                     disturbed,
+                    timedMs,
+                    beside);
+        }
+
+        /** Marked with these words too, as far as there is room for them. */
+        NewRun withDisturbance(List<String> words) {
+            if (words.isEmpty()) {
+                return this;
+            }
+            String all = (disturbed == null ? "" : disturbed + " ") + String.join(" ", words);
+            return new NewRun(
+                    testId,
+                    runNumber,
+                    attempt,
+                    state,
+                    reason,
+                    reasonWords,
+                    durationMs,
+                    finishedAt,
+                    readings,
+                    person,
+                    all.length() > MOST_DISTURBANCE ? all.substring(0, MOST_DISTURBANCE - 1) + "…" : all,
                     timedMs,
                     beside);
         }

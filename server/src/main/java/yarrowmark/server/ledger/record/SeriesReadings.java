@@ -8,8 +8,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.battery.BatteryLevels;
 import yarrowmark.core.curve.Curve;
 import yarrowmark.core.curve.FrameTimes;
 import yarrowmark.core.curve.SeriesNumber;
@@ -22,8 +23,6 @@ import yarrowmark.server.platform.Problem;
 
 /** Turns pasted points into the readings of a test that has them. */
 public final class SeriesReadings {
-    private static final int MOST_LOOPS = 2_000;
-
     private SeriesReadings() {}
 
     /** A device delivers the points alone, with the metric that stands for them; what they come to is found here. */
@@ -56,6 +55,7 @@ public final class SeriesReadings {
         List<Ledger.NewReading> readings = new ArrayList<>(run.readings().stream()
                 .filter(r -> !numbers.contains(r.metric()))
                 .toList());
+        List<String> odd = new ArrayList<>();
         try {
             if (whole.kind() == Kind.CURVE) {
                 List<Curve.Point> curve = new ArrayList<>();
@@ -64,6 +64,11 @@ public final class SeriesReadings {
                 }
                 readings.addAll(numbered(test, whole, SeriesNumber.ofCurve(new Curve(curve)), points));
                 readings.addAll(endured(test, curve));
+                BatteryLevels levels = levels(test, curve);
+                if (levels != null) {
+                    readings.addAll(numbers(levels));
+                    odd.addAll(levels.odd());
+                }
             } else {
                 readings.addAll(numbered(
                         test,
@@ -75,7 +80,33 @@ public final class SeriesReadings {
         } catch (IllegalArgumentException e) {
             throw Problem.invalid("invalid-samples", Problem.words(e));
         }
-        return run.withReadings(readings);
+        return run.withReadings(readings).withDisturbance(odd);
+    }
+
+    /** What a battery's levels come to, for a test that has metrics for it. */
+    private static @Nullable BatteryLevels levels(TestRow test, List<Curve.Point> levels) {
+        Set<String> keys = test.metrics().stream().map(MetricRow::key).collect(Collectors.toSet());
+        if (!keys.contains(BatteryLevels.PER_HOUR)) {
+            return null;
+        }
+        List<BatteryLevels.Point> points =
+                levels.stream().map(p -> new BatteryLevels.Point(p.x(), p.y())).toList();
+        return keys.contains(BatteryLevels.HOURS_TO_20)
+                ? BatteryLevels.runningDown(points)
+                : BatteryLevels.charging(points);
+    }
+
+    private static List<Ledger.NewReading> numbers(BatteryLevels of) {
+        List<Ledger.NewReading> readings = new ArrayList<>();
+        readings.add(new Ledger.NewReading(BatteryLevels.PER_HOUR, of.perHour(), of.resolution(), List.of()));
+        Map.of(
+                        BatteryLevels.HOURS_TO_20, of.hoursTo20(),
+                        BatteryLevels.HOURS_TO_END, of.hoursToEnd(),
+                        BatteryLevels.MINUTES_TO_80, of.minutesFrom20To80(),
+                        BatteryLevels.MINUTES_TO_FULL, of.minutesFrom20ToFull())
+                .forEach((key, value) ->
+                        value.ifPresent(v -> readings.add(new Ledger.NewReading(key, v, 0, List.of()))));
+        return readings;
     }
 
     /** What loops come to, for a test that has metrics for it. */
@@ -83,20 +114,13 @@ public final class SeriesReadings {
         if (test.metrics().stream().noneMatch(m -> m.key().equals(Throttling.SUSTAINED))) {
             return List.of();
         }
-        // Every loop is held against every other: of many, so many in a row are taken together.
-        int together = (loops.size() + MOST_LOOPS - 1) / MOST_LOOPS;
-        double[] work = IntStream.iterate(0, i -> i < loops.size(), i -> i + together)
-                .mapToDouble(i -> loops.subList(i, Math.min(loops.size(), i + together)).stream()
-                        .mapToDouble(Curve.Point::y)
-                        .average()
-                        .orElseThrow())
-                .toArray();
-        Throttling found = Throttling.of(work);
+        Throttling found =
+                Throttling.ofMany(loops.stream().mapToDouble(Curve.Point::y).toArray());
         List<Ledger.NewReading> readings = new ArrayList<>(
                 List.of(new Ledger.NewReading(Throttling.SUSTAINED, 100 * found.sustained(), 0, List.of())));
         found.onset()
-                .ifPresent(loop -> readings.add(new Ledger.NewReading(
-                        Throttling.ONSET, loops.get(loop * together).x(), 0, List.of())));
+                .ifPresent(loop -> readings.add(
+                        new Ledger.NewReading(Throttling.ONSET, loops.get(loop).x(), 0, List.of())));
         return readings;
     }
 
@@ -127,7 +151,8 @@ public final class SeriesReadings {
             List<Ledger.NewReading> more = List.of();
             if (whole.kind() == Kind.CURVE) {
                 Curve curve = new Curve(SeriesText.points(text));
-                more = endured(test, curve.points());
+                BatteryLevels levels = levels(test, curve.points());
+                more = levels == null ? endured(test, curve.points()) : numbers(levels);
                 points = curve.points().stream()
                         .flatMap(p -> Stream.of(p.x(), p.y()))
                         .toList();
