@@ -136,6 +136,7 @@ function explanation(seat: DeviceSeat, showing: Showing | null): string {
     case 'STOPPED':
       return 'Leave this page open until it says that it has finished.';
     default:
-      return run ? `${run}. Leave the device alone.` : '';
+      if (!run) return '';
+      return showing?.question?.question.title ? `${run}.` : `${run}. Leave the device alone.`;
   }
 }

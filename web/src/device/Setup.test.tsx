@@ -67,3 +67,24 @@ test('a battery that runs low is told of, and one that charges is not', () => {
   shown([], { known: null, detected: detected({ onMains: true, batteryLevel: 0.12 }) });
   expect(screen.queryByText(/battery is at/)).toBeNull();
 });
+
+test('a plan of batteries asks for what decides them, and is neither on mains nor on battery', async () => {
+  const seat = { ...SEAT, tests: [{ key: 'battery-reading' }] } as unknown as DeviceSeat;
+  const facts = [
+    { key: 'os.name', label: 'System', value: 'Fenland', shown: 'Fenland' },
+    { key: 'power.source', label: 'Power', value: 'battery', shown: 'battery' },
+  ];
+  const { onStart, user } = shown([TARN], { seat, detected: detected({ facts, onMains: false }) });
+  await user.click(await screen.findByRole('button', { name: 'It is that one' }));
+  await user.type(screen.getByLabelText('Brightness on a white page'), '200');
+  expect(screen.queryByLabelText('Distance')).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'White page for a meter' }));
+  const white = screen.getByRole('button', { name: /White page\. Press it/ });
+  expect(document.activeElement).toBe(white);
+  await user.keyboard('{Escape}');
+  expect(screen.queryByRole('button', { name: /White page\. Press it/ })).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'Start morning' }));
+  const body = onStart.mock.calls[0]![0];
+  expect(body.onMains).toBeUndefined();
+  expect(body.facts.map((f) => f.key)).toEqual(['os.name', 'memory.size', 'display.brightness']);
+});

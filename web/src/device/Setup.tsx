@@ -3,6 +3,7 @@ import type { DeviceApi, DeviceSeat, ModelUnits, ModelRow, StartBody } from './a
 import { inAll } from './about.ts';
 import type { Detected } from './detect.ts';
 import { inWords } from './in-words.ts';
+import { KnownBefore } from './KnownBefore.tsx';
 import type { KnownDevice } from './outbox.ts';
 import { Checks, type Check } from './Checks.tsx';
 import { WhitePage } from './WhitePage.tsx';
@@ -148,12 +149,16 @@ export function Setup({
     if (!detected || !model) return;
     setBusy(true);
     setProblem(null);
-    const facts = detected.facts.map(({ key, value }) => ({ key, value, detected: true }));
+    // What runs down is unplugged and charged in turn: neither is a fact of it, and no session of it is "on battery" by chance.
+    const charges = seat.tests.length > 0 && seat.tests.every((t) => t.key.startsWith('battery-'));
+    const facts = detected.facts
+      .filter(({ key }) => !charges || key !== 'power.source')
+      .map(({ key, value }) => ({ key, value, detected: true }));
     for (const fact of typedFor(seat)) {
       const value = typed[fact.key]?.trim();
       if (value) facts.push({ key: fact.key, value, detected: false });
     }
-    if (detected.onMains === null) facts.push({ key: 'power.source', value: mains, detected: false });
+    if (detected.onMains === null && !charges) facts.push({ key: 'power.source', value: mains, detected: false });
     try {
       await onStart(
         {
@@ -162,7 +167,7 @@ export function Setup({
             : { modelId: model.id, ...(unit === null ? {} : { unitId: unit }) }),
           facts,
           checks,
-          onMains: detected.onMains ?? mains === 'mains',
+          ...(!charges && { onMains: detected.onMains ?? mains === 'mains' }),
           ...(detected.batteryLevel === null ? {} : { batteryLevel: detected.batteryLevel }),
         },
         space,
@@ -257,31 +262,14 @@ export function Setup({
       ) : (
         <div className="mt-3">
           {known && proposed && (
-            <div className="mb-4 border-l-2 border-gold pl-3">
-              <p>
-                This browser was here before, as{' '}
-                <b className="font-semibold">
-                  {known.maker} {known.name}
-                </b>
-                {known.unit === null ? '' : `, ${known.unit}`}.
-              </p>
-              <button
-                type="button"
-                className="button mt-2"
-                onClick={() => {
-                  setTyped(known.typed);
-                  void choose(proposed, known.unit);
-                }}
-              >
-                It is that one
-              </button>
-              <p className="small mt-1">
-                Only this browser keeps a note of it.{' '}
-                <button type="button" className="link" onClick={onForget}>
-                  Forget it
-                </button>
-              </p>
-            </div>
+            <KnownBefore
+              known={known}
+              onThat={() => {
+                setTyped(known.typed);
+                void choose(proposed, known.unit);
+              }}
+              onForget={onForget}
+            />
           )}
           <input
             className="field text-[16px]"

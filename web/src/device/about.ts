@@ -26,7 +26,7 @@ export function inMinutes(minutes: number): string {
 
 /** How long a round takes, in words. */
 export function inAll(seat: Pick<DeviceSeat, 'tests' | 'timedMs'>): string {
-  if (seat.tests.every((test) => ofBattery(test.key))) return 'as long as the battery takes';
+  if (seat.tests.length > 0 && seat.tests.every((test) => ofBattery(test.key))) return 'as long as the battery takes';
   const minutes = inMinutes(aboutMinutes(seat));
   return seat.tests.some((test) => ofBattery(test.key))
     ? `${minutes} and as long as the battery takes`

@@ -123,3 +123,18 @@ test('the server is asked again only when there is something to wait for', async
     expect(failing.command).toHaveBeenCalledTimes(2);
   });
 });
+
+test('while a test has the network for itself nothing is asked, and afterwards it is', async () => {
+  const { api, asked, say } = server();
+  const control = make(api);
+  expect(asked()).toBe(1);
+  const loud = control.hush();
+  await vi.waitFor(() => expect(asked()).toBe(1));
+  void control.allowed();
+  await Promise.resolve();
+  expect(asked(), 'not even before the next run').toBe(1);
+  loud();
+  await vi.waitFor(() => expect(asked()).toBe(2));
+  say({ command: 'STOP', revision: 4 });
+  await vi.waitFor(() => expect(control.isStopped()).toBe(true));
+});

@@ -70,3 +70,21 @@ test('what a device was is known again at the same lab, after its session, until
   await outbox.forget();
   expect(await outbox.known('home')).toBeNull();
 });
+
+test('notes of a long run outlive its being cut off, and end with it', async () => {
+  const body = (state: RunBody['state']) => ({ ...run(state), body: { testId: 4, state } as RunBody });
+  await outbox.note(4, 1, { points: [0, 100] });
+  expect(await outbox.notes(4, 1)).toEqual({ points: [0, 100] });
+  expect(await outbox.notes(4, 2), 'another run has its own').toBeNull();
+  expect(await outbox.notes(5, 1)).toBeNull();
+  await outbox.keep(body('STOPPED'));
+  expect(await outbox.notes(4, 1)).not.toBeNull();
+  await outbox.keep(body('OK'));
+  expect(await outbox.notes(4, 1)).toBeNull();
+});
+
+test('how often a page went away is counted for each run by itself', async () => {
+  expect([await outbox.goneIn(4, 1), await outbox.goneIn(4, 1), await outbox.goneIn(4, 1)]).toEqual([1, 2, 3]);
+  expect(await outbox.goneIn(4, 2)).toBe(1);
+  expect(await outbox.goneIn(4, 1), 'only the run of now is remembered').toBe(1);
+});

@@ -4,7 +4,7 @@ export interface Question {
   /** Each a paragraph. */
   words: string[];
   fields?: { key: string; label: string; hint?: string }[];
-  /** The first is the main one. */
+  /** The first is the main one. With none it only says something, until it is no longer asked. */
   buttons: { key: string; label: string }[];
 }
 

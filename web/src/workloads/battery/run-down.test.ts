@@ -117,6 +117,19 @@ test('a page that was away for a while goes on with the same run', async () => {
   expect(device.begun).toBe(2);
 });
 
+test('what was answered at the beginning is not asked again, however early the page goes', async () => {
+  const device = new Device(60, 1);
+  device.until = 'fifth';
+  device.happens.set(1, () => {
+    throw new Error('discarded');
+  });
+  await expect(runBattery(true, device.around())).rejects.toThrow('discarded');
+  device.happens.clear();
+  const measured = await runBattery(true, device.around());
+  expect(device.asked).toEqual(['How far down?']);
+  expect(levels(measured.samples).at(-1)).toBeLessThanOrEqual(40);
+});
+
 test.each([
   ['was away for long', (d: Device) => (d.calendar += 3 * 3_600_000), 'away for 3.0 h'],
   ['was charged meanwhile', (d: Device) => (d.level = 90), 'charged while the page was away'],

@@ -92,7 +92,10 @@ export async function runBattery(falling: boolean, around: Around): Promise<Meas
   if (kept) {
     levels.typed = kept.typed;
     if (await isOver(kept, falling, around, levels)) return measured(kept, falling);
-  } else kept = await begin(falling, around, levels);
+  } else {
+    kept = await begin(falling, around, levels);
+    await around.notes.write(kept);
+  }
   const end = await around.load();
   try {
     await goOn(kept, falling, around, levels);

@@ -89,13 +89,20 @@ test('a device waits for its turn outside of its own time, and gives the turn ba
   };
   const given: number[] = [];
   const loud = vi.fn();
-  const run = inTurn(options(bench, { more: (ms) => given.push(ms), quiet: () => loud }), 5_000, () => Promise.reject(new Error('cable')));
+  const told: string[] = [];
+  const ask: RunOptions['ask'] = ({ words, buttons }, signal) => {
+    expect(buttons).toEqual([]);
+    told.push(words[0]!);
+    return new Promise((_, reject) => signal!.addEventListener('abort', () => reject(signal!.reason as Error)));
+  };
+  const run = inTurn(options(bench, { more: (ms) => given.push(ms), quiet: () => loud, ask }), 5_000, () => Promise.reject(new Error('cable')));
   const failed = expect(run).rejects.toThrow('cable');
   await vi.advanceTimersByTimeAsync(3_000);
   await failed;
   expect(said).toEqual(['POST network/turn', 'POST network/turn', 'POST network/turn', 'DELETE network/turn']);
   expect(given).toEqual([60_000, 60_000, 5_000]);
   expect(loud).toHaveBeenCalledOnce();
+  expect(told.map((words) => words.split(':')[0])).toEqual(['2 other devices are before this one', 'Another device is before this one']);
 });
 
 test('a stop ends the waiting, and a refusal is told in the words of the server', async () => {

@@ -103,6 +103,7 @@ class CommandsIT {
                         "Crowd: 2 devices",
                         "Kills: 1 of the server and 1 of its database",
                         "Kills of the runner: 1",
+                        "The network suite against plain sockets",
                         "sequential write, dd",
                         "Spread over 2 runs",
                         "ops/s in the browser");

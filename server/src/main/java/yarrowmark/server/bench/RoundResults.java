@@ -87,7 +87,7 @@ class RoundResults {
         List<MetricRow> metrics = round.tests().stream()
                 .map(TestRow::metrics)
                 .filter(m -> !m.isEmpty())
-                .map(m -> m.get(0))
+                .map(RoundResults::standing)
                 .toList();
         Map<Long, Map<Integer, Measured>> measured =
                 ledger.measured(session, metrics.stream().map(MetricRow::id).toList());
@@ -102,6 +102,11 @@ class RoundResults {
         }
         return new RoundAnswer(
                 scores, configuration == null ? null : places.of(configuration).orElse(null));
+    }
+
+    /** The metric that a test stands with in rankings; of one that has none, its first. */
+    private static MetricRow standing(List<MetricRow> of) {
+        return of.stream().filter(MetricRow::main).findFirst().orElse(of.get(0));
     }
 
     /** Where this session's means usually lie, as told by the other sessions of the configuration. */
