@@ -8,8 +8,10 @@ import { HOLD_MS, walk } from './walk.ts';
 
 const MANY = 6;
 const FEWEST_ANSWERS = 100;
+/** As many samples as a run may have. */
+const MOST_ANSWERS = 5_000;
 const FEWEST_CONNECTIONS = 5;
-const BETWEEN_ANSWERS_MS = 10;
+const BETWEEN_CONNECTIONS_MS = 10;
 const BETWEEN_LOADED_MS = 50;
 const WARM_UP_ANSWERS = 10;
 /** A slow way gives fewer answers than wanted in this many times the timed part. */
@@ -34,9 +36,9 @@ async function latency(options: RunOptions, turn: Turn): Promise<Measurement> {
     const times: number[] = [];
     const begin = performance.now();
     const took = () => performance.now() - begin;
-    while (took() < options.timedMs || (times.length < FEWEST_ANSWERS && took() < MOST_TIMES * options.timedMs) || times.length < 2) {
+    while ((took() < options.timedMs && times.length < MOST_ANSWERS) || (times.length < FEWEST_ANSWERS && took() < MOST_TIMES * options.timedMs) || times.length < 2) {
       times.push(await echo.there());
-      await pause(BETWEEN_ANSWERS_MS, options.signal);
+      options.signal.throwIfAborted();
     }
     const resolution = options.clockResolutionMs;
     return {
@@ -66,7 +68,7 @@ async function connect(options: RunOptions, turn: Turn): Promise<Measurement> {
     await echo.there();
     if (i > 0) times.push(performance.now() - start);
     echo.close();
-    await pause(BETWEEN_ANSWERS_MS, options.signal);
+    await pause(BETWEEN_CONNECTIONS_MS, options.signal);
   }
   return { rate: median(times), samples: times, resolution: options.clockResolutionMs, timedMs: performance.now() - begin, note: linkWords(turn.here) };
 }

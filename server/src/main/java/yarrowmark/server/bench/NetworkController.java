@@ -90,6 +90,7 @@ class NetworkController {
             response.setContentType(MediaType.APPLICATION_OCTET_STREAM_VALUE);
             response.setHeader(HttpHeaders.CACHE_CONTROL, "no-store");
             response.setContentLengthLong(bytes);
+            response.setBufferSize(BUFFER);
             NetworkBlock.write(response.getOutputStream(), bytes);
         } catch (IOException gone) {
             // The device went away or had enough: both are usual here, and there is nobody left to tell.
