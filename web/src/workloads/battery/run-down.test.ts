@@ -203,6 +203,19 @@ test('whoever holds it ends it when it is enough, and a meter is noted', async (
   expect(minutes(measured.samples).at(-1)).toBeLessThanOrEqual(10);
 });
 
+test('what was typed of a meter is kept at once', async () => {
+  const device = new Device(80, 1);
+  device.happens.set(5, () => {
+    device.beside.pop()!({ button: 'note', fields: { watts: '6' } });
+    device.happens.set(6, () => {
+      expect((device.kept as Kept).watts).toEqual([6]);
+      throw new Error('discarded');
+    });
+  });
+  await expect(runBattery(true, device.around())).rejects.toThrow('discarded');
+  expect((device.kept as Kept).watts).toEqual([6]);
+});
+
 test('charging goes up to full, and what is full already is refused', async () => {
   const device = new Device(15, 0.5);
   const measured = await runBattery(false, device.around());

@@ -228,7 +228,11 @@ async function listen(kept: Kept, around: Around, signal: AbortSignal, end: () =
       return;
     }
     const watts = typedWatts(answer.fields.watts);
-    if (watts !== null) kept.watts.push(watts);
+    if (watts !== null) {
+      kept.watts.push(watts);
+      // Nobody types it twice: it does not wait for the next look.
+      await around.notes.write(kept);
+    }
     if (answer.button === 'end') return end();
   }
 }

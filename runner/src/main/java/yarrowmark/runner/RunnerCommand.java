@@ -238,7 +238,14 @@ public final class RunnerCommand implements Callable<Integer> {
     private int offline(Path plan, Path tested, HardwareFacts hardware, PrintWriter said, PrintWriter err)
             throws InterruptedException, IOException {
         Path own = state.resolve("offline");
-        Files.createDirectories(own);
+        try {
+            Files.createDirectories(own);
+        } catch (IOException e) {
+            err.println("The runner needs a folder of its own, and cannot make " + own + " ("
+                    + e.getClass().getSimpleName() + "). Say another with --state.");
+            err.flush();
+            return FAILED;
+        }
         try {
             return new WithoutBench(
                                     tests(),

@@ -53,10 +53,10 @@ public record OfflinePlan(
     public record TimedTest(
             String suite, String version, String mode, String name, Api.TimedCommand command, boolean scored) {}
 
-    /** The commands among its tests, each to be agreed to. */
+    /** The commands among its tests that are carried out, each to be agreed to; one whose score is printed is not. */
     public List<Commands.Planned> commands() {
         return tests.stream()
-                .flatMap(t -> t.command() == null
+                .flatMap(t -> t.command() == null || t.command().scored()
                         ? Stream.of()
                         : Stream.of(new Commands.Planned(
                                 t.key(), t.command().name(), t.command().command())))
