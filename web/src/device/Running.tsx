@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { chime } from '../ui/chime.ts';
 import { ChimeChoice } from '../ui/ChimeChoice.tsx';
 import { Asking } from './Asking.tsx';
 import type { DeviceSeat } from './api.ts';
@@ -26,6 +27,11 @@ export function Running({
   const [first, setFirst] = useState<number | null>(null);
   if (first === null && index >= 0) setFirst(at.done);
   const words = progressWords(at, leftMs(at, first ?? at.done, showing?.elapsedMs ?? 0));
+  const question = showing?.question?.question;
+  useEffect(() => {
+    // Nobody sits beside a run of hours.
+    if (question?.title && question.buttons.length > 0) chime(question.title);
+  }, [question]);
   useEffect(() => {
     document.title = `${words} · Yarrowmark`;
   }, [words]);

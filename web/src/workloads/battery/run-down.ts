@@ -215,7 +215,10 @@ async function listen(kept: Kept, around: Around, signal: AbortSignal, end: () =
       answer = await around.ask(
         {
           title: '',
-          words: [kept.watts.length > 0 ? `${kept.watts.length} ${kept.watts.length === 1 ? 'reading' : 'readings'} of the meter noted.` : 'Leave it alone. Everything is kept on the device each minute, also when the battery is empty: then charge it and open this page again.'],
+          words: [
+            'Everything is kept on the device each minute, also when the battery goes empty: then charge it and open this page again.',
+            ...(kept.watts.length > 0 ? [`${kept.watts.length} ${kept.watts.length === 1 ? 'reading' : 'readings'} of the meter noted.`] : []),
+          ],
           fields: [{ key: 'watts', label: 'A meter beside it shows, W', hint: 'optional' }],
           buttons: [
             { key: 'note', label: 'Note it' },

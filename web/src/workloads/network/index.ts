@@ -20,8 +20,13 @@ const limitMs = (timedMs: number) => 60_000 + 10 * timedMs;
 
 type Direction = 'download' | 'upload';
 
-/** What the browser says of the link, and whether there is one. */
-function linkWords(here: boolean): string {
+/** What the browser says of the link, whether there is one, and what the server can give at most. */
+function linkWords(turn: Turn): string {
+  const most = turn.limitMbit === undefined ? '' : ` The server gives at most ${turn.limitMbit.toFixed(0)} Mbit/s.`;
+  return `${linkAlone(turn.here)}${most}`;
+}
+
+function linkAlone(here: boolean): string {
   if (here) return 'This device is the server itself: nothing lies between.';
   const { connection } = navigator as { connection?: { type?: string; downlink?: number; effectiveType?: string } };
   if (!connection) return 'The browser says nothing of the link.';
@@ -46,7 +51,7 @@ async function latency(options: RunOptions, turn: Turn): Promise<Measurement> {
       samples: times.map((t) => Math.max(t, resolution, 0.001)),
       resolution,
       timedMs: took(),
-      note: linkWords(turn.here),
+      note: linkWords(turn),
       more: [
         { metric: 'p95', value: percentile(times, 95), resolution },
         { metric: 'p99', value: percentile(times, 99), resolution },
@@ -70,7 +75,7 @@ async function connect(options: RunOptions, turn: Turn): Promise<Measurement> {
     echo.close();
     await pause(BETWEEN_CONNECTIONS_MS, options.signal);
   }
-  return { rate: median(times), samples: times, resolution: options.clockResolutionMs, timedMs: performance.now() - begin, note: linkWords(turn.here) };
+  return { rate: median(times), samples: times, resolution: options.clockResolutionMs, timedMs: performance.now() - begin, note: linkWords(turn) };
 }
 
 async function throughput(direction: Direction, count: number, options: RunOptions, turn: Turn): Promise<Measurement> {
@@ -89,7 +94,7 @@ async function throughput(direction: Direction, count: number, options: RunOptio
       samples,
       resolution: (rate * resolution) / timedMs,
       timedMs,
-      note: linkWords(turn.here),
+      note: linkWords(turn),
       disturbed: nearLimit(rate, turn),
       ...(times.length > 0 && {
         more: [
@@ -118,7 +123,7 @@ function walked(options: RunOptions): Promise<Measurement> {
     },
     () =>
       inTurn(options, limitMs(holdMs), async (turn) => {
-        words[0] = linkWords(turn.here);
+        words[0] = linkWords(turn);
         return download(1, holdMs, options);
       }),
   ).then((measured) => ({ ...measured, note: [measured.note, holdMs < HOLD_MS && `Each step was held for ${(holdMs / 1000).toFixed(0)} s only.`, ...words].filter(Boolean).join(' ') }));

@@ -6,6 +6,7 @@ import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
+import java.net.URI;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -23,6 +24,8 @@ final class NetworkSpeed {
     private static final double AIM_SHARE = 0.8;
     private static final double AIM_MS = 0.3;
     private static final int BLOCK = 1 << 16;
+    /** Mbit/s; 0 for the machine's own loop. */
+    private static final double[] LINES = SMALLEST ? new double[] {1000} : new double[] {0, 100, 1000};
 
     private NetworkSpeed() {}
 
@@ -31,39 +34,54 @@ final class NetworkSpeed {
                 Browser reviewer = new Browser()) {
             reviewer.signIntoDemo(program.address());
             Rounds rounds = new Rounds(program, reviewer);
-            List<double[]> down = new ArrayList<>();
-            List<double[]> up = new ArrayList<>();
-            List<double[]> there = new ArrayList<>();
-            for (int pair = 0; pair < PAIRS; pair++) {
-                List<Rounds.Score> scores;
-                try (Browser device = new Browser(900, 700)) {
-                    scores = rounds.carryOut(
-                            device,
-                            k -> k.matches("network-(latency|download-one|upload-one)"),
-                            1,
-                            TIMED_MS,
-                            Duration.ofMinutes(3));
-                }
-                down.add(new double[] {plainMbit(false), value(scores, "network-download-one")});
-                up.add(new double[] {plainMbit(true), value(scores, "network-upload-one")});
-                there.add(new double[] {plainThereMs(), value(scores, "network-latency")});
+            System.out.printf(
+                    "The network suite against plain sockets on one machine, in %d pairs of %d ms:%n", PAIRS, TIMED_MS);
+            for (double mbit : LINES) {
+                measure(program, rounds, mbit);
             }
-            System.out.printf(
-                    "The network suite against plain sockets over loopback, in %d pairs of %d ms:%n", PAIRS, TIMED_MS);
-            ratio("download, one stream, Mbit/s", down);
-            ratio("upload, one stream, Mbit/s", up);
-            double plain = median(there, 0);
-            double ours = median(there, 1);
-            System.out.printf(
-                    "  there and back, ms: plain %.3f, ours %.3f, %.3f more; aim %.1f%n",
-                    plain, ours, ours - plain, AIM_MS);
         }
+    }
+
+    /** @param mbit of the line between; 0: none, the machine's own loop */
+    private static void measure(Program program, Rounds rounds, double mbit) throws Exception {
+        List<double[]> down = new ArrayList<>();
+        List<double[]> up = new ArrayList<>();
+        List<double[]> there = new ArrayList<>();
+        for (int pair = 0; pair < PAIRS; pair++) {
+            down.add(new double[] {plainMbit(false, mbit), 0});
+            up.add(new double[] {plainMbit(true, mbit), 0});
+            there.add(new double[] {plainThereMs(mbit), 0});
+            URI own = URI.create(program.address());
+            try (Line line = mbit == 0 ? null : new Line(own.getPort(), mbit);
+                    Browser device = new Browser(900, 700)) {
+                String address = line == null ? program.address() : "http://" + own.getHost() + ":" + line.port() + "/";
+                List<Rounds.Score> scores = rounds.carryOut(
+                        device,
+                        address,
+                        k -> k.matches("network-(latency|download-one|upload-one)"),
+                        1,
+                        TIMED_MS,
+                        Duration.ofMinutes(3));
+                down.get(pair)[1] = value(scores, "network-download-one");
+                up.get(pair)[1] = value(scores, "network-upload-one");
+                there.get(pair)[1] = value(scores, "network-latency");
+            }
+        }
+        System.out.printf(
+                "  %s:%n", mbit == 0 ? "over the loop" : String.format("through a line of %.0f Mbit/s", mbit));
+        ratio("download, one stream, Mbit/s", down);
+        ratio("upload, one stream, Mbit/s", up);
+        double plain = median(there, 0);
+        double ours = median(there, 1);
+        System.out.printf(
+                "    there and back, ms: plain %.3f, ours %.3f, %.3f more; aim %.1f%n",
+                plain, ours, ours - plain, AIM_MS);
     }
 
     private static void ratio(String what, List<double[]> pairs) {
         double[] ratios = pairs.stream().mapToDouble(p -> p[1] / p[0]).sorted().toArray();
         System.out.printf(
-                "  %s: plain %.0f, ours %.0f, ratio %.2f (%.2f to %.2f); aim %.1f%n",
+                "    %s: plain %.0f, ours %.0f, ratio %.2f (%.2f to %.2f); aim %.1f%n",
                 what,
                 median(pairs, 0),
                 median(pairs, 1),
@@ -87,7 +105,7 @@ final class NetworkSpeed {
     }
 
     /** One connection that is filled for the timed part. @param back whether the other side sends */
-    private static double plainMbit(boolean back) throws IOException, InterruptedException {
+    private static double plainMbit(boolean back, double mbit) throws IOException, InterruptedException {
         byte[] block = new byte[BLOCK];
         new Random(1).nextBytes(block);
         long[] got = new long[2];
@@ -104,7 +122,9 @@ final class NetworkSpeed {
                 }
             });
             other.start();
-            try (Socket socket = new Socket(door.getInetAddress(), door.getLocalPort())) {
+            try (Line line = mbit == 0 ? null : new Line(door.getLocalPort(), mbit);
+                    Socket socket =
+                            new Socket(door.getInetAddress(), line == null ? door.getLocalPort() : line.port())) {
                 if (back) {
                     fill(socket.getOutputStream(), block);
                 } else {
@@ -135,7 +155,7 @@ final class NetworkSpeed {
     }
 
     /** Median of eight bytes there and back, again as soon as they are there. */
-    private static double plainThereMs() throws IOException, InterruptedException {
+    private static double plainThereMs(double mbit) throws IOException, InterruptedException {
         int times = SMALLEST ? 10 : 2_000;
         double[] took = new double[times];
         try (ServerSocket door = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
@@ -151,7 +171,9 @@ final class NetworkSpeed {
                 }
             });
             other.start();
-            try (Socket socket = new Socket(door.getInetAddress(), door.getLocalPort())) {
+            try (Line line = mbit == 0 ? null : new Line(door.getLocalPort(), mbit);
+                    Socket socket =
+                            new Socket(door.getInetAddress(), line == null ? door.getLocalPort() : line.port())) {
                 socket.setTcpNoDelay(true);
                 byte[] small = new byte[8];
                 for (int i = 0; i < times; i++) {

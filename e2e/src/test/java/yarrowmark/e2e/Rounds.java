@@ -97,9 +97,15 @@ final class Rounds {
 
     /** @param device opens the page of a device under test */
     List<Score> carryOut(UnderTest device, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
+        return carryOut(device, program.address(), wanted, runs, timedMs, patience);
+    }
+
+    /** @param address by which the device reaches the program */
+    List<Score> carryOut(
+            UnderTest device, String address, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
         List<String> keys = keys();
         Invited invited = invite(k -> keys.contains(k) && wanted.test(k), runs, timedMs);
-        device.open(program.address() + "j/" + invited.code());
+        device.open(address + "j/" + invited.code());
         device.press("It is a new model");
         device.type("Maker", "Pellow");
         device.type("Model", "Bench machine " + invited.seatId());

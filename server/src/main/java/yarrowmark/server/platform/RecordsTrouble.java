@@ -52,7 +52,7 @@ public final class RecordsTrouble {
             return new Problem(
                     HttpStatus.SERVICE_UNAVAILABLE,
                     AWAY,
-                    "The records are out of reach just now: their database does not answer. What was confirmed is kept; it is tried again by itself.");
+                    "The records are out of reach just now: their database does not answer. What was confirmed is kept. Views try again by themselves; what you pressed can be pressed again in a moment.");
         }
         return null;
     }
