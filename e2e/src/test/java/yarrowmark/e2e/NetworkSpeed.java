@@ -17,7 +17,7 @@ import java.util.Random;
  * The network suite against a plain socket program on the same machine, in turns: throughput, and the way there and back. In
  * the loop of a machine the browser itself is what takes longest, which a real network hides.
  */
-final class NetworkSpeed {
+public final class NetworkSpeed {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
     private static final int PAIRS = SMALLEST ? 1 : 5;
     private static final int TIMED_MS = SMALLEST ? 200 : 2_000;
