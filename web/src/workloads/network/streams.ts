@@ -6,6 +6,8 @@ const MIB = 1 << 20;
 /** The server gives and takes no more in one request. */
 const MOST = 64 * MIB;
 const LEAST_UP = MIB / 8;
+/** Small bodies are soon left behind: between two of them a browser takes tens of milliseconds. */
+const GROWS = 4;
 const STEP_MS = 100;
 /** Of the timed part: a way finds its speed only after a while. */
 const WARM_UP_SHARE = 1 / 4;
@@ -89,7 +91,7 @@ export async function upload(count: number, timedMs: number, options: RunOptions
       const start = performance.now();
       const answer = await ask(options, 'network/up', { method: 'POST', body, headers: { 'Content-Type': 'application/octet-stream' } });
       answers.push((await answer.json()) as Counted);
-      if (performance.now() - start < timedMs * POST_SHARE) size = Math.min(MOST, 2 * size);
+      if (performance.now() - start < timedMs * POST_SHARE) size = Math.min(MOST, GROWS * size);
     }
     return answers;
   };
