@@ -1,3 +1,4 @@
+import { pause } from '../pause.ts';
 import type { Notes, Obstacle, RunOptions, Workload } from '../types.ts';
 import { browserLook } from './level.ts';
 import { clipType, LOADS, WORKER } from './loads.ts';
@@ -7,21 +8,6 @@ import { LOOK_MS, runBattery } from './run-down.ts';
 const PATIENCE_MS = 86_400_000;
 
 const nowhere: Notes = { read: async () => null, write: async () => undefined };
-
-function wait(ms: number, signal: AbortSignal): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const stop = () => {
-      clearTimeout(timer);
-      reject(signal.reason as Error);
-    };
-    const timer = setTimeout(() => {
-      signal.removeEventListener('abort', stop);
-      resolve();
-    }, ms);
-    if (signal.aborted) stop();
-    else signal.addEventListener('abort', stop, { once: true });
-  });
-}
 
 async function obstacle(name: string): Promise<Obstacle | null> {
   if (name === 'video' && !clipType()) return { reason: 'NOT_SUPPORTED', words: 'This browser has no recorder to make a clip with.' };
@@ -49,7 +35,7 @@ export function batteryWorkload(key: string): Workload | null {
         date: () => Date.now(),
         wait: (ms) => {
           longest();
-          return wait(Math.min(ms, LOOK_MS), options.signal);
+          return pause(Math.min(ms, LOOK_MS), options.signal);
         },
         ask: (question, signal) => ask(question, signal),
         notes: options.notes ?? nowhere,

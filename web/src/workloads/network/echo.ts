@@ -1,4 +1,4 @@
-import { pause } from './turn.ts';
+import { pause } from '../pause.ts';
 
 const LOST_MS = 10_000;
 

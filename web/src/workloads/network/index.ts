@@ -1,9 +1,10 @@
 import { median } from '../measure.ts';
+import { pause } from '../pause.ts';
 import type { Measurement, Obstacle, RunOptions, Workload } from '../types.ts';
 import { keepAsking, openEcho } from './echo.ts';
 import { jitter, nearLimit, percentile } from './numbers.ts';
 import { download, upload } from './streams.ts';
-import { inTurn, pause, type Turn } from './turn.ts';
+import { inTurn, type Turn } from './turn.ts';
 import { HOLD_MS, walk } from './walk.ts';
 
 const MANY = 6;

@@ -1,3 +1,4 @@
+import { pause } from '../pause.ts';
 import type { Question, RunOptions } from '../types.ts';
 
 /** The server's leave to measure, and what it says of itself. */
@@ -11,22 +12,6 @@ export interface Turn {
 
 const ASK_EVERY_MS = 1_000;
 const PATIENCE_MS = 60_000;
-
-/** Resolves after so long; rejects when the run is stopped. */
-export function pause(ms: number, signal: AbortSignal): Promise<void> {
-  return new Promise((resolve, reject) => {
-    const stop = () => {
-      clearTimeout(timer);
-      reject(signal.reason as Error);
-    };
-    const timer = setTimeout(() => {
-      signal.removeEventListener('abort', stop);
-      resolve();
-    }, ms);
-    if (signal.aborted) stop();
-    else signal.addEventListener('abort', stop, { once: true });
-  });
-}
 
 /** The server, as this device; says so where it refuses. */
 export async function ask(options: RunOptions, path: string, init: RequestInit): Promise<Response> {
