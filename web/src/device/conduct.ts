@@ -236,6 +236,7 @@ export function conduct(
             coolByProbe: () => cooled(control, outbox, (signal) => probeSpeed(clockResolutionMs, signal, host)),
             notice: (test) =>
               watchRun(leavesPageIdle(test.key), power, { now: () => performance.now(), date: () => Date.now() }),
+            hasNotes: async (test, runNumber) => (await outbox.notes(test.id, runNumber)) !== null,
             watch: control.watch,
             now: () => performance.now(),
           },

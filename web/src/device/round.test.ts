@@ -38,6 +38,7 @@ function page(execute: (test: DeviceTest, call: number) => Measurement | Error, 
     obstacle: async () => null,
     coolByProbe: async () => {},
     notice: () => () => null,
+    hasNotes: async () => false,
     execute: async (t) => {
       const result = execute(t, ++calls);
       if (result instanceof Error) throw result;
@@ -300,6 +301,18 @@ describe('a round', () => {
     expect(given, 'half as much again, and never less than it had').toEqual([150_000, longestRunMs(100)]);
     expect(kept.map((r) => r.reason)).toEqual([undefined, undefined, 'TOO_SLOW']);
     expect(kept[2]!.reasonWords).toBe('It would take 30 min here; at most 10 min.');
+  });
+
+  test('a run of hours is cut off as often as somebody looks at the device, any other twenty times', async () => {
+    const cutOff = (times: number) => (_: DeviceTest, call: number) =>
+      call <= times ? new Interrupted('HIDDEN', 'A call came.') : measured;
+    const one = { ...seat(), tests: [{ ...tests[0]!, runs: 1 }] };
+    const long = page(cutOff(30), { hasNotes: async () => true });
+    await runRound(one, long.around);
+    expect([long.kept.length, long.kept.at(-1)!.state, long.kept.at(-1)!.attempt]).toEqual([31, 'OK', 31]);
+    const short = page(cutOff(30));
+    await runRound(one, short.around);
+    expect([short.kept.length, short.kept.at(-1)!.state]).toEqual([20, 'STOPPED']);
   });
 
   test('what a plan allows is never exceeded', () => {

@@ -36,6 +36,8 @@ export interface Surroundings {
   coolByProbe(): Promise<void>;
   /** Begins to notice what disturbs a run; the answer ends that and says what was noticed. */
   notice(test: DeviceTest): () => string | null;
+  /** Whether what a run has so far is kept, so that its next attempt goes on from there. */
+  hasNotes(test: DeviceTest, runNumber: number): Promise<boolean>;
   /** Aborted with Interrupted when a run has to end now, or with what it is given when the time is over. Fresh for each run. */
   watch(limitMs: number, over: Error): Watched;
   now(): number;
@@ -58,6 +60,8 @@ export interface Watched {
 }
 
 const MOST_ATTEMPTS = 20;
+/** The server takes no more of one run. */
+const LAST_ATTEMPT = 1_000;
 /** However slow a device is: with fifty tests, nobody waits longer. */
 const MOST_MS = 600_000;
 /** What calibration saw is a guess. */
@@ -181,7 +185,11 @@ export async function runRound(seat: DeviceSeat, around: Surroundings): Promise<
       if (run.state === 'OK' && main) measured(test.id, runNumber, main);
       if (run.reason === 'STOPPED_BY_REVIEWER' || run.reason === 'STOPPED_AT_DEVICE') return 'STOPPED';
       if (run.state === 'FAILED' && seat.stopOnFailure) return 'STOPPED';
-      again = run.state === 'STOPPED' && attempt - first + 1 < MOST_ATTEMPTS;
+      again =
+        run.state === 'STOPPED' &&
+        attempt < LAST_ATTEMPT &&
+        // A run of hours loses nothing by being cut off, however often somebody looks at the device.
+        (attempt - first + 1 < MOST_ATTEMPTS || (await around.hasNotes(test, runNumber)));
     }
   }
   return 'DONE';
