@@ -1,5 +1,6 @@
 import { LICHEN_SIDE, LICHENS, lichenPixels } from '../graphics/matter.ts';
-import { bound, pass, pipeline, uniforms, WHOLE, type GpuScene, type Surface } from './surface.ts';
+import { CELLS } from '../graphics/reeds.ts';
+import { bound, pass, pipeline, surface, uniforms, WHOLE, type GpuScene, type Surface } from './surface.ts';
 
 /** Scenes that are all picture and no bodies: the same as in graphics/scenes.ts, whose pictures they are held against. */
 
@@ -118,4 +119,22 @@ export function reedBed(at: Surface): GpuScene {
     drawing.draw(3);
     drawing.end();
   };
+}
+
+/** What this processor takes for the reed of each cell, as a picture (graphics/reeds.ts). */
+export function reedChances(device: GPUDevice): Surface {
+  const at = surface(device, { width: CELLS.columns, height: CELLS.rows });
+  const line = pipeline(device, `${WHOLE}
+    @fragment fn shade(v: Whole) -> @location(0) vec4f {
+      let cell = floor(v.at * vec2f(${CELLS.columns}.0, ${CELLS.rows}.0)) + vec2f(${CELLS.left}.0, 0.0);
+      let chance = fract(sin(dot(cell, vec2f(12.9898, 78.233))) * 437.5453);
+      return vec4f(floor(chance * 255.0) / 255.0, fract(chance * 255.0), 0.0, 1.0);
+    }`, { vertex: 'whole', fragment: 'shade' });
+  const encoder = device.createCommandEncoder();
+  const drawing = pass(encoder, at, DARK, false);
+  drawing.setPipeline(line);
+  drawing.draw(3);
+  drawing.end();
+  device.queue.submit([encoder.finish()]);
+  return at;
 }

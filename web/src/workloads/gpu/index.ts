@@ -1,6 +1,6 @@
 /// <reference types="@webgpu/types" />
-import { KNOWN } from '../graphics/known.ts';
 import { SIZES } from '../graphics/gl.ts';
+import { SCENES } from '../graphics/scenes.ts';
 import type { Obstacle, Workload } from '../types.ts';
 import { runInWorker } from '../worker-run.ts';
 import script from './gpu.worker.ts?worker&url';
@@ -16,6 +16,6 @@ async function obstacle(): Promise<Obstacle | null> {
 /** The off-screen scenes once more, by the newer of the two graphics interfaces. */
 export function gpuWorkload(key: string): Workload | null {
   const [, scene, size] = /^gpu-(.+)-(\d+)$/.exec(key) ?? [];
-  if (!scene || !size || !Object.hasOwn(KNOWN, scene) || !Object.hasOwn(SIZES, size)) return null;
+  if (!scene || !size || !Object.hasOwn(SCENES, scene) || !Object.hasOwn(SIZES, size)) return null;
   return { key, assets: [script], obstacle, run: (options) => runInWorker(new Worker(script, { type: 'module' }), options, { scene, size: SIZES[size] }) };
 }
