@@ -32,6 +32,15 @@ public final class RunnerTruth {
     private static final int PAIRS = SMALLEST ? 1 : 7;
     private static final double TIMED_MS = SMALLEST ? 60 : 2_000;
     private static final int FILE_MIB = SMALLEST ? 16 : 1024;
+    /** A drive that others use as well wanders: many turns say more than long ones. */
+    private static final int DRIVE_PAIRS = SMALLEST ? 1 : 21;
+    /** As many as show half a per cent where the same work wanders by several: a reading or two fall into each. */
+    private static final int SENSOR_PAIRS = SMALLEST ? 2 : 300;
+
+    private static final double SENSOR_MS = SMALLEST ? 60 : 500;
+    /** Standard errors to each side of a 95 % interval. */
+    private static final double NORMAL_95 = 1.96;
+
     private static final double MIB = 1 << 20;
     private static final int SENSORS = 30;
     private static final Path MEMORY = Path.of("/dev/shm");
@@ -53,7 +62,7 @@ public final class RunnerTruth {
         Map<String, NativeTest> processor = ProcessorTests.all();
         Map<String, NativeTest> memory = MemoryTests.all();
         String seconds = String.valueOf(TIMED_MS / 1000);
-        System.out.printf("The runner against others, in %d pairs:%n", PAIRS);
+        System.out.printf("The runner against others, in %d pairs, and %d of the drive:%n", PAIRS, DRIVE_PAIRS);
         against(
                 "Weir hash, one thread, in C -O2",
                 0.8,
@@ -82,11 +91,13 @@ public final class RunnerTruth {
         against(
                 "sequential read, dd iflag=direct",
                 0.95,
+                DRIVE_PAIRS,
                 () -> whole(storage.get("native-storage-read"), options),
                 () -> dd(in, "of=/dev/null", "bs=1M", "iflag=direct"));
         against(
                 "sequential write, dd oflag=direct less its reading",
                 0.95,
+                DRIVE_PAIRS,
                 () -> whole(storage.get("native-storage-write"), options),
                 () -> {
                     // dd writes nothing while it reads what it is to write: that time is not the drive's.
@@ -99,6 +110,7 @@ public final class RunnerTruth {
         against(
                 "random 4 KiB read, one at a time, in C with O_DIRECT",
                 0.9,
+                DRIVE_PAIRS,
                 () -> whole(storage.get("native-storage-random-read-1"), options),
                 () -> Double.parseDouble(said(truth.toString(), "scattered", file.toString(), seconds)));
         Files.delete(file);
@@ -114,28 +126,35 @@ public final class RunnerTruth {
             computer.temperature(i, 40 + i);
         }
         Sensors all = computer.find();
+        NativeTest.Options brief = new NativeTest.Options(SENSOR_MS, options.threads(), options.folder());
         List<Double> with = new ArrayList<>();
         List<Double> without = new ArrayList<>();
-        for (int i = 0; i < 2 * PAIRS; i++) {
+        List<Double> apart = new ArrayList<>();
+        for (int i = 0; i < SENSOR_PAIRS; i++) {
+            // The second of a pair is first in the next one, so that a drift falls on both sides alike.
             for (int k = 0; k < 2; k++) {
                 if ((i + k) % 2 == 0) {
                     try (Watch watch = new Watch(all, said -> {})) {
-                        with.add(value(test, options));
+                        with.add(value(test, brief));
                         watch.tracks();
                     }
                 } else {
-                    without.add(value(test, options));
+                    without.add(value(test, brief));
                 }
             }
+            apart.add(100 * Math.log(with.get(i) / without.get(i)));
         }
         double share = share(all);
         computer.remove();
         System.out.printf(
                 Locale.ROOT,
-                "  sensors, %d read twice a second: %.2f %% of a core, aim under 1 %%; a run with them has a mean %.3f %% of that without, spread %.2f %% against %.2f %%, aim within 0.5 %%%n",
+                "  sensors, %d read twice a second: %.2f %% of a core, aim under 1 %%; a run with them differs by %.2f %% ± %.2f %% (mean of %d pairs with its 95 %% interval; median %.2f %%), spread %.2f %% against %.2f %%, aim within 0.5 %%%n",
                 SENSORS,
                 share,
-                100 * mean(with) / mean(without),
+                mean(apart),
+                NORMAL_95 * deviation(apart) / Math.sqrt(apart.size()),
+                apart.size(),
+                Measure.median(apart),
                 spread(with),
                 spread(without));
     }
@@ -163,10 +182,14 @@ public final class RunnerTruth {
 
     /** In per cent of the mean. */
     private static double spread(List<Double> values) {
+        return 100 * deviation(values) / mean(values);
+    }
+
+    private static double deviation(List<Double> values) {
         double mean = mean(values);
         double squares =
                 values.stream().mapToDouble(v -> (v - mean) * (v - mean)).sum();
-        return 100 * Math.sqrt(squares / Math.max(1, values.size() - 1)) / mean;
+        return Math.sqrt(squares / Math.max(1, values.size() - 1));
     }
 
     private static double value(NativeTest test, NativeTest.Options options) throws Exception {
@@ -200,10 +223,14 @@ public final class RunnerTruth {
 
     /** @param aim of the ratio; it may be its reciprocal above */
     private static void against(String what, double aim, One ours, One theirs) throws Exception {
+        against(what, aim, PAIRS, ours, theirs);
+    }
+
+    private static void against(String what, double aim, int pairs, One ours, One theirs) throws Exception {
         List<Double> own = new ArrayList<>();
         List<Double> others = new ArrayList<>();
         List<Double> ratios = new ArrayList<>();
-        for (int i = 0; i < PAIRS; i++) {
+        for (int i = 0; i < pairs; i++) {
             double a;
             double b;
             if (i % 2 == 0) {

@@ -8,13 +8,16 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.core.rule.ScorePattern;
 import yarrowmark.runner.command.Commands;
 import yarrowmark.runner.protocol.Api;
 
@@ -41,6 +44,8 @@ public record OfflinePlan(
     private static final JsonMapper LENIENT = JsonMapper.builder()
             .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
             .build();
+    private static final Map<String, String> DIRECTIONS =
+            new TreeMap<>(Map.of("MORE_IS_BETTER", "more", "LESS_IS_BETTER", "less"));
     private static final int LONGEST_S = 86_400;
     private static final int MOST_RUNS = 50;
     private static final int LONGEST_TIMED_MS = 7_200_000;
@@ -49,14 +54,26 @@ public record OfflinePlan(
     /** @param key of a native test, or one of its own for a command */
     public record Planned(String key, @Nullable TimedTest command) {}
 
-    /** A command of a suite: where its scores belong, and what is carried out. */
+    /**
+     * A command of a suite: where its scores belong, and what is carried out.
+     *
+     * @param output how its score stands in what it prints; absent where its time is the score
+     */
     public record TimedTest(
-            String suite, String version, String mode, String name, Api.TimedCommand command, boolean scored) {}
+            String suite,
+            String version,
+            String mode,
+            String name,
+            Api.TimedCommand command,
+            @Nullable Output output) {}
 
-    /** The commands among its tests that are carried out, each to be agreed to; one whose score is printed is not. */
+    /** @param direction "more" or "less", as rows of a ledger say it */
+    public record Output(ScorePattern pattern, String direction) {}
+
+    /** The commands among its tests, each to be agreed to. */
     public List<Commands.Planned> commands() {
         return tests.stream()
-                .flatMap(t -> t.command() == null || t.command().scored()
+                .flatMap(t -> t.command() == null
                         ? Stream.of()
                         : Stream.of(new Commands.Planned(
                                 t.key(), t.command().name(), t.command().command())))
@@ -91,6 +108,13 @@ public record OfflinePlan(
             @Nullable String mode,
             @Nullable String test,
             @Nullable JsonNode command) {}
+
+    /** How a score stands in what is printed, as the suites' view writes it. */
+    record TypedOutput(
+            ScorePattern.@Nullable Kind kind,
+            @Nullable String expression,
+            @Nullable String unit,
+            @Nullable String direction) {}
 
     /** @param known keys that the runner can carry out */
     public static OfflinePlan read(Path file, Set<String> known) throws IOException {
@@ -174,9 +198,31 @@ public record OfflinePlan(
                     typed.mode() == null ? "" : typed.mode().strip(),
                     named(typed.test(), where, "test"),
                     command.cache() == null ? command.with(Api.Cache.AS_IT_IS) : command,
-                    typed.command().hasNonNull("output"));
+                    typed.command().hasNonNull("output")
+                            ? output(JSON.treeToValue(typed.command().get("output"), TypedOutput.class), where)
+                            : null);
         } catch (JacksonException e) {
             throw new Wrong(where + "cannot be read: " + e.getOriginalMessage());
+        }
+    }
+
+    private static Output output(TypedOutput typed, String where) {
+        String direction = typed.direction() == null ? null : DIRECTIONS.get(typed.direction());
+        if (typed.kind() == null || direction == null) {
+            throw new Wrong(where + "says of its output in which way the score is found (kind: LINE, KEY, COLUMN or"
+                    + " POINTER) and what is better (direction: " + String.join(" or ", DIRECTIONS.keySet()) + ").");
+        }
+        try {
+            return new Output(
+                    new ScorePattern(
+                            "Output",
+                            typed.kind(),
+                            named(typed.expression(), where, "output's expression"),
+                            named(typed.unit(), where, "output's unit"),
+                            ScorePattern.LAST),
+                    direction);
+        } catch (IllegalArgumentException e) {
+            throw new Wrong(where + "cannot be read: " + e.getMessage());
         }
     }
 

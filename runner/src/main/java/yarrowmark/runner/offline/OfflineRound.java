@@ -18,8 +18,10 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.core.rule.PrintedScore;
 import yarrowmark.runner.NativeTest;
 import yarrowmark.runner.command.CommandFailed;
 import yarrowmark.runner.command.CommandTest;
@@ -32,25 +34,68 @@ import yarrowmark.runner.measure.Measurement;
  */
 public final class OfflineRound {
     private static final JsonMapper JSON = new JsonMapper();
+    /** The key of a score that stands in what a command prints. */
+    private static final String VALUE = "value";
 
-    /** Where a test stands in the catalogue, and its numbers by their keys: name and unit. */
+    /** A number of a test, as rows name it. @param direction empty where the catalogue knows it */
+    private record Number(String name, String unit, String direction) {
+        static final Number NONE = new Number("", "", "");
+
+        static Number less(String name, String unit) {
+            return new Number(name, unit, "less");
+        }
+    }
+
+    /** Where a test stands in the catalogue, and its numbers by their keys, the one that it stands with first. */
     private record Entry(
             String suite,
             String version,
             String mode,
             String test,
-            String direction,
-            Map<String, String[]> metrics,
-            boolean curve) {
-        /** A command's numbers are those that the bench gives to one whose time is its score. */
+            Map<String, Number> metrics,
+            boolean curve,
+            OfflinePlan.@Nullable Output output) {
+        /** A command's numbers are those that the bench gives to one. */
         static Entry of(OfflinePlan.TimedTest command) {
-            Map<String, String[]> metrics = new LinkedHashMap<>();
-            metrics.put(CommandTest.WALL, new String[] {command.name(), "s"});
-            metrics.put("user", new String[] {command.name() + ", user time", "s"});
-            metrics.put("system", new String[] {command.name() + ", system time", "s"});
-            metrics.put("peak-memory", new String[] {command.name() + ", peak memory", "B"});
+            OfflinePlan.Output output = command.output();
+            Map<String, Number> metrics = new LinkedHashMap<>();
+            if (output != null) {
+                metrics.put(VALUE, new Number(command.name(), output.pattern().unit(), output.direction()));
+            }
+            metrics.put(
+                    CommandTest.WALL, Number.less(output == null ? command.name() : command.name() + ", time", "s"));
+            metrics.put("user", Number.less(command.name() + ", user time", "s"));
+            metrics.put("system", Number.less(command.name() + ", system time", "s"));
+            metrics.put("peak-memory", Number.less(command.name() + ", peak memory", "B"));
             return new Entry(
-                    command.suite(), command.version(), command.mode(), command.name(), "less", metrics, false);
+                    command.suite(), command.version(), command.mode(), command.name(), metrics, false, output);
+        }
+
+        String main() {
+            return metrics.keySet().iterator().next();
+        }
+
+        /** The score in place of the time, where it stands in what was printed; the time is one of its other numbers. */
+        Measurement scored(Measurement measured) throws WrongAnswer {
+            if (output == null) {
+                return measured;
+            }
+            PrintedScore score = PrintedScore.of(output.pattern(), measured.output() == null ? "" : measured.output());
+            if (score instanceof PrintedScore.None none) {
+                throw new WrongAnswer(none.reason());
+            }
+            PrintedScore.Score found = (PrintedScore.Score) score;
+            List<Measurement.More> more = new ArrayList<>();
+            more.add(new Measurement.More(CommandTest.WALL, measured.value(), measured.resolution()));
+            more.addAll(measured.more());
+            return new Measurement(
+                    found.value(),
+                    found.resolution(),
+                    measured.samples(),
+                    measured.timedMs(),
+                    more,
+                    measured.note(),
+                    measured.output());
         }
     }
 
@@ -81,7 +126,7 @@ public final class OfflineRound {
                 NativeTest.class.getResourceAsStream("/yarrowmark/workloads/native-suites.json"))) {
             for (JsonNode suite : JSON.readTree(in).path("suites")) {
                 for (JsonNode test : suite.path("tests")) {
-                    Map<String, String[]> metrics = new LinkedHashMap<>();
+                    Map<String, Number> metrics = new LinkedHashMap<>();
                     boolean curve = false;
                     for (JsonNode metric : test.path("metrics")) {
                         curve |= metric.path("kind").asString("").equals("CURVE");
@@ -91,7 +136,7 @@ public final class OfflineRound {
                                         : "");
                         metrics.put(
                                 metric.path("key").asString(),
-                                new String[] {name, metric.path("unit").asString()});
+                                new Number(name, metric.path("unit").asString(), ""));
                     }
                     all.put(
                             test.path("key").asString(),
@@ -100,9 +145,9 @@ public final class OfflineRound {
                                     suite.path("version").asString(),
                                     "",
                                     test.path("name").asString(),
-                                    "",
                                     metrics,
-                                    curve));
+                                    curve,
+                                    null));
                 }
             }
             return all;
@@ -140,11 +185,6 @@ public final class OfflineRound {
             boolean first = true;
             for (OfflinePlan.Planned planned : plan.tests()) {
                 OfflinePlan.TimedTest command = planned.command();
-                if (command != null && command.scored()) {
-                    tell.accept(command.name()
-                            + " is left out: its score stands in what it prints, which only a bench reads.");
-                    continue;
-                }
                 Entry entry =
                         command == null ? Objects.requireNonNull(catalogue.get(planned.key())) : Entry.of(command);
                 NativeTest test = Objects.requireNonNull(tests.get(planned.key()));
@@ -171,16 +211,15 @@ public final class OfflineRound {
             return false;
         }
         try {
-            Measurement measured = test.run(options);
+            Measurement measured = entry.scored(test.run(options));
             String note = measured.note() == null ? "" : measured.note();
-            String main = entry.metrics().keySet().iterator().next();
             put(
                     out,
                     row(
                             entry,
                             started,
                             run,
-                            main,
+                            entry.main(),
                             "ok",
                             "",
                             entry.curve()
@@ -257,15 +296,15 @@ public final class OfflineRound {
                 plan.deviceClass() == null ? "" : plan.deviceClass(),
                 plan.unit() == null ? "" : plan.unit()));
         row.addAll(facts.values());
-        String[] named = entry.metrics().getOrDefault(metric, new String[] {"", ""});
+        Number number = entry.metrics().getOrDefault(metric, Number.NONE);
         row.addAll(List.of(
                 entry.suite(),
                 entry.version(),
                 entry.mode(),
                 entry.test(),
-                named[0],
-                named[1],
-                entry.direction(),
+                number.name(),
+                number.unit(),
+                number.direction(),
                 plan.name(),
                 started.toString(),
                 String.valueOf(run),

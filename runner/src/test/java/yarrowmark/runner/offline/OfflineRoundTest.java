@@ -105,12 +105,11 @@ class OfflineRoundTest {
                 """
                 {"maker":"Fellgate","model":"Tarn 15","runs":1,"tests":["native-weir-hash-one",
                  {"suite":"Harbour tools","version":"2","mode":"fast","test":"Pack, small","command":{"run":{"arguments":["tar","c"]},"limitSeconds":5}},
-                 {"suite":"Harbour tools","version":"2","mode":"fast","test":"Printed","command":{"run":{"arguments":["say"]},"limitSeconds":5,"output":{"kind":"KEY"}}}]}
+                 {"suite":"Harbour tools","version":"2","mode":"fast","test":"Printed","command":{"run":{"arguments":["say"]},"limitSeconds":5,"output":{"kind":"KEY","expression":"speed","unit":"MB/s","direction":"MORE_IS_BETTER"}}}]}
                 """);
         assertThat(plan.commands())
                 .extracting("key", "name")
-                .as("nobody is asked about one that is left out")
-                .containsExactly(tuple("command-2", "Pack, small"));
+                .containsExactly(tuple("command-2", "Pack, small"), tuple("command-3", "Printed"));
         assertThat(plan.commands().get(0).command().cache()).isEqualTo(Api.Cache.AS_IT_IS);
         Map<String, NativeTest> tests = new LinkedHashMap<>();
         tests.put("native-weir-hash-one", o -> new Measurement(1, 0, List.of(), 10, List.of(), null));
@@ -125,14 +124,35 @@ class OfflineRoundTest {
                                 new Measurement.More("peak-memory", 4096, 1024),
                                 new Measurement.More("temperature-highest", 71, 1)),
                         null));
+        tests.put("command-3", o -> new Measurement(0.5, 0.001, List.of(), 500, List.of(), null)
+                .withOutput("warming up\nspeed: 1.50 GB/s\n"));
         Path file = folder.resolve("scores.csv");
         new OfflineRound(plan, Map.of(), tests, new NativeTest.Options(10, 2, folder), told::add).run(file);
         assertThat(Files.readString(file).lines().skip(1).toList())
-                .hasSize(3)
+                .hasSize(5)
+                .anyMatch(l -> l.contains(",Printed,Printed,MB/s,more,") && l.contains(",1500,10,,"))
+                .anyMatch(l -> l.contains(",Printed,\"Printed, time\",s,less,") && l.contains(",0.5,0.001,,"))
                 .anyMatch(
                         l -> l.contains("Harbour tools,2,fast,\"Pack, small\",\"Pack, small\",s,less,Without a bench,"))
                 .anyMatch(l -> l.contains("\"Pack, small, peak memory\",B,less,") && l.contains(",4096,1024,,"));
-        assertThat(told).anyMatch(l -> l.startsWith("Printed is left out"));
+    }
+
+    @Test
+    void whatPrintsNoScoreFailedAndSaysWhy() throws Exception {
+        OfflinePlan plan = plan(
+                commandPlan(
+                        ",\"command\":{\"run\":{\"arguments\":[\"say\"]},\"limitSeconds\":5,\"output\":{\"kind\":\"LINE\",\"expression\":\"took ([0-9.]+)\",\"unit\":\"s\",\"direction\":\"LESS_IS_BETTER\"}}"));
+        Path file = folder.resolve("scores.csv");
+        new OfflineRound(
+                        plan,
+                        Map.of(),
+                        Map.of("command-1", o -> new Measurement(0.5, 0.001, List.of(), 500, List.of(), null)),
+                        new NativeTest.Options(10, 2, folder),
+                        told::add)
+                .run(file);
+        assertThat(Files.readString(file).lines().skip(1).toList())
+                .hasSize(3)
+                .allMatch(l -> l.contains(",failed,wrong answer,,,,Nothing in the text is like this."));
     }
 
     private static String commandPlan(String more) {
@@ -147,6 +167,16 @@ class OfflineRoundTest {
         assertThat(plan.runs()).isEqualTo(3);
         assertThat(plan.timedMs()).isEqualTo(3000);
         for (String[] wrong : new String[][] {
+            {
+                commandPlan(
+                        ",\"command\":{\"run\":{\"arguments\":[\"say\"]},\"limitSeconds\":5,\"output\":{\"kind\":\"KEY\"}}"),
+                "what is better (direction: LESS_IS_BETTER or MORE_IS_BETTER)"
+            },
+            {
+                commandPlan(
+                        ",\"command\":{\"run\":{\"arguments\":[\"say\"]},\"limitSeconds\":5,\"output\":{\"kind\":\"LINE\",\"expression\":\"took s\",\"unit\":\"s\",\"direction\":\"LESS_IS_BETTER\"}}"),
+                "put the number in brackets"
+            },
             {"", "no plan"},
             {"{", "no plan"},
             {"null", "empty"},

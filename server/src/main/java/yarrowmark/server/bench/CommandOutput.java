@@ -2,10 +2,8 @@ package yarrowmark.server.bench;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalDouble;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.core.rule.ScoreReading;
-import yarrowmark.core.rule.UnitStep;
+import yarrowmark.core.rule.PrintedScore;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.catalog.TimedCommand;
 import yarrowmark.server.ledger.record.Ledger;
@@ -25,25 +23,13 @@ final class CommandOutput {
         String printed = run.beside() == null || run.beside().output() == null
                 ? ""
                 : run.beside().output();
-        ScoreReading.Scores scores = ScoreReading.read(List.of(output.pattern()), printed);
-        if (scores.found().isEmpty()) {
-            return failed(
-                    run,
-                    scores.missed().isEmpty()
-                            ? "It printed no score."
-                            : scores.missed().get(0).reason());
+        PrintedScore score = PrintedScore.of(output.pattern(), printed);
+        if (score instanceof PrintedScore.None none) {
+            return failed(run, none.reason());
         }
-        ScoreReading.FoundScore found = scores.found().get(0);
-        OptionalDouble factor = UnitStep.factor(found.unit(), output.unit());
-        if (factor.isEmpty() || !(found.value() > 0)) {
-            return failed(run, "\"" + found.text() + "\" is no value above 0 in " + output.unit() + ".");
-        }
+        PrintedScore.Score found = (PrintedScore.Score) score;
         List<Ledger.NewReading> readings = new ArrayList<>();
-        readings.add(new Ledger.NewReading(
-                TimedCommand.VALUE,
-                found.value() * factor.getAsDouble(),
-                found.resolution() * factor.getAsDouble(),
-                List.of()));
+        readings.add(new Ledger.NewReading(TimedCommand.VALUE, found.value(), found.resolution(), List.of()));
         readings.addAll(run.readings());
         return run.withReadings(readings);
     }
