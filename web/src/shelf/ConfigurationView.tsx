@@ -8,7 +8,7 @@ import { Opening } from '../shell/Opening.tsx';
 import { tableActions } from '../shell/table-store.ts';
 import { Ready } from '../ui/states.tsx';
 import { CorrectionForm } from './CorrectionForm.tsx';
-import { fromFacts, type Entry, type FactRow, type toBody } from './fact-rows.ts';
+import { fromFacts, parts, type Entry, type FactRow, type toBody } from './fact-rows.ts';
 import { FactEditor, useVocabulary } from './FactEditor.tsx';
 import { FieldLine } from './FieldLine.tsx';
 import { HistoryPart } from './HistoryPart.tsx';
@@ -238,6 +238,7 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
         {groups.map((group) => (
           <section key={group} className="mb-4 break-inside-avoid">
             <h2 className="border-b border-hair pb-0.5">{group}</h2>
+            <UsedPart facts={page.facts} group={group} />
             <dl>
               {page.facts
                 .filter((f) => f.group === group)
@@ -289,6 +290,19 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
         </section>
       )}
     </div>
+  );
+}
+
+/** Which one of several the tests used; where that is wrong, it is said in a copy or before the first session. */
+function UsedPart({ facts, group }: { facts: ConfigurationPage['facts']; group: string }) {
+  const all = parts(
+    facts.map((f) => ({ key: f.key, text: f.shown })),
+    group,
+  );
+  return all.length < 2 ? null : (
+    <p className="small border-b border-hair-2 py-1">
+      One of {all.length}: the tests used {all[0]!.name}.
+    </p>
   );
 }
 

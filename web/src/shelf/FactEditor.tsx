@@ -1,7 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react';
 import { api, Problem, value } from '../api/client.ts';
-import { byGroup, isChanged, toBody, withFact, type Entry, type FactRow } from './fact-rows.ts';
+import {
+  byGroup,
+  isChanged,
+  ONE_USED,
+  parts,
+  toBody,
+  withFact,
+  withUsed,
+  type Entry,
+  type FactRow,
+} from './fact-rows.ts';
+import { Choice } from '../ui/Choice.tsx';
 import { FactLine } from './FactLine.tsx';
 import { ReadText } from './ReadText.tsx';
 
@@ -60,6 +71,8 @@ export function FactEditor({
     .join(', ');
 
   function keys(event: KeyboardEvent) {
+    // A list that is open over the form has keys of its own.
+    if (!form.current?.contains(event.target as Node)) return;
     if (event.key === 'Escape') {
       event.stopPropagation();
       leave();
@@ -162,6 +175,7 @@ export function FactEditor({
                 }
               />
             ))}
+            <UsedPart group={g.group} rows={rows} onUsed={(kind, n) => onRows(withUsed(rows, kind, n, vocabulary))} />
           </fieldset>
         ))}
       </div>
@@ -197,5 +211,37 @@ export function FactEditor({
         </button>
       </p>
     </form>
+  );
+}
+
+/** Which one of several graphics processors, drives or displays the tests used. */
+function UsedPart({
+  group,
+  rows,
+  onUsed,
+}: {
+  group: string;
+  rows: readonly FactRow[];
+  onUsed: (kind: string, n: number) => void;
+}) {
+  const several = ONE_USED[group];
+  const all = parts(
+    rows.filter((r) => !r.removed && r.text.trim() !== ''),
+    group,
+  );
+  if (!several || all.length < 2) return null;
+  return (
+    <p className="py-1.5 text-ink-2">
+      The tests used the {several.words}{' '}
+      <Choice
+        name={`The ${several.words} that the tests used`}
+        value={all[0]!.n}
+        options={all.map((p) => ({ value: p.n, label: p.name }))}
+        onChoose={(n) => n !== all[0]!.n && onUsed(several.kind, n)}
+      >
+        {all[0]!.name}
+      </Choice>
+      .
+    </p>
   );
 }

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.setup.FactContradiction;
 import yarrowmark.core.setup.FactDifference;
 import yarrowmark.core.setup.FactKey;
+import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 
@@ -38,6 +39,7 @@ public record ConfigurationPage(
     /**
      * @param value as kept, in the base unit
      * @param shown as people write it
+     * @param exact a text that is read as exactly this value; absent where what is shown is
      * @param other what the other source says, as people write it, until somebody picks
      */
     public record FactPart(
@@ -46,6 +48,7 @@ public record ConfigurationPage(
             String group,
             String value,
             String shown,
+            @Nullable String exact,
             FactSource source,
             @Nullable String other) {}
 
@@ -67,12 +70,15 @@ public record ConfigurationPage(
                 .sorted(java.util.Comparator.comparing(Fact::key, FactVocabulary.order()))
                 .map(f -> {
                     FactKey key = FactVocabulary.entry(f.key());
+                    String shown = FactText.of(key, f.value());
+                    String exact = FactReader.exactText(key, f.value());
                     return new FactPart(
                             f.key(),
                             key.label(),
                             key.group().label(),
                             f.value(),
-                            FactText.of(key, f.value()),
+                            shown,
+                            exact.equals(shown) ? null : exact,
                             f.source,
                             f.otherValue == null ? null : FactText.of(key, f.otherValue));
                 })

@@ -21,6 +21,7 @@ import yarrowmark.core.setup.FactGroup;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.setup.Fingerprint;
+import yarrowmark.core.setup.SeveralParts;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
@@ -64,7 +65,8 @@ public class Configurations {
      * The unit's configuration as a device at the bench tells it: the one that is there with these facts; the newest,
      * filled, where it was prepared and never measured; else a new child of the newest. What a person had typed and the
      * device does not tell is kept, but for the room's conditions, which are those of a day. Where the device contradicts
-     * something typed, its word is taken and the other one is kept beside it until the reviewer picks.
+     * something typed, its word is taken and the other one is kept beside it until the reviewer picks. Where it names one
+     * of several graphics processors that are known, that one becomes the one that the tests used.
      */
     @Transactional
     public long configure(long unitId, List<GivenFact> told, @Nullable String name, String person) {
@@ -89,19 +91,45 @@ public class Configurations {
     }
 
     private static void carryOver(Configuration newest, Map<String, GivenFact> facts) {
-        for (Fact known : newest.facts()) {
-            GivenFact told = facts.get(known.key());
+        asUsed(newest, facts).forEach((key, known) -> {
+            GivenFact told = facts.get(key);
             if (told == null
-                    && known.source != FactSource.DETECTED
-                    && FactVocabulary.entry(known.key()).group() != FactGroup.ROOM) {
-                facts.put(known.key(), new GivenFact(known.key(), known.value(), known.source, known.otherValue));
+                    && known.source() != FactSource.DETECTED
+                    && FactVocabulary.entry(key).group() != FactGroup.ROOM) {
+                facts.put(key, new GivenFact(key, known.value(), known.source(), known.other()));
             } else if (told != null
                     && told.source() == FactSource.DETECTED
-                    && known.source != FactSource.DETECTED
+                    && known.source() != FactSource.DETECTED
                     && !told.value().equals(known.value())) {
-                facts.put(known.key(), new GivenFact(known.key(), told.value(), told.source(), known.value()));
+                facts.put(key, new GivenFact(key, told.value(), told.source(), known.value()));
             }
+        });
+    }
+
+    /** What is known, with the graphics processor that the device draws with in the place of the one that tests used. */
+    private static Map<String, GivenFact> asUsed(Configuration newest, Map<String, GivenFact> told) {
+        Map<String, GivenFact> known = given(newest);
+        GivenFact renderer = told.get("graphics.renderer");
+        if (renderer == null || renderer.source() != FactSource.DETECTED) {
+            return known;
         }
+        int used = SeveralParts.meant(newest.values(), "graphics.renderer", renderer.value())
+                .orElse(1);
+        if (used == 1) {
+            return known;
+        }
+        Map<String, GivenFact> exchanged = SeveralParts.exchanged(known, "graphics", used);
+        // What the device told of the one it no longer draws with is told no more, and would be lost.
+        exchanged.replaceAll((key, f) -> key.endsWith("." + used) && f.source() == FactSource.DETECTED
+                ? new GivenFact(key, f.other() == null ? f.value() : f.other(), FactSource.TYPED)
+                : f);
+        return exchanged;
+    }
+
+    private static Map<String, GivenFact> given(Configuration c) {
+        Map<String, GivenFact> facts = new TreeMap<>();
+        c.facts().forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value(), f.source, f.otherValue)));
+        return facts;
     }
 
     private long fill(Configuration prepared, Map<String, GivenFact> facts, String person) {
@@ -189,8 +217,7 @@ public class Configurations {
     public void putBack(long id, List<Undoable.Noted> noted, String person) {
         Configuration c = locked(id);
         refuseUsed(c);
-        Map<String, GivenFact> facts = new TreeMap<>();
-        c.facts().forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value(), f.source, f.otherValue)));
+        Map<String, GivenFact> facts = given(c);
         for (Undoable.Noted n : noted) {
             GivenFact now = facts.get(n.field());
             if (!java.util.Objects.equals(now == null ? null : now.value(), n.to())) {
@@ -261,8 +288,7 @@ public class Configurations {
         correction.person = person;
         correction.at = clock.instant();
         entities.persist(correction);
-        Map<String, GivenFact> facts = new TreeMap<>();
-        c.facts().forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value(), f.source, f.otherValue)));
+        Map<String, GivenFact> facts = given(c);
         if (value == null) {
             facts.remove(key);
         } else {

@@ -228,6 +228,43 @@ class ConfigurationsTest {
     }
 
     @Test
+    void theGraphicsProcessorThatADeviceDrawsWithBecomesTheOneThatTestsUsedAndTheOtherIsNotForgotten() {
+        String pond = "LAYER (Sedge, Sedge Pond 40 (0x1F9D) Drawer11)";
+        String weir = "LAYER (Fenland, Fenland Weir 900 M (0x2204) Drawer11)";
+        long id = id(make(
+                null,
+                "graphics.renderer",
+                "Sedge Pond 40",
+                "graphics.renderer.2",
+                "Fenland Weir 900 M",
+                "graphics.memory.2",
+                "8 GB"));
+        measured(List.of(Bench.fact("graphics.renderer", weir)));
+        JsonNode page = page(id);
+        assertThat(shown(page, "graphics.renderer")).isEqualTo(weir);
+        assertThat(page.path("facts").toString()).contains("\"other\":\"Fenland Weir 900 M\"");
+        assertThat(shown(page, "graphics.memory")).isEqualTo("8 GiB");
+        assertThat(shown(page, "graphics.renderer.2")).isEqualTo("Sedge Pond 40");
+        assertThat(shown(page, "graphics.memory.2")).isNull();
+
+        measured(List.of(Bench.fact("graphics.renderer", pond)));
+        long latest = owner.get("/api/models/" + model)
+                .body()
+                .path("units")
+                .get(0)
+                .path("configurations")
+                .valueStream()
+                .mapToLong(c -> c.path("id").asLong())
+                .max()
+                .orElseThrow();
+        assertThat(latest).as("other graphics are other circumstances").isNotEqualTo(id);
+        JsonNode next = page(latest);
+        assertThat(shown(next, "graphics.renderer")).isEqualTo(pond);
+        assertThat(shown(next, "graphics.renderer.2")).isEqualTo("Fenland Weir 900 M");
+        assertThat(shown(next, "graphics.memory.2")).isEqualTo("8 GiB");
+    }
+
+    @Test
     void aCorrectionIsRecordedAndEqualOnesAreMergedWithTheirReadings() {
         Client one = measured(List.of(Bench.fact("firmware.version", "1.04")));
         long test = Bench.testId(one, "weir-hash-one");
