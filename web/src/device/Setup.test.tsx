@@ -68,6 +68,21 @@ test('a battery that runs low is told of, and one that charges is not', () => {
   expect(screen.queryByText(/battery is at/)).toBeNull();
 });
 
+test('a device with too little memory for the largest tests is told so before, and one with 3 GB is not', () => {
+  const seat = { ...SEAT, tests: [{ key: 'memory-copy' }] } as unknown as DeviceSeat;
+  const memory = (gib: number) => ({
+    facts: [{ key: 'memory.reported', label: 'Memory', value: String(gib * 2 ** 30), shown: '' }],
+  });
+  shown([], { seat, known: null, detected: detected(memory(1)) });
+  expect(screen.getByText(/tells of 1 GB of memory/)).toBeDefined();
+  cleanup();
+  shown([], { seat, known: null, detected: detected(memory(2)) });
+  expect(screen.queryByText(/of memory, and/)).toBeNull();
+  cleanup();
+  shown([], { seat, known: null, detected: detected() });
+  expect(screen.queryByText(/of memory, and/)).toBeNull();
+});
+
 test('a plan of batteries asks for what decides them, and is neither on mains nor on battery', async () => {
   const seat = { ...SEAT, tests: [{ key: 'battery-reading' }] } as unknown as DeviceSeat;
   const facts = [
