@@ -12,6 +12,9 @@ import yarrowmark.core.measure.Direction;
  * A time is never "x % faster": readers take that two ways.
  */
 public final class SizeInWords {
+    private static final double MANY_TENTHS = 1e9;
+    private static final double NEAR_HALF = 1e-4;
+
     private SizeInWords() {}
 
     /**
@@ -164,6 +167,14 @@ public final class SizeInWords {
 
     /** A comparison has a thousand sentences, and a format string is read anew for each. */
     private static String oneDecimal(double value) {
+        double tenths = Math.abs(value) * 10;
+        long whole = (long) tenths;
+        double rest = tenths - whole;
+        // Away from the halves, rounding a decimal and rounding the number come to the same.
+        if (tenths < MANY_TENTHS && Math.abs(rest - 0.5) > NEAR_HALF) {
+            long rounded = rest > 0.5 ? whole + 1 : whole;
+            return (value < 0 && rounded > 0 ? "-" : "") + rounded / 10 + '.' + rounded % 10;
+        }
         return BigDecimal.valueOf(value).setScale(1, RoundingMode.HALF_UP).toPlainString();
     }
 }

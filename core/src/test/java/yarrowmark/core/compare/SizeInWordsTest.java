@@ -4,8 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static yarrowmark.core.ExampleSamples.more;
 import static yarrowmark.core.ExampleSamples.sample;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.List;
 import java.util.Optional;
+import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
 import yarrowmark.core.measure.Direction;
@@ -103,5 +106,23 @@ class SizeInWordsTest {
         assertThat(SizeInWords.brief(1.25, Direction.LESS_IS_BETTER, Optional.empty()))
                 .as("lower is what is better here")
                 .isEqualTo("20.0 % lower");
+    }
+
+    @Test
+    void sizesAreRoundedAsDecimalsAreAlsoAtTheHalves() {
+        SplittableRandom random = new SplittableRandom(7);
+        for (int i = 0; i < 20_000; i++) {
+            // Half of them lie on a half of a tenth, or hardly beside it.
+            double percent = i % 2 == 0
+                    ? random.nextDouble(-99, 900)
+                    : random.nextInt(-990, 9_000) / 10.0 + 0.05 + (i % 3 - 1) * 1e-9;
+            double ratio = 1 + percent / 100;
+            double size = 100 * (ratio - 1);
+            assertThat(SizeInWords.brief(ratio, Direction.MORE_IS_BETTER, Optional.empty()))
+                    .isEqualTo(BigDecimal.valueOf(Math.abs(size))
+                                    .setScale(1, RoundingMode.HALF_UP)
+                                    .toPlainString()
+                            + (size >= 0 ? " % higher" : " % lower"));
+        }
     }
 }

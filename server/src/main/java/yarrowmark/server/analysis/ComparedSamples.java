@@ -16,6 +16,7 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.sample.SampleMirror;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.ledger.sample.Take;
 
@@ -23,9 +24,9 @@ import yarrowmark.server.ledger.sample.Take;
 @Service
 class ComparedSamples {
     private final Catalog catalog;
-    private final Samples samples;
+    private final SampleMirror samples;
 
-    ComparedSamples(Catalog catalog, Samples samples) {
+    ComparedSamples(Catalog catalog, SampleMirror samples) {
         this.catalog = catalog;
         this.samples = samples;
     }

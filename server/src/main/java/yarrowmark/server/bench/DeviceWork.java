@@ -27,6 +27,7 @@ import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.server.catalog.Catalog;
+import yarrowmark.server.catalog.KnownTests;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
@@ -94,6 +95,7 @@ class DeviceWork {
     private final DeliveryRepository deliveries;
     private final Plans plans;
     private final Catalog catalog;
+    private final KnownTests knownTests;
     private final Shelf shelf;
     private final Configurations configurations;
     private final Ledger ledger;
@@ -109,6 +111,7 @@ class DeviceWork {
             DeliveryRepository deliveries,
             Plans plans,
             Catalog catalog,
+            KnownTests knownTests,
             Shelf shelf,
             Configurations configurations,
             Ledger ledger,
@@ -125,6 +128,7 @@ class DeviceWork {
         this.deliveries = deliveries;
         this.plans = plans;
         this.catalog = catalog;
+        this.knownTests = knownTests;
         this.shelf = shelf;
         this.configurations = configurations;
         this.ledger = ledger;
@@ -332,7 +336,7 @@ class DeviceWork {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
         Ledger.NewRun run = CommandOutput.completed(
-                catalog.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
+                knownTests.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
         PlanRow plan = plans.plan(seat.planId());
         PlanItem item = plan.items(seat.mustOnly()).stream()
                 .filter(i -> i.testId() == run.testId())

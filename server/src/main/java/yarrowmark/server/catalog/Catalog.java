@@ -9,11 +9,13 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
@@ -29,6 +31,7 @@ public class Catalog {
     private final SuiteVersionRepository versions;
     private final ComparabilityGroupRepository comparability;
     private final TestDefinitionRepository tests;
+    private final KnownTests known;
     private final ChangeLog changes;
 
     Catalog(
@@ -36,7 +39,9 @@ public class Catalog {
             SuiteVersionRepository versions,
             ComparabilityGroupRepository comparability,
             TestDefinitionRepository tests,
+            KnownTests known,
             ChangeLog changes) {
+        this.known = known;
         this.suites = suites;
         this.versions = versions;
         this.comparability = comparability;
@@ -191,11 +196,11 @@ public class Catalog {
      */
     @Transactional(readOnly = true)
     public Map<Long, Long> comparable(Collection<MetricRow> metrics) {
-        Map<Long, Long> joined = pairs(comparability.findJoins());
+        Map<Long, Long> joined = readsOnly() ? known.now().joins() : KnownTests.pairs(comparability.findJoins());
         if (joined.isEmpty()) {
             return metrics.stream().collect(Collectors.toMap(MetricRow::id, MetricRow::id));
         }
-        Map<Long, Long> groupOfTest = pairs(tests.findGroups());
+        Map<Long, Long> groupOfTest = readsOnly() ? known.now().groupOf() : KnownTests.pairs(tests.findGroups());
         Map<Long, List<Object>> comparedBy = new HashMap<>();
         Map<List<Object>, Long> oldest = new HashMap<>();
         for (MetricRow m : metrics) {
@@ -216,32 +221,38 @@ public class Catalog {
         return metrics.stream().collect(Collectors.toMap(MetricRow::id, m -> oldest.get(comparedBy.get(m.id()))));
     }
 
-    private static Map<Long, Long> pairs(List<Object[]> rows) {
-        return rows.stream().collect(Collectors.toMap(r -> (Long) r[0], r -> (Long) r[1]));
+    /** What is not committed yet is seen by whoever may write it; nobody else has to read it each time. */
+    private static boolean readsOnly() {
+        return TransactionSynchronizationManager.isCurrentTransactionReadOnly();
     }
 
     /** Every test, by group, suite and position. */
     @Transactional(readOnly = true)
     public List<TestRow> tests() {
-        return tests.findAllInOrder().stream()
-                .map(TestRow::of)
-                .sorted(Comparator.comparing(TestRow::group))
-                .toList();
+        return readsOnly() ? known.now().tests() : KnownTests.inOrder(tests);
     }
 
     @Transactional(readOnly = true)
     public List<TestRow> tests(Collection<Long> ids) {
-        return tests.findByIdIn(ids).stream().map(TestRow::of).toList();
+        return readsOnly()
+                ? ids.stream()
+                        .distinct()
+                        .map(known.now().byId()::get)
+                        .filter(Objects::nonNull)
+                        .toList()
+                : tests.findByIdIn(ids).stream().map(TestRow::of).toList();
     }
 
     /** Metrics that are computed from others, each after those it is computed from. */
     @Transactional(readOnly = true)
     public List<MetricRow> computed() {
+        if (readsOnly()) {
+            return known.now().computed();
+        }
         List<Long> ids = tests.findComputed();
         return ids.isEmpty()
                 ? List.of()
-                : tests(ids).stream()
-                        .flatMap(t -> t.metrics().stream())
+                : KnownTests.metrics(tests(ids)).stream()
                         .sorted(Comparator.comparingLong(MetricRow::id))
                         .toList();
     }
@@ -249,28 +260,20 @@ public class Catalog {
     /** Every metric, in the order of its test. */
     @Transactional(readOnly = true)
     public List<MetricRow> metrics() {
-        return tests().stream().flatMap(t -> t.metrics().stream()).toList();
+        return readsOnly() ? known.now().metrics() : KnownTests.metrics(tests());
     }
 
     /** Every metric of tests that were not retired. */
     @Transactional(readOnly = true)
     public List<MetricRow> metricsInUse() {
-        return tests().stream()
-                .filter(t -> !t.retired())
-                .flatMap(t -> t.metrics().stream())
-                .toList();
+        return readsOnly()
+                ? known.now().inUse()
+                : KnownTests.metrics(tests().stream().filter(t -> !t.retired()).toList());
     }
 
     /** Suite versions that a newer one of the same suite and mode has taken the place of. */
     @Transactional(readOnly = true)
     public Set<Long> outdatedVersions() {
-        List<SuiteVersion> all = versions.findAllInOrder();
-        Map<List<Object>, Long> newest = new HashMap<>();
-        // They come in their order, so the last one stays.
-        all.forEach(v -> newest.put(List.of(v.suite().id(), v.mode()), v.id()));
-        return all.stream()
-                .filter(v -> !v.id().equals(newest.get(List.of(v.suite().id(), v.mode()))))
-                .map(SuiteVersion::id)
-                .collect(Collectors.toSet());
+        return readsOnly() ? known.now().outdated() : KnownTests.outdated(versions.findAllInOrder());
     }
 }

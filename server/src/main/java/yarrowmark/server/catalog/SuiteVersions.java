@@ -75,8 +75,8 @@ public class SuiteVersions {
 
     @Transactional(readOnly = true)
     List<VersionRow> all() {
-        Map<Long, Long> counts = tests.findAllInOrder().stream()
-                .collect(Collectors.groupingBy(t -> t.suiteVersion().id(), Collectors.counting()));
+        Map<Long, Long> counts =
+                catalog.tests().stream().collect(Collectors.groupingBy(TestRow::suiteVersionId, Collectors.counting()));
         Map<Long, ComparabilityGroup> joined = groups.findByJoinedIntoIsNotNull().stream()
                 .collect(Collectors.toMap(g -> g.suiteVersion().id(), g -> g));
         return versions.findAllInOrder().stream()

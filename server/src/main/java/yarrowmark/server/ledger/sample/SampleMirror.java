@@ -1,5 +1,7 @@
 package yarrowmark.server.ledger.sample;
 
+import static yarrowmark.server.platform.Sure.sure;
+
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.Collection;
@@ -62,6 +64,16 @@ public class SampleMirror implements Mirror {
         return taken.of(rows, take);
     }
 
+    /** Every sample of these configurations, by configuration in the order they were made. */
+    @Transactional(readOnly = true)
+    public List<SampleRow> ofConfigurations(Collection<Long> configurationIds, Take take) {
+        List<SampleRow> rows = new ArrayList<>();
+        for (Own own : current(configurationIds)) {
+            rows.addAll(List.of(own.rows));
+        }
+        return taken.of(rows, take);
+    }
+
     /** Metrics that anything has a sample of. */
     @Transactional(readOnly = true)
     public Set<Long> measured() {
@@ -75,6 +87,21 @@ public class SampleMirror implements Mirror {
     }
 
     private synchronized List<Own> current() {
+        return List.copyOf(brought().values());
+    }
+
+    private synchronized List<Own> current(Collection<Long> configurationIds) {
+        TreeMap<Long, Own> all = brought();
+        return configurationIds.stream()
+                .distinct()
+                .sorted()
+                .filter(all::containsKey)
+                .map(id -> sure(all, id))
+                .toList();
+    }
+
+    /** What is in memory, brought up to date. The caller holds the lock. */
+    private TreeMap<Long, Own> brought() {
         Set<Long> stale;
         synchronized (changed) {
             stale = Set.copyOf(changed);
@@ -99,7 +126,7 @@ public class SampleMirror implements Mirror {
             byConfiguration = null;
             throw e;
         }
-        return List.copyOf(byConfiguration.values());
+        return sure(byConfiguration);
     }
 
     private Map<Long, Own> read(String where) {
