@@ -35,32 +35,6 @@ final class CellBuilder {
 
     CellBuilder() {}
 
-    /** What is there already, to be changed. */
-    CellBuilder(Comparison.ComparedCell cell) {
-        value = cell.value();
-        runs = cell.runs();
-        sessions = cell.sessions();
-        ratio = cell.ratio();
-        difference = cell.difference();
-        low = cell.low();
-        high = cell.high();
-        verdict = cell.verdict();
-        bound = cell.bound();
-        reading = cell.reading();
-        oneSession = cell.oneSession();
-        assumed = cell.assumed();
-        runsEach = cell.runsEach();
-        moreRuns = cell.moreRuns();
-        sessionsEach = cell.sessionsEach();
-        moreSessions = cell.moreSessions();
-        moreThanMost = cell.moreThanMost();
-        percent = cell.percent();
-        outReason = cell.outReason();
-        size = cell.size();
-        sentence = cell.sentence();
-        ended = cell.ended();
-    }
-
     CellBuilder measured(double centre, Sample sample) {
         value = centre;
         runs = sample.n();

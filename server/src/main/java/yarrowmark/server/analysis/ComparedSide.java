@@ -33,7 +33,7 @@ final class ComparedSide {
     private final ConfigurationRow base;
     private final String ownName;
     private final String baseName;
-    private final Map<Long, Comparison.ComparedCell> cells = new HashMap<>();
+    private final Map<Long, Comparison.ComparedCell> cells;
     private final Comparison.@Nullable Overall overall;
     private final SharedDay day;
     private final NotRun notRun;
@@ -61,21 +61,23 @@ final class ComparedSide {
         this.ownName = told(configuration, base, take);
         this.baseName = told(base, configuration, baseTake);
         // Over what these two share, and nothing else: what another one on the table has run changes nothing here.
+        Map<Long, Sample> ofOwn = table.cells().getOrDefault(configuration.id(), Map.of());
         Map<Long, Double> weights = purpose.weights(table.metrics().stream()
-                .filter(m -> table.sample(configuration.id(), m.id()) != null
+                .filter(m -> ofOwn.containsKey(m.id())
                         && table.base(m.id()) != null
                         && heldOn(m, held) == null
                         && !isOut(m, leftOut))
                 .toList());
         List<MetricRow> counted = new ArrayList<>();
         List<PairComparison> pairs = new ArrayList<>();
+        Map<Long, CellBuilder> found = new HashMap<>();
         for (MetricRow m : table.metrics()) {
-            Sample own = table.sample(configuration.id(), m.id());
+            Sample own = ofOwn.get(m.id());
             Sample there = table.base(m.id());
             if (own == null || there == null) {
                 if (own != null || there != null) {
                     long without = own == null ? configuration.id() : base.id();
-                    cells.put(m.id(), notRun.cell(without, m));
+                    found.put(m.id(), notRun.cell(without, m));
                     left.out(notRun.reason(without, m), m);
                 }
                 continue;
@@ -83,7 +85,7 @@ final class ComparedSide {
             Measured measured =
                     new Measured(m, own, Merit.toValue(noises.centre(own, m).merit(), m.direction(), m.scale()));
             if (m.scale() == Scale.DIFFERENCE) {
-                cells.put(
+                found.put(
                         m.id(),
                         difference(
                                 measured,
@@ -98,7 +100,7 @@ final class ComparedSide {
             Bound bound = Bound.of(
                     held.contains(new HeldSample(configuration.id(), m.id())),
                     held.contains(new HeldSample(base.id(), m.id())));
-            cells.put(
+            found.put(
                     m.id(),
                     bound == Bound.NONE ? ratio(measured, pair, reason) : bounded(measured, pair, bound, reason));
             if (reason == null) {
@@ -109,7 +111,9 @@ final class ComparedSide {
             }
         }
         day = noises.day();
-        overall = overall(counted, pairs, weights, purpose, materiality);
+        overall = overall(counted, pairs, weights, purpose, materiality, found);
+        cells = new HashMap<>(2 * found.size());
+        found.forEach((id, cell) -> cells.put(id, cell.build()));
     }
 
     private static boolean isOut(MetricRow m, Set<String> leftOut) {
@@ -146,15 +150,15 @@ final class ComparedSide {
             List<PairComparison> pairs,
             Map<Long, Double> weights,
             PurposeRow purpose,
-            Materiality materiality) {
+            Materiality materiality,
+            Map<Long, CellBuilder> found) {
         if (pairs.isEmpty()) {
             return null;
         }
         double[] w = counted.stream().mapToDouble(m -> weights.get(m.id())).toArray();
         OverallComparison all = OverallComparison.of(pairs, w, day, materiality);
         for (int i = 0; i < w.length; i++) {
-            long id = counted.get(i).id();
-            cells.put(id, sure(cells, id).counting(all.contributions().get(i)));
+            sure(found, counted.get(i).id()).counting(all.contributions().get(i));
         }
         Areas areas = new Areas(counted, pairs, w, all, purpose, day, materiality);
         return new Comparison.Overall(
@@ -179,32 +183,30 @@ final class ComparedSide {
                 metrics.get(at).id(), metrics.get(at).test(), pairs.get(at).ratio());
     }
 
-    private Comparison.ComparedCell ratio(Measured own, PairComparison pair, @Nullable String reason) {
+    private CellBuilder ratio(Measured own, PairComparison pair, @Nullable String reason) {
         MetricRow m = own.metric();
         return Comparison.ComparedCell.measured(own.value(), own.sample())
                 .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()))
                 .out(reason)
-                .sentence(SizeInWords.sentence(m.test(), ownName, baseName, pair, m.direction(), m.whatIsLess()))
-                .build();
+                .sentence(SizeInWords.sentence(m.test(), ownName, baseName, pair, m.direction(), m.whatIsLess()));
     }
 
     /** A display holds a value: it is the least there may be, so there is no interval, and nothing is level. */
-    private Comparison.ComparedCell bounded(Measured own, PairComparison pair, Bound bound, @Nullable String reason) {
+    private CellBuilder bounded(Measured own, PairComparison pair, Bound bound, @Nullable String reason) {
         return Comparison.ComparedCell.measured(own.value(), own.sample())
                 .bound(bound, pair.ratio())
                 .out(reason)
-                .sentence(SizeInWords.bounded(own.metric().test(), ownName, baseName, pair.ratio(), bound))
-                .build();
+                .sentence(SizeInWords.bounded(own.metric().test(), ownName, baseName, pair.ratio(), bound));
     }
 
     /** Shown as plain differences of the metric, whichever way is better. */
-    private static Comparison.ComparedCell difference(Measured own, DifferenceComparison d) {
+    private static CellBuilder difference(Measured own, DifferenceComparison d) {
         double sign = own.metric().direction().sign();
         CellBuilder cell = Comparison.ComparedCell.measured(own.value(), own.sample())
                 .difference(sign * d.difference(), d.reading(), d.withinOneSession())
                 .out("compared by differences");
         d.interval().ifPresent(i -> cell.interval(sign > 0 ? i.low() : -i.high(), sign > 0 ? i.high() : -i.low()));
-        return cell.build();
+        return cell;
     }
 
     /** A side's name; its configuration tells it apart where the model is the same, the sessions where that is the same too. */
@@ -234,6 +236,6 @@ final class ComparedSide {
     /** Of a metric that base or this one has. */
     Comparison.ComparedCell cell(MetricRow m) {
         Comparison.ComparedCell cell = cells.get(m.id());
-        return cell == null ? notRun.cell(configuration.id(), m) : cell;
+        return cell == null ? notRun.cell(configuration.id(), m).build() : cell;
     }
 }

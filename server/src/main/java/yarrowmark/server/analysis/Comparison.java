@@ -182,18 +182,13 @@ record Comparison(
             @Nullable String size,
             @Nullable String sentence,
             @Nullable Ended ended) {
-        static ComparedCell none(String reason, @Nullable Ended ended) {
-            return new CellBuilder().out(reason).ended(ended).build();
+        static CellBuilder none(String reason, @Nullable Ended ended) {
+            return new CellBuilder().out(reason).ended(ended);
         }
 
         /** A side that was measured. */
         static CellBuilder measured(double value, Sample sample) {
             return new CellBuilder().measured(value, sample);
-        }
-
-        /** The same, now that its part of the overall is known. */
-        ComparedCell counting(double added) {
-            return new CellBuilder(this).counting(added).build();
         }
     }
 

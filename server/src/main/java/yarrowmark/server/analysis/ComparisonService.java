@@ -146,9 +146,11 @@ class ComparisonService {
                 compared.table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
         Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
-        List<SessionConditions> ofBase = sessions.conditions(Set.of(question.base()), taken.taken(question.baseTake()))
+        Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids, taken.taken(question.take()));
+        List<SessionConditions> ofBase = (question.take() == question.baseTake()
+                        ? conditions
+                        : sessions.conditions(Set.of(question.base()), taken.taken(question.baseTake())))
                 .getOrDefault(question.base(), List.of());
-        Map<Long, List<SessionConditions>> conditions = sessions.conditions(others, taken.taken(question.take()));
         Left left = new Left();
         NotRun notRun = new NotRun(rows, withoutScore.latest(ids), table.measured());
         List<ComparedSide> sides = others.stream()

@@ -64,7 +64,7 @@ final class NotRun {
         return run(configurationId, m) != null;
     }
 
-    Comparison.ComparedCell cell(long configurationId, MetricRow m) {
+    CellBuilder cell(long configurationId, MetricRow m) {
         RunsWithoutScore.Ended run = run(configurationId, m);
         return Comparison.ComparedCell.none(
                 reason(configurationId, m),

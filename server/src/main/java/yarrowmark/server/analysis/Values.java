@@ -143,7 +143,7 @@ class Values {
             NotRun notRun) {
         Sample sample = table.sample(configuration, column);
         if (sample == null) {
-            Comparison.ComparedCell none = notRun.cell(configuration, m);
+            Comparison.ComparedCell none = notRun.cell(configuration, m).build();
             return new OneOf(null, null, null, 0, 0, false, false, false, none.outReason(), none.ended());
         }
         OneValue value = OneValue.of(sample, noises.of(m), m.direction(), m.scale());

@@ -37,7 +37,7 @@ final class WithoutBase {
         for (int i = 0; i < others.size(); i++) {
             Sample own = table.sample(others.get(i), m.id());
             if (own == null) {
-                cells.add(notRun.cell(others.get(i), m));
+                cells.add(notRun.cell(others.get(i), m).build());
                 continue;
             }
             CellBuilder cell = Comparison.ComparedCell.measured(
