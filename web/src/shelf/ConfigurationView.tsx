@@ -301,7 +301,7 @@ function UsedPart({ facts, group }: { facts: ConfigurationPage['facts']; group: 
   );
   return all.length < 2 ? null : (
     <p className="small border-b border-hair-2 py-1">
-      One of {all.length}: the tests used {all[0]!.name}.
+      One of {all.length}: tests use {all[0]!.name}.
     </p>
   );
 }

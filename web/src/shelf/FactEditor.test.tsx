@@ -78,9 +78,9 @@ function form(...names: string[]) {
   return { onSave, onCancel, user: userEvent.setup() };
 }
 
-test('which of several the tests used is a choice in a sentence, also by keyboard', async () => {
+test('which of several tests use is a choice in a sentence, also by keyboard', async () => {
   const { onSave, onCancel, user } = form('Pond 40', 'Weir 900');
-  const choice = screen.getByRole('button', { name: /The graphics processor that the tests used/ });
+  const choice = screen.getByRole('button', { name: /The graphics processor that tests use/ });
   choice.focus();
   await user.keyboard('{Enter}');
   await screen.findByRole('option', { name: 'Weir 900' });
@@ -100,5 +100,5 @@ test('which of several the tests used is a choice in a sentence, also by keyboar
 
 test('of one alone there is nothing to choose', () => {
   form('Pond 40');
-  expect(screen.queryByText(/The tests used/)).toBeNull();
+  expect(screen.queryByText(/Tests use/)).toBeNull();
 });

@@ -232,9 +232,9 @@ function UsedPart({
   if (!several || all.length < 2) return null;
   return (
     <p className="py-1.5 text-ink-2">
-      The tests used the {several.words}{' '}
+      Tests use the {several.words}{' '}
       <Choice
-        name={`The ${several.words} that the tests used`}
+        name={`The ${several.words} that tests use`}
         value={all[0]!.n}
         options={all.map((p) => ({ value: p.n, label: p.name }))}
         onChoose={(n) => n !== all[0]!.n && onUsed(several.kind, n)}

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
@@ -346,10 +347,14 @@ public class Configurations {
     @Transactional
     public void test(long id, Set<String> keys, String person) {
         Configuration c = locked(id);
-        changes.note(person, SUBJECT, id, "change under test", String.join(", ", c.tested()), String.join(", ", keys));
+        changes.note(person, SUBJECT, id, "change under test", labels(c.tested()), labels(keys));
         c.tested().clear();
         c.tested().addAll(keys);
         configurations.flush();
+    }
+
+    private static String labels(Collection<String> keys) {
+        return keys.stream().map(k -> FactVocabulary.entry(k).label()).collect(Collectors.joining(", "));
     }
 
     /** For the ledger, which has moved the sessions: the emptied one leaves the shelf and says where they are. */
