@@ -55,7 +55,7 @@ const runsLow = ({ onMains, batteryLevel }: Detected) =>
   onMains === false && batteryLevel !== null && batteryLevel < LOW;
 
 /**
- * In GB, where it is less than the browser and the largest of these tests were seen to need together (docs/engines.md).
+ * In GB, where it is less than the browser and the largest of these tests were seen to need together (docs/performance.md).
  * What a browser tells is rounded down: one with 3 GB says 2.
  */
 function tooLittle(detected: Detected | null, seat: DeviceSeat): number | null {
@@ -374,7 +374,7 @@ export function Setup({
 
       {short !== null && (
         <p role="status" className="mt-5 border-l-2 border-gold pl-3">
-          This browser tells of {short} GB of memory, and with some of these tests it needs up to 1.5. Close everything
+          This browser tells of {short} GB of memory, and with some of these tests it needs up to 1.2. Close everything
           else. Where the system takes the page away all the same, its run is repeated, and after five times the test
           counts as one that failed here.
         </p>

@@ -80,12 +80,45 @@ static double scattered(const char *file, double seconds) {
   return done / (now() - from);
 }
 
+// Megabytes a second, end to end and again, a mebibyte at a time; each block of 4 KiB says at both ends which one it is.
+static double written(const char *file, double seconds) {
+  int f = open(file, O_WRONLY | O_DIRECT);
+  if (f < 0) exit(3);
+  struct stat s;
+  fstat(f, &s);
+  size_t size = 1 << 20;
+  void *memory;
+  if (posix_memalign(&memory, 4096, size)) exit(4);
+  uint64_t *buffer = memory, x = 88172645463325252ull;
+  for (size_t i = 0; i < size / 8; i++) {
+    x ^= x << 13;
+    x ^= x >> 7;
+    x ^= x << 17;
+    buffer[i] = x;
+  }
+  off_t at = 0;
+  double moved = 0, from = now();
+  while (now() - from < seconds) {
+    if (at + (off_t)size > s.st_size) at = 0;
+    for (size_t block = 0; block < size / 4096; block++) {
+      uint64_t number = (uint64_t)at / 4096 + block + 1;
+      buffer[block * 512] = number;
+      buffer[block * 512 + 511] = ~number;
+    }
+    if (pwrite(f, memory, size, at) != (ssize_t)size) exit(5);
+    at += size;
+    moved += size;
+  }
+  return moved / (now() - from) / 1e6;
+}
+
 int main(int count, char **words) {
   if (count < 4) return 1;
   double seconds = atof(words[3]);
   if (!strcmp(words[1], "hash")) printf("%.6g\n", hash(seconds));
   else if (!strcmp(words[1], "memory")) printf("%.6g\n", memory(seconds, (size_t)atol(words[2])));
   else if (!strcmp(words[1], "scattered")) printf("%.6g\n", scattered(words[2], seconds));
+  else if (!strcmp(words[1], "written")) printf("%.6g\n", written(words[2], seconds));
   else return 1;
   return 0;
 }
