@@ -220,6 +220,13 @@ public final class Screenshots {
                 "fonts",
                 Browser.PATIENCE,
                 () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
+        // A bar that is still growing shows another value than the one beside it.
+        browser.until(
+                "everything at rest",
+                Browser.PATIENCE,
+                () -> Boolean.TRUE.equals(
+                        browser.js(
+                                "return document.getAnimations().every((a) => a.playState !== 'running' || a.effect.getComputedTiming().endTime === Infinity)")));
         Files.write(target.resolve(name + ".png"), browser.driver().getScreenshotAs(OutputType.BYTES));
         System.out.println("docs/screenshots/" + name + ".png");
     }
