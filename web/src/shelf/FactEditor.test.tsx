@@ -93,8 +93,8 @@ test('which of several tests use is a choice in a sentence, also by keyboard', a
   expect(screen.getByText(/2 changed/)).toBeDefined();
   await user.click(screen.getByRole('button', { name: 'Save' }));
   expect(onSave.mock.calls[0]![0]).toEqual([
-    { key: 'graphics.renderer', text: 'Weir 900', read: false },
-    { key: 'graphics.renderer.2', text: 'Pond 40', read: false },
+    { key: 'graphics.renderer', text: 'Weir 900', read: true },
+    { key: 'graphics.renderer.2', text: 'Pond 40', read: true },
   ]);
 });
 

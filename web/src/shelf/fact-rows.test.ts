@@ -120,9 +120,9 @@ test('another part becomes the one that the tests used, with all that is known o
   ]);
   const used = withUsed(rows, 'graphics', 2, PARTS);
   expect(toBody(used)).toEqual([
-    { key: 'graphics.renderer', text: 'Weir 900', read: false },
-    { key: 'graphics.renderer.2', text: 'Pond 40', read: false },
-    { key: 'graphics.memory', text: '8589930000 B', read: false },
+    { key: 'graphics.renderer', text: 'Weir 900', read: true },
+    { key: 'graphics.renderer.2', text: 'Pond 40', read: true },
+    { key: 'graphics.memory', text: '8589930000 B', read: true },
   ]);
   const back = withUsed(used, 'graphics', 2, PARTS);
   expect(toBody(back)).toEqual(rows.map((r) => ({ key: r.key, read: false })));

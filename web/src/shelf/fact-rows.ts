@@ -69,7 +69,7 @@ export function fromFacts(facts: readonly FactPart[], vocabulary: readonly Entry
     kept: f.shown,
     exact: f.exact,
     text: f.shown,
-    read: false,
+    read: f.source === 'READ',
     removed: false,
   }));
 }

@@ -1,7 +1,5 @@
 package yarrowmark.server.analysis;
 
-import java.io.IOException;
-import java.io.InputStream;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -13,6 +11,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
+import yarrowmark.server.support.BareSamples;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.FreshSchema;
 
@@ -30,7 +29,7 @@ public final class CompareSpeed {
 
     private CompareSpeed() {}
 
-    public static void main(String[] arguments) throws IOException {
+    public static void main(String[] arguments) {
         try (ConfigurableApplicationContext context = new SpringApplicationBuilder(YarrowmarkServer.class)
                 .initializers(new FreshSchema())
                 .run("--server.port=0")) {
@@ -53,25 +52,11 @@ public final class CompareSpeed {
                 String others = IntStream.range(first + 1, first + 8)
                         .mapToObj(Integer::toString)
                         .collect(Collectors.joining(","));
-                double[] sum = new double[1];
+                bare.add(BareSamples.read(jdbc, " where configuration_id in (" + first + "," + others + ")"));
                 long start = System.nanoTime();
-                jdbc.query(
-                        "select configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance from sample where configuration_id in ("
-                                + first + "," + others + ")",
-                        (java.sql.ResultSet row) -> {
-                            sum[0] += row.getLong(1)
-                                    + row.getLong(2)
-                                    + row.getLong(3)
-                                    + row.getInt(4)
-                                    + row.getDouble(5)
-                                    + row.getDouble(6)
-                                    + row.getDouble(7);
-                        });
-                bare.add((System.nanoTime() - start) / 1e6);
-                start = System.nanoTime();
                 String question = "/api/compare?base=" + first + "&with=" + others;
                 // The whole answer is read; what a reader then makes of it is not the server's time.
-                bytes = read(owner, question);
+                bytes = owner.bytes(question);
                 ms.add((System.nanoTime() - start) / 1e6);
                 if (round == 0) {
                     Client.Answer answer = owner.get(question);
@@ -98,12 +83,6 @@ public final class CompareSpeed {
                     "  bare SQL of their sample rows: median %.1f ms   ratio %.2f%n",
                     bare.get(bare.size() / 2),
                     later.get(later.size() / 2) / bare.get(bare.size() / 2));
-        }
-    }
-
-    private static int read(Client owner, String question) throws IOException {
-        try (InputStream in = owner.open(question)) {
-            return in.readAllBytes().length;
         }
     }
 

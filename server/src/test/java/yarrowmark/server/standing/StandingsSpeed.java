@@ -1,8 +1,5 @@
 package yarrowmark.server.standing;
 
-import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -12,6 +9,7 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
+import yarrowmark.server.support.BareSamples;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.FreshSchema;
 
@@ -64,21 +62,7 @@ public final class StandingsSpeed {
             List<Double> why = new ArrayList<>();
             int bytes = 0;
             for (int round = 0; round < ROUNDS; round++) {
-                long start = System.nanoTime();
-                double[] sum = new double[1];
-                jdbc.query(
-                        "select configuration_id, metric_id, session_id, n, mean, sum_squares, resolution_variance from sample",
-                        ps -> {},
-                        (java.sql.ResultSet row) -> {
-                            sum[0] += row.getLong(1)
-                                    + row.getLong(2)
-                                    + row.getLong(3)
-                                    + row.getInt(4)
-                                    + row.getDouble(5)
-                                    + row.getDouble(6)
-                                    + row.getDouble(7);
-                        });
-                bare.add((System.nanoTime() - start) / 1e6);
+                bare.add(BareSamples.read(jdbc, ""));
                 Client.Answer typed = owner.post(
                         "/api/sessions/" + session + "/scores",
                         java.util.Map.of(
@@ -93,11 +77,11 @@ public final class StandingsSpeed {
                 if (typed.status() != 200) {
                     throw new IllegalStateException(typed.detail());
                 }
-                start = System.nanoTime();
-                bytes = read(owner);
+                long start = System.nanoTime();
+                bytes = owner.bytes("/api/standings");
                 answers.add((System.nanoTime() - start) / 1e6);
                 start = System.nanoTime();
-                read(owner);
+                owner.bytes("/api/standings");
                 again.add((System.nanoTime() - start) / 1e6);
                 if (owner.get("/api/standings").body().path("rows").size() != CONFIGURATIONS) {
                     throw new IllegalStateException("not everything is ranked");
@@ -140,14 +124,6 @@ public final class StandingsSpeed {
     }
 
     /** To the last byte, without making anything of it: that is the browser's work. */
-    private static int read(Client owner) {
-        try (InputStream in = owner.open("/api/standings")) {
-            return in.readAllBytes().length;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
-    }
-
     private static double at(List<Double> ms, double share) {
         List<Double> later = new ArrayList<>(ms.subList(WARM, ms.size()));
         Collections.sort(later);

@@ -88,6 +88,15 @@ public final class Client {
         }
     }
 
+    /** How many bytes an answer has, all of them read and none understood. */
+    public int bytes(String path) {
+        try (InputStream in = open(path)) {
+            return in.readAllBytes().length;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
     public Answer get(String path) {
         return send(HttpRequest.newBuilder(URI.create(base + path)).GET());
     }
