@@ -20,6 +20,7 @@ import { SidePanel } from './SidePanel.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
+import { useWords, type Question } from './words.ts';
 import { aboutThese } from '../writeup/begin.ts';
 import { WriteUpButton } from '../writeup/WriteUpButton.tsx';
 import { named } from '../format/named.ts';
@@ -79,43 +80,25 @@ export function CompareView() {
     queryFn: () => value(api.GET('/api/compare/quantities', { params: { query: { ids } } })),
     enabled: others.length > 0,
   });
+  const question: Question = {
+    base: base ?? 0,
+    with: others,
+    materiality,
+    ...(search.purpose ? { purpose: search.purpose } : {}),
+    ...(search.group ? { group: search.group } : {}),
+    ...(search.suite ? { suite: search.suite } : {}),
+    ...(search.per ? { per: search.per } : {}),
+    ...(search.without ? { without: search.without } : {}),
+    ...(search.take ? { take: search.take } : {}),
+    ...(search.baseTake ? { baseTake: search.baseTake } : {}),
+  };
   const comparison = useQuery({
-    queryKey: [
-      'comparison',
-      base,
-      others,
-      search.purpose,
-      search.group,
-      search.suite,
-      materiality,
-      search.per,
-      search.without,
-      search.take,
-      search.baseTake,
-    ],
-    queryFn: ({ signal }) =>
-      value(
-        api.GET('/api/compare', {
-          params: {
-            query: {
-              base: base!,
-              with: others,
-              materiality,
-              ...(search.purpose ? { purpose: search.purpose } : {}),
-              ...(search.group ? { group: search.group } : {}),
-              ...(search.suite ? { suite: search.suite } : {}),
-              ...(search.per ? { per: search.per } : {}),
-              ...(search.without ? { without: search.without } : {}),
-              ...(search.take ? { take: search.take } : {}),
-              ...(search.baseTake ? { baseTake: search.baseTake } : {}),
-            },
-          },
-          signal,
-        }),
-      ),
+    queryKey: ['comparison', question],
+    queryFn: ({ signal }) => value(api.GET('/api/compare', { params: { query: question }, signal })),
     enabled: others.length > 0,
     placeholderData: keepPreviousData,
   });
+  const words = useWords(question, comparison.isSuccess && !comparison.isPlaceholderData && !search.factors);
   const swap = () => {
     const next = others[Math.min(side, others.length - 1)];
     if (next === undefined) return;
@@ -352,6 +335,7 @@ export function CompareView() {
             </p>
             <ComparedTable
               comparison={data!}
+              words={words}
               parts={parts}
               side={shownSide}
               onSide={setSide}

@@ -17,6 +17,7 @@ import {
   type Covers,
 } from './verdict.ts';
 import { toldApart } from '../format/named.ts';
+import { sentence, type Words } from './words.ts';
 
 interface Props {
   row: ComparedRow;
@@ -24,6 +25,7 @@ interface Props {
   /** How far it stands below a line that it is a part of. */
   depth: number;
   comparison: Schemas['Comparison'];
+  words: Words;
   axis: RatioAxis;
   /** Of this metric's unit, where it has no ratio. */
   differences: DifferenceAxis | undefined;
@@ -44,6 +46,7 @@ export function ComparedLine({
   name,
   depth,
   comparison,
+  words,
   axis,
   differences,
   template,
@@ -60,6 +63,7 @@ export function ComparedLine({
     value === undefined
       ? '–'
       : reading(value, comparison.per && metric.scale === 'RATIO' ? { kind: 'NUMBER', unit: '1' } : metric);
+  const said = (i: number) => sentence(words, metric.id, i);
   return (
     <div
       data-open={open}
@@ -101,7 +105,7 @@ export function ComparedLine({
             </span>
             <span role="cell">
               {cells[0]!.difference === undefined ? (
-                <RatioMark cell={cells[0]!} axis={axis} materiality={materiality} label={cells[0]!.sentence ?? ''} />
+                <RatioMark cell={cells[0]!} axis={axis} materiality={materiality} label={said(0) ?? ''} />
               ) : (
                 differences && (
                   <DifferenceMark
@@ -115,6 +119,7 @@ export function ComparedLine({
             <span role="cell">
               <InWords
                 cell={cells[0]!}
+                said={said(0)}
                 row={row}
                 materiality={materiality}
                 overall={comparison.sides[0]!.overall?.covers}
@@ -126,6 +131,7 @@ export function ComparedLine({
             <span key={i} role="cell" className="px-1 data-[on=true]:bg-leaf-soft" data-on={i === side}>
               <Short
                 cell={cell}
+                said={said(i)}
                 row={row}
                 materiality={materiality}
                 overall={comparison.sides[i]!.overall?.covers}
@@ -141,21 +147,23 @@ export function ComparedLine({
           ))
         )}
       </div>
-      {open && <LineDetail row={row} comparison={comparison} />}
+      {open && <LineDetail row={row} comparison={comparison} words={words} />}
     </div>
   );
 }
 
 interface Said {
   cell: Cell;
+  /** Its sentence. */
+  said: string | undefined;
   row: ComparedRow;
   overall: Covers | undefined;
   /** A ratio above 1. */
   materiality: number;
 }
 
-function InWords({ cell, row, overall, materiality }: Said) {
-  if (boundWords(cell) !== undefined) return <Held cell={cell} />;
+function InWords({ cell, said, row, overall, materiality }: Said) {
+  if (boundWords(cell) !== undefined) return <Held cell={cell} said={said} />;
   if (cell.verdict === undefined) return <Difference cell={cell} metric={row.metric} />;
   const would = [whatWouldTell(cell), restsOn(cell, row.stated, overall)].filter((w) => w !== '').join('; ');
   return (
@@ -176,9 +184,9 @@ function InWords({ cell, row, overall, materiality }: Said) {
 }
 
 /** A display holds the value of one of them, or of both: the true one may be higher. */
-function Held({ cell }: { cell: Cell }) {
+function Held({ cell, said }: Pick<Said, 'cell' | 'said'>) {
   return (
-    <span className="block leading-tight" title={cell.sentence}>
+    <span className="block leading-tight" title={said}>
       <span>{boundWords(cell)}</span>
       <span className="block text-[12.5px] text-ink-3">held by the display, not in the overall</span>
     </span>
@@ -204,8 +212,8 @@ function Difference({ cell, metric }: { cell: Cell; metric: ComparedRow['metric'
 }
 
 /** In a column among several. */
-function Short({ cell, row, overall, materiality, against }: Said & { against: string | undefined }) {
-  if (boundWords(cell) !== undefined) return <Held cell={cell} />;
+function Short({ cell, said, row, overall, materiality, against }: Said & { against: string | undefined }) {
+  if (boundWords(cell) !== undefined) return <Held cell={cell} said={said} />;
   if (cell.verdict === undefined)
     return against === undefined || cell.difference !== undefined ? (
       <Difference cell={cell} metric={row.metric} />
@@ -214,7 +222,7 @@ function Short({ cell, row, overall, materiality, against }: Said & { against: s
     );
   const rests = [against, restsOn(cell, row.stated, overall)].filter((w) => w).join(', ');
   return (
-    <span className="block leading-tight" title={cell.sentence}>
+    <span className="block leading-tight" title={said}>
       <span
         className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}
       >

@@ -12,6 +12,7 @@ import type { Section } from './order.ts';
 import { lineName, nameBelow } from './order.ts';
 import { slotsOf } from './slots.ts';
 import { verdictWords } from './verdict.ts';
+import type { Words } from './words.ts';
 
 type Comparison = Schemas['Comparison'];
 
@@ -20,6 +21,7 @@ const NARROW = 690;
 
 interface Props {
   comparison: Comparison;
+  words: Words;
   parts: readonly Section[];
   side: number;
   onSide: (side: number) => void;
@@ -30,7 +32,7 @@ interface Props {
 }
 
 /** Every test that is compared, a line each; one side with its ratio on an axis, several as columns. */
-export function ComparedTable({ comparison, parts, side, onSide, onSort, open, onOpen }: Props) {
+export function ComparedTable({ comparison, words, parts, side, onSide, onSort, open, onOpen }: Props) {
   const area = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   useLayoutEffect(() => {
@@ -151,6 +153,7 @@ export function ComparedTable({ comparison, parts, side, onSide, onSort, open, o
                 depth={part.depth.get(row.metric.id) ?? 0}
                 marks={kindsOf(row.metric.id)}
                 comparison={comparison}
+                words={words}
                 axis={axis}
                 differences={differences.get(axisKey(row))}
                 template={template}

@@ -23,11 +23,20 @@ import { TakeMenu } from './TakeMenu.tsx';
 import { named } from '../format/named.ts';
 import { copiedNumber } from '../writeup/number-copy.ts';
 import { told } from './axis.ts';
+import { sentence, type Words } from './words.ts';
 
 type Metric = Schemas['ComparedMetric'];
 
 /** What is behind a line: the single readings, where everything else stands, and what to quote. */
-export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: Schemas['Comparison'] }) {
+export function LineDetail({
+  row,
+  comparison,
+  words,
+}: {
+  row: ComparedRow;
+  comparison: Schemas['Comparison'];
+  words: Words;
+}) {
   const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
   const navigate = getRouteApi('/compare').useNavigate();
   const metric = useQuery({
@@ -64,35 +73,48 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
           </button>
         )}
       </p>
-      {row.cells.map(
-        (c, i) =>
-          c.sentence !== undefined && (
-            <p key={i} className="mt-1 flex items-baseline gap-2">
-              <span>{c.sentence}</span>
-              <CopyButton text={c.sentence} what="the sentence" />
-              {c.ratio !== undefined && !comparison.per && (
-                <CopyButton
-                  text={copiedNumber(told(c.ratio, 1 + comparison.materiality / 100), {
-                    of: 'ratio',
-                    configuration: comparison.sides[i]!.configuration.id,
-                    base: comparison.base.id,
-                    metric: row.metric.id,
-                  })}
-                  what="the ratio, to be pasted into a write-up"
-                >
-                  copy as a number of a write-up
-                </CopyButton>
-              )}
-            </p>
-          ),
-      )}
+      <Ready query={words} what="the sentences">
+        {() =>
+          row.cells.map((c, i) => {
+            const said = sentence(words, row.metric.id, i);
+            return (
+              said !== undefined && (
+                <p key={i} className="mt-1 flex items-baseline gap-2">
+                  <span>{said}</span>
+                  <CopyButton text={said} what="the sentence" />
+                  {c.ratio !== undefined && !comparison.per && (
+                    <CopyButton
+                      text={copiedNumber(told(c.ratio, 1 + comparison.materiality / 100), {
+                        of: 'ratio',
+                        configuration: comparison.sides[i]!.configuration.id,
+                        base: comparison.base.id,
+                        metric: row.metric.id,
+                      })}
+                      what="the ratio, to be pasted into a write-up"
+                    >
+                      copy as a number of a write-up
+                    </CopyButton>
+                  )}
+                </p>
+              )
+            );
+          })
+        }
+      </Ready>
       <Ready query={metric} what="the readings">
         {(data) => (
           <>
             <HeldPart data={data} comparison={comparison} />
             <MarksPart data={data} />
             <SessionsPart data={data} comparison={comparison} />
-            <Readings data={data} row={comparison.per ? { ...row, cells: [] } : row} comparison={comparison} />
+            <Readings
+              data={data}
+              row={comparison.per ? { ...row, cells: [] } : row}
+              said={
+                comparison.per ? '' : row.cells.flatMap((_, i) => sentence(words, row.metric.id, i) ?? []).join(' ')
+              }
+              comparison={comparison}
+            />
             <CurvesPlot data={data} comparison={comparison} />
             <FramesPart data={data} comparison={comparison} />
             <SensorsPart data={data} comparison={comparison} />
@@ -105,7 +127,18 @@ export function LineDetail({ row, comparison }: { row: ComparedRow; comparison: 
 
 const WIDTH = 640;
 
-function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; comparison: Schemas['Comparison'] }) {
+function Readings({
+  data,
+  row,
+  said,
+  comparison,
+}: {
+  data: Metric;
+  row: ComparedRow;
+  /** To stand below a figure of them. */
+  said: string;
+  comparison: Schemas['Comparison'];
+}) {
   const { metric } = data;
   const slot = slotsOf(
     useTable(),
@@ -242,7 +275,7 @@ function Readings({ data, row, comparison }: { data: Metric; row: ComparedRow; c
             data.sides.map((o) => markOf(slot(o.configurationId), paint)),
             (v) => (near.x(v) - 10) / (WIDTH - 20),
             [near.left, near.right],
-            row.cells.flatMap((c) => c.sentence ?? []).join(' '),
+            said,
             PAINTS[paint],
             font,
           )

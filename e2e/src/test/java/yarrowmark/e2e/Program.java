@@ -260,8 +260,10 @@ final class Program implements AutoCloseable {
         }
     }
 
+    /** Also makes the folders above. */
     static void copyAll(Path from, Path to) {
         try (Stream<Path> files = Files.walk(from)) {
+            Files.createDirectories(to.toAbsolutePath().getParent());
             for (Path file : files.collect(Collectors.toList())) {
                 Files.copy(file, to.resolve(from.relativize(file).toString()), StandardCopyOption.COPY_ATTRIBUTES);
             }

@@ -30,7 +30,6 @@ final class CellBuilder {
     private @Nullable Double percent;
     private @Nullable String outReason;
     private @Nullable String size;
-    private @Nullable String sentence;
     private Comparison.@Nullable Ended ended;
 
     CellBuilder() {}
@@ -96,11 +95,6 @@ final class CellBuilder {
         return this;
     }
 
-    CellBuilder sentence(String words) {
-        sentence = words;
-        return this;
-    }
-
     CellBuilder ended(Comparison.@Nullable Ended how) {
         ended = how;
         return this;
@@ -128,7 +122,6 @@ final class CellBuilder {
                 percent,
                 outReason,
                 size,
-                sentence,
                 ended);
     }
 }

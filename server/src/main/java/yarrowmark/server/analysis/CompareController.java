@@ -71,6 +71,21 @@ class CompareController {
                 baseTake == null ? take : baseTake));
     }
 
+    /** Each line in words, to quote. They come after the numbers, whose answer would take twice as long with them. */
+    @GetMapping("/sentences")
+    List<Comparison.ComparedWords> sentences(
+            @RequestParam long base,
+            @RequestParam("with") @Size(max = MOST_ASKED) List<Long> with,
+            @RequestParam(required = false) @Nullable TestGroup group,
+            @RequestParam(required = false) @Nullable Long suite,
+            @RequestParam(defaultValue = "3") double materiality,
+            @RequestParam(required = false) @Nullable String per,
+            @RequestParam(defaultValue = "USUAL") Take take,
+            @RequestParam(required = false) @Nullable Take baseTake) {
+        return service.sentences(new ComparisonService.Question(
+                base, with, null, group, suite, materiality, per, List.of(), take, baseTake == null ? take : baseTake));
+    }
+
     /** The single readings behind one line of a comparison. */
     @GetMapping("/metrics/{metricId}")
     ComparedReadings.ComparedMetric metric(

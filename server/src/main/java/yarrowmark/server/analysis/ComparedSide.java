@@ -34,6 +34,7 @@ final class ComparedSide {
     private final String ownName;
     private final String baseName;
     private final Map<Long, Comparison.ComparedCell> cells;
+    private final Map<Long, Told> told = new HashMap<>();
     private final Comparison.@Nullable Overall overall;
     private final SharedDay day;
     private final NotRun notRun;
@@ -41,6 +42,9 @@ final class ComparedSide {
 
     /** A metric as this side has it. */
     private record Measured(MetricRow metric, Sample sample, double value) {}
+
+    /** What a sentence is made of. Sentences are asked for after the numbers, or not at all. */
+    private record Told(PairComparison pair, Bound bound) {}
 
     ComparedSide(
             ConfigurationRow configuration,
@@ -58,8 +62,8 @@ final class ComparedSide {
         this.notRun = notRun;
         this.configuration = configuration;
         this.base = base;
-        this.ownName = told(configuration, base, take);
-        this.baseName = told(base, configuration, baseTake);
+        this.ownName = name(configuration, base, take);
+        this.baseName = name(base, configuration, baseTake);
         // Over what these two share, and nothing else: what another one on the table has run changes nothing here.
         Map<Long, Sample> ofOwn = table.cells().getOrDefault(configuration.id(), Map.of());
         Map<Long, Double> weights = purpose.weights(table.metrics().stream()
@@ -100,6 +104,7 @@ final class ComparedSide {
             Bound bound = Bound.of(
                     held.contains(new HeldSample(configuration.id(), m.id())),
                     held.contains(new HeldSample(base.id(), m.id())));
+            told.put(m.id(), new Told(pair, bound));
             found.put(
                     m.id(),
                     bound == Bound.NONE ? ratio(measured, pair, reason) : bounded(measured, pair, bound, reason));
@@ -183,20 +188,18 @@ final class ComparedSide {
                 metrics.get(at).id(), metrics.get(at).test(), pairs.get(at).ratio());
     }
 
-    private CellBuilder ratio(Measured own, PairComparison pair, @Nullable String reason) {
+    private static CellBuilder ratio(Measured own, PairComparison pair, @Nullable String reason) {
         MetricRow m = own.metric();
         return Comparison.ComparedCell.measured(own.value(), own.sample())
                 .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()))
-                .out(reason)
-                .sentence(SizeInWords.sentence(m.test(), ownName, baseName, pair, m.direction(), m.whatIsLess()));
+                .out(reason);
     }
 
     /** A display holds a value: it is the least there may be, so there is no interval, and nothing is level. */
-    private CellBuilder bounded(Measured own, PairComparison pair, Bound bound, @Nullable String reason) {
+    private static CellBuilder bounded(Measured own, PairComparison pair, Bound bound, @Nullable String reason) {
         return Comparison.ComparedCell.measured(own.value(), own.sample())
                 .bound(bound, pair.ratio())
-                .out(reason)
-                .sentence(SizeInWords.bounded(own.metric().test(), ownName, baseName, pair.ratio(), bound));
+                .out(reason);
     }
 
     /** Shown as plain differences of the metric, whichever way is better. */
@@ -210,7 +213,7 @@ final class ComparedSide {
     }
 
     /** A side's name; its configuration tells it apart where the model is the same, the sessions where that is the same too. */
-    private static String told(ConfigurationRow c, ConfigurationRow from, Take taken) {
+    private static String name(ConfigurationRow c, ConfigurationRow from, Take taken) {
         if (c.id() == from.id()) {
             return name(c) + " " + taken.words();
         }
@@ -237,5 +240,17 @@ final class ComparedSide {
     Comparison.ComparedCell cell(MetricRow m) {
         Comparison.ComparedCell cell = cells.get(m.id());
         return cell == null ? notRun.cell(configuration.id(), m).build() : cell;
+    }
+
+    /** To quote; empty where there is no ratio. */
+    String sentence(MetricRow m) {
+        Told what = told.get(m.id());
+        return what == null ? "" : sentence(m, ownName, baseName, what.pair(), what.bound());
+    }
+
+    static String sentence(MetricRow m, String own, String base, PairComparison pair, Bound bound) {
+        return bound == Bound.NONE
+                ? SizeInWords.sentence(m.test(), own, base, pair, m.direction(), m.whatIsLess())
+                : SizeInWords.bounded(m.test(), own, base, pair.ratio(), bound);
     }
 }

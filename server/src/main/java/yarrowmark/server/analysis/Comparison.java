@@ -156,7 +156,6 @@ record Comparison(
      * @param percent      what it adds to the overall; absent where it does not count
      * @param outReason    why it does not count in the overall
      * @param size         of a ratio in words, such as "3.1 % higher"
-     * @param sentence     to quote
      * @param ended        where it has no value because its run gave none: how that ended
      */
     record ComparedCell(
@@ -180,7 +179,6 @@ record Comparison(
             @Nullable Double percent,
             @Nullable String outReason,
             @Nullable String size,
-            @Nullable String sentence,
             @Nullable Ended ended) {
         static CellBuilder none(String reason, @Nullable Ended ended) {
             return new CellBuilder().out(reason).ended(ended);
@@ -191,6 +189,9 @@ record Comparison(
             return new CellBuilder().measured(value, sample);
         }
     }
+
+    /** A line in words. @param sentences to quote, one for each side in their order; empty where it has no ratio */
+    record ComparedWords(long metricId, List<String> sentences) {}
 
     /** How the latest run of a test ended that gave no score. @param words of a person */
     record Ended(RunState state, @Nullable Reason reason, @Nullable String words) {}

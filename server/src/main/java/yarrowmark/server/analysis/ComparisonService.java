@@ -2,7 +2,6 @@ package yarrowmark.server.analysis;
 
 import static yarrowmark.server.platform.Sure.sure;
 
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -113,8 +112,29 @@ class ComparisonService {
         this.quantities = quantities;
     }
 
-    @Transactional(readOnly = true)
-    public Comparison compare(Question question) {
+    /** A question with all that answers to it are made of. @param quantity that everything is divided by */
+    private record Asked(
+            List<Long> others,
+            Set<Long> ids,
+            Map<Long, ConfigurationRow> rows,
+            ConfigurationRow base,
+            PurposeRow purpose,
+            Quantities.@Nullable Known quantity,
+            ComparedSamples.Table table,
+            Set<ReadingMarks.HeldSample> held,
+            Noises noises,
+            NotRun notRun,
+            Left left,
+            List<ComparedSide> sides,
+            WithoutBase withoutBase) {
+        /** Tests that the base and another one have, or that another one tried, or that the base alone lacks. */
+        boolean hasLine(MetricRow m) {
+            return table.base(m.id()) == null
+                    || others.stream().anyMatch(id -> table.sample(id, m.id()) != null || notRun.ended(id, m));
+        }
+    }
+
+    private Asked asked(Question question) {
         List<Long> others = question.with().stream()
                 // With and without a condition, one configuration is held against itself.
                 .filter(id -> id != question.base() || question.take() != question.baseTake())
@@ -146,17 +166,13 @@ class ComparisonService {
                 compared.table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
         Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
-        Map<Long, List<SessionConditions>> conditions = sessions.conditions(ids, taken.taken(question.take()));
-        List<SessionConditions> ofBase = (question.take() == question.baseTake()
-                        ? conditions
-                        : sessions.conditions(Set.of(question.base()), taken.taken(question.baseTake())))
-                .getOrDefault(question.base(), List.of());
         Left left = new Left();
         NotRun notRun = new NotRun(rows, withoutScore.latest(ids), table.measured());
+        ConfigurationRow base = sure(rows, question.base());
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
                         sure(rows, id),
-                        sure(rows, question.base()),
+                        base,
                         table,
                         held,
                         purpose,
@@ -168,26 +184,37 @@ class ComparisonService {
                         notRun,
                         left))
                 .toList();
-        List<Comparison.ComparedRow> lines = new ArrayList<>();
-        for (MetricRow m : table.metrics()) {
-            Sample base = table.base(m.id());
-            if (base == null) {
-                lines.add(WithoutBase.row(
-                        m, others, rows, sure(rows, question.base()), table, noises, held, notRun, materiality));
-            } else if (others.stream().anyMatch(id -> table.sample(id, m.id()) != null || notRun.ended(id, m))) {
-                lines.add(new Comparison.ComparedRow(
-                        m,
-                        Merit.toValue(noises.centre(base, m).merit(), m.direction(), m.scale()),
-                        base.n(),
-                        base.sessions().size(),
-                        held.contains(new ReadingMarks.HeldSample(question.base(), m.id())),
-                        noises.stated(m),
-                        null,
-                        sides.stream().map(s -> s.cell(m)).toList()));
-            }
-        }
-        Map<Long, DifferencePage> differing = differences.each(question.base(), others);
-        List<Comparison.Side> shown = sides.stream()
+        return new Asked(
+                others,
+                ids,
+                rows,
+                base,
+                purpose,
+                quantity,
+                table,
+                held,
+                noises,
+                notRun,
+                left,
+                sides,
+                new WithoutBase(others, rows, question.base(), table, noises, held, notRun, materiality));
+    }
+
+    @Transactional(readOnly = true)
+    public Comparison compare(Question question) {
+        Asked asked = asked(question);
+        List<Comparison.ComparedRow> lines = asked.table().metrics().stream()
+                .filter(asked::hasLine)
+                .map(m -> line(asked, m))
+                .toList();
+        Map<Long, List<SessionConditions>> conditions = sessions.conditions(asked.ids(), taken.taken(question.take()));
+        List<SessionConditions> ofBase = (question.take() == question.baseTake()
+                        ? conditions
+                        : sessions.conditions(Set.of(question.base()), taken.taken(question.baseTake())))
+                .getOrDefault(question.base(), List.of());
+        Map<Long, DifferencePage> differing = differences.each(question.base(), asked.others());
+        Quantities.Known quantity = asked.quantity();
+        List<Comparison.Side> shown = asked.sides().stream()
                 .map(s -> {
                     DifferencePage changed = sure(differing, s.configuration().id());
                     List<SessionConditions.Difference> elsewise = SessionConditions.between(
@@ -202,20 +229,54 @@ class ComparisonService {
                             quantity == null
                                     ? null
                                     : quantity.shown(s.configuration().id()),
-                            unlike(sure(rows, question.base()), s, changed, lines));
+                            unlike(asked.base(), s, changed, lines));
                 })
                 .toList();
         return new Comparison(
-                sure(rows, question.base()),
+                asked.base(),
                 shown,
-                purpose.name(),
+                asked.purpose().name(),
                 question.materiality(),
                 quantity == null ? null : quantity.quantity(),
                 lines,
-                left.out(NAMED),
+                asked.left().out(NAMED),
                 question.take(),
                 question.baseTake(),
-                taken.notCounted(ids));
+                taken.notCounted(asked.ids()));
+    }
+
+    private static Comparison.ComparedRow line(Asked asked, MetricRow m) {
+        Sample base = asked.table().base(m.id());
+        return base == null
+                ? asked.withoutBase().row(m)
+                : new Comparison.ComparedRow(
+                        m,
+                        Merit.toValue(asked.noises().centre(base, m).merit(), m.direction(), m.scale()),
+                        base.n(),
+                        base.sessions().size(),
+                        asked.held()
+                                .contains(
+                                        new ReadingMarks.HeldSample(asked.base().id(), m.id())),
+                        asked.noises().stated(m),
+                        null,
+                        asked.sides().stream().map(s -> s.cell(m)).toList());
+    }
+
+    /** The same lines in words. */
+    @Transactional(readOnly = true)
+    public List<Comparison.ComparedWords> sentences(Question question) {
+        Asked asked = asked(question);
+        return asked.table().metrics().stream()
+                .filter(asked::hasLine)
+                .map(m -> new Comparison.ComparedWords(
+                        m.id(),
+                        asked.sides().stream()
+                                .map(s -> asked.table().base(m.id()) == null
+                                        ? asked.withoutBase()
+                                                .sentence(s.configuration().id(), m)
+                                        : s.sentence(m))
+                                .toList()))
+                .toList();
     }
 
     /** Marks of what a comparison of these lists, by sample. */

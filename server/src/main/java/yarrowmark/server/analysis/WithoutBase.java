@@ -6,6 +6,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
@@ -18,55 +19,76 @@ import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /** A test that the base has not run: a line all the same, on which the others are held against the first that has it. */
-final class WithoutBase {
-    private WithoutBase() {}
+record WithoutBase(
+        List<Long> others,
+        Map<Long, ConfigurationRow> rows,
+        long base,
+        ComparedSamples.Table table,
+        ComparisonService.Noises noises,
+        Set<HeldSample> held,
+        NotRun notRun,
+        Materiality materiality) {
 
-    static Comparison.ComparedRow row(
-            MetricRow m,
-            List<Long> others,
-            Map<Long, ConfigurationRow> rows,
-            ConfigurationRow base,
-            ComparedSamples.Table table,
-            ComparisonService.Noises noises,
-            Set<HeldSample> held,
-            NotRun notRun,
-            Materiality materiality) {
-        String reason = notRun.reason(base.id(), m);
-        int against = -1;
+    Comparison.ComparedRow row(MetricRow m) {
+        String reason = notRun.reason(base, m);
         List<Comparison.ComparedCell> cells = new ArrayList<>();
-        for (int i = 0; i < others.size(); i++) {
-            Sample own = table.sample(others.get(i), m.id());
+        for (long id : others) {
+            Sample own = table.sample(id, m.id());
             if (own == null) {
-                cells.add(notRun.cell(others.get(i), m).build());
+                cells.add(notRun.cell(id, m).build());
                 continue;
             }
             CellBuilder cell = Comparison.ComparedCell.measured(
                             Merit.toValue(noises.centre(own, m).merit(), m.direction(), m.scale()), own)
                     .out(reason);
-            if (against < 0) {
-                against = i;
-            } else if (m.scale() == Scale.RATIO) {
-                long first = others.get(against);
-                Sample there = java.util.Objects.requireNonNull(table.sample(first, m.id()));
-                PairComparison pair = PairComparison.of(own, there, noises.of(m), materiality);
-                Bound bound = Bound.of(
-                        held.contains(new HeldSample(others.get(i), m.id())),
-                        held.contains(new HeldSample(first, m.id())));
-                if (bound == Bound.NONE) {
-                    cell.ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()))
-                            .sentence(SizeInWords.sentence(
-                                    m.test(),
-                                    ComparedSide.name(sure(rows, others.get(i))),
-                                    ComparedSide.name(sure(rows, first)),
-                                    pair,
-                                    m.direction(),
-                                    m.whatIsLess()));
-                } else {
-                    cell.bound(bound, pair.ratio());
-                }
+            PairComparison pair = pair(id, m);
+            if (pair != null && bound(id, m) == Bound.NONE) {
+                cell.ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()));
+            } else if (pair != null) {
+                cell.bound(bound(id, m), pair.ratio());
             }
             cells.add(cell.build());
         }
-        return new Comparison.ComparedRow(m, null, 0, 0, false, noises.stated(m), Math.max(0, against), cells);
+        return new Comparison.ComparedRow(m, null, 0, 0, false, noises.stated(m), against(m), cells);
+    }
+
+    /** To quote; empty where there is nothing to hold it against. */
+    String sentence(long id, MetricRow m) {
+        PairComparison pair = pair(id, m);
+        return pair == null
+                ? ""
+                : ComparedSide.sentence(
+                        m,
+                        ComparedSide.name(sure(rows, id)),
+                        ComparedSide.name(sure(rows, first(m))),
+                        pair,
+                        bound(id, m));
+    }
+
+    /** Position of the one that the others are held against. */
+    private int against(MetricRow m) {
+        for (int i = 0; i < others.size(); i++) {
+            if (table.sample(others.get(i), m.id()) != null) {
+                return i;
+            }
+        }
+        return 0;
+    }
+
+    private long first(MetricRow m) {
+        return others.get(against(m));
+    }
+
+    private @Nullable PairComparison pair(long id, MetricRow m) {
+        long first = first(m);
+        Sample own = table.sample(id, m.id());
+        Sample there = table.sample(first, m.id());
+        return id == first || own == null || there == null || m.scale() != Scale.RATIO
+                ? null
+                : PairComparison.of(own, there, noises.of(m), materiality);
+    }
+
+    private Bound bound(long id, MetricRow m) {
+        return Bound.of(held.contains(new HeldSample(id, m.id())), held.contains(new HeldSample(first(m), m.id())));
     }
 }

@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -98,6 +99,9 @@ class DemoLoader implements BeforeOpening {
         this.settings = settings;
         this.entities = entities;
     }
+
+    /** Outside tests by their suite, from when it is met first. */
+    private final Map<String, List<Long>> outside = new HashMap<>();
 
     private static final double CHANGED_LIKING = 0.15;
     /** Every so many configurations were measured on a second day. */
@@ -347,7 +351,8 @@ class DemoLoader implements BeforeOpening {
             tests.add(new Playable(own.get(i), BuiltInSuites.RATE, DemoTests.BUILT_IN.get(i), false, true));
         }
         for (DemoTests.Suite suite : DemoTests.outside()) {
-            List<Long> ids = catalog.ensure(suite.name(), suite.version(), suite.tests());
+            List<Long> ids = outside.computeIfAbsent(
+                    suite.name(), name -> catalog.ensure(name, suite.version(), suite.tests()));
             if (!suite.without().contains(device.deviceClass())) {
                 for (int i = 0; i < ids.size(); i++) {
                     Catalog.NewMetric metric = suite.tests().get(i).metrics().get(0);

@@ -40,9 +40,12 @@ class CompareTest {
     }
 
     private Client.Answer compare(String more, long... others) {
-        return lab.owner()
-                .get("/api/compare?base=" + base + "&with="
-                        + LongStream.of(others).mapToObj(Long::toString).collect(Collectors.joining(",")) + more);
+        return lab.owner().get("/api/compare?" + question(more, others));
+    }
+
+    private String question(String more, long... others) {
+        return "base=" + base + "&with="
+                + LongStream.of(others).mapToObj(Long::toString).collect(Collectors.joining(",")) + more;
     }
 
     private JsonNode compared(String more, long... others) {
@@ -89,7 +92,7 @@ class CompareTest {
         assertThat(cell.path("low").asDouble()).isCloseTo(1.026174562, within(5e-10));
         assertThat(cell.path("high").asDouble()).isCloseTo(1.050957022, within(5e-10));
         assertThat(cell.path("verdict").asString()).isEqualTo("CLEAR_GAIN");
-        assertThat(cell.path("sentence").asString())
+        assertThat(lab.sentence(question("", other), 0, 0))
                 .contains("3.8 % higher than")
                 .contains("95 % interval 2.6 to 5.1 %");
     }
@@ -141,7 +144,7 @@ class CompareTest {
                 .mapToDouble(r -> r.path("cells").get(0).path("percent").asDouble(0))
                 .sum();
         assertThat(rows).isCloseTo(parts, within(1e-9));
-        assertThat(cell(comparison, "Pack", 0).path("sentence").asString())
+        assertThat(lab.sentence(question("", other), 1, 0))
                 .contains("less time than")
                 .doesNotContain("faster");
         JsonNode heat = cell(comparison, "Heat", 0);
@@ -377,10 +380,25 @@ class CompareTest {
                         .path("shared")
                         .asInt())
                 .isEqualTo(1);
+        String words = lab.sentence(question("", other, third), 1, 1);
+        assertThat(words).startsWith("Pack: ").contains("less time than");
+        assertThat(lab.sentence(question("", other, third), 1, 0))
+                .as("nothing to hold the first that has it against")
+                .isEmpty();
+        // What is left out of the question is left out of the words.
+        assertThat(lab.owner()
+                        .get("/api/compare/sentences?" + question("&group=BROWSER", other, third))
+                        .body()
+                        .isEmpty())
+                .isTrue();
     }
 
     @Test
     void whatCannotBeComparedIsRefusedInWords() {
+        assertThat(lab.owner()
+                        .get("/api/compare/sentences?" + question("", base))
+                        .code())
+                .isEqualTo("not-two");
         assertThat(compare("", base).code()).isEqualTo("not-two");
         assertThat(compare("", LongStream.range(1, 200).toArray()).code()).isEqualTo("not-two");
         assertThat(compare("", 987_654_321L).status()).isEqualTo(404);

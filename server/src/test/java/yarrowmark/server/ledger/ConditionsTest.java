@@ -129,13 +129,7 @@ class ConditionsTest {
         String takes = "&take=RECORDED&baseTake=USUAL";
         assertThat(compared(base, takes).path("sides").get(0).path("conditions").toString())
                 .contains("RECORDING");
-        assertThat(compared(base, takes)
-                        .path("rows")
-                        .get(0)
-                        .path("cells")
-                        .get(0)
-                        .path("sentence")
-                        .asString())
+        assertThat(lab.sentence("base=" + base + "&with=" + base + takes, 0, 0))
                 .contains("while the screen was recorded")
                 .contains("in usual sessions");
         JsonNode sides = lab.owner()

@@ -121,6 +121,22 @@ public final class Lab {
         return row(tests.get(test)).path("metrics").get(0).path("id").asLong();
     }
 
+    /**
+     * What a comparison says of a test in words.
+     *
+     * @param question as /api/compare takes it
+     * @param side     of the others, from 0
+     */
+    public String sentence(String question, int test, int side) {
+        Client.Answer answer = owner.get("/api/compare/sentences?" + question);
+        for (JsonNode line : answer.body()) {
+            if (line.path("metricId").asLong() == metric(test)) {
+                return line.path("sentences").get(side).asString();
+            }
+        }
+        throw new AssertionError("no line of test " + test + " in " + answer.body());
+    }
+
     public Client owner() {
         return owner;
     }

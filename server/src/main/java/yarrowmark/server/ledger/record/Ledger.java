@@ -405,7 +405,7 @@ public class Ledger {
         }
         List<MetricRow> touched =
                 tests.values().stream().flatMap(t -> t.metrics().stream()).toList();
-        touched.forEach(metric -> samples.refresh(session.configurationId(), metric));
+        samples.refreshAll(session.configurationId(), touched);
         if (!all.isEmpty()) {
             computed.refresh(
                     session,
@@ -423,7 +423,7 @@ public class Ledger {
         List<MetricRow> touched = sure(test).metrics().stream()
                 .filter(m -> run.readings().stream().anyMatch(r -> r.metric().equals(m.key())))
                 .toList();
-        touched.forEach(metric -> samples.refresh(session.configurationId(), metric));
+        samples.refreshAll(session.configurationId(), touched);
         computed.refresh(
                 session, sure(test).metrics().stream().map(MetricRow::id).toList(), run.finishedAt());
         events.publishEvent(new RunStored(session.id(), run.testId()));
@@ -440,13 +440,13 @@ public class Ledger {
                     "computed", test.name() + " is computed from other tests and is not measured itself.");
         }
         checkShape(run, test);
-        Run stored = runs.saveAndFlush(new Run(session, numbered(session, test, run)));
+        Run stored = runs.save(new Run(session, numbered(session, test, run)));
         Map<String, MetricRow> metrics =
                 test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
         for (NewReading given : run.readings()) {
             MetricRow metric = sure(metrics, given.metric());
             new Measured(given.value(), given.resolution()).admittedFor(metric.scale());
-            Reading reading = readings.saveAndFlush(new Reading(
+            Reading reading = readings.save(new Reading(
                     stored.id(),
                     metric.id(),
                     session.configurationId(),

@@ -3,11 +3,12 @@ package yarrowmark.server.ledger.record;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import org.hibernate.annotations.Immutable;
+import org.springframework.data.domain.Persistable;
 
 /** The timing samples behind a reading, packed. */
 @Entity
 @Immutable
-public class ReadingSamples {
+public class ReadingSamples implements Persistable<Long> {
     @Id
     private Long readingId;
 
@@ -24,6 +25,17 @@ public class ReadingSamples {
 
     public Long readingId() {
         return readingId;
+    }
+
+    @Override
+    public Long getId() {
+        return readingId;
+    }
+
+    /** Only ever written once and never taken away by itself; without this each would be looked for before it is written. */
+    @Override
+    public boolean isNew() {
+        return true;
     }
 
     public double[] values() {
