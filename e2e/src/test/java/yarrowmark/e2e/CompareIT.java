@@ -97,6 +97,9 @@ class CompareIT extends AtTheDemo {
         browser.see("//h2[.='Overall']");
         browser.see("(//*[@role='row']//button[@aria-expanded])[1]").click();
         browser.seeText("Its sessions: runs of one session are not independent of each other.");
+        // The sentence came after the numbers: to quote in the open line, and on the line itself for who points at it.
+        browser.see("//p[contains(., '95 % interval')]/button[contains(@aria-label, 'the sentence')]");
+        browser.see("//*[@role='row']//*[contains(@aria-label, '95 % interval') or contains(@title, '95 % interval')]");
         browser.press("Exclude this test");
         browser.seeText("Left out here: Weir hash");
         assertThat(browser.complaints()).isEmpty();
