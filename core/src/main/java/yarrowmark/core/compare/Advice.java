@@ -7,7 +7,9 @@ import yarrowmark.core.stats.WorkingVariance;
 
 /**
  * What would settle a comparison that cannot tell: more runs, or, where days differ more than runs do, more sessions.
- * The half-width only falls with more of them, so the fewest that are enough are found by halving.
+ * The half-width falls with more of them, so the fewest that are enough are found by halving. One case is otherwise: where
+ * days are known by few degrees of freedom, more runs leave ever more of the interval to the days, and it grows. Then the
+ * most runs are not enough either, and sessions are advised.
  */
 final class Advice {
     /** Past this many sessions a side, nobody goes on. */

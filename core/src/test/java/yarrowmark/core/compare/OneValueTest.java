@@ -70,4 +70,29 @@ class OneValueTest {
         assertThat(days.high()).isGreaterThan(within.high());
         assertThat(days.low()).isLessThan(within.low());
     }
+
+    /** By hand: one session of three runs, so the day counts whole, and its degrees of freedom are few. */
+    @Test
+    void theDegreesOfFreedomAreThoseOfRunsAndOfDays() {
+        SampleMoments runs = ExampleSamples.A.get(1);
+        SessionNoise days = new SessionNoise(1e-5, 2.5, 3e-6);
+        OneValue value = valued(runs, new Noise(LENT, Optional.of(days), Noise.Source.METRIC));
+        var work = LENT.orElseThrow().workingVariance(runs);
+        double ofRuns = work.ofMean(runs);
+        double variance = ofRuns + 1e-5;
+        double terms = ofRuns * ofRuns / work.degreesOfFreedom() + Math.pow(1e-5 + 3e-6, 2) / 2.5;
+        double half = StudentT.upper(variance * variance / terms) * Math.sqrt(variance);
+        assertThat(Math.log(value.high() / value.value())).isCloseTo(half, within(1e-12));
+        assertThat(Math.log(value.value() / value.low())).isCloseTo(half, within(1e-12));
+    }
+
+    @Test
+    void theHalfWidthOfAnIntervalIsHalfOfItsWidthOnMerits() {
+        PairComparison pair =
+                ExampleSamples.pair(ExampleSamples.A.get(1), ExampleSamples.A.get(0), LENT, Materiality.USUAL);
+        PairComparison.Interval i = pair.interval();
+        assertThat(i.half())
+                .isCloseTo(Math.log(i.high() / i.low()) / 2, within(1e-12))
+                .isPositive();
+    }
 }

@@ -6,13 +6,17 @@ import static org.assertj.core.api.Assertions.within;
 import static yarrowmark.core.ExampleSamples.more;
 import static yarrowmark.core.ExampleSamples.sample;
 
+import java.util.Arrays;
 import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.StudentT;
@@ -299,5 +303,34 @@ class PairComparisonTest {
     /** A sample with exactly this centre and standard deviation of the logarithms. */
     private static SampleMoments spread(int n, double centre, double deviation) {
         return new SampleMoments(n, Math.log(centre), deviation * deviation * (n - 1), 0);
+    }
+
+    /** Passed is 1 and failed 0; where a side did both, nothing is said. */
+    @Test
+    void checksAreBetterWorseOrTheSameAndSayNothingWhereASideDidBoth() {
+        Sample passed = checks(1, 1, 1);
+        Sample failed = checks(0, 0);
+        Sample both = checks(1, 0);
+        DifferenceComparison better = DifferenceComparison.ofChecks(passed, failed);
+        assertThat(better.reading()).isEqualTo(DifferenceComparison.Reading.BETTER);
+        assertThat(better.difference()).isEqualTo(1);
+        assertThat(better.interval()).isEmpty();
+        assertThat(better.runs()).isEqualTo(3);
+        assertThat(better.baseRuns()).isEqualTo(2);
+        assertThat(DifferenceComparison.ofChecks(failed, passed).reading())
+                .isEqualTo(DifferenceComparison.Reading.WORSE);
+        assertThat(DifferenceComparison.ofChecks(passed, checks(1)).reading())
+                .isEqualTo(DifferenceComparison.Reading.SAME);
+        assertThat(DifferenceComparison.ofChecks(both, failed).reading())
+                .isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
+        assertThat(DifferenceComparison.ofChecks(passed, both).reading())
+                .isEqualTo(DifferenceComparison.Reading.CANNOT_TELL);
+    }
+
+    private static Sample checks(double... values) {
+        return ExampleSamples.one(SampleMoments.of(
+                Arrays.stream(values).mapToObj(v -> new Measured(v, 0)).toList(),
+                Direction.MORE_IS_BETTER,
+                Scale.DIFFERENCE));
     }
 }

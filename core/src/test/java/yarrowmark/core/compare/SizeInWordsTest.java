@@ -1,6 +1,7 @@
 package yarrowmark.core.compare;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static yarrowmark.core.ExampleSamples.more;
 import static yarrowmark.core.ExampleSamples.sample;
 
@@ -123,6 +124,72 @@ class SizeInWordsTest {
                                     .setScale(1, RoundingMode.HALF_UP)
                                     .toPlainString()
                             + (size >= 0 ? " % higher" : " % lower"));
+        }
+    }
+
+    @Test
+    void whatADisplayHoldsIsSaidFromBothSides() {
+        assertThat(Bound.of(false, false)).isEqualTo(Bound.NONE);
+        assertThat(Bound.of(true, false)).isEqualTo(Bound.AT_LEAST);
+        assertThat(Bound.of(false, true)).isEqualTo(Bound.AT_MOST);
+        assertThat(Bound.of(true, true)).isEqualTo(Bound.OPEN);
+        assertThat(Bound.AT_LEAST.words()).isEqualTo("at least");
+        assertThat(Bound.AT_MOST.words()).isEqualTo("at most");
+        assertThat(SizeInWords.bounded("Herons", "Folio", "Ledger", 2.726, Bound.AT_LEAST))
+                .isEqualTo("Herons: Folio has at least 2.73 times what Ledger has, held by its display.");
+        assertThat(SizeInWords.bounded("Herons", "Folio", "Ledger", 0.367, Bound.AT_MOST))
+                .isEqualTo("Herons: Folio has at most 0.37 times what Ledger has, which is held by its display.");
+        assertThat(SizeInWords.bounded("Herons", "Folio", "Ledger", 1, Bound.OPEN))
+                .isEqualTo("Herons: Folio and Ledger are both held by their displays, so which is better is open.");
+    }
+
+    /** The end that lies further from the same, in the words that were rounded by hand. */
+    @Test
+    void aLevelLineNamesTheLargerEndOfItsInterval() {
+        PairComparison pair = ExampleSamples.pair(
+                more(500.2, 500.4, 500.1, 500.3), more(500.0, 500.3, 500.1, 500.2), NOISE, new Materiality(0.2));
+        assertThat(pair.verdict()).isEqualTo(Verdict.LEVEL);
+        double larger = 100
+                * Math.max(
+                        Math.abs(pair.interval().low() - 1),
+                        Math.abs(pair.interval().high() - 1));
+        assertThat(SizeInWords.sentence("Weir", "Folio", "Ledger", pair, Direction.MORE_IS_BETTER, Optional.empty()))
+                .contains("is within " + BigDecimal.valueOf(larger).setScale(1, RoundingMode.HALF_UP) + " %")
+                .doesNotContain("within 0.0 %");
+    }
+
+    @Test
+    void noDifferenceAtAllIsHigherByNothing() {
+        assertThat(SizeInWords.of(1, Direction.MORE_IS_BETTER, "Ledger", "time"))
+                .isEqualTo("0.0 % higher than Ledger");
+        assertThat(SizeInWords.of(1, Direction.LESS_IS_BETTER, "Ledger", "time"))
+                .isEqualTo("takes 0.0 % less time than Ledger (1.00 times as fast)");
+        assertThat(SizeInWords.brief(1, Direction.MORE_IS_BETTER, Optional.empty()))
+                .isEqualTo("0.0 % higher");
+        assertThat(SizeInWords.brief(1, Direction.LESS_IS_BETTER, Optional.of("time")))
+                .isEqualTo("0.0 % less time");
+        assertThat(SizeInWords.brief(1, Direction.LESS_IS_BETTER, Optional.empty()))
+                .isEqualTo("0.0 % lower");
+        for (double none : new double[] {0, -1, Double.POSITIVE_INFINITY, Double.NaN}) {
+            assertThatThrownBy(() -> SizeInWords.of(none, Direction.MORE_IS_BETTER, "Ledger", "time"))
+                    .isInstanceOf(IllegalArgumentException.class);
+        }
+    }
+
+    /** Equal runs on both sides, with one of them too few to be sure of. */
+    @Test
+    void whatCannotBeToldOfAllIsWorseOrBetterAndMayBeNoise() {
+        for (boolean better : new boolean[] {true, false}) {
+            SampleMoments one = more(100, 130, 90);
+            SampleMoments other = more(104, 133, 95);
+            PairComparison pair = ExampleSamples.pair(
+                    better ? other : one, better ? one : other, Optional.empty(), Materiality.USUAL);
+            OverallComparison all =
+                    OverallComparison.of(List.of(pair), new double[] {1}, SharedDay.UNKNOWN, Materiality.USUAL);
+            assertThat(all.verdict()).isEqualTo(Verdict.CANNOT_TELL);
+            assertThat(SizeInWords.overall("Folio", "Ledger", all, 1))
+                    .contains(better ? " % better than Ledger" : " % worse than Ledger")
+                    .endsWith("which may be noise.");
         }
     }
 }

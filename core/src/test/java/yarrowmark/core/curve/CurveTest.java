@@ -173,4 +173,39 @@ class CurveTest {
         assertThatThrownBy(() -> SeriesText.frames("1 ".repeat(SeriesText.MOST_POINTS + 1), false))
                 .hasMessageContaining("At most");
     }
+
+    @ParameterizedTest
+    @ValueSource(doubles = {0, -1, Double.POSITIVE_INFINITY, Double.NaN})
+    void whatIsNotAboveZeroAndFiniteIsNoPoint(double wrong) {
+        assertThatIllegalArgumentException().isThrownBy(() -> curve(wrong, 1, 2, 1));
+        assertThatIllegalArgumentException().isThrownBy(() -> curve(1, wrong, 2, 1));
+        assertThatIllegalArgumentException().isThrownBy(() -> FrameTimes.of(new double[] {16, wrong}));
+    }
+
+    @Test
+    void ninetyPerCentOfThePeakAreEnough() {
+        assertThat(curve(1, 89.9, 2, 90, 4, 100).nearPeakFrom()).isEqualTo(2);
+    }
+
+    /** The deeper one is found first, and then the other one against what lies beyond it, on either side. */
+    @Test
+    void twoDentsBesideEachOtherAreBothFound() {
+        assertThat(curve(1, 100, 2, 60, 4, 50, 8, 100).dents())
+                .containsExactly(new Curve.Point(2, 60), new Curve.Point(4, 50));
+        assertThat(curve(1, 100, 2, 50, 4, 60, 8, 100).dents())
+                .containsExactly(new Curve.Point(2, 50), new Curve.Point(4, 60));
+    }
+
+    @Test
+    void twoCurvesAreHeldAgainstEachOtherWhereBothReach() {
+        assertThat(curve(1, 10, 4, 10).over(curve(2, 5, 8, 5)))
+                .containsExactly(new Curve.Ratio(2, 2), new Curve.Ratio(4, 2));
+        assertThat(curve(1, 10, 2, 10).over(curve(4, 5, 8, 5))).isEmpty();
+    }
+
+    @Test
+    void timestampsThatStandStillAreNoFrames() {
+        assertThatIllegalArgumentException().isThrownBy(() -> FrameTimes.between(new double[] {1, 2, 2}));
+        assertThat(FrameTimes.between(new double[] {1, 3})).containsExactly(2);
+    }
 }

@@ -160,4 +160,74 @@ class FactReaderTest {
         assertThat(read(key, text)).isInstanceOfSatisfying(FactReader.Understood.class, u -> assertThat(u.value())
                 .isEqualTo(value));
     }
+
+    private static String read(FactReader.Reading reading) {
+        return reading instanceof FactReader.Understood u
+                ? u.value()
+                : "not understood: " + ((FactReader.NotUnderstood) reading).reason();
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "firmware.date | 12/12/2024 | 2024-12-12",
+                "firmware.date | 13/12/2024 | 2024-12-13",
+                "firmware.date | 12/13/2024 | 2024-12-13",
+                "firmware.date | 1970-01-01 | 1970-01-01",
+                "firmware.date | 2100-12-31 | 2100-12-31",
+                "power.sustained_limit | +28 W | 28",
+                "room.temperature | +21.5 °C | 21.5",
+                "room.temperature | -60 | -60",
+                "room.temperature | 70 °C | 70",
+                "storage.filled | 0 | 0",
+                "storage.filled | 100 % | 100",
+            })
+    void whatLiesJustWithinItsBoundsIsTaken(String key, String typed, String value) {
+        assertThat(read(read(key, typed))).isEqualTo(value);
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "firmware.date | 12/11/2024 | may be a day in month 12",
+                "firmware.date | 11/12/2024 | may be a day in month 11",
+                "firmware.date | 1969-12-31 | out of range",
+                "firmware.date | 2101-01-01 | out of range",
+                "firmware.date | some day | is no date",
+                "firmware.date | 2026-02-30 | not in the calendar",
+                "room.temperature | 70.1 | lies between",
+                "room.temperature | -60.1 | lies between",
+                "room.temperature | 21 W | Room temperature is",
+                "storage.filled | -1 | lies between",
+                "storage.filled | 101 | lies between",
+                "storage.size | 512 | GB or GiB",
+                "memory.size | 16 Gbit | counts bits",
+                "storage.size | 16 Gbit | counts bits",
+            })
+    void whatLiesJustOutsideIsRefusedWithItsReason(String key, String typed, String reason) {
+        assertThat(read(read(key, typed))).startsWith("not understood: ").contains(reason);
+    }
+
+    @Test
+    void aUnitOfBitsIsOnlySpokenOfWhereBytesAreWanted() {
+        assertThat(read(read("processor.base_clock", "16 Gbit")))
+                .startsWith("not understood: ")
+                .doesNotContain("counts bits");
+    }
+
+    @Test
+    void theLongestAndTheLargestAreStillFit() {
+        FactKey name = FactVocabulary.entry("os.name");
+        assertThat(FactReader.unfit(name, "x".repeat(500))).isEmpty();
+        assertThat(read(FactReader.read(name, "x".repeat(500)))).hasSize(500);
+        assertThat(read(FactReader.read(name, "x".repeat(501)))).contains("501 characters");
+        FactKey memory = FactVocabulary.entry("memory.size");
+        assertThat(FactReader.unfit(memory, Long.toString(1 << 20))).isEmpty();
+        assertThat(FactReader.unfit(memory, Long.toString((1 << 20) - 1))).isPresent();
+        assertThat(FactReader.unfit(memory, Long.toString(65536L << 30))).isEmpty();
+        assertThat(FactReader.unfit(memory, Long.toString((65536L << 30) + (1 << 20))))
+                .isPresent();
+    }
 }

@@ -60,4 +60,17 @@ class SeveralPartsTest {
                 SeveralParts.meant(
                         Map.of("graphics.renderer", "…", "graphics.renderer.2", "–"), "graphics.renderer", "…"));
     }
+
+    /** Of five words three are enough; of six, three are not. The ninth part is looked at, too. */
+    @Test
+    void moreThanHalfOfThePartsWordsHaveToBeThere() {
+        Map<String, String> nine =
+                Map.of("graphics.renderer", "Sedge Pond", "graphics.renderer.9", "Fenland Weir 900 M Plus");
+        assertEquals(OptionalInt.of(9), SeveralParts.meant(nine, "graphics.renderer", "a Fenland Weir 900"));
+        assertEquals(OptionalInt.empty(), SeveralParts.meant(nine, "graphics.renderer", "a Fenland Weir"));
+        assertEquals(
+                OptionalInt.empty(),
+                SeveralParts.meant(Map.of("graphics.renderer", "Sedge Pond"), "graphics.renderer", "Sedge Pond"),
+                "there is only one");
+    }
 }
