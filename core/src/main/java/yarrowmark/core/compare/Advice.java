@@ -7,9 +7,9 @@ import yarrowmark.core.stats.WorkingVariance;
 
 /**
  * What would settle a comparison that cannot tell: more runs, or, where days differ more than runs do, more sessions.
- * The half-width falls with more of them, so the fewest that are enough are found by halving. One case is otherwise: where
- * days are known by few degrees of freedom, more runs leave ever more of the interval to the days, and it grows. Then the
- * most runs are not enough either, and sessions are advised.
+ * The half-width falls with more of them, so the fewest that are enough are found by halving. Where days are known by few
+ * degrees of freedom it may rise in between, because more runs leave ever more of it to the days: there each number is tried,
+ * and fewer runs than there are, which did not tell, are no advice.
  */
 final class Advice {
     /** Past this many sessions a side, nobody goes on. */
@@ -43,7 +43,7 @@ final class Advice {
 
     private static RunsNeeded runs(Side a, Side b, Noise noise, double target) {
         double sessions = noise.days().map(SessionNoise::variance).orElse(0.0);
-        int enough = fewest(2, PairComparison.MOST_RUNS, target, k -> {
+        HalfWidth half = k -> {
             double va = a.variance(k);
             double vb = b.variance(k);
             double terms = va * va / (a.work().lentDegreesOfFreedom() + k - 1)
@@ -52,19 +52,26 @@ final class Advice {
             // More runs leave the sessions what they are.
             if (sessions > 0) {
                 SessionNoise days = noise.days().orElseThrow();
-                double squares = 1.0 / a.sample().sessions().size()
-                        + 1.0 / b.sample().sessions().size();
+                double squares = squares(a, b);
                 shared = squares * sessions;
                 terms += Gap.square(squares * (sessions + days.subtracted())) / days.degreesOfFreedom();
             }
             double v = va + vb + shared;
             return PairComparison.half(v, Math.max(1, v == 0 ? 1 : v * v / terms));
-        });
-        return enough == 0
-                ? new RunsNeeded.MoreThanMost()
-                : new RunsNeeded.Runs(
-                        enough,
-                        Math.max(0, enough - Math.min(a.sample().n(), b.sample().n())));
+        };
+        int have = Math.min(a.sample().n(), b.sample().n());
+        int most = PairComparison.MOST_RUNS;
+        int enough = sessions == 0
+                ? fewest(2, most, target, half)
+                // Runs never take away what sessions add, however well that is known.
+                : PairComparison.half(squares(a, b) * sessions, Double.POSITIVE_INFINITY) > target
+                        ? 0
+                        : first(half.at(have) <= target ? 2 : have, most, target, half);
+        return enough == 0 ? new RunsNeeded.MoreThanMost() : new RunsNeeded.Runs(enough, Math.max(0, enough - have));
+    }
+
+    private static double squares(Side a, Side b) {
+        return 1.0 / a.sample().sessions().size() + 1.0 / b.sample().sessions().size();
     }
 
     private static RunsNeeded sessions(Side a, Side b, SessionNoise days, double target) {
@@ -105,5 +112,15 @@ final class Advice {
             }
         }
         return enough;
+    }
+
+    /** The first number that is enough; 0 where none is. */
+    private static int first(int least, int most, double target, HalfWidth half) {
+        for (int k = least; k <= most; k++) {
+            if (half.at(k) <= target) {
+                return k;
+            }
+        }
+        return 0;
     }
 }

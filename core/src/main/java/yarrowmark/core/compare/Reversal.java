@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * What reverses the picture: the smallest change of the tests taken that turns an overall from better to worse, or back.
@@ -36,22 +37,28 @@ public record Reversal(List<Integer> out, double difference) {
     public static Optional<Reversal> of(double[] differences, Weighing weighing) {
         int[] all = IntStream.range(0, differences.length).toArray();
         double[] weights = weighing.of(all);
-        double whole = mean(differences, all, weights);
-        if (!(Math.abs(whole) > 0)) {
+        double sign = Math.signum(mean(differences, all, weights));
+        if (sign == 0) {
             return Optional.empty();
         }
-        double sign = Math.signum(whole);
-        if (Arrays.stream(differences).noneMatch(d -> d * sign < 0)) {
+        // Looked at from the side that is better, what turns it round brings the mean to 0 or below.
+        double[] forIt = Arrays.stream(differences).map(d -> d * sign).toArray();
+        return found(forIt, weighing, all, weights).map(r -> new Reversal(r.out(), sign * r.difference()));
+    }
+
+    private static Optional<Reversal> found(double[] forIt, Weighing weighing, int[] all, double[] ofAll) {
+        if (Arrays.stream(forIt).noneMatch(d -> d < 0)) {
             return Optional.empty();
         }
-        Optional<Reversal> one = one(differences, weighing, weights, sign);
+        Optional<Reversal> one = one(forIt, weighing, all, ofAll);
         if (one.isPresent()) {
             return one;
         }
         int[] kept = all;
+        double[] weights = ofAll;
         List<Integer> out = new ArrayList<>();
-        while (out.size() < Math.min(MOST_OUT, differences.length / 2)) {
-            int most = most(differences, kept, weights, sign);
+        while (out.size() < Math.min(MOST_OUT, forIt.length / 2)) {
+            int most = most(forIt, kept, weights);
             if (most < 0) {
                 return Optional.empty();
             }
@@ -61,8 +68,8 @@ public record Reversal(List<Integer> out, double difference) {
             if (weights.length == 0) {
                 return Optional.empty();
             }
-            double rest = mean(differences, kept, weights);
-            if (rest * sign <= 0) {
+            double rest = mean(forIt, kept, weights);
+            if (rest <= 0) {
                 return Optional.of(new Reversal(out, rest));
             }
         }
@@ -70,24 +77,20 @@ public record Reversal(List<Integer> out, double difference) {
     }
 
     /** Of single tests that turn it, the one that turns it most. */
-    private static Optional<Reversal> one(double[] differences, Weighing weighing, double[] weights, double sign) {
-        Reversal best = null;
-        int[] all = IntStream.range(0, differences.length).toArray();
-        List<Integer> likely = IntStream.of(all)
-                .filter(i -> differences[i] * sign > 0)
+    private static Optional<Reversal> one(double[] forIt, Weighing weighing, int[] all, double[] weights) {
+        return IntStream.of(all)
                 .boxed()
-                .sorted(Comparator.comparingDouble((Integer i) -> -weights[i] * differences[i] * sign))
+                .sorted(Comparator.comparingDouble((Integer i) -> -weights[i] * forIt[i]))
                 .limit(MOST_TRIED)
-                .toList();
-        for (int i : likely) {
-            int[] kept = without(all, i);
-            double[] spread = weighing.of(kept);
-            double rest = spread.length == 0 ? sign : mean(differences, kept, spread);
-            if (rest * sign <= 0 && (best == null || rest * sign < best.difference() * sign)) {
-                best = new Reversal(List.of(i), rest);
-            }
-        }
-        return Optional.ofNullable(best);
+                .flatMap(i -> {
+                    int[] kept = without(all, i);
+                    double[] spread = weighing.of(kept);
+                    return spread.length == 0
+                            ? Stream.empty()
+                            : Stream.of(new Reversal(List.of(i), mean(forIt, kept, spread)));
+                })
+                .filter(r -> r.difference() <= 0)
+                .min(Comparator.comparingDouble(Reversal::difference));
     }
 
     private static int[] without(int[] kept, int position) {
@@ -97,12 +100,12 @@ public record Reversal(List<Integer> out, double difference) {
         return rest;
     }
 
-    /** Position among those kept of the one that adds most in this direction; −1 where none does. */
-    private static int most(double[] differences, int[] kept, double[] weights, double sign) {
+    /** Position among those kept of the one that adds most; −1 where none adds anything. */
+    private static int most(double[] forIt, int[] kept, double[] weights) {
         int most = -1;
         double adds = 0;
         for (int k = 0; k < kept.length; k++) {
-            double own = weights[k] * differences[kept[k]] * sign;
+            double own = weights[k] * forIt[kept[k]];
             if (own > adds) {
                 adds = own;
                 most = k;

@@ -58,6 +58,7 @@ public final class SizeInWords {
             String test, String a, String base, PairComparison c, Direction direction, Optional<String> quantity) {
         boolean times = direction == Direction.LESS_IS_BETTER;
         double size = size(c.ratio(), times);
+        boolean up = size >= 0;
         StringBuilder words = new StringBuilder(test).append(": ").append(a);
         if (c.verdict() == Verdict.LEVEL) {
             words.append(" and ")
@@ -68,23 +69,23 @@ public final class SizeInWords {
             if (times && quantity.isPresent()) {
                 words.append(" takes ")
                         .append(percent(size))
-                        .append(size >= 0 ? " less " : " more ")
+                        .append(up ? " less " : " more ")
                         .append(quantity.get())
                         .append(" than ")
                         .append(base);
             } else {
                 words.append(" is ")
                         .append(percent(size))
-                        .append(size >= 0 ^ times ? " higher than " : " lower than ")
+                        .append(up ^ times ? " higher than " : " lower than ")
                         .append(base);
             }
             PairComparison.Interval i = c.interval();
-            double one = size(size >= 0 ? i.low() : i.high(), times) * Math.signum(size);
-            double other = size(size >= 0 ? i.high() : i.low(), times) * Math.signum(size);
+            double low = size(i.low(), times);
+            double high = size(i.high(), times);
             words.append(", 95 % interval ")
-                    .append(oneDecimal(one))
+                    .append(oneDecimal(up ? low : -high))
                     .append(" to ")
-                    .append(oneDecimal(other))
+                    .append(oneDecimal(up ? high : -low))
                     .append(" %");
         }
         if (c.withinOneSession()) {
@@ -130,6 +131,7 @@ public final class SizeInWords {
     /** The same for all tests together. */
     public static String overall(String a, String base, OverallComparison c, int tests) {
         double size = 100 * (c.ratio() - 1);
+        String apart = percent(size) + (size >= 0 ? " better" : " worse");
         String over = " over " + (tests == 1 ? "the one test" : "the " + tests + " tests") + " that both ran";
         String interval = String.format(
                 Locale.ROOT,
@@ -140,12 +142,8 @@ public final class SizeInWords {
                 c.assumed() > 0 ? ", assuming a spread of 10 % in part, which nobody measured" : "");
         return switch (c.verdict()) {
             case LEVEL -> a + " and " + base + " are level" + over + interval + ".";
-            case CANNOT_TELL ->
-                a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval
-                        + ", which may be noise.";
-            default ->
-                a + " is " + percent(size) + (size >= 0 ? " better" : " worse") + " than " + base + over + interval
-                        + ".";
+            case CANNOT_TELL -> a + " is " + apart + " than " + base + over + interval + ", which may be noise.";
+            default -> a + " is " + apart + " than " + base + over + interval + ".";
         };
     }
 
