@@ -78,8 +78,9 @@ class CommandsIT {
                         checkout.resolve(target).resolve(folder));
             }
         }
-        try (Stream<Path> known = Files.find(
-                checkout.resolve(target), 10, (p, a) -> p.getFileName().toString().equals("inputFiles.lst"))) {
+        try (Stream<Path> known = Files.find(checkout.resolve(target), 10, (p, a) -> p.getFileName()
+                .toString()
+                .equals("inputFiles.lst"))) {
             for (Path sources : known.toList()) {
                 Files.writeString(
                         sources,

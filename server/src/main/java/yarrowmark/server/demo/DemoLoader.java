@@ -351,8 +351,8 @@ class DemoLoader implements BeforeOpening {
             tests.add(new Playable(own.get(i), BuiltInSuites.RATE, DemoTests.BUILT_IN.get(i), false, true));
         }
         for (DemoTests.Suite suite : DemoTests.outside()) {
-            List<Long> ids = outside.computeIfAbsent(
-                    suite.name(), name -> catalog.ensure(name, suite.version(), suite.tests()));
+            List<Long> ids =
+                    outside.computeIfAbsent(suite.name(), name -> catalog.ensure(name, suite.version(), suite.tests()));
             if (!suite.without().contains(device.deviceClass())) {
                 for (int i = 0; i < ids.size(); i++) {
                     Catalog.NewMetric metric = suite.tests().get(i).metrics().get(0);
