@@ -87,11 +87,11 @@ public class Samples {
     /** Recomputes the samples of these metrics. The caller holds the configuration's lock. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void refreshAll(long configurationId, Collection<MetricRow> metrics) {
-        events.publishEvent((RecordsChanged) new SamplesChanged(
-                configurationId, metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
         if (metrics.isEmpty()) {
             return;
         }
+        events.publishEvent((RecordsChanged) new SamplesChanged(
+                configurationId, metrics.stream().map(MetricRow::suiteVersionId).collect(Collectors.toSet())));
         // Changes that were made through the entities are read past them here.
         entities.flush();
         Map<Long, MetricRow> wanted = metrics.stream().collect(Collectors.toMap(MetricRow::id, m -> m, (a, b) -> a));
