@@ -105,7 +105,12 @@ export function ComparedLine({
             </span>
             <span role="cell">
               {cells[0]!.difference === undefined ? (
-                <RatioMark cell={cells[0]!} axis={axis} materiality={materiality} label={said(0) ?? ''} />
+                <RatioMark
+                  cell={cells[0]!}
+                  axis={axis}
+                  materiality={materiality}
+                  label={said(0) ?? inNumbers(cells[0]!, metric.name, materiality)}
+                />
               ) : (
                 differences && (
                   <DifferenceMark
@@ -150,6 +155,12 @@ export function ComparedLine({
       {open && <LineDetail row={row} comparison={comparison} words={words} />}
     </div>
   );
+}
+
+/** What a mark is called until its sentence has come. */
+function inNumbers(cell: Cell, name: string, materiality: number): string {
+  const ratio = cell.ratio === undefined ? '' : `, ${told(cell.ratio, materiality)}`;
+  return `${name}${ratio}${cell.verdict === undefined ? '' : `, ${verdictWords(cell.verdict)}`}`;
 }
 
 interface Said {
