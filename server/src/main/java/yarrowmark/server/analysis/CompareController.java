@@ -71,7 +71,7 @@ class CompareController {
                 baseTake == null ? take : baseTake));
     }
 
-    /** Each line in words, to quote. They come after the numbers, whose answer would be half as large again with them. */
+    /** Each line in words, to quote. They come after the numbers, whose answer they would make half as large again. */
     @GetMapping("/sentences")
     List<Comparison.ComparedWords> sentences(
             @RequestParam long base,
