@@ -10,6 +10,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
 import yarrowmark.server.catalog.WrittenFromBehind;
+import yarrowmark.server.ledger.sample.SamplesFromBehind;
 import yarrowmark.server.support.BareSamples;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.FreshSchema;
@@ -98,12 +99,8 @@ public final class StandingsSpeed {
             WrittenFromBehind.tell(context);
             start = System.nanoTime();
             context.getBean(org.springframework.transaction.support.TransactionTemplate.class)
-                    .executeWithoutResult(
-                            t -> java.util.stream.LongStream.rangeClosed(1, 10).forEach(id -> {
-                                yarrowmark.server.ledger.sample.Samples samples =
-                                        context.getBean(yarrowmark.server.ledger.sample.Samples.class);
-                                samples.refreshAll(id, List.of());
-                            }));
+                    .executeWithoutResult(t -> java.util.stream.LongStream.rangeClosed(1, 10)
+                            .forEach(id -> SamplesFromBehind.tell(context, id)));
             Client.Answer many = owner.get("/api/standings?group=BODY");
             if (many.status() != 200) {
                 throw new IllegalStateException(many.detail());
