@@ -108,20 +108,29 @@ build_runner_folder() {
 # and where the classes of an earlier start are kept.
 unpack_program() {
   local -n unpacked=$1
-  local jar=$root/server/target/yarrowmark.jar fresh
-  unpacked=$root/server/target/program/$(stat -c '%s-%Y' "$jar")
-  [ ! -d "$unpacked" ] || return 0
-  mkdir -p "$root/server/target/program"
-  fresh=$(mktemp -d "$root/server/target/program/fresh.XXXXXX")
-  java -Djarmode=tools -jar "$jar" extract --destination "$fresh/it" >/dev/null 2>&1 || fail "the built program could not be unpacked from $jar"
-  # Whoever was first has the same. What earlier builds left goes, unless a program still runs from it.
-  if mv -T "$fresh/it" "$unpacked" 2>/dev/null; then
-    local left
-    for left in "$root/server/target/program"/[0-9]*; do
-      [ "$left" = "$unpacked" ] || (flock -n 5 && rm -rf "$left") 5>"$left/used" || true
-    done
+  local jar=$root/server/target/yarrowmark.jar programs=$root/server/target/program name fresh left
+  name=$(stat -c '%s-%Y' "$jar")
+  if [ ! -d "$programs/$name" ]; then
+    mkdir -p "$programs"
+    fresh=$(mktemp -d "$programs/fresh.XXXXXX")
+    java -Djarmode=tools -jar "$jar" extract --destination "$fresh/it" >/dev/null 2>&1 || fail "the built program could not be unpacked from $jar"
+    # Whoever was first has the same. What earlier builds left goes, unless a program still runs from it.
+    if mv -T "$fresh/it" "$programs/$name" 2>/dev/null; then
+      for left in "$programs"/[0-9]*; do
+        [ "$left" = "$programs/$name" ] || (flock -n 5 && rm -rf "$left") 5>"$left/used" || true
+      done
+    fi
+    rm -rf "$fresh"
   fi
-  rm -rf "$fresh"
+  # Kept classes count only at the very address they were kept from, whichever links lead there.
+  unpacked=$(cd "$programs/$name" && pwd -P)
+}
+
+# program_java VARIABLE PROGRAM : the Java that runs an unpacked program, with the classes of an earlier start where those were kept.
+program_java() {
+  local -n words=$1
+  words=(java -XX:+UseSerialGC -Xshare:auto)
+  [ ! -f "$2/classes.jsa" ] || words+=(-XX:SharedArchiveFile="$2/classes.jsa")
 }
 
 # Builds what bin/ runs of the tests, unless nothing has changed since the last time. Everything comes from this checkout:

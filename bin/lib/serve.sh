@@ -87,10 +87,9 @@ serve() {
   flock -s 6
   umask 077
   kept=$program/classes.jsa keeping=''
-  local java=(java -XX:+UseSerialGC -Xshare:auto)
-  if [ -f "$kept" ]; then
-    java+=(-XX:SharedArchiveFile="$kept")
-  elif [ "${YARROWMARK_KEEP_CLASSES:-yes}" = yes ] && [ -z "${YARROWMARK_SAMPLES:-}" ]; then
+  local java
+  program_java java "$program"
+  if [ ! -f "$kept" ] && [ "${YARROWMARK_KEEP_CLASSES:-yes}" = yes ] && [ -z "${YARROWMARK_SAMPLES:-}" ]; then
     keeping=$program/classes.$$
     java+=(-XX:ArchiveClassesAtExit="$keeping")
   fi

@@ -58,7 +58,11 @@ class CommandsIT {
         for (String module : List.of("core", "runner", "server", "e2e")) {
             bringClasses(Path.of(module, "target"));
         }
-        // With it, what every start needs.
+        // With it, what every start needs: the program unpacked, with the classes that its first start kept, and
+        // records.
+        Path program = Path.of("server", "target", "program");
+        Program.prepared("demo");
+        Files.createSymbolicLink(checkout.resolve(program), ROOT.resolve(program));
         for (String command : List.of("demo", "start")) {
             Path prepared = ROOT.relativize(Program.prepared(command));
             Program.copyAll(ROOT.resolve(prepared), checkout.resolve(prepared));

@@ -71,17 +71,18 @@ class StartingIT {
             database.onExit().orTimeout(60, TimeUnit.SECONDS).join();
             program.startAgain();
             assertThat(program.server().pid()).isNotEqualTo(server.pid());
+            withoutItsDatabaseItEnds(program);
         }
         assertThat(Path.of("target", "records", "killed-command")).exists();
     }
 
-    /** Its database is started again when it dies; where that is given up, a server alone is of no use. */
-    @Test
-    void withoutItsDatabaseACommandEnds() {
-        try (Program program = Program.start("start", "without-database")) {
-            ProcessHandle server = program.server();
-            program.databaseServer().parent().orElseThrow().destroy();
-            server.onExit().orTimeout(60, TimeUnit.SECONDS).join();
-        }
+    /**
+     * Its database is started again when it dies; where that is given up, a server alone is of no use. At the same
+     * program.
+     */
+    private static void withoutItsDatabaseItEnds(Program program) {
+        ProcessHandle server = program.server();
+        program.databaseServer().parent().orElseThrow().destroy();
+        server.onExit().orTimeout(60, TimeUnit.SECONDS).join();
     }
 }
