@@ -133,7 +133,8 @@ class FirstRoundIT {
         reviewer.open(program.address() + "standings");
         WebElement row = reviewer.see("//*[@role='row'][@data-line='0']");
         row.click();
-        reviewer.until("its row", Browser.PATIENCE, () -> {
+        // A device that was slow stands far down, and on a machine that is slow each row takes its time.
+        reviewer.until("its row", Browser.PATIENCE.multipliedBy(4), () -> {
             if (reviewer.text().contains("Pellow " + model)) {
                 return true;
             }
