@@ -165,8 +165,7 @@ class LongRunsIT extends AtTheDemo {
             assertThat(by.get("network-connect").value())
                     .isGreaterThan(by.get("network-latency").value());
             for (String load : List.of("download-one", "download-six", "upload-one", "upload-six")) {
-                // Mbit/s over the loop: a machine that is held up moves tens of them, another one thousands.
-                assertThat(by.get("network-" + load).value()).as(load).isBetween(1.0, 1e6);
+                assertThat(by.get("network-" + load).value()).as(load).isBetween(50.0, 1e6);
                 assertThat(by.get("network-" + load).words()).contains("server itself");
             }
             assertThat(by.get("network-walk").value()).as("1 m and 3 m held").isEqualTo(3.0);
