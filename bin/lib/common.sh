@@ -4,6 +4,13 @@ root=$(cd "$(dirname "${BASH_SOURCE[0]}")/../.." && pwd)
 # A normal user's PATH on Debian leaves out where the database server lives.
 export PATH="$PATH:/usr/sbin:/sbin"
 
+# What a command is for and how it is called stands at its beginning.
+case ${1:-} in
+  -h|--help)
+    sed -n '2,/^[^#]/{/^# \{0,1\}/!d;s///;p;}' "$0"
+    exit 0 ;;
+esac
+
 say() { printf '%s\n' "$*" >&2; }
 fail() { printf 'Yarrowmark cannot go on: %s\n' "$*" >&2; exit 1; }
 
@@ -27,7 +34,21 @@ need_packages() {
     || fail "apt-get could not install: ${missing[*]}"
 }
 
+# Maven and npm keep what they fetch in the home directory; where that cannot be written, a folder of this checkout is it.
+usable_home() {
+  local probe
+  if probe=$(mktemp "${HOME:-/nonexistent}/.yarrowmark.XXXXXX" 2>/dev/null); then
+    rm -f "$probe"
+    return 0
+  fi
+  say "The home directory ${HOME:-} cannot be written, so what is fetched is kept in $root/var/home"
+  export HOME=$root/var/home
+  mkdir -p "$HOME"
+  export MAVEN_OPTS="${MAVEN_OPTS:-} -Duser.home=$HOME"
+}
+
 need_tools() {
+  usable_home
   command -v javac >/dev/null 2>&1 || fail "a JDK 17 or newer is missing (Debian: apt-get install openjdk-17-jdk-headless)"
   local java_major
   # What JAVA_TOOL_OPTIONS makes it say goes to standard error.

@@ -54,7 +54,6 @@ serve() {
       --backups)
         [[ ${2:-} =~ ^[1-9][0-9]{0,3}$ ]] || fail "--backups needs how many of them are kept, 1 or more"
         keep=$2; shift 2 ;;
-      -h|--help) say "usage: bin/$name [--port N] [--no-build]$([ "$name" = demo ] || echo ' [--lan]') [--backups N]   (a backup a day, the last N are kept)"; exit 0 ;;
       *) fail "unknown option $1; see bin/$name --help" ;;
     esac
   done

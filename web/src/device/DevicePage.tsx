@@ -5,6 +5,7 @@ import { conduct, type Conductor, type Showing } from './conduct.ts';
 import { detect, type Detected } from './detect.ts';
 import { deliverKept } from './deliver.ts';
 import { Join } from './Join.tsx';
+import { joinBench } from './join-bench.ts';
 import { whenAlone } from './one-tab.ts';
 import { Outbox, type KnownDevice } from './outbox.ts';
 import { Over } from './Over.tsx';
@@ -16,7 +17,7 @@ import { Setup } from './Setup.tsx';
 type State =
   | { at: 'opening'; message?: string }
   | { at: 'elsewhere' }
-  | { at: 'join'; message?: string }
+  | { at: 'join'; code?: string; message?: string }
   | { at: 'setup'; seat: DeviceSeat; known: KnownDevice | null }
   | { at: 'running'; seat: DeviceSeat }
   | { at: 'over'; how: 'DONE' | 'STOPPED'; showing: Showing | null; results: RoundAnswer | null };
@@ -28,6 +29,8 @@ export function DevicePage() {
   const [showing, setShowing] = useState<Showing | null>(null);
   const outbox = useRef<Outbox | null>(null);
   const api = useRef(new DeviceApi(null));
+  /** The two of above, for what is drawn. */
+  const [place, setPlace] = useState<{ api: DeviceApi; outbox: Outbox } | null>(null);
   const host = useRef<HTMLDivElement>(null);
   const conductor = useRef<Conductor | null>(null);
 
@@ -37,7 +40,6 @@ export function DevicePage() {
     })();
     void whenAlone('yarrowmark-device', () => setState({ at: 'elsewhere' })).then(open);
     // Runs once: the page opens its own storage and looks whether a session was going on.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, []);
 
   async function open() {
@@ -52,8 +54,13 @@ export function DevicePage() {
       return;
     }
     const seat = await outbox.current.seat();
-    if (!seat) return setState({ at: 'join' });
-    api.current = new DeviceApi(seat.token, seat.shelf);
+    if (seat) api.current = new DeviceApi(seat.token, seat.shelf);
+    setPlace({ api: api.current, outbox: outbox.current });
+    if (!seat) {
+      // The answer to its code may have been lost, or this page ended before it was kept: the same seat is asked for again.
+      const joining = await outbox.current.joining();
+      return setState({ at: 'join', ...(joining && { code: joining.code }) });
+    }
     await takeUp();
   }
 
@@ -119,8 +126,7 @@ export function DevicePage() {
   }, [state, detected]);
 
   async function join(code: string) {
-    const seat = await api.current.join(code, deviceInWords(detected));
-    await outbox.current!.takeSeat(seat);
+    await joinBench(api.current, outbox.current!, code, deviceInWords(detected));
     // The code is used now; a reload must not try it again.
     history.replaceState(null, '', '/j');
     await takeUp();
@@ -152,16 +158,18 @@ export function DevicePage() {
             this one waits. Close the other, and it goes on here.
           </p>
         )}
-        {state.at === 'join' && <Join code={codeFromAddress()} message={state.message} onJoin={join} />}
-        {state.at === 'setup' && (
+        {state.at === 'join' && (
+          <Join code={codeFromAddress() || (state.code ?? '')} message={state.message} onJoin={join} />
+        )}
+        {state.at === 'setup' && place && (
           <Setup
-            api={api.current}
+            api={place.api}
             seat={state.seat}
             detected={detected}
             known={state.known}
             onStart={start}
             onForget={() => {
-              void outbox.current?.forget();
+              void place.outbox.forget();
               setState({ ...state, known: null });
             }}
           />
@@ -182,8 +190,8 @@ export function DevicePage() {
             onAgain={() => setState({ at: 'join' })}
           />
         )}
-        {(state.at === 'over' || state.at === 'join') && outbox.current && (
-          <RefusedRuns key={state.at} outbox={outbox.current} seat={null} />
+        {(state.at === 'over' || state.at === 'join') && place && (
+          <RefusedRuns key={state.at} outbox={place.outbox} seat={null} />
         )}
         {/* Tests that need a page draw in here; it is part of the page only while a round runs. */}
         <div

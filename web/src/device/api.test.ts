@@ -14,7 +14,7 @@ function answer(status: number, body: unknown, shelf: string | null) {
 test('joining learns which shelf gave the seat', async () => {
   const api = new DeviceApi(null);
   answer(200, { token: 't' }, 'home');
-  expect(await api.join('CODE', 'a browser')).toEqual({ token: 't', shelf: 'home' });
+  expect(await api.join('CODE', 'a browser', 'secret')).toEqual({ token: 't', shelf: 'home' });
   answer(200, { key: 'k', late: false }, 'home');
   expect(await api.deliver('k', 0, {} as never)).toEqual({ key: 'k', late: false });
 });

@@ -11,6 +11,9 @@ export type ModelUnits = Schemas['DeviceModelUnits'];
 export type CommandState = Schemas['CommandState'];
 export type Phase = Schemas['ProgressBody']['phase'];
 
+/** Answers that are no verdict on what was sent: it is tried again later. */
+const LATER = new Set([408, 421, 425, 429]);
+
 /** The server answered, and said no. */
 export class Refused extends Error {
   readonly status: number;
@@ -19,6 +22,9 @@ export class Refused extends Error {
     super(message);
     this.status = status;
     this.code = code;
+  }
+  get isForLater(): boolean {
+    return LATER.has(this.status);
   }
 }
 
@@ -58,9 +64,10 @@ export class DeviceApi {
     this.shelf = shelf;
   }
 
-  async join(code: string, device: string): Promise<Seat> {
+  /** @param secret kept on this device: the same one with the same code gives the same seat again */
+  async join(code: string, device: string, secret: string): Promise<Seat> {
     this.shelf = null;
-    const { token } = await this.send<{ token: string }>('POST', 'join', { code, device });
+    const { token } = await this.send<{ token: string }>('POST', 'join', { code, device, secret });
     this.token = token;
     return { token, shelf: this.shelf };
   }

@@ -11,9 +11,6 @@ export interface Delivered {
   refused: number;
 }
 
-/** Answers that are no verdict on the run: it is tried again later. */
-const LATER = new Set([408, 421, 425, 429]);
-
 /**
  * Delivers what is kept, oldest first. Ends early where the server cannot be reached: the rest stays kept for the next
  * try. A run leaves this device only when the server confirms it under the run's own key; one that the server refuses
@@ -33,7 +30,7 @@ export async function deliverKept(
       if (stored.late) became.late++;
       else became.stored++;
     } catch (error) {
-      if (!(error instanceof Refused) || LATER.has(error.status)) throw error;
+      if (!(error instanceof Refused) || error.isForLater) throw error;
       await outbox.refuse(kept.key, error.message);
       became.refused++;
     }

@@ -31,6 +31,13 @@ export interface KnownDevice {
   typed: Record<string, string>;
 }
 
+/** A code that was given to the bench whose answer this device has not kept yet. */
+export interface Joining {
+  code: string;
+  /** Made here; with it the same code gives the same seat again. */
+  secret: string;
+}
+
 interface Noted {
   testId: number;
   runNumber: number;
@@ -46,7 +53,7 @@ interface Gone {
 interface Shape extends DBSchema {
   runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
   state: {
-    key: 'token' | 'shelf' | 'begun' | 'ending' | 'storageAllowed' | 'cold' | 'known' | 'notes' | 'gone';
+    key: 'token' | 'shelf' | 'joining' | 'begun' | 'ending' | 'storageAllowed' | 'cold' | 'known' | 'notes' | 'gone';
     value: unknown;
   };
 }
@@ -133,14 +140,25 @@ export class Outbox {
     return { token, shelf: ((await this.db.get('state', 'shelf')) as string | undefined) ?? null };
   }
 
-  /** Starts anew for another session. What no server has taken yet stays, with the seat that it was measured for. */
-  async takeSeat(seat: Seat): Promise<void> {
-    await this.leave();
+  /**
+   * Notes which code is about to be given away. A kill or a lost answer after that costs nothing: the same code is asked
+   * with the same secret.
+   */
+  async join(code: string): Promise<Joining> {
     const change = this.db.transaction('state', 'readwrite');
-    await change.store.put(seat.token, 'token');
-    if (seat.shelf) await change.store.put(seat.shelf, 'shelf');
+    const before = (await change.store.get('joining')) as Joining | undefined;
+    const joining = before && plain(before.code) === plain(code) ? before : { code, secret: freshSecret() };
+    await change.store.put(joining, 'joining');
     await change.done;
+    return joining;
   }
+  joining = async (): Promise<Joining | null> =>
+    ((await this.db.get('state', 'joining')) as Joining | undefined) ?? null;
+  /** The bench said no, or its holder types another code. */
+  stopJoining = (): Promise<void> => this.db.delete('state', 'joining');
+
+  /** Starts anew for another session. What no server has taken yet stays, with the seat that it was measured for. */
+  takeSeat = (seat: Seat): Promise<void> => this.leave(seat);
 
   allowStorage = async (yes: boolean): Promise<void> => void (await this.db.put('state', yes, 'storageAllowed'));
   storageAllowed = async (): Promise<boolean> => (await this.db.get('state', 'storageAllowed')) === true;
@@ -162,8 +180,12 @@ export class Outbox {
   ended = async (): Promise<'DONE' | 'STOPPED' | null> =>
     ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
 
-  /** The session is over. Runs that were not taken are put down with their seat, so that they can be sent later. */
-  async leave(): Promise<void> {
+  /**
+   * The session is over. Runs that were not taken are put down with their seat, so that they can be sent later.
+   *
+   * @param next seat that is taken in the same step
+   */
+  async leave(next?: Seat): Promise<void> {
     const seat = await this.seat();
     const change = this.db.transaction(['runs', 'state'], 'readwrite');
     for (const run of await change.objectStore('runs').getAll())
@@ -174,9 +196,21 @@ export class Outbox {
       });
     for (const key of await change.objectStore('state').getAllKeys())
       if (key !== 'known') await change.objectStore('state').delete(key);
+    if (next) await change.objectStore('state').put(next.token, 'token');
+    if (next?.shelf) await change.objectStore('state').put(next.shelf, 'shelf');
     await change.done;
   }
 
   /** A person gives up what no server would take. */
   giveUp = (key: string): Promise<void> => this.db.delete('runs', key);
 }
+
+/** "teal 42 fen" is the code TEAL-42-FEN, as the bench reads it. */
+const plain = (code: string) => code.toUpperCase().replace(/[^A-Z0-9]/g, '');
+
+/** 32 random bytes as base64url. */
+const freshSecret = () =>
+  btoa(String.fromCharCode(...crypto.getRandomValues(new Uint8Array(32))))
+    .replaceAll('+', '-')
+    .replaceAll('/', '_')
+    .replaceAll('=', '');

@@ -104,7 +104,7 @@ export function ShelfView() {
   const narrowed = Boolean(
     search.q || chosen.length > 0 || search.maker || search.since || search.dearest || search.fact,
   );
-  const thisYear = new Date().getFullYear();
+  const [thisYear] = useState(() => new Date().getFullYear());
 
   return (
     <>

@@ -72,7 +72,7 @@ async function writing() {
   await waitFor(() => expect(result.current.pieces).toHaveLength(1));
   return result;
 }
-const textOf = (piece: Piece | undefined) => (piece?.body as { text: string }).text;
+const textOf = (piece: Piece | undefined) => (piece?.body as { text: string } | undefined)?.text;
 
 describe('what is typed', () => {
   it('stands there at once and is sent once nobody types any more', async () => {

@@ -3,15 +3,19 @@ package yarrowmark.e2e;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Files;
-import java.time.Duration;
+import java.nio.file.Path;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Function;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.function.Supplier;
+import java.util.logging.Level;
+import java.util.logging.Logger;
 import org.openqa.selenium.By;
 import org.openqa.selenium.JavascriptExecutor;
 import org.openqa.selenium.Keys;
 import org.openqa.selenium.NoSuchElementException;
+import org.openqa.selenium.OutputType;
 import org.openqa.selenium.StaleElementReferenceException;
 import org.openqa.selenium.WebDriverException;
 import org.openqa.selenium.WebElement;
@@ -20,13 +24,20 @@ import org.openqa.selenium.chrome.ChromeDriverService;
 import org.openqa.selenium.chrome.ChromeOptions;
 import org.openqa.selenium.interactions.Actions;
 import org.openqa.selenium.logging.LogType;
-import org.openqa.selenium.support.ui.WebDriverWait;
 
 /** A headless Chromium with a fresh profile. Elements are found by what a person sees; conditions are waited for. */
 final class Browser implements UnderTest {
-    static final Duration PATIENCE = Duration.ofSeconds(30);
+    /** What the driver says of versions of the browser's own protocol concerns nobody who reads the output of tests. */
+    private static final Logger QUIET = Logger.getLogger("org.openqa.selenium");
+
+    static {
+        QUIET.setLevel(Level.SEVERE);
+    }
+
+    private static final Map<Thread, List<Browser>> OPEN = new ConcurrentHashMap<>();
 
     private final ChromeDriver driver;
+    private final Path profile;
 
     Browser() {
         this(1280, 800);
@@ -37,6 +48,7 @@ final class Browser implements UnderTest {
         ChromeOptions options = new ChromeOptions();
         options.setBinary("/usr/bin/chromium");
         try {
+            profile = Files.createTempDirectory("yarrowmark-browser");
             options.addArguments(
                     "--headless=new",
                     "--no-sandbox",
@@ -47,7 +59,7 @@ final class Browser implements UnderTest {
                     "--disable-sync",
                     "--hide-scrollbars",
                     "--window-size=" + width + "," + height,
-                    "--user-data-dir=" + Files.createTempDirectory("yarrowmark-browser"));
+                    "--user-data-dir=" + profile);
             options.addArguments(more);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
@@ -59,6 +71,27 @@ final class Browser implements UnderTest {
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", width < 500));
+        OPEN.computeIfAbsent(Thread.currentThread(), t -> new CopyOnWriteArrayList<>())
+                .add(this);
+    }
+
+    /** Those of the test that runs here: each test has one thread. */
+    static List<Browser> openInThisThread() {
+        return List.copyOf(OPEN.getOrDefault(Thread.currentThread(), List.of()));
+    }
+
+    /** Writes down what it shows, where it is, and what its console said. @param beginning of the files' names */
+    void keepEvidence(Path beginning) throws IOException {
+        try {
+            Files.write(Path.of(beginning + ".png"), driver.getScreenshotAs(OutputType.BYTES));
+            StringBuilder said =
+                    new StringBuilder(driver.getCurrentUrl()).append("\n\n").append(text());
+            driver.manage().logs().get(LogType.BROWSER).forEach(line -> said.append("\n")
+                    .append(line));
+            Files.writeString(Path.of(beginning + ".txt"), said);
+        } catch (WebDriverException e) {
+            Files.writeString(Path.of(beginning + ".txt"), "It could not be asked any more: " + e.getMessage());
+        }
     }
 
     ChromeDriver driver() {
@@ -73,22 +106,20 @@ final class Browser implements UnderTest {
 
     /** Waits until there is an answer that is neither null nor false. */
     @Override
-    public <T> T until(String what, Duration patience, Supplier<T> look) {
-        return new WebDriverWait(driver, patience)
-                .withMessage(() -> what + " did not come about. The page says:\n" + text())
-                .ignoring(StaleElementReferenceException.class)
-                .ignoring(NoSuchElementException.class)
-                .until((Function<Object, T>) d -> {
-                    try {
-                        return look.get();
-                    } catch (WebDriverException e) {
-                        // A page that is loaded anew between finding an element and reading it.
-                        if (String.valueOf(e.getMessage()).contains("does not belong to the document")) {
-                            return null;
-                        }
-                        throw e;
-                    }
-                });
+    public <T> T until(String what, Supplier<T> look) {
+        return Patience.until(() -> what + " did not come about. The page says:\n" + text(), () -> {
+            try {
+                return look.get();
+            } catch (StaleElementReferenceException | NoSuchElementException e) {
+                return null;
+            } catch (WebDriverException e) {
+                // A page that is loaded anew between finding an element and reading it.
+                if (String.valueOf(e.getMessage()).contains("does not belong to the document")) {
+                    return null;
+                }
+                throw e;
+            }
+        });
     }
 
     @Override
@@ -102,7 +133,7 @@ final class Browser implements UnderTest {
     }
 
     WebElement see(String xpath) {
-        return until("to see " + xpath, PATIENCE, () -> driver.findElements(By.xpath(xpath)).stream()
+        return until("to see " + xpath, () -> driver.findElements(By.xpath(xpath)).stream()
                 .filter(WebElement::isDisplayed)
                 .findFirst()
                 .orElse(null));
@@ -119,7 +150,7 @@ final class Browser implements UnderTest {
 
     @Override
     public void press(String name) {
-        until("to press " + name, PATIENCE, () -> {
+        until("to press " + name, () -> {
             button(name).click();
             return true;
         });
@@ -139,7 +170,7 @@ final class Browser implements UnderTest {
         By wanted = By.xpath("//*[@role='option'][contains(normalize-space(.), \"" + option + "\")]");
         // A sentence whose words have just changed moves what is in it: a press beside it is made again, as a person
         // would.
-        until(option + " among " + control, PATIENCE, () -> {
+        until(option + " among " + control, () -> {
             for (WebElement one : driver.findElements(wanted)) {
                 if (one.isDisplayed()) {
                     one.click();
@@ -199,7 +230,7 @@ final class Browser implements UnderTest {
     /** What the page's console complains about, the content security policy's complaints among it. */
     List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()
-                .filter(e -> e.getLevel().intValue() >= java.util.logging.Level.SEVERE.intValue())
+                .filter(e -> e.getLevel().intValue() >= Level.SEVERE.intValue())
                 .map(e -> e.getMessage())
                 .toList();
     }
@@ -207,7 +238,7 @@ final class Browser implements UnderTest {
     void signIntoDemo(String address) {
         open(address);
         press("go straight in");
-        until("to be signed in", PATIENCE, () -> {
+        until("to be signed in", () -> {
             if (!driver.findElements(By.xpath("//nav[@aria-label='Main']")).isEmpty()) {
                 return true;
             }
@@ -221,6 +252,13 @@ final class Browser implements UnderTest {
 
     @Override
     public void close() {
+        OPEN.values().forEach(open -> open.remove(this));
         driver.quit();
+        // Many of them fill a small disk.
+        try {
+            Program.deleteAll(profile);
+        } catch (UncheckedIOException e) {
+            // One of its processes still ends and writes: that little stays.
+        }
     }
 }

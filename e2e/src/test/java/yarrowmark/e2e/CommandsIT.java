@@ -3,159 +3,78 @@ package yarrowmark.e2e;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.FileVisitResult;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.nio.file.SimpleFileVisitor;
-import java.nio.file.StandardCopyOption;
-import java.nio.file.attribute.BasicFileAttributes;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
-import java.util.concurrent.TimeUnit;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
 /**
- * Every command of bin/ works first thing on a clean checkout, where nothing of ours was installed: a copy of this one's
- * sources. Only what this very build made of them is brought along, the program and its classes.
+ * Every command of bin/ explains itself and refuses nonsense at once, on a clean copy of the sources and from another
+ * directory; and the classes and files that it names are there. What they do is tried by WholeCommandsIT and by the tests
+ * that start them.
  */
-@Order(Integer.MAX_VALUE)
 class CommandsIT {
-    private static final Path ROOT = Path.of("..").toAbsolutePath().normalize();
-    private static final Set<String> MADE = Set.of("target", "node_modules", "var", ".git", "dist", "generated");
-    private static Path checkout;
+    private static final Pattern MAIN =
+            Pattern.compile("\\brun(?:_main)? (core|runner|server|e2e) (yarrowmark\\.[\\w.]+)");
+    private static final Pattern OWN_FILE =
+            Pattern.compile("\\$root/((?:bin|web|core|server|runner|e2e)/[\\w./-]+\\w)");
+    /** What is there only once something was built. */
+    private static final Set<String> MADE = Set.of("target", "dist", "node_modules");
 
-    private record Ran(int code, String said) {}
-
-    @BeforeAll
-    static void copySources(@TempDir Path folder) throws IOException {
-        checkout = folder.resolve("checkout");
-        Files.walkFileTree(ROOT, new SimpleFileVisitor<>() {
-            @Override
-            public FileVisitResult preVisitDirectory(Path directory, BasicFileAttributes a) throws IOException {
-                if (MADE.contains(directory.getFileName().toString())) {
-                    return FileVisitResult.SKIP_SUBTREE;
-                }
-                Files.createDirectories(checkout.resolve(ROOT.relativize(directory)));
-                return FileVisitResult.CONTINUE;
-            }
-
-            @Override
-            public FileVisitResult visitFile(Path file, BasicFileAttributes a) throws IOException {
-                Files.copy(file, checkout.resolve(ROOT.relativize(file)), StandardCopyOption.COPY_ATTRIBUTES);
-                return FileVisitResult.CONTINUE;
-            }
-        });
-        for (Path made : List.of(
-                Path.of("server", "target", "yarrowmark.jar"), Path.of("runner", "target", "yarrow-runner.jar"))) {
-            Files.createDirectories(checkout.resolve(made).getParent());
-            Files.copy(ROOT.resolve(made), checkout.resolve(made), StandardCopyOption.COPY_ATTRIBUTES);
-        }
-        for (String module : List.of("core", "runner", "server", "e2e")) {
-            bringClasses(Path.of(module, "target"));
-        }
-        // With it, what every start needs: the program unpacked, with the classes that its first start kept, and
-        // records.
-        Path program = Path.of("server", "target", "program");
-        Program.prepared("demo");
-        Files.createSymbolicLink(checkout.resolve(program), ROOT.resolve(program));
-        for (String command : List.of("demo", "start")) {
-            Path prepared = ROOT.relativize(Program.prepared(command));
-            Program.copyAll(ROOT.resolve(prepared), checkout.resolve(prepared));
-            Files.copy(
-                    ROOT.resolve(prepared + ".by"),
-                    checkout.resolve(prepared + ".by"),
-                    StandardCopyOption.COPY_ATTRIBUTES);
+    private static List<Path> commands(Path checkout) throws IOException {
+        try (Stream<Path> files = Files.list(checkout.resolve("bin"))) {
+            return files.filter(Files::isRegularFile).sorted().toList();
         }
     }
 
-    /** With what Maven knows of them, which names every source by its whole path. */
-    private static void bringClasses(Path target) throws IOException {
-        for (String folder : List.of("classes", "test-classes", "maven-status")) {
-            if (Files.exists(ROOT.resolve(target).resolve(folder))) {
-                Program.copyAll(
-                        ROOT.resolve(target).resolve(folder),
-                        checkout.resolve(target).resolve(folder));
-            }
-        }
-        try (Stream<Path> known = Files.find(checkout.resolve(target), 10, (p, a) -> p.getFileName()
-                .toString()
-                .equals("inputFiles.lst"))) {
-            for (Path sources : known.toList()) {
-                Files.writeString(
-                        sources,
-                        Files.readString(sources).replace(ROOT.resolve("").toString(), checkout.toString()));
-            }
-        }
-    }
-
-    /** From another directory than the checkout, as every command may be. */
-    private static Ran run(Path from, String... words) throws IOException, InterruptedException {
-        List<String> command = Stream.concat(
-                        Stream.of(checkout.resolve("bin").resolve(words[0]).toString()),
-                        Stream.of(words).skip(1))
+    @Test
+    void everyCommandExplainsItselfAndRefusesNonsenseAtOnce(@TempDir Path folder) throws IOException {
+        CleanCopy copy = CleanCopy.below(folder);
+        List<String> names = commands(copy.path()).stream()
+                .map(c -> c.getFileName().toString())
                 .toList();
-        Path said = Files.createTempFile(from, "said", ".txt");
-        Process process = new ProcessBuilder(command)
-                .directory(from.toFile())
-                .redirectErrorStream(true)
-                .redirectOutput(said.toFile())
-                .start();
-        if (!process.waitFor(15, TimeUnit.MINUTES)) {
-            process.destroy();
-            throw new AssertionError(command + " did not end:\n" + Files.readString(said));
+        assertThat(names).contains("demo", "start", "test", "bench", "backup", "restore");
+        for (String name : names) {
+            CleanCopy.Ran help = copy.run(folder, name, "--help");
+            assertThat(help.code()).as(name).isZero();
+            assertThat(help.said()).as(name).contains("usage: bin/" + name).doesNotContain("set -euo");
+            CleanCopy.Ran nonsense = copy.run(folder, name, "--no-such-option");
+            assertThat(nonsense.code()).as(name + " said " + nonsense.said()).isNotZero();
+            assertThat(nonsense.said()).as(name).contains("no-such-option");
         }
-        return new Ran(process.exitValue(), Files.readString(said, StandardCharsets.UTF_8));
+        assertThat(copy.run(folder, "bench", "nonsense").said()).contains("unknown part nonsense", "search");
+        assertThat(copy.path().resolve("var")).as("nothing was begun").doesNotExist();
+        assertThat(copy.path().resolve("core/target")).doesNotExist();
     }
 
     @Test
-    void benchGoesThroughEveryPartAtItsSmallestSize(@TempDir Path elsewhere) throws Exception {
-        Ran bench = run(elsewhere, "bench", "--smallest");
-        assertThat(bench.code()).as(bench.said()).isZero();
-        assertThat(bench.said())
-                .contains(
-                        "Standings in core",
-                        "Search as you type",
-                        "Import",
-                        "Ledger of ",
-                        "Compar",
-                        "Standings: ",
-                        "frames a second",
-                        "Crowd: 2 devices",
-                        "Kills: 1 of the server and 1 of its database",
-                        "Kills of the runner: 1",
-                        "The network suite against plain sockets",
-                        "sequential write, dd",
-                        "Spread over 2 runs",
-                        "ops/s in the browser");
-        Ran unknown = run(elsewhere, "bench", "nonsense");
-        assertThat(unknown.code()).isNotZero();
-        assertThat(unknown.said()).contains("unknown part nonsense").contains("search");
-    }
-
-    @Test
-    void samplesOfAShelfAreChecked(@TempDir Path elsewhere) throws Exception {
-        Program.copyAll(Program.prepared("demo"), checkout.resolve("var"));
-        Ran checked = run(elsewhere, "samples", "check", "demo");
-        assertThat(checked.code()).as(checked.said()).isZero();
-        assertThat(checked.said()).containsPattern("[1-9]\\d* samples checked");
-        assertThat(run(elsewhere, "samples", "mend").said()).contains("usage: bin/samples check|rebuild");
-    }
-
-    @Test
-    void picturesGoIntoTheFolderThatIsNamed(@TempDir Path elsewhere) throws Exception {
-        Ran made = run(
-                elsewhere,
-                "screenshots",
-                "--smallest",
-                elsewhere.resolve("pictures").toString());
-        assertThat(made.code()).as(made.said()).isZero();
-        try (Stream<Path> pictures = Files.list(elsewhere.resolve("pictures"))) {
-            assertThat(pictures.map(p -> p.getFileName().toString())).containsExactly("standings.png");
+    void everyClassAndFileThatACommandNamesIsThere() throws IOException {
+        List<String> missing = new ArrayList<>();
+        int mains = 0;
+        for (Path command : commands(CleanCopy.ROOT)) {
+            String text = Files.readString(command);
+            for (Matcher main = MAIN.matcher(text); main.find(); mains++) {
+                Path made = CleanCopy.ROOT.resolve(
+                        main.group(1) + "/target/test-classes/" + main.group(2).replace('.', '/') + ".class");
+                if (!Files.exists(made)) {
+                    missing.add(command.getFileName() + ": " + main.group(2));
+                }
+            }
+            for (Matcher file = OWN_FILE.matcher(text); file.find(); ) {
+                Path named = Path.of(file.group(1));
+                boolean made = Stream.of(file.group(1).split("/")).anyMatch(MADE::contains);
+                if (!made && !Files.exists(CleanCopy.ROOT.resolve(named))) {
+                    missing.add(command.getFileName() + ": " + named);
+                }
+            }
         }
+        assertThat(missing).isEmpty();
+        assertThat(mains).as("found by the way they are written").isGreaterThan(15);
     }
 }

@@ -41,8 +41,7 @@ class CompareIT extends AtTheDemo {
         String there = overall();
         double ratio = Double.parseDouble(there.replace("×", ""));
         browser.keys("x");
-        browser.until("the base to be the other one", Browser.PATIENCE, () -> !overall()
-                .equals(there));
+        browser.until("the base to be the other one", () -> !overall().equals(there));
         assertThat(Double.parseDouble(overall().replace("×", "")) * ratio).isBetween(0.998, 1.002);
 
         browser.keys(Keys.ARROW_DOWN);
@@ -51,9 +50,8 @@ class CompareIT extends AtTheDemo {
         browser.seeText("other configurations as ticks");
         assertThat(browser.driver().getCurrentUrl()).contains("open=");
         browser.keys(Keys.ENTER);
-        browser.until("the line to close", Browser.PATIENCE, () -> !browser.driver()
-                .getCurrentUrl()
-                .contains("open="));
+        browser.until(
+                "the line to close", () -> !browser.driver().getCurrentUrl().contains("open="));
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -62,12 +60,11 @@ class CompareIT extends AtTheDemo {
         folio();
         browser.keys("m");
         browser.see("//*[@role='option'][contains(., '10 %')]").click();
-        browser.until("the address to say so", Browser.PATIENCE, () -> browser.driver()
-                .getCurrentUrl()
-                .contains("matters=10"));
+        browser.until(
+                "the address to say so", () -> browser.driver().getCurrentUrl().contains("matters=10"));
         browser.see("//*[@role='row']//*[.='level']");
         browser.choose("Tests", "Storage tests");
-        browser.until("storage alone", Browser.PATIENCE, () -> browser.driver()
+        browser.until("storage alone", () -> browser.driver()
                 .findElements(By.xpath("//*[@role='rowheader'][.='Processor']"))
                 .isEmpty());
         browser.see("//*[@role='rowheader'][.='Storage']");
@@ -84,12 +81,12 @@ class CompareIT extends AtTheDemo {
         String whole = overall();
         browser.see("//button[contains(@aria-label, 'exclude Storage')]").sendKeys(Keys.ENTER);
         browser.seeText("Left out here: Storage");
-        browser.until("another overall", Browser.PATIENCE, () -> !overall().equals(whole));
+        browser.until("another overall", () -> !overall().equals(whole));
         assertThat(browser.driver().getCurrentUrl()).contains("without");
         browser.driver().navigate().refresh();
         browser.seeText("Left out here: Storage");
         browser.see("//button[@aria-label='include again: Storage']").click();
-        browser.until("the whole again", Browser.PATIENCE, () -> overall().equals(whole));
+        browser.until("the whole again", () -> overall().equals(whole));
         browser.seeText("day to day included");
 
         // The first on the shelf was measured on two days.
@@ -112,9 +109,8 @@ class CompareIT extends AtTheDemo {
         browser.seeText("Planned as");
         browser.see("//a[.='change the plan']").click();
         browser.see("//h1[contains(., 'lan')]");
-        browser.until(
-                "the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream()
-                        .anyMatch(i -> i.getAttribute("value").startsWith("More runs, Quenby Folio 14")));
+        browser.until("the plan's name", () -> browser.driver().findElements(By.tagName("input")).stream()
+                .anyMatch(i -> i.getAttribute("value").startsWith("More runs, Quenby Folio 14")));
     }
 
     @Test
@@ -139,7 +135,7 @@ class CompareIT extends AtTheDemo {
     /** The file with this end, once the browser has written it. */
     private Path taken(Path folder, String end) {
         AtomicReference<Path> found = new AtomicReference<>();
-        browser.until("a file that ends in " + end, Browser.PATIENCE, () -> {
+        browser.until("a file that ends in " + end, () -> {
             try (Stream<Path> files = Files.list(folder)) {
                 files.filter(f -> f.toString().endsWith(end)).findFirst().ifPresent(found::set);
             } catch (IOException e) {
@@ -170,9 +166,7 @@ class CompareIT extends AtTheDemo {
         browser.press("Export: readings of Weir hash, one thread");
         browser.press("PNG, transparent");
         browser.until(
-                "the readings",
-                Browser.PATIENCE,
-                () -> Files.exists(folder.resolve("readings-of-weir-hash-one-thread-transparent.png")));
+                "the readings", () -> Files.exists(folder.resolve("readings-of-weir-hash-one-thread-transparent.png")));
         var picture = ImageIO.read(png.toFile());
         assertThat(picture.getWidth()).isEqualTo(1920);
         assertThat(picture.getHeight()).isEqualTo(1080);

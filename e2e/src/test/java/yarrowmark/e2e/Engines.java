@@ -3,7 +3,6 @@ package yarrowmark.e2e;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.time.Duration;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -23,7 +22,6 @@ import org.openqa.selenium.WebDriverException;
  * bin/engines.
  */
 public final class Engines {
-    private static final Duration PATIENCE = Duration.ofMinutes(40);
     private static final int TIMED_MS = Integer.getInteger("yarrowmark.timed", 200);
     private static final int RUNS = Integer.getInteger("yarrowmark.runs", 3);
     private static final Pattern WANTED = Pattern.compile(System.getProperty("yarrowmark.tests", ".*"));
@@ -80,7 +78,7 @@ public final class Engines {
                 parts.removeIf(List::isEmpty);
                 for (List<String> part : parts) {
                     try (UnderTest device = device(engine)) {
-                        List<Rounds.Score> scores = rounds.carryOut(device, part::contains, RUNS, TIMED_MS, PATIENCE);
+                        List<Rounds.Score> scores = rounds.carryOut(device, part::contains, RUNS, TIMED_MS);
                         scores.forEach(s -> names.putIfAbsent(s.key(), s.test()));
                         agents.put(engine, device.agent());
                         results.putAll(results(scores));

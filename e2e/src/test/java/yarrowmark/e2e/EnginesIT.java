@@ -2,7 +2,6 @@ package yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.util.List;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -11,9 +10,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /** A short round over the built-in suites in each other engine: the same seed and the same answers as in Chromium. */
-@Tag("every-engine")
+@Tag("long")
 class EnginesIT extends AtTheDemo {
-    private static final Duration PATIENCE = Duration.ofMinutes(20);
     /** Without loops of other tests, pictures that take minutes without a graphics processor, and encoders, which may take their page along. */
     private static final Predicate<String> SHORT =
             k -> !k.matches("endurance-.*|battery-.*|network-walk") && !k.matches("(graphics|gpu)-.*-1080|video-.*");
@@ -27,7 +25,7 @@ class EnginesIT extends AtTheDemo {
     void everyTestHasItsAnswerOrSaysWhatIsMissing(String engine) throws Exception {
         List<Rounds.Score> scores;
         try (UnderTest device = Engines.device(engine)) {
-            scores = new Rounds(program, browser).carryOut(device, SHORT, 1, 50, PATIENCE);
+            scores = new Rounds(program, browser).carryOut(device, SHORT, 1, 50);
         }
         assertThat(scores)
                 .filteredOn(s -> s.state().equals("FAILED") && !"TOO_SLOW".equals(s.reason()))

@@ -108,7 +108,7 @@ class LabIT {
             owner.see("//tr[contains(., 'Merle Ashdown')][contains(., 'reviewer')]");
             owner.js("window.confirm = () => true");
             owner.press("Remove Merle Ashdown");
-            owner.until("them gone", Browser.PATIENCE, () -> owner.driver()
+            owner.until("them gone", () -> owner.driver()
                     .findElements(By.xpath("//td[starts-with(., 'Merle Ashdown')]"))
                     .isEmpty());
             guest.open(program.address() + "shelf");
@@ -152,7 +152,6 @@ class LabIT {
         owner.see("//input[@type='search']").sendKeys("ledger/csv");
         owner.until(
                 "one left",
-                Browser.PATIENCE,
                 () -> owner.driver().findElements(By.xpath("//details")).size() == 1);
         owner.see("//summary[contains(., '/api/ledger/csv')]").sendKeys(Keys.ENTER);
         owner.see("//details//th[.='model']");
@@ -276,7 +275,7 @@ class LabIT {
                 browser.press("Open the shelf");
                 browser.see("//nav");
                 Path start = var.resolve("start");
-                browser.until("the first backup", Browser.PATIENCE, () -> Files.exists(start.resolve("backup.state")));
+                browser.until("the first backup", () -> Files.exists(start.resolve("backup.state")));
                 assertThat(Files.readString(start.resolve("backup.state"))).startsWith("ok ");
                 try (Stream<Path> kept = Files.list(start.resolve("backups"))) {
                     assertThat(kept).hasSize(1);

@@ -2,7 +2,6 @@ package yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Predicate;
@@ -13,8 +12,6 @@ import org.openqa.selenium.WebElement;
 
 /** Runs that take hours, or somebody's steps: batteries and the way to the server, on a phone's page. */
 class LongRunsIT extends AtTheDemo {
-    private static final Duration PATIENCE = Duration.ofMinutes(2);
-
     /**
      * A battery of our own making in a page whose minutes are one and a half seconds long: long timers and all clocks go 40 times as
      * fast. What the battery is at is kept over reloads, as a real one's is.
@@ -62,7 +59,7 @@ class LongRunsIT extends AtTheDemo {
     }
 
     private static void finished(Browser device) {
-        device.until("the end", PATIENCE, () -> device.heading().equals("Finished"));
+        device.until("the end", () -> device.heading().equals("Finished"));
     }
 
     @Test
@@ -75,7 +72,6 @@ class LongRunsIT extends AtTheDemo {
             device.press("White page for a meter");
             device.until(
                     "a white page",
-                    PATIENCE,
                     () -> Boolean.TRUE.equals(device.js(
                             "return document.activeElement.getAttribute('aria-label')?.startsWith('White page')")));
             device.js("document.activeElement.click()");
@@ -97,7 +93,6 @@ class LongRunsIT extends AtTheDemo {
             device.seeText("1 reading of the meter noted");
             device.until(
                     "it to be nearly empty",
-                    PATIENCE,
                     () -> Boolean.TRUE.equals(
                             device.driver()
                                     .executeAsyncScript(

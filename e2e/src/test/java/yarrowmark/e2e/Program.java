@@ -11,7 +11,9 @@ import java.nio.file.StandardCopyOption;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.concurrent.BlockingQueue;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
@@ -23,6 +25,7 @@ final class Program implements AutoCloseable {
 
     private static final Path RECORDS = Path.of("target", "records").toAbsolutePath();
     private static final Map<String, Program> SHARED = new HashMap<>();
+    private static final Set<Program> RUNNING = ConcurrentHashMap.newKeySet();
 
     private final String command;
     private final Path records;
@@ -218,6 +221,7 @@ final class Program implements AutoCloseable {
                 said.append(line).append('\n');
                 if (line.startsWith("Yarrowmark is at ")) {
                     address = line.substring("Yarrowmark is at ".length()).strip();
+                    RUNNING.add(this);
                     return;
                 }
                 if (line.startsWith("Yarrowmark cannot go on")) {
@@ -230,6 +234,19 @@ final class Program implements AutoCloseable {
         throw new IllegalStateException("bin/" + command + " did not start:\n" + said);
     }
 
+    /** What every program that runs here has written so far. */
+    static void keepLogs(Path folder) throws IOException {
+        for (Program program : RUNNING) {
+            Path log = program.records.resolve(program.command).resolve("server.log");
+            if (Files.exists(log)) {
+                Files.copy(
+                        log,
+                        folder.resolve(program.records.getFileName() + "-server.log"),
+                        StandardCopyOption.REPLACE_EXISTING);
+            }
+        }
+    }
+
     @Override
     public void close() {
         if (!shared) {
@@ -238,18 +255,13 @@ final class Program implements AutoCloseable {
     }
 
     private void end() {
+        RUNNING.remove(this);
         process.destroy();
         awaitEnd();
     }
 
     private void awaitEnd() {
-        try {
-            if (!process.waitFor(90, TimeUnit.SECONDS)) {
-                throw new IllegalStateException("bin/" + command + " did not end when it should");
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-        }
+        Patience.until(() -> "bin/" + command + " did not end when it should", () -> !process.isAlive());
     }
 
     private static String read(Path file) {
@@ -272,13 +284,13 @@ final class Program implements AutoCloseable {
         }
     }
 
-    private static void deleteAll(Path directory) {
+    static void deleteAll(Path directory) {
         if (!Files.exists(directory)) {
             return;
         }
         try (Stream<Path> files = Files.walk(directory)) {
             for (Path file : files.sorted(java.util.Comparator.reverseOrder()).collect(Collectors.toList())) {
-                Files.delete(file);
+                Files.deleteIfExists(file);
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);

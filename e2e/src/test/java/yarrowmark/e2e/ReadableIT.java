@@ -87,7 +87,6 @@ class ReadableIT extends AtTheDemo {
     private void settled(String what) {
         browser.until(
                 what + " is there",
-                Browser.PATIENCE,
                 () -> (Boolean)
                         browser.js(
                                 """
@@ -203,22 +202,21 @@ class ReadableIT extends AtTheDemo {
         browser.keys("w");
         browser.see("//*[@role='dialog']");
         browser.keys(Keys.ESCAPE);
-        browser.until("the row has the focus", Browser.PATIENCE, () ->
+        browser.until("the row has the focus", () ->
                 (Boolean) browser.js("return document.activeElement?.getAttribute('data-line') === '2'"));
         show(new State("shelf"));
         browser.js("document.activeElement?.blur()");
         browser.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN);
         browser.until(
                 "the second row has the focus",
-                Browser.PATIENCE,
                 () -> (Boolean)
                         browser.js(
                                 "return document.activeElement?.tagName === 'TR' && document.activeElement.dataset.activeRow === 'true'"));
         browser.keys("/");
         browser.see("//*[@role='dialog']");
         browser.keys(Keys.ESCAPE);
-        browser.until("the row has it again", Browser.PATIENCE, () ->
-                (Boolean) browser.js("return document.activeElement?.tagName === 'TR'"));
+        browser.until(
+                "the row has it again", () -> (Boolean) browser.js("return document.activeElement?.tagName === 'TR'"));
     }
 
     /** A list that draws only what is on the screen draws everything for paper. */

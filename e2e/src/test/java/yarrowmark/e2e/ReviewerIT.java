@@ -129,8 +129,7 @@ class ReviewerIT {
     void theDarkPaperStaysAfterAReload() {
         browser.press("Saltmarsh Kit Review");
         browser.see("//*[@role='menuitem'][.='Dark paper']").click();
-        browser.until("dark paper", Browser.PATIENCE, () -> "dark"
-                .equals(browser.js("return document.documentElement.dataset.theme")));
+        browser.until("dark paper", () -> "dark".equals(browser.js("return document.documentElement.dataset.theme")));
         browser.driver().navigate().refresh();
         browser.see("//nav[@aria-label='Main']");
         assertThat(browser.driver().findElement(By.tagName("html")).getAttribute("data-theme"))

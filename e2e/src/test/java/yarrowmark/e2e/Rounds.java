@@ -1,6 +1,5 @@
 package yarrowmark.e2e;
 
-import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -96,13 +95,12 @@ final class Rounds {
     }
 
     /** @param device opens the page of a device under test */
-    List<Score> carryOut(UnderTest device, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
-        return carryOut(device, program.address(), wanted, runs, timedMs, patience);
+    List<Score> carryOut(UnderTest device, Predicate<String> wanted, int runs, int timedMs) {
+        return carryOut(device, program.address(), wanted, runs, timedMs);
     }
 
     /** @param address by which the device reaches the program */
-    List<Score> carryOut(
-            UnderTest device, String address, Predicate<String> wanted, int runs, int timedMs, Duration patience) {
+    List<Score> carryOut(UnderTest device, String address, Predicate<String> wanted, int runs, int timedMs) {
         List<String> keys = keys();
         Invited invited = invite(k -> keys.contains(k) && wanted.test(k), runs, timedMs);
         device.open(address + "j/" + invited.code());
@@ -112,7 +110,14 @@ final class Rounds {
         // Away from the bench: a page that follows a round live would share the machine with it.
         reviewer.open(program.address() + "suites");
         device.press("Start round");
-        device.until("the round", patience, () -> device.heading().equals("Finished"));
+        // A round may take hours, but not one test of it.
+        for (String at = ""; !at.equals("Finished"); ) {
+            String before = at;
+            at = device.until("more of the round than " + before, () -> {
+                String heading = device.heading();
+                return heading.isEmpty() || heading.equals(before) ? null : heading;
+            });
+        }
         return scores(invited);
     }
 

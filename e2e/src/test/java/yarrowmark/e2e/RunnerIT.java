@@ -12,7 +12,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.concurrent.TimeUnit;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeAll;
@@ -23,7 +22,6 @@ import org.junit.jupiter.api.io.TempDir;
 /** A computer that joins by the runner: the program as it is offered, against the server as it is started. */
 @Order(5)
 class RunnerIT extends AtTheDemo {
-    private static final int SECONDS = 120;
     private Rounds rounds;
 
     @TempDir
@@ -99,8 +97,8 @@ class RunnerIT extends AtTheDemo {
         }
     }
 
-    private int ended(Process process) throws InterruptedException {
-        assertThat(process.waitFor(SECONDS, TimeUnit.SECONDS)).as(words()).isTrue();
+    private int ended(Process process) {
+        Patience.until(() -> "the runner did not end:\n" + words(), () -> !process.isAlive());
         return process.exitValue();
     }
 
@@ -175,7 +173,7 @@ class RunnerIT extends AtTheDemo {
         for (int kills = 1; kills <= 3; kills++) {
             int seen = count("run ");
             Process process = join(invited.code(), setup);
-            browser.until("some runs", Browser.PATIENCE, () -> count("run ") > seen || !process.isAlive());
+            browser.until("some runs", () -> count("run ") > seen || !process.isAlive());
             process.destroyForcibly().waitFor();
         }
         assertThat(ended(join(invited.code(), setup))).as(words()).isZero();

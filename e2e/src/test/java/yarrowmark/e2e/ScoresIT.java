@@ -120,13 +120,12 @@ class ScoresIT extends AtTheDemo {
         browser.see("//input[@placeholder='wrong cable, an old firmware']").sendKeys("wrong profile");
         browser.see("//button[.='Set 3 aside'][not(@disabled)]").click();
         browser.seeText("3 readings were set aside");
-        browser.until("none counts", Browser.PATIENCE, () -> browser.driver()
+        browser.until("none counts", () -> browser.driver()
                 .findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]"))
                 .isEmpty());
         browser.press("Undo");
         browser.until(
                 "three count again",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.xpath("//button[@data-line][not(contains(@class, 'line-through'))]"))
                                 .size()
@@ -139,9 +138,7 @@ class ScoresIT extends AtTheDemo {
         browser.open(program.address() + "ledger");
         browser.press("Saved views");
         browser.see("//button[.='Breakwater round']").click();
-        browser.until("the view is back", Browser.PATIENCE, () -> browser.driver()
-                .getCurrentUrl()
-                .contains("session="));
+        browser.until("the view is back", () -> browser.driver().getCurrentUrl().contains("session="));
         browser.seeText("4 lines");
     }
 

@@ -32,7 +32,6 @@ public final class Screenshots {
             }
             reviewer.until(
                     "three on the table",
-                    Browser.PATIENCE,
                     () -> reviewer.driver()
                                     .findElements(By.cssSelector("footer [data-base]"))
                                     .size()
@@ -204,7 +203,6 @@ public final class Screenshots {
         device.press("Start first round");
         reviewer.until(
                 "some runs",
-                Browser.PATIENCE.multipliedBy(3),
                 () -> reviewer.driver()
                                 .findElements(By.cssSelector("article svg[aria-label*=': ok']"))
                                 .size()
@@ -216,14 +214,10 @@ public final class Screenshots {
 
     private static void take(Browser browser, String name, Runnable ready) throws IOException {
         ready.run();
-        browser.until(
-                "fonts",
-                Browser.PATIENCE,
-                () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
+        browser.until("fonts", () -> Boolean.TRUE.equals(browser.js("return document.fonts.status === 'loaded'")));
         // A bar that is still growing shows another value than the one beside it.
         browser.until(
                 "everything at rest",
-                Browser.PATIENCE,
                 () -> Boolean.TRUE.equals(
                         browser.js(
                                 "return document.getAnimations().every((a) => a.playState !== 'running' || a.effect.getComputedTiming().endTime === Infinity)")));

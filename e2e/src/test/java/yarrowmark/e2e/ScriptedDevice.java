@@ -1,32 +1,22 @@
 package yarrowmark.e2e;
 
-import java.time.Duration;
-import java.util.function.Function;
 import java.util.function.Supplier;
-import org.openqa.selenium.support.ui.FluentWait;
 
 /** A device whose driver does little more than carry out scripts: it presses and types by them. */
 abstract class ScriptedDevice implements UnderTest {
-    private static final Duration PATIENCE = Duration.ofSeconds(60);
-
     /** @param body of a function. @return a text, a number, yes or no, or null */
     abstract Object js(String body);
 
     @Override
-    public <T> T until(String what, Duration patience, Supplier<T> look) {
-        return new FluentWait<>(this)
-                .withTimeout(patience)
-                .pollingEvery(Duration.ofMillis(250))
-                .withMessage(
-                        () -> what + " did not come about. The page says:\n" + js("return document.body.innerText"))
-                .until((Function<Object, T>) d -> look.get());
+    public <T> T until(String what, Supplier<T> look) {
+        return Patience.until(
+                () -> what + " did not come about. The page says:\n" + js("return document.body.innerText"), look);
     }
 
     @Override
     public void press(String button) {
         until(
                 "to press " + button,
-                PATIENCE,
                 () -> Boolean.TRUE.equals(js(
                         "const b = [...document.querySelectorAll('button')].find((b) => b.innerText.trim().startsWith("
                                 + quoted(button) + ") && !b.disabled); b?.click(); return b !== undefined")));
@@ -37,7 +27,6 @@ abstract class ScriptedDevice implements UnderTest {
         // The page hears of what is put into a field only where it is put past its own setter.
         until(
                 "to type " + label,
-                PATIENCE,
                 () -> Boolean.TRUE.equals(js(
                         "const l = [...document.querySelectorAll('label')].find((l) => l.innerText.trim().startsWith("
                                 + quoted(label)

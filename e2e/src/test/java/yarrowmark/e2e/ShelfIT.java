@@ -52,7 +52,6 @@ class ShelfIT extends AtTheDemo {
         browser.keys(Keys.ENTER);
         browser.until(
                 "it on the table",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.cssSelector("footer [data-base]"))
                                 .size()
@@ -74,9 +73,9 @@ class ShelfIT extends AtTheDemo {
     void rowsAreSortedTakenTogetherAndReturnedToWithoutTheMouse() {
         browser.open(program.address() + "shelf");
         browser.press("Price");
-        browser.until("the cheapest first", Browser.PATIENCE, () -> firstRow().contains("Hawkmoor Ridge"));
+        browser.until("the cheapest first", () -> firstRow().contains("Hawkmoor Ridge"));
         browser.press("Price");
-        browser.until("the dearest first", Browser.PATIENCE, () -> firstRow().contains("Hawkmoor Traverse 16"));
+        browser.until("the dearest first", () -> firstRow().contains("Hawkmoor Traverse 16"));
         browser.js("document.activeElement.blur()");
         browser.keys(Keys.ARROW_DOWN, Keys.SPACE, Keys.ARROW_DOWN, Keys.SPACE);
         browser.seeText("2 models selected");
@@ -84,7 +83,7 @@ class ShelfIT extends AtTheDemo {
         browser.seeText("2 models were retired");
         browser.press("Undo");
         browser.seeText("2 models were put back on the shelf");
-        browser.until("them back", Browser.PATIENCE, () -> firstRow().contains("Hawkmoor Traverse 16"));
+        browser.until("them back", () -> firstRow().contains("Hawkmoor Traverse 16"));
 
         browser.js("document.activeElement.blur()");
         browser.keys(Keys.ARROW_DOWN, Keys.ARROW_DOWN, Keys.ARROW_DOWN);
@@ -93,13 +92,11 @@ class ShelfIT extends AtTheDemo {
         browser.see("//h2[starts-with(., 'Unit')]");
         browser.driver().navigate().back();
         browser.until(
-                "the row that was left",
-                Browser.PATIENCE,
-                () -> left.equals(browser.js("return document.activeElement.textContent")));
+                "the row that was left", () -> left.equals(browser.js("return document.activeElement.textContent")));
 
         browser.press("columns");
         browser.see("//div[@role='option'][contains(., 'Price')]").click();
-        browser.until("no price", Browser.PATIENCE, () -> browser.driver()
+        browser.until("no price", () -> browser.driver()
                 .findElements(By.xpath("//th[contains(., 'Price')]"))
                 .isEmpty());
         browser.see("//div[@role='option'][contains(., 'Price')]").click();
@@ -159,17 +156,17 @@ class ShelfIT extends AtTheDemo {
         browser.choose("How", "at least");
         browser.type("Value of Memory size", "32 GB");
         browser.keys(Keys.ENTER);
-        browser.until("three models", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
-                .getText()
-                .equals("4 models"));
+        browser.until(
+                "three models",
+                () -> browser.see("//*[@role='status']").getText().equals("4 models"));
         browser.see("//input[starts-with(@aria-label, 'Words of its name')]").sendKeys("corvane 9");
-        browser.until("fewer models", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
-                .getText()
-                .equals("2 models"));
+        browser.until(
+                "fewer models",
+                () -> browser.see("//*[@role='status']").getText().equals("2 models"));
         browser.driver().navigate().refresh();
-        browser.until("the sentence is in the address", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
-                .getText()
-                .equals("2 models"));
+        browser.until(
+                "the sentence is in the address",
+                () -> browser.see("//*[@role='status']").getText().equals("2 models"));
     }
 
     @Test
@@ -239,7 +236,6 @@ class ShelfIT extends AtTheDemo {
         browser.keys(Keys.ENTER);
         browser.see("//button[starts-with(@aria-label, 'Task 9, run 3: 4')]");
         browser.see("//a[.='Its readings']").click();
-        browser.until("all of them in the ledger", Browser.PATIENCE, () -> browser.text()
-                .contains("31 "));
+        browser.until("all of them in the ledger", () -> browser.text().contains("31 "));
     }
 }

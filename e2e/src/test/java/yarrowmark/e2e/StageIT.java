@@ -37,12 +37,12 @@ class StageIT extends AtTheDemo {
         browser.see("//h1[.='Pellow Drift 13']");
         assertThat(shown()).isZero();
         browser.keys(Keys.SPACE);
-        browser.until("one row", Browser.PATIENCE, () -> shown() == 1);
+        browser.until("one row", () -> shown() == 1);
         browser.see("//li[@data-shown='true'][last()]");
         browser.keys(Keys.ARROW_RIGHT);
-        browser.until("two rows", Browser.PATIENCE, () -> shown() == 2);
+        browser.until("two rows", () -> shown() == 2);
         browser.keys(Keys.ARROW_LEFT);
-        browser.until("one again", Browser.PATIENCE, () -> shown() == 1);
+        browser.until("one again", () -> shown() == 1);
         // No words smaller than 28 pixels on a screen of 1920 by 1080.
         double smallest = ((Number)
                         browser.js(
@@ -50,7 +50,7 @@ class StageIT extends AtTheDemo {
                 .doubleValue();
         assertThat(smallest).isGreaterThanOrEqualTo(28);
         browser.keys("b");
-        browser.until("nothing", Browser.PATIENCE, () -> browser.driver()
+        browser.until("nothing", () -> browser.driver()
                 .findElements(By.cssSelector(".stage-sheet"))
                 .isEmpty());
         browser.keys("b");
@@ -73,9 +73,9 @@ class StageIT extends AtTheDemo {
         browser.see("(//summary[.='notes for the stage'])[1]").click();
         browser.see("(//textarea[starts-with(@aria-label, 'Notes for the stage')])[1]")
                 .sendKeys("Wait for the laugh.");
-        browser.until("everything kept", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
-                .getText()
-                .contains("kept "));
+        browser.until(
+                "everything kept",
+                () -> browser.see("//*[@role='status']").getText().contains("kept "));
         browser.open(stage);
         browser.see("//h1[.='Two winters with the Drift 13']");
         browser.keys("w");
@@ -90,18 +90,18 @@ class StageIT extends AtTheDemo {
         browser.driver().switchTo().window(windows.get(0));
         browser.see("//h1[.='Pellow Drift 13']");
         browser.keys(Keys.ARROW_RIGHT);
-        browser.until("one row", Browser.PATIENCE, () -> shown() == 1);
+        browser.until("one row", () -> shown() == 1);
         assertThat(browser.text()).as("nobody out there reads the notes").doesNotContain("laugh");
         browser.driver().switchTo().window(desk);
         browser.seeText("1 of 9 rows shown");
         browser.press("Blank");
         browser.driver().switchTo().window(windows.get(0));
-        browser.until("black", Browser.PATIENCE, () -> browser.driver()
+        browser.until("black", () -> browser.driver()
                 .findElements(By.cssSelector(".stage-sheet"))
                 .isEmpty());
         // Whoever opens the stage anew finds it as it is.
         browser.open(stage);
-        browser.until("still black", Browser.PATIENCE, () -> !browser.driver()
+        browser.until("still black", () -> !browser.driver()
                 .findElements(By.cssSelector(".stage[data-blank=true]"))
                 .isEmpty());
         browser.driver().close();
@@ -117,20 +117,19 @@ class StageIT extends AtTheDemo {
         browser.keys("ppp");
         browser.see("//*[contains(@class, 'stage-clear')]");
         browser.keys("r");
-        browser.until("it records", Browser.PATIENCE, () -> ((String)
-                        browser.js("return document.querySelector('.stage-help').textContent"))
-                .contains("ends the recording"));
+        browser.until(
+                "it records", () -> ((String) browser.js("return document.querySelector('.stage-help').textContent"))
+                        .contains("ends the recording"));
         browser.keys(Keys.ARROW_RIGHT);
         browser.keys(Keys.ARROW_RIGHT);
-        browser.until("a row", Browser.PATIENCE, () -> shown() == 1);
+        browser.until("a row", () -> shown() == 1);
         // An encoder that has just begun leaves pictures out: a clip of some seconds is what is asked of it.
         double shown = ((Number) browser.js("return performance.now()")).doubleValue();
         browser.until(
                 "two seconds of it",
-                Browser.PATIENCE,
                 () -> ((Number) browser.js("return performance.now()")).doubleValue() > shown + 2_000);
         browser.keys("r");
-        byte[] clip = browser.until("the clip", Browser.PATIENCE, () -> {
+        byte[] clip = browser.until("the clip", () -> {
             try (Stream<Path> files = Files.list(folder)) {
                 Path found = files.filter(f -> f.toString().endsWith(".webm"))
                         .findFirst()

@@ -42,26 +42,23 @@ class StandingsIT extends AtTheDemo {
         browser.see("//input[@aria-label='Highest price']").sendKeys("1300", Keys.ENTER);
         browser.keys(Keys.ESCAPE);
         String words = "the newest configuration of each model, by Quenby, up to 1\u202f300 EUR";
-        browser.until("the sentence to say so", Browser.PATIENCE, () -> browser.see(
-                        "//button[starts-with(@aria-label, 'Filters')]")
+        browser.until("the sentence to say so", () -> browser.see("//button[starts-with(@aria-label, 'Filters')]")
                 .getText()
                 .equals(words));
         browser.until(
                 "two models",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.cssSelector("[role=row][data-line]"))
                                 .size()
                         == 2);
         browser.driver().navigate().refresh();
-        browser.until("the same after a reload", Browser.PATIENCE, () -> browser.see(
-                        "//button[starts-with(@aria-label, 'Filters')]")
+        browser.until("the same after a reload", () -> browser.see("//button[starts-with(@aria-label, 'Filters')]")
                 .getText()
                 .equals(words));
         browser.see("//button[starts-with(@aria-label, 'Filters')]").click();
         browser.press("Reset");
         browser.keys(Keys.ESCAPE);
-        browser.until("everybody", Browser.PATIENCE, () -> !address().contains("makers"));
+        browser.until("everybody", () -> !address().contains("makers"));
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -71,7 +68,7 @@ class StandingsIT extends AtTheDemo {
         browser.choose("Test", "Storage tests");
         browser.see("//*[@role='columnheader'][.='Random write, 4 KiB']");
         browser.choose("Base", "the typical one");
-        browser.until("the address to say so", Browser.PATIENCE, () -> address().contains("typical=true"));
+        browser.until("the address to say so", () -> address().contains("typical=true"));
         browser.choose("Divided by", "per price");
         browser.seeText("Every score is divided: per price in EUR");
         open("?metric=999999");
@@ -90,11 +87,10 @@ class StandingsIT extends AtTheDemo {
         browser.see("//*[@role='row']//*[starts-with(@aria-label, 'down ')]");
         browser.type("Name", "dike counting");
         browser.press("Save as a new purpose");
-        browser.until("the sentence to name it", Browser.PATIENCE, () -> browser.see(
-                        "//button[starts-with(@aria-label, 'Purpose:')]")
+        browser.until("the sentence to name it", () -> browser.see("//button[starts-with(@aria-label, 'Purpose:')]")
                 .getText()
                 .equals("dike counting"));
-        browser.until("no more arrows", Browser.PATIENCE, () -> browser.driver()
+        browser.until("no more arrows", () -> browser.driver()
                 .findElements(By.xpath("//*[@role='row']//*[starts-with(@aria-label, 'up ')]"))
                 .isEmpty());
         assertThat(address()).contains("purpose=");
@@ -112,9 +108,8 @@ class StandingsIT extends AtTheDemo {
         browser.press("Plan the missing tests");
         browser.seeText("Planned as “Fill Sanderling");
         browser.see("//a[.='change the plan']").click();
-        browser.until(
-                "the plan's name", Browser.PATIENCE, () -> browser.driver().findElements(By.tagName("input")).stream()
-                        .anyMatch(i -> i.getAttribute("value").startsWith("Fill Sanderling")));
+        browser.until("the plan's name", () -> browser.driver().findElements(By.tagName("input")).stream()
+                .anyMatch(i -> i.getAttribute("value").startsWith("Fill Sanderling")));
     }
 
     @Test
@@ -125,13 +120,10 @@ class StandingsIT extends AtTheDemo {
         String named = browser.see("//*[@data-rail]//*[@role='status']").getText();
         assertThat(named).contains("Hawkmoor Beacon");
         browser.keys("t");
-        browser.until("it on the table", Browser.PATIENCE, () -> browser.see("//footer")
-                .getText()
-                .contains("Hawkmoor Beacon"));
+        browser.until("it on the table", () -> browser.see("//footer").getText().contains("Hawkmoor Beacon"));
         browser.keys(Keys.ARROW_LEFT, "t");
         browser.until(
                 "another beside it",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.cssSelector("footer [data-base]"))
                                 .size()
@@ -149,7 +141,7 @@ class StandingsIT extends AtTheDemo {
         String third = (String) browser.js("return document.activeElement.getAttribute('aria-label')");
         browser.seeText(third);
         browser.keys(Keys.ENTER);
-        browser.until("it on the table", Browser.PATIENCE, () -> "true"
+        browser.until("it on the table", () -> "true"
                 .equals(browser.js("return document.activeElement.getAttribute('aria-pressed')")));
         browser.keys(Keys.ENTER);
         browser.see("//summary[.='The same as a table']").click();
@@ -168,7 +160,7 @@ class StandingsIT extends AtTheDemo {
                 .contains("every configuration", "all-round use", "Hawkmoor Traverse 16")
                 .doesNotContain("Export");
         browser.keys("v");
-        browser.until("the next form", Browser.PATIENCE, () -> address().contains("form=against"));
+        browser.until("the next form", () -> address().contains("form=against"));
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -208,13 +200,13 @@ class StandingsIT extends AtTheDemo {
         browser.press("Export");
         browser.press("CSV");
         Path csv = folder.resolve("standings-every-test.csv");
-        browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));
+        browser.until("the table", () -> Files.exists(csv));
         browser.press("HTML, a table to put into a page");
         Path html = folder.resolve("standings-every-test.html");
-        browser.until("the table to embed", Browser.PATIENCE, () -> Files.exists(html));
+        browser.until("the table to embed", () -> Files.exists(html));
         browser.press("SVG, light");
         Path svg = folder.resolve("standings-every-test-light.svg");
-        browser.until("the picture", Browser.PATIENCE, () -> Files.exists(svg));
+        browser.until("the picture", () -> Files.exists(svg));
         assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("Ostler", "Processor, index in its part");
         assertThat(Files.readString(html, StandardCharsets.UTF_8))
                 .contains("<caption>Ranking every class of device", "Pellow Spar");
@@ -230,7 +222,6 @@ class StandingsIT extends AtTheDemo {
         browser.keys(Keys.ENTER);
         browser.until(
                 "one on the table",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.cssSelector("footer [data-base]"))
                                 .size()
@@ -240,7 +231,6 @@ class StandingsIT extends AtTheDemo {
         browser.keys(Keys.ENTER);
         browser.until(
                 "two on the table",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.cssSelector("footer [data-base]"))
                                 .size()
@@ -250,8 +240,7 @@ class StandingsIT extends AtTheDemo {
         browser.keys("b");
         String base = browser.see("//footer//*[@data-base='true']").getText();
         String model = base.lines().findFirst().orElseThrow();
-        browser.until("the sentence to follow", Browser.PATIENCE, () -> browser.see(
-                        "//button[starts-with(@aria-label, 'Base:')]")
+        browser.until("the sentence to follow", () -> browser.see("//button[starts-with(@aria-label, 'Base:')]")
                 .getText()
                 .contains(model));
 
@@ -259,7 +248,6 @@ class StandingsIT extends AtTheDemo {
         browser.keys(Keys.ESCAPE);
         browser.until(
                 "laptops only",
-                Browser.PATIENCE,
                 () -> browser.driver().getCurrentUrl().contains("LAPTOP")
                         && !browser.see("//*[@role='table']").getText().contains("Ostler Shire"));
 
@@ -282,7 +270,6 @@ class StandingsIT extends AtTheDemo {
         browser.keys(Keys.DELETE);
         browser.until(
                 "one left",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.cssSelector("footer [data-base]"))
                                 .size()

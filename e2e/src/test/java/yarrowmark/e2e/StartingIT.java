@@ -45,7 +45,7 @@ class StartingIT {
         browser.open(program.address() + "shelf");
         browser.seeText("The records are out of reach");
         signal("CONT", keeper);
-        browser.until("a shelf that is read again, without a key or a click", Browser.PATIENCE, () -> {
+        browser.until("a shelf that is read again, without a key or a click", () -> {
             String text = browser.text();
             return text.contains("The shelf is empty") && !text.contains("out of reach");
         });

@@ -38,15 +38,13 @@ class TrendsIT extends AtTheDemo {
         // A line is brought to the front by its name, with the keyboard, and the address keeps it.
         browser.js("document.querySelector('svg [role=button]').focus()");
         browser.keys(Keys.ENTER);
-        browser.until("the address to keep it", Browser.PATIENCE, () -> browser.driver()
-                .getCurrentUrl()
-                .contains("lit="));
+        browser.until(
+                "the address to keep it", () -> browser.driver().getCurrentUrl().contains("lit="));
         browser.js("document.activeElement.blur()");
         browser.keys("v");
         browser.see("//ul[@aria-label='A panel for each test']");
         browser.until(
                 "each reading as a dot",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(
                                         By.xpath("//ul[@aria-label='A panel for each test']/li[1]//*[name()='circle']"))
@@ -55,7 +53,7 @@ class TrendsIT extends AtTheDemo {
         browser.keys("v");
         browser.see("//table//td[starts-with(., 'Lantern valley')]");
         browser.press("Leave out Lantern valley, 1080 off screen");
-        browser.until("it left out", Browser.PATIENCE, () -> browser.driver()
+        browser.until("it left out", () -> browser.driver()
                 .findElements(By.xpath("//td[starts-with(., 'Lantern valley')]"))
                 .isEmpty());
         browser.press("take in what is left out");
@@ -70,7 +68,7 @@ class TrendsIT extends AtTheDemo {
         browser.keys("new thermal paste", Keys.ENTER);
         browser.see("//li[.//b[.='6.8']][contains(., 'new thermal paste')]");
         browser.press("Remove “new thermal paste”");
-        browser.until("it gone", Browser.PATIENCE, () -> !browser.text().contains("new thermal paste"));
+        browser.until("it gone", () -> !browser.text().contains("new thermal paste"));
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -85,9 +83,8 @@ class TrendsIT extends AtTheDemo {
         browser.seeText("Beyond 12 W no step brings");
         browser.see("//*[@aria-label='Ladder']//tr[contains(., '35 W')][contains(., '°C')]");
         browser.press("steps at equal distances");
-        browser.until("the address to keep it", Browser.PATIENCE, () -> browser.driver()
-                .getCurrentUrl()
-                .contains("even=true"));
+        browser.until(
+                "the address to keep it", () -> browser.driver().getCurrentUrl().contains("even=true"));
         assertThat(browser.complaints()).isEmpty();
     }
 
@@ -99,7 +96,6 @@ class TrendsIT extends AtTheDemo {
         browser.choose("From", "6.4");
         browser.until(
                 "the steps before gone",
-                Browser.PATIENCE,
                 () -> browser.driver()
                                 .findElements(By.xpath("//ol[@aria-label='Steps']/li"))
                                 .size()
@@ -168,10 +164,10 @@ class TrendsIT extends AtTheDemo {
         browser.press("export");
         browser.press("CSV");
         Path csv = folder.resolve("ostler-cob-mini-along-kernel.csv");
-        browser.until("the table", Browser.PATIENCE, () -> Files.exists(csv));
+        browser.until("the table", () -> Files.exists(csv));
         browser.press("SVG, light");
         Path svg = folder.resolve("ostler-cob-mini-along-kernel-light.svg");
-        browser.until("the picture", Browser.PATIENCE, () -> Files.exists(svg));
+        browser.until("the picture", () -> Files.exists(svg));
         assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("corrected p", "6.12", "Overall");
         assertThat(Files.readString(svg, StandardCharsets.UTF_8))
                 .contains("Lantern valley")

@@ -1,6 +1,5 @@
 package yarrowmark.e2e;
 
-import java.time.Duration;
 import java.util.function.Supplier;
 
 /** A browser that is a device under test: whatever engine it has, a round is carried out in it as a person would. */
@@ -18,7 +17,7 @@ interface UnderTest extends AutoCloseable {
     String agent();
 
     /** Waits until there is an answer that is neither null nor false. */
-    <T> T until(String what, Duration patience, Supplier<T> look);
+    <T> T until(String what, Supplier<T> look);
 
     @Override
     void close();

@@ -1,6 +1,5 @@
 package yarrowmark.e2e;
 
-import java.time.Duration;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -41,7 +40,7 @@ public final class WorkloadSpread {
             reviewer.signIntoDemo(program.address());
             long start = System.nanoTime();
             List<Rounds.Score> scores = new Rounds(program, reviewer)
-                    .carryOut(device, key -> wanted.matcher(key).find(), runs, timedMs, Duration.ofHours(2));
+                    .carryOut(device, key -> wanted.matcher(key).find(), runs, timedMs);
             System.out.printf(
                     Locale.ROOT,
                     "Spread over %d runs of %.1f s, headless Chromium, %d processors; %.0f s in all%n",

@@ -64,13 +64,12 @@ public final class WorkloadTruth {
             double inC = inC();
             double inBrowser;
             try (Browser device = new Browser(900, 700)) {
-                inBrowser =
-                        rounds.carryOut(device, "weir-hash-one"::equals, 3, TIMED_MS, Duration.ofMinutes(2)).stream()
-                                .mapToDouble(Rounds.Score::value)
-                                .sorted()
-                                .skip(1)
-                                .findFirst()
-                                .orElseThrow();
+                inBrowser = rounds.carryOut(device, "weir-hash-one"::equals, 3, TIMED_MS).stream()
+                        .mapToDouble(Rounds.Score::value)
+                        .sorted()
+                        .skip(1)
+                        .findFirst()
+                        .orElseThrow();
             }
             System.out.printf(
                     Locale.ROOT,
@@ -115,7 +114,7 @@ public final class WorkloadTruth {
     private static Map<String, Double> medians(Rounds rounds, Set<String> keys, int slower) {
         try (Browser device = new Browser(900, 700)) {
             device.driver().executeCdpCommand("Emulation.setCPUThrottlingRate", Map.of("rate", slower));
-            List<Rounds.Score> scores = rounds.carryOut(device, keys::contains, 3, TIMED_MS, Duration.ofMinutes(5));
+            List<Rounds.Score> scores = rounds.carryOut(device, keys::contains, 3, TIMED_MS);
             Function<List<Double>, Double> middle = values ->
                     values.stream().sorted().skip(values.size() / 2).findFirst().orElseThrow();
             return scores.stream()

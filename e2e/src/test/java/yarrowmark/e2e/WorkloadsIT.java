@@ -2,7 +2,6 @@ package yarrowmark.e2e;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -18,7 +17,6 @@ class WorkloadsIT extends AtTheDemo {
         super(Demo.CHANGED);
     }
 
-    private static final Duration PATIENCE = Duration.ofMinutes(6);
     private Rounds rounds;
 
     @BeforeAll
@@ -37,7 +35,7 @@ class WorkloadsIT extends AtTheDemo {
         assertThat(wanted).hasSizeGreaterThan(60);
         try (Browser device = new Browser(
                 900, 700, "--enable-unsafe-webgpu", "--use-webgpu-adapter=swiftshader", "--enable-features=Vulkan")) {
-            List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 40, PATIENCE);
+            List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 40);
             assertThat(scores)
                     .filteredOn(s -> !s.state().equals("OK"))
                     .extracting(s -> s.key() + ": " + s.reason() + " " + s.words())
@@ -93,7 +91,7 @@ class WorkloadsIT extends AtTheDemo {
                 "video-encode-vp8");
         try (Browser device = new Browser(900, 700)) {
             device.reloadOnceUnderEachHeading("run 1 of 1");
-            List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 400, PATIENCE);
+            List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 400);
             assertThat(scores)
                     .filteredOn(s -> "RELOADED".equals(s.reason()))
                     .extracting(Rounds.Score::key)
@@ -132,8 +130,7 @@ class WorkloadsIT extends AtTheDemo {
                             "storage-small-files",
                             "desk-relay")::contains,
                     1,
-                    40,
-                    PATIENCE);
+                    40);
             Map<String, Rounds.Score> byKey =
                     scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
             assertThat(byKey.get("graphics-mist-720")).satisfies(s -> {
@@ -179,7 +176,7 @@ class WorkloadsIT extends AtTheDemo {
                   }
                 };"""));
             List<Rounds.Score> scores = rounds.carryOut(
-                    device, Set.of("weir-hash-one", "graphics-display", "species-list")::contains, 1, 40, PATIENCE);
+                    device, Set.of("weir-hash-one", "graphics-display", "species-list")::contains, 1, 40);
             Map<String, Rounds.Score> byKey =
                     scores.stream().collect(Collectors.toMap(Rounds.Score::key, s -> s, (a, b) -> a));
             assertThat(byKey.get("weir-hash-one")).satisfies(s -> {

@@ -26,9 +26,9 @@ class WriteUpIT extends AtTheDemo {
     }
 
     private void kept() {
-        browser.until("everything kept", Browser.PATIENCE, () -> browser.see("//*[@role='status']")
-                .getText()
-                .contains("kept "));
+        browser.until(
+                "everything kept",
+                () -> browser.see("//*[@role='status']").getText().contains("kept "));
     }
 
     private List<WebElement> pieces() {
@@ -60,7 +60,7 @@ class WriteUpIT extends AtTheDemo {
         browser.see("//input[@aria-label='Find a number']").sendKeys("report export");
         browser.see("//li[@role='option'][contains(., 'less time')]");
         browser.see("//input[@aria-label='Find a number']").sendKeys(Keys.ENTER);
-        browser.until("the number in the text", Browser.PATIENCE, () -> browser.see("//textarea[@aria-label='Text']")
+        browser.until("the number in the text", () -> browser.see("//textarea[@aria-label='Text']")
                 .getDomProperty("value")
                 .contains("](number:n1)"));
         browser.see("//textarea[@aria-label='Text']").sendKeys(", which is enough.", Keys.ESCAPE);
@@ -77,14 +77,13 @@ class WriteUpIT extends AtTheDemo {
         pieces().get(1)
                 .findElement(By.xpath(".//button[starts-with(@aria-label, 'Move')]"))
                 .sendKeys(Keys.ARROW_UP);
-        browser.until(
-                "it first", Browser.PATIENCE, () -> pieces().get(0).getText().equals(second));
+        browser.until("it first", () -> pieces().get(0).getText().equals(second));
         pieces().get(0)
                 .findElement(By.xpath(".//button[starts-with(@aria-label, 'Move')]"))
                 .sendKeys(Keys.DELETE);
-        browser.until("one less", Browser.PATIENCE, () -> pieces().size() == before - 1);
+        browser.until("one less", () -> pieces().size() == before - 1);
         browser.press("Undo");
-        browser.until("it back", Browser.PATIENCE, () -> pieces().size() == before);
+        browser.until("it back", () -> pieces().size() == before);
 
         browser.see("//button[.='Publish']").click();
         browser.see("//*[@role='dialog']//button[normalize-space(.)='Publish']").click();
@@ -130,7 +129,6 @@ class WriteUpIT extends AtTheDemo {
             other.see("//textarea[@aria-label='Verdict']").sendKeys("None of them.");
             other.until(
                     "both kept, or one asked",
-                    Browser.PATIENCE,
                     () -> other.text().contains("changed this piece")
                             || browser.text().contains("changed this piece"));
             Browser asked = other.text().contains("changed this piece") ? other : browser;
@@ -143,7 +141,7 @@ class WriteUpIT extends AtTheDemo {
                     .contains(mine);
             asked.press("Keep mine");
             Browser following = asked == other ? browser : other;
-            following.until("what was kept, at the other", Browser.PATIENCE, () -> ((String)
+            following.until("what was kept, at the other", () -> ((String)
                             following.js(
                                     "return document.body.innerText + [...document.querySelectorAll('textarea')].map((t) => t.value).join(' ')"))
                     .contains(mine));
@@ -202,7 +200,7 @@ class WriteUpIT extends AtTheDemo {
         browser.keys(Keys.ESCAPE);
         browser.press("Begin one: choose a kind");
         browser.see("//*[@role='menuitem'][contains(., 'Two lines')]").sendKeys(Keys.ENTER);
-        browser.until("its two pieces", Browser.PATIENCE, () -> pieces().size() == 2);
+        browser.until("its two pieces", () -> pieces().size() == 2);
         assertThat(browser.see("//input[@aria-label='Heading']").getDomProperty("value"))
                 .isEqualTo("What we think");
         browser.open(program.address() + "write-ups");

@@ -65,7 +65,6 @@ public final class WriteUpSpeed {
         browser.open(program.address() + "write-ups/" + id);
         browser.until(
                 "the figures",
-                Browser.PATIENCE,
                 () -> ((Number) browser.js("return document.querySelectorAll('figure [role=img] svg').length"))
                                 .intValue()
                         == FIGURES);
@@ -86,7 +85,7 @@ public final class WriteUpSpeed {
         double[] paint = new double[Math.min(TRIES, 9)];
         for (int i = 0; i < paint.length; i++) {
             browser.open(url);
-            browser.until("a first paint", Browser.PATIENCE, () ->
+            browser.until("a first paint", () ->
                     (Boolean) browser.js("return performance.getEntriesByName('first-contentful-paint').length > 0"));
             paint[i] = ((Number)
                             browser.js("return performance.getEntriesByName('first-contentful-paint')[0].startTime"))
@@ -131,8 +130,7 @@ public final class WriteUpSpeed {
                 })();""",
                                 PIECES))
                 .doubleValue();
-        browser.until("all numbers looked up", Browser.PATIENCE.multipliedBy(2), () -> !browser.text()
-                .contains("is looked up"));
+        browser.until("all numbers looked up", () -> !browser.text().contains("is looked up"));
         browser.see("//*[@aria-label='Text: write']").click();
         browser.see("//textarea[@aria-label='Text']");
         double frames = ((Number) browser.driver()

@@ -12,7 +12,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Optional;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -23,6 +22,7 @@ import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import yarrowmark.runner.bench.BenchClient;
 import yarrowmark.runner.bench.Control;
+import yarrowmark.runner.bench.Joining;
 import yarrowmark.runner.bench.Outbox;
 import yarrowmark.runner.bench.Pin;
 import yarrowmark.runner.bench.Refused;
@@ -281,17 +281,10 @@ public final class RunnerCommand implements Callable<Integer> {
         Outbox outbox = new Outbox(place.resolve(plain(withCode)));
         Pin pin = pin(bench, place, out);
         BenchClient client = new BenchClient(bench, pin);
-        Optional<Outbox.Seated> before = outbox.seated().filter(s -> s.address().equals(bench.toString()));
-        Api.Seat seat;
-        if (before.isPresent()) {
-            client.seated(before.get().token(), before.get().shelf());
-            seat = client.seat();
+        if (new Joining(client, outbox).join(bench.toString(), withCode, hardware.computer())) {
             say(out, "Goes on with the round that was begun here.");
-        } else {
-            String token = client.join(withCode, hardware.computer());
-            outbox.seat(new Outbox.Seated(bench.toString(), withCode, token, client.shelf()));
-            seat = client.seat();
         }
+        Api.Seat seat = client.seat();
         Map<String, NativeTest> tests = tests();
         describe(seat, tests, tested, out);
         Sensors sensors = LinuxSensors.find();

@@ -55,17 +55,20 @@ public final class BenchClient {
         return shelf;
     }
 
-    /** @return the token that keeps the seat */
-    public String join(String code, String device) {
+    /**
+     * @param secret of this computer, kept before: the same one with the same code gives the same seat again
+     * @return the token that keeps the seat
+     */
+    String join(String code, String device, String secret) {
         shelf = null;
         checkProtocol();
-        String given = send("POST", "join", Map.of("code", code, "device", device), Api.Joined.class, Map.of(), USUAL)
+        String given = send("POST", "join", new Api.Join(code, device, secret), Api.Joined.class, Map.of(), USUAL)
                 .token();
         token = given;
         return given;
     }
 
-    /** Asked before the code is given away, which works once. */
+    /** Asked before the code is given away, which lets in one computer. */
     private void checkProtocol() {
         String spoken = answer("GET", "seat", null, Map.of(), USUAL)
                 .headers()

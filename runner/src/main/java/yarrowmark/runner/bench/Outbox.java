@@ -10,6 +10,8 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
+import java.security.SecureRandom;
+import java.util.Base64;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -27,6 +29,8 @@ public final class Outbox {
     private static final JsonMapper JSON = new JsonMapper();
     private static final String RUN = "run-";
     private static final String SEAT = "seat.json";
+    private static final String SECRET = "secret.json";
+    private static final int SECRET_BYTES = 32;
     private static final String BEGUN = "begun.json";
     private static final String ENDING = "ending.json";
     private static final String REFUSED = ".refused";
@@ -100,6 +104,20 @@ public final class Outbox {
 
     public Optional<Seated> seated() {
         return get(SEAT, Seated.class);
+    }
+
+    /**
+     * What this computer asks for its seat with, made the first time and kept before anybody is asked: with it the same code
+     * gives the same seat again.
+     */
+    String secret() {
+        return get(SECRET, String.class).orElseGet(() -> {
+            byte[] bytes = new byte[SECRET_BYTES];
+            new SecureRandom().nextBytes(bytes);
+            String made = Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
+            put(SECRET, made);
+            return made;
+        });
     }
 
     public void seat(Seated seated) {
@@ -190,6 +208,7 @@ public final class Outbox {
     /** Everything was said: the place is free for another round. What was refused stays. */
     public void over() {
         remove(SEAT);
+        remove(SECRET);
         remove(ENDING);
         remove(BEGUN);
         try {

@@ -129,6 +129,8 @@ public final class Api {
             Command command,
             int commandRevision) {}
 
+    public record Join(String code, String device, String secret) {}
+
     @JsonIgnoreProperties(ignoreUnknown = true)
     public record Joined(String token) {}
 

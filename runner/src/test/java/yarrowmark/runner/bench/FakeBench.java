@@ -30,6 +30,10 @@ final class FakeBench implements AutoCloseable {
     final List<JsonNode> sensors = new CopyOnWriteArrayList<>();
     final List<String> ends = new CopyOnWriteArrayList<>();
     final AtomicInteger joins = new AtomicInteger();
+    /** Of the one computer that its code let in. */
+    volatile @Nullable String joinedWith;
+    /** How many of the next computers get their seat, and are not told. */
+    final AtomicInteger lostJoins = new AtomicInteger();
     /** How many of the next deliveries are stored but not answered. */
     final AtomicInteger lost = new AtomicInteger();
 
@@ -71,10 +75,7 @@ final class FakeBench implements AutoCloseable {
             }
             switch (path) {
                 case "seat" -> send(exchange, 401, "{\"detail\":\"This device is not at the bench.\"}");
-                case "join" -> {
-                    joins.incrementAndGet();
-                    send(exchange, 200, "{\"token\":\"seat-token\"}");
-                }
+                case "join" -> joined(exchange, JSON.readTree(body));
                 case "command" -> send(exchange, 200, command(exchange));
                 case "progress" -> {
                     JsonNode said = JSON.readTree(body).path("sensors");
@@ -90,6 +91,19 @@ final class FakeBench implements AutoCloseable {
                 }
                 default -> send(exchange, 404, "{\"detail\":\"There is nothing at this address.\"}");
             }
+        }
+    }
+
+    private synchronized void joined(HttpExchange exchange, JsonNode body) throws IOException {
+        joins.incrementAndGet();
+        String secret = body.path("secret").asString();
+        if (joinedWith != null && !joinedWith.equals(secret)) {
+            send(exchange, 409, "{\"detail\":\"This code was used already.\"}");
+            return;
+        }
+        joinedWith = secret;
+        if (lostJoins.getAndUpdate(n -> Math.max(0, n - 1)) == 0) {
+            send(exchange, 200, "{\"token\":\"token of " + secret + "\"}");
         }
     }
 

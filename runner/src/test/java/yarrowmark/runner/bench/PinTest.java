@@ -93,13 +93,13 @@ class PinTest {
     void theCertificateThatIsKnownIsTrustedWhateverItsName() {
         String known = Pin.plain(fingerprint);
         Pin pin = new Pin(known::equals);
-        assertThat(client(pin).join("code", "a computer")).isEqualTo("t");
+        assertThat(client(pin).join("code", "a computer", "secret")).isEqualTo("t");
         assertThat(pin.seen()).isEqualTo(fingerprint);
     }
 
     @Test
     void anyOtherOneGetsNothing() {
-        assertThatThrownBy(() -> client(new Pin(f -> false)).join("code", "a computer"))
+        assertThatThrownBy(() -> client(new Pin(f -> false)).join("code", "a computer", "secret"))
                 .isInstanceOf(Unreachable.class)
                 .hasMessageContaining("fingerprint")
                 .hasMessageContaining(fingerprint);

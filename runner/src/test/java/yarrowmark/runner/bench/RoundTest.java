@@ -46,7 +46,7 @@ class RoundTest {
     void begin() throws IOException {
         bench = new FakeBench();
         client = new BenchClient(bench.address(), new Pin(f -> false));
-        client.join("code", "a computer");
+        client.join("code", "a computer", "secret");
         outbox = new Outbox(folder.resolve("outbox"));
         tests.put("one", options -> GOOD);
         tests.put("two", options -> GOOD);
@@ -411,7 +411,7 @@ class RoundTest {
                 .isInstanceOf(Unreachable.class)
                 .hasMessageContaining("Another program");
         bench.shelf = null;
-        assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d"))
+        assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d", "s"))
                 .isInstanceOf(Unreachable.class);
     }
 
@@ -420,7 +420,7 @@ class RoundTest {
         int joined = bench.joins.get();
         for (String spoken : new String[] {null, "2"}) {
             bench.protocol = spoken;
-            assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d"))
+            assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d", "s"))
                     .isInstanceOf(Refused.class)
                     .hasMessageContaining("yarrow-runner.jar")
                     .hasMessageContaining(spoken == null ? "an older one" : "version 2")

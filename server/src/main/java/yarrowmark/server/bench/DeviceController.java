@@ -64,7 +64,12 @@ class DeviceController {
     private static final int MOST_TRACKS = 64;
     private static final Duration OLDEST_RUN = Duration.ofDays(30);
 
-    record JoinBody(@NotBlank @Size(max = 60) String code, @Nullable @Size(max = 200) String device) {}
+    /** @param secret 32 random bytes of the device's own as base64url: with the same one it may ask again for its seat */
+    record DeviceJoinBody(
+            @NotBlank @Size(max = 60) String code,
+            @Nullable @Size(max = 200) String device,
+            @Nullable @Pattern(regexp = "[A-Za-z0-9_-]{43}", message = "must be 32 bytes as base64url, 43 characters")
+                    String secret) {}
 
     record JoinAnswer(String token) {}
 
@@ -237,11 +242,11 @@ class DeviceController {
     }
 
     @PostMapping("/join")
-    JoinAnswer join(@Valid @RequestBody JoinBody body, HttpServletRequest request) {
+    JoinAnswer join(@Valid @RequestBody DeviceJoinBody body, HttpServletRequest request) {
         TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
         try {
-            JoinAnswer let =
-                    new JoinAnswer(seats.join(body.code(), body.device()).token());
+            JoinAnswer let = new JoinAnswer(
+                    seats.join(body.code(), body.device(), body.secret()).token());
             attempt.wasRight();
             return let;
         } catch (DataAccessException | TransactionException e) {

@@ -143,6 +143,11 @@ class Seat {
     }
 
     @Nullable
+    String tokenHash() {
+        return tokenHash;
+    }
+
+    @Nullable
     String device() {
         return device;
     }

@@ -68,17 +68,21 @@ class Seats {
         return told(seat);
     }
 
+    /**
+     * Lets a device in. With a secret of its own the device may ask again, also after its code has expired: it gets the same
+     * seat and the same token, because an answer can be lost on the way or the device be killed before it has kept it.
+     *
+     * @param secret made by the device and kept there before it asked; null for devices of earlier versions, which get in once
+     */
     @Transactional
-    public Joined join(String typedCode, @Nullable String device) {
+    public Joined join(String typedCode, @Nullable String device, @Nullable String secret) {
         Seat seat = seats.lockNewestByCode(PairingCode.normalised(typedCode))
                 .orElseThrow(() -> new Problem(
                         HttpStatus.NOT_FOUND,
                         "code-unknown",
                         "No device is expected under this code. Check the words and the two digits on the bench."));
         if (seat.joinedAt() != null) {
-            throw Problem.conflict(
-                    "code-used",
-                    "This code was used already. Each code lets in one device: ask for a new one at the bench.");
+            return joinedBefore(seat, secret);
         }
         if (seat.phase() != Phase.WAITING || !clock.instant().isBefore(seat.expiresAt())) {
             throw new Problem(
@@ -86,10 +90,31 @@ class Seats {
                     "code-expired",
                     "This code is no longer valid. A code works for 10 minutes: ask for a new one at the bench.");
         }
-        String token = Tokens.fresh();
+        String token = secret == null ? Tokens.fresh() : tokenFrom(secret, seat);
         seat.join(Tokens.hash(token), device, clock.instant());
         told(seat);
         return new Joined(seat.id(), token);
+    }
+
+    private static Joined joinedBefore(Seat seat, @Nullable String secret) {
+        String token = secret == null ? null : tokenFrom(secret, seat);
+        if (token == null || !Tokens.hash(token).equals(seat.tokenHash())) {
+            throw Problem.conflict(
+                    "code-used",
+                    "This code was used already. Each code lets in one device: ask for a new one at the bench."
+                            + (secret == null
+                                    ? " This page or runner is older than the server, so it cannot come back with a code that it used."
+                                    : ""));
+        }
+        if (seat.phase().isOver()) {
+            throw Problem.conflict("seat-over", "The round under this code is over. Ask for a new code at the bench.");
+        }
+        return new Joined(seat.id(), token);
+    }
+
+    /** The same for every try, so that nothing but its hash need be stored. */
+    private static String tokenFrom(String secret, Seat seat) {
+        return Tokens.hash("seat " + seat.id() + " " + secret);
     }
 
     @Transactional

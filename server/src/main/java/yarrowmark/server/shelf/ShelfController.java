@@ -60,7 +60,7 @@ class ShelfController {
 
     record UnitBody(@NotBlank @PlainLine @Size(max = 80) String label) {}
 
-    record RetiredBody(boolean retired) {}
+    record UnitRetiredBody(boolean retired) {}
 
     private final Shelf shelf;
     private final Files files;
@@ -117,7 +117,7 @@ class ShelfController {
     }
 
     @PutMapping("/models/{id}/retired")
-    ModelPage retire(@PathVariable long id, @RequestBody RetiredBody body, Principal who) {
+    ModelPage retire(@PathVariable long id, @RequestBody UnitRetiredBody body, Principal who) {
         shelf.retireModel(id, body.retired(), who.getName());
         return shelf.model(id);
     }
@@ -154,7 +154,7 @@ class ShelfController {
     }
 
     @PutMapping("/units/{id}/retired")
-    ModelPage retireUnit(@PathVariable long id, @RequestBody RetiredBody body, Principal who) {
+    ModelPage retireUnit(@PathVariable long id, @RequestBody UnitRetiredBody body, Principal who) {
         shelf.retireUnit(id, body.retired(), who.getName());
         return shelf.model(shelf.modelOfUnit(id));
     }

@@ -102,6 +102,70 @@ class BenchTest {
                 .hasSize(1);
     }
 
+    private static String secret(char of) {
+        return String.valueOf(of).repeat(43);
+    }
+
+    private Client.Answer join(String code, String secret) {
+        return new Client(port).post("/api/device/join", Map.of("code", code, "device", "a phone", "secret", secret));
+    }
+
+    @Test
+    void aDeviceWhoseAnswerWasLostGetsTheSameSeatAgainWithItsSecretAndNobodyElseDoes() {
+        String code = bench.invite(3).body().path("code").asString();
+        Client.Answer first = join(code, secret('a'));
+        assertThat(first.status()).isEqualTo(200);
+        // Long after the code would have expired, and as it was typed otherwise.
+        clock.letPass(Duration.ofHours(2));
+        Client.Answer again = join(code.toLowerCase().replace('-', ' '), secret('a'));
+        assertThat(again.body()).isEqualTo(first.body());
+        assertThat(join(code, secret('b')).code()).isEqualTo("code-used");
+        Client.Answer older = join(code);
+        assertThat(older.code()).isEqualTo("code-used");
+        assertThat(older.detail()).contains("older than the server");
+
+        Client device = new Client(port)
+                .header("Authorization", "Bearer " + first.body().path("token").asString());
+        long seat = device.get("/api/device/seat").body().path("seatId").asLong();
+        assertThat(bench.owner()
+                        .post("/api/bench/seats/" + seat + "/end", Map.of())
+                        .status())
+                .isEqualTo(200);
+        Client.Answer over = join(code, secret('a'));
+        assertThat(over.code()).isEqualTo("seat-over");
+        assertThat(over.detail()).contains("new code");
+    }
+
+    @Test
+    void ofManyDevicesWithSecretsEveryTryOfOneGetsItsSeat() {
+        String code = bench.invite(3).body().path("code").asString();
+        List<CompletableFuture<Client.Answer>> tries = IntStream.range(0, 8)
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> join(code, secret(i % 2 == 0 ? 'a' : 'b'))))
+                .toList();
+        List<Client.Answer> in = tries.stream()
+                .map(CompletableFuture::join)
+                .filter(a -> a.status() == 200)
+                .toList();
+        assertThat(in).hasSize(4);
+        assertThat(in).extracting(Client.Answer::body).containsOnly(in.get(0).body());
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "",
+                "short",
+                "aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa",
+                "aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa\n+"
+            })
+    void aSecretThatIsNoneIsRefusedAndTheCodeStaysGood(String secret) {
+        String code = bench.invite(3).body().path("code").asString();
+        Client.Answer refused = join(code, secret);
+        assertThat(refused.status()).isEqualTo(400);
+        assertThat(refused.detail()).contains("43 characters");
+        assertThat(join(code, secret('a')).status()).isEqualTo(200);
+    }
+
     @Test
     void aRepeatedDeliveryCountsOnce() {
         Client device = bench.started("Repeat", 3, List.of(fact("memory.size", "8589934592")));

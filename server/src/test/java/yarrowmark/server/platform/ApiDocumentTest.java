@@ -5,10 +5,20 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.beans.factory.annotation.Qualifier;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.method.HandlerMethod;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.node.ObjectNode;
@@ -25,6 +35,10 @@ class ApiDocumentTest {
 
     @LocalServerPort
     private int port;
+
+    @Autowired
+    @Qualifier("requestMappingHandlerMapping")
+    private RequestMappingHandlerMapping mapping;
 
     @Test
     void theCommittedApiDocumentIsTheServersOwn() throws IOException {
@@ -44,6 +58,25 @@ class ApiDocumentTest {
         assertThat(Client.JSON.readTree(now))
                 .as("web/openapi.json differs from the server; see this test's comment")
                 .isEqualTo(committed);
+    }
+
+    /** Two bodies of one name would stand in the document as one. */
+    @Test
+    void everyBodyHasANameOfItsOwn() {
+        Map<String, Set<Class<?>>> byName = new TreeMap<>();
+        for (HandlerMethod method : mapping.getHandlerMethods().values()) {
+            Stream.concat(
+                            Stream.of(method.getMethodParameters())
+                                    .filter(p -> p.hasParameterAnnotation(RequestBody.class))
+                                    .map(p -> p.getParameterType()),
+                            Stream.of(method.getReturnType().getParameterType()))
+                    .filter(Class::isRecord)
+                    .forEach(c -> byName.computeIfAbsent(c.getSimpleName(), n -> new HashSet<>())
+                            .add(c));
+        }
+        assertThat(byName).hasSizeGreaterThan(100);
+        assertThat(byName.values().stream().filter(classes -> classes.size() > 1))
+                .isEmpty();
     }
 
     @Test
