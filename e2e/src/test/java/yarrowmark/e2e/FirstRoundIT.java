@@ -141,7 +141,7 @@ class FirstRoundIT {
 
     @Test
     void aReloadInTheMiddleOfARunLosesNoFinishedRunAndGoesOn() {
-        start("runs=2&timed=3000&pause=0");
+        start("runs=2&timed=1500&pause=0");
         reviewer.until("a first finished run", () -> !dots(": ok").isEmpty());
         device.driver().navigate().refresh();
         reviewer.until("the cut-off run to be told", () -> lane().getText().contains("running"));
@@ -178,7 +178,7 @@ class FirstRoundIT {
 
     @Test
     void aHiddenPageStopsTheRunWhichIsThenRepeated() {
-        start("runs=1&timed=3000&pause=0");
+        start("runs=1&timed=1500&pause=0");
         laneSays("running");
         String page = device.driver().getWindowHandle();
         device.until(

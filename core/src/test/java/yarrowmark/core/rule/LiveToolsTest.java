@@ -10,10 +10,15 @@ import java.nio.file.Path;
 import java.util.List;
 import java.util.Random;
 import java.util.concurrent.TimeUnit;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 
-/** The shipped rules on what the tools of this very machine print. A tool that is not installed is passed over. */
+/**
+ * The shipped rules on what the tools of this very machine print. A tool that is not installed is passed over. The tools work
+ * for seconds each; what they print is in the samples of ScoreReadingTest as well.
+ */
+@Tag("long")
 class LiveToolsTest {
     @TempDir
     Path dir;

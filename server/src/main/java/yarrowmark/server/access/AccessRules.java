@@ -143,6 +143,10 @@ class AccessRules {
     /** Argon2 takes passwords of any length and script. Those of before are known by their own way, and renewed at sign-in. */
     @Bean
     PasswordEncoder passwordEncoder() {
+        return passwords();
+    }
+
+    static PasswordEncoder passwords() {
         return new DelegatingPasswordEncoder(
                 "argon2",
                 Map.of(

@@ -1,12 +1,13 @@
 package yarrowmark.server.platform;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.Deque;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.TimeUnit;
 
 /**
  * Counts wrong tries an address over the last minute. In memory on purpose: a restart forgives, and the codes and
@@ -14,9 +15,11 @@ import java.util.concurrent.ConcurrentHashMap;
  */
 public final class TryLimit {
     private static final Duration WINDOW = Duration.ofMinutes(1);
-    private static final int MOST_ADDRESSES = 10_000;
+    private static final int MOST_ADDRESSES = 100_000;
 
-    private final Map<String, Deque<Instant>> wrong = new ConcurrentHashMap<>();
+    /** Each address for a minute after its last try; in a flood of addresses the longest unheard go first. */
+    private final Cache<String, Deque<Instant>> wrong;
+
     private final int most;
     private final String what;
     private final Clock clock;
@@ -25,6 +28,11 @@ public final class TryLimit {
         this.most = most;
         this.what = what;
         this.clock = clock;
+        this.wrong = Caffeine.newBuilder()
+                .ticker(() -> TimeUnit.MILLISECONDS.toNanos(clock.millis()))
+                .expireAfterAccess(WINDOW.plusSeconds(1))
+                .maximumSize(MOST_ADDRESSES)
+                .build();
     }
 
     /** A try that counts as wrong until it turns out to be right: many at once cannot all pass before the first failed. */
@@ -46,15 +54,7 @@ public final class TryLimit {
 
     /** @throws TooManyTries when this address has used up its wrong tries */
     public Try begin(String address) {
-        if (wrong.size() > MOST_ADDRESSES) {
-            wrong.values().removeIf(tries -> {
-                synchronized (tries) {
-                    forgetOld(tries);
-                    return tries.isEmpty();
-                }
-            });
-        }
-        Deque<Instant> tries = wrong.computeIfAbsent(address, a -> new ArrayDeque<>());
+        Deque<Instant> tries = wrong.get(address, a -> new ArrayDeque<>());
         synchronized (tries) {
             forgetOld(tries);
             if (tries.size() >= most) {
@@ -66,6 +66,12 @@ public final class TryLimit {
             tries.addLast(now);
             return new Try(tries, now);
         }
+    }
+
+    /** How many addresses are remembered; a test's. */
+    long addresses() {
+        wrong.cleanUp();
+        return wrong.estimatedSize();
     }
 
     private void forgetOld(Deque<Instant> tries) {

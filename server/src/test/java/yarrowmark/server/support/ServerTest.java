@@ -19,5 +19,5 @@ import yarrowmark.server.YarrowmarkServer;
 @Inherited
 @SpringBootTest(classes = YarrowmarkServer.class, webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
 @ContextConfiguration(initializers = FreshSchema.class)
-@Import({MovableClock.Wiring.class, AskedStatements.Wiring.class})
+@Import({MovableClock.Wiring.class, AskedStatements.Wiring.class, QuickPasswords.class})
 public @interface ServerTest {}
