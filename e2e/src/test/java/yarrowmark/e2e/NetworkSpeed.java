@@ -56,12 +56,7 @@ public final class NetworkSpeed {
                     Browser device = new Browser(900, 700)) {
                 String address = line == null ? program.address() : "http://" + own.getHost() + ":" + line.port() + "/";
                 List<Rounds.Score> scores = rounds.carryOut(
-                        device,
-                        address,
-                        k -> k.matches("network-(latency|download-one|upload-one)"),
-                        1,
-                        TIMED_MS,
-                        Duration.ofMinutes(3));
+                        device, address, k -> k.matches("network-(latency|download-one|upload-one)"), 1, TIMED_MS);
                 down.get(pair)[1] = value(scores, "network-download-one");
                 up.get(pair)[1] = value(scores, "network-upload-one");
                 there.get(pair)[1] = value(scores, "network-latency");
