@@ -59,7 +59,7 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
   try {
     answer = await asked;
   } catch {
-    throw told(
+    throw announce(
       new Problem(0, 'unreachable', 'The server cannot be reached. Nothing was changed; it is tried again by itself.'),
     );
   }
@@ -69,7 +69,7 @@ export async function value<T>(asked: Promise<Answer<T>>): Promise<T> {
 
 function problem(status: number, body: ProblemBody): Problem {
   if (body.code === 'signed-out') window.dispatchEvent(new Event('yarrowmark:signed-out'));
-  return told(
+  return announce(
     new Problem(status, body.code ?? 'unknown', body.detail ?? `The server answered ${status} without a reason.`, body),
   );
 }
@@ -80,7 +80,7 @@ export function isAway(error: unknown): boolean {
 }
 
 /** The line above every view says it, too, and looks when it is over. */
-function told(error: Problem): Problem {
+function announce(error: Problem): Problem {
   if (isAway(error)) window.dispatchEvent(new CustomEvent('yarrowmark:away', { detail: error.message }));
   return error;
 }

@@ -17,7 +17,7 @@ import { MissingRuns } from './MissingRuns.tsx';
 import { ORDERS, sections, type Order } from './order.ts';
 import { toggled } from './parts.ts';
 import { SidePanel } from './SidePanel.tsx';
-import { TakeAlong } from './TakeAlong.tsx';
+import { ExportTexts } from './ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
 import { useWords, type Question } from './words.ts';
@@ -282,7 +282,7 @@ export function CompareView() {
             }
           />
         )}
-        {data && !search.factors && <TakeAlong comparison={data} parts={parts} side={shownSide} />}
+        {data && !search.factors && <ExportTexts comparison={data} parts={parts} side={shownSide} />}
       </Opening>
       {search.factors ? (
         <div className="min-h-0 flex-1 overflow-y-auto">

@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
 import { mark, markReason, number, reading } from '../format/format.ts';
-import { told, type DifferenceAxis, type RatioAxis } from './axis.ts';
+import { formatRatio, type DifferenceAxis, type RatioAxis } from './axis.ts';
 import { LineDetail } from './LineDetail.tsx';
 import type { RowProps } from '../ui/useRows.ts';
 import type { ComparedRow } from './order.ts';
@@ -159,7 +159,7 @@ export function ComparedLine({
 
 /** What a mark is called until its sentence has come. */
 function inNumbers(cell: Cell, name: string, materiality: number): string {
-  const ratio = cell.ratio === undefined ? '' : `, ${told(cell.ratio, materiality)}`;
+  const ratio = cell.ratio === undefined ? '' : `, ${formatRatio(cell.ratio, materiality)}`;
   return `${name}${ratio}${cell.verdict === undefined ? '' : `, ${verdictWords(cell.verdict)}`}`;
 }
 
@@ -182,7 +182,7 @@ function InWords({ cell, said, row, overall, materiality }: Said) {
       <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
         {verdictWords(cell.verdict)}
       </span>
-      <span className="ml-1.5 text-ink-2">{told(cell.ratio!, materiality)}</span>
+      <span className="ml-1.5 text-ink-2">{formatRatio(cell.ratio!, materiality)}</span>
       {cell.size !== undefined && <span className="ml-1.5 text-[12.5px] text-ink-3">{cell.size}</span>}
       {would && <span className="block text-[12.5px] text-ink-3">{would}</span>}
       {cell.outReason !== undefined && (
@@ -237,7 +237,7 @@ function Short({ cell, said, row, overall, materiality, against }: Said & { agai
       <span
         className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}
       >
-        {told(cell.ratio!, materiality)}
+        {formatRatio(cell.ratio!, materiality)}
       </span>
       <span className={`block text-[12px] ${TONES[tone(cell.verdict)]}`}>{verdictWords(cell.verdict)}</span>
       {rests !== '' && <span className="block text-[12px] text-ink-3">{rests}</span>}

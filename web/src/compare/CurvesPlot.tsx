@@ -8,7 +8,7 @@ import { useWidth } from '../ui/use-width.ts';
 import { times } from './axis.ts';
 import { table } from './csv.ts';
 import { slotsOf } from './slots.ts';
-import { TakeFigure } from './TakeFigure.tsx';
+import { ExportFigure } from './ExportFigure.tsx';
 
 const [HEIGHT, BELOW, LEFT, RIGHT] = [270, 96, 64, 14];
 const [TOP, BOTTOM] = [22, HEIGHT - 44];
@@ -58,7 +58,7 @@ export function CurvesPlot({
   const binary = unit === 'B';
   return (
     <figure ref={holder} className="mt-3 max-w-[980px]">
-      <TakeFigure
+      <ExportFigure
         name={data.metric.test}
         caption={`${data.metric.test}: ${curves.map((c) => name(c.id)).join(' · ')}`}
         csv={() =>
@@ -129,7 +129,7 @@ export function CurvesPlot({
             </g>
           )}
         </svg>
-      </TakeFigure>
+      </ExportFigure>
       <figcaption className="small">
         {curves.map((c) => (
           <span key={c.id} className="block">

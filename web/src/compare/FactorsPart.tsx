@@ -9,7 +9,7 @@ import { CopyButton } from './CopyButton.tsx';
 import { table } from './csv.ts';
 import { gridFigure } from './figure-grid.ts';
 import { PAINTS } from './page.ts';
-import { TakeMenu } from './TakeMenu.tsx';
+import { ExportMenu } from './ExportMenu.tsx';
 import { covers } from './verdict.ts';
 import { named } from '../format/named.ts';
 
@@ -178,7 +178,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           </tbody>
         </table>
       </div>
-      <TakeMenu
+      <ExportMenu
         quiet
         name="two factors"
         draw={(paint, font) => gridFigure(grid, PAINTS[paint], font)}

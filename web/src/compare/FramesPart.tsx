@@ -2,7 +2,7 @@ import type { Schemas } from '../api/client.ts';
 import { SeriesPlot } from '../chart/SeriesPlot.tsx';
 import { count, quantity } from '../format/format.ts';
 import { table } from './csv.ts';
-import { TakeFigure } from './TakeFigure.tsx';
+import { ExportFigure } from './ExportFigure.tsx';
 import { named } from '../format/named.ts';
 
 /** Frame times of each side with both lows: two different numbers, never held against each other. */
@@ -25,7 +25,7 @@ export function FramesPart({
           <h3>
             {f.configuration.model}, {f.configuration.name}
           </h3>
-          <TakeFigure
+          <ExportFigure
             name={`Frame times of ${named(f.configuration)}`}
             caption={`${data.metric.test}: ${f.configuration.model}, ${f.configuration.name}, frame times in ms`}
             csv={() => table([['frame', 'ms'], ...f.times.map((ms, i) => [i + 1, ms])])}
@@ -37,7 +37,7 @@ export function FramesPart({
               yUnit="ms"
               name={`Frame times of ${named(f.configuration)}`}
             />
-          </TakeFigure>
+          </ExportFigure>
           <p className="small">
             {quantity(f.numbers.meanRate, 'fps')} mean; 1 % low, mean {quantity(f.numbers.lowMean, 'fps')}; 1 % low,
             percentile {quantity(f.numbers.lowPercentile, 'fps')}; {count(f.numbers.stutters)} stutters.

@@ -19,10 +19,10 @@ import { toggled } from './parts.ts';
 import { PAINTS } from './page.ts';
 import { SessionsPart } from './SessionsPart.tsx';
 import { slotsOf } from './slots.ts';
-import { TakeMenu } from './TakeMenu.tsx';
+import { ExportMenu } from './ExportMenu.tsx';
 import { named } from '../format/named.ts';
 import { copiedNumber } from '../writeup/number-copy.ts';
-import { told } from './axis.ts';
+import { formatRatio } from './axis.ts';
 import { sentence, type Words } from './words.ts';
 
 type Metric = Schemas['ComparedMetric'];
@@ -84,7 +84,7 @@ export function LineDetail({
                   <CopyButton text={said} what="the sentence" />
                   {c.ratio !== undefined && !comparison.per && (
                     <CopyButton
-                      text={copiedNumber(told(c.ratio, 1 + comparison.materiality / 100), {
+                      text={copiedNumber(formatRatio(c.ratio, 1 + comparison.materiality / 100), {
                         of: 'ratio',
                         configuration: comparison.sides[i]!.configuration.id,
                         base: comparison.base.id,
@@ -265,7 +265,7 @@ function Readings({
           )}
         </tbody>
       </table>
-      <TakeMenu
+      <ExportMenu
         quiet
         name={`readings of ${metric.test}`}
         draw={(paint, font) =>

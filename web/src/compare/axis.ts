@@ -42,7 +42,7 @@ export function ratioAxis(ratios: readonly number[], materiality: number, width:
 }
 
 /** "1.034×", with as many decimals as its verdict takes. @param materiality a ratio above 1 */
-export function told(ratio: number, materiality: number): string {
+export function formatRatio(ratio: number, materiality: number): string {
   return times(ratio, ratioDecimals(ratio, materiality));
 }
 

@@ -1,6 +1,6 @@
 import { reading, testGroup } from '../format/format.ts';
 import type { Schemas } from '../api/client.ts';
-import { ratioAxis, times, told, type DifferenceAxis, type RatioAxis } from './axis.ts';
+import { ratioAxis, times, formatRatio, type DifferenceAxis, type RatioAxis } from './axis.ts';
 import { axisKey, differenceAxes } from './difference-axes.ts';
 import { lineName, type ComparedRow, type Section } from './order.ts';
 import { framed, HEIGHT, rule, text, WIDTH, type Paint } from './page.ts';
@@ -169,7 +169,7 @@ export function figureOfSeveral(
               left + room + 30 + column * k,
               y + line * 0.7,
               cell.ratio !== undefined
-                ? told(cell.ratio, materiality)
+                ? formatRatio(cell.ratio, materiality)
                 : cell.difference === undefined
                   ? '–'
                   : differenceWords(cell, l.row.metric),
@@ -255,7 +255,7 @@ function words(cell: Cell, metric: ComparedRow['metric'], materiality: number): 
   if (bound !== undefined) return bound;
   if (cell.verdict === undefined) return differenceWords(cell, metric);
   const would = whatWouldTell(cell);
-  return `${verdictWords(cell.verdict)} ${told(cell.ratio!, materiality)}${would ? ` · ${would}` : ''}`;
+  return `${verdictWords(cell.verdict)} ${formatRatio(cell.ratio!, materiality)}${would ? ` · ${would}` : ''}`;
 }
 
 function colour(cell: Cell, paint: Paint): string {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Asked } from './conduct.ts';
+import type { Asked } from './run-session.ts';
 
 /** What a running test asks of whoever holds the device. */
 export function Asking({ asked }: { asked: Asked }) {

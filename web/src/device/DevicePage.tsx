@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { chime } from '../ui/chime.ts';
 import { DeviceApi, Refused, Stranger, type DeviceSeat, type RoundAnswer, type StartBody } from './api.ts';
-import { conduct, type Conductor, type Showing } from './conduct.ts';
+import { runSession, type Conductor, type Showing } from './run-session.ts';
 import { detect, type Detected } from './detect.ts';
 import { deliverKept } from './deliver.ts';
 import { Join } from './Join.tsx';
@@ -102,7 +102,7 @@ export function DevicePage() {
 
   useEffect(() => {
     if (state.at !== 'running' || !detected || !host.current || conductor.current) return;
-    const round = conduct(
+    const round = runSession(
       api.current,
       outbox.current!,
       state.seat,

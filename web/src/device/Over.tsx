@@ -1,7 +1,7 @@
 import { reading } from '../format/format.ts';
 import { placeWords, scoreSpread } from '../bench/round-words.ts';
 import type { RoundAnswer } from './api.ts';
-import type { Showing } from './conduct.ts';
+import type { Showing } from './run-session.ts';
 
 /** The end of a round, for whoever holds the device: what it scored, where it stands, and that it may be put away. */
 export function Over({

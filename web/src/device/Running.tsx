@@ -3,7 +3,7 @@ import { chime } from '../ui/chime.ts';
 import { ChimeChoice } from '../ui/ChimeChoice.tsx';
 import { Asking } from './Asking.tsx';
 import type { DeviceSeat } from './api.ts';
-import type { Showing } from './conduct.ts';
+import type { Showing } from './run-session.ts';
 import { leftMs, progress, progressWords } from './progress.ts';
 
 /** A longer round is told by a number instead of its tests' names. */

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { DeviceSeat } from './api.ts';
-import type { Showing } from './conduct.ts';
+import type { Showing } from './run-session.ts';
 import { leftMs, progress, progressWords } from './progress.ts';
 
 const tests = [

@@ -1,6 +1,6 @@
 import { duration } from '../format/format.ts';
 import type { DeviceSeat } from './api.ts';
-import type { Showing } from './conduct.ts';
+import type { Showing } from './run-session.ts';
 
 /** How far a round is: runs that are behind it, and all that the device carries out by itself. */
 export function progress(seat: Pick<DeviceSeat, 'tests'>, showing: Showing | null): { done: number; total: number } {

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
 import { classes, day, index, place, quantity } from '../format/format.ts';
 import { againstBase, againstHeading, intervalWords } from '../standings/held-against.ts';
-import { positionWords } from '../standings/TallList.tsx';
+import { positionWords } from '../standings/PrintableList.tsx';
 import { leftOutWords } from '../standings/left-out.ts';
 import { useTitle } from '../shell/title.ts';
 import { Loading, Trouble } from '../ui/states.tsx';

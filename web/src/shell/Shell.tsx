@@ -2,7 +2,7 @@ import { Link, Outlet, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
 import { useUnsent } from '../sheet/useTyped.ts';
-import { AwayLine } from './AwayLine.tsx';
+import { ConnectionBanner } from './ConnectionBanner.tsx';
 import { PersonMenu } from './PersonMenu.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
 import { useGo, useKeys } from './keys.ts';
@@ -75,7 +75,7 @@ export function Shell() {
           </button>
           <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
         </header>
-        <AwayLine />
+        <ConnectionBanner />
       </div>
       <main id="view" tabIndex={-1} className="relative min-h-0 outline-none overflow-y-auto px-5 pt-4 pb-6">
         <Outlet />

@@ -4,7 +4,7 @@ import { useDeferredValue, useRef, useState } from 'react';
 import { api, value, Problem } from '../api/client.ts';
 import { markOf } from '../compare/mark-of.ts';
 import { PAINTS } from '../compare/page.ts';
-import { TakeMenu } from '../compare/TakeMenu.tsx';
+import { ExportMenu } from '../compare/ExportMenu.tsx';
 import { day } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { FirstSteps } from '../shell/FirstSteps.tsx';
@@ -26,7 +26,7 @@ import { StandingsSentence } from './StandingsSentence.tsx';
 import { StandingsTable } from './StandingsTable.tsx';
 import { standingsCsv, standingsFigure, standingsHtml } from './take-standings.ts';
 import { SaveStanding } from './SaveStanding.tsx';
-import { LIST_COLUMNS, TallList } from './TallList.tsx';
+import { LIST_COLUMNS, PrintableList } from './PrintableList.tsx';
 import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
 import { WhyPanel } from './WhyPanel.tsx';
 
@@ -161,7 +161,7 @@ export function StandingsView() {
             </p>
           )}
           {form === 'list' ? (
-            <TallList standings={data!} onWhy={(why) => say({ why })} />
+            <PrintableList standings={data!} onWhy={(why) => say({ why })} />
           ) : form === 'against' ? (
             <AgainstPlot
               ask={ask}
@@ -233,7 +233,7 @@ function Take({
   const table = useTable();
   return (
     <>
-      <TakeMenu
+      <ExportMenu
         name={`standings ${standings.scope}`}
         csv={() => standingsCsv(standings)}
         html={() => standingsHtml(standings, caption(), day(new Date().toISOString()))}

@@ -6,7 +6,7 @@ import { Axes } from '../chart/Axes.tsx';
 import { linearTicks, logTicks } from '../chart/axis-ticks.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
 import { table } from '../compare/csv.ts';
-import { TakeFigure } from '../compare/TakeFigure.tsx';
+import { ExportFigure } from '../compare/ExportFigure.tsx';
 import { index, number, quantity, unitName } from '../format/format.ts';
 import { named, toldApart } from '../format/named.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
@@ -81,7 +81,7 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
   const title = `${one?.name ?? 'Index'} against ${data.quantity.label}`;
   return (
     <div ref={holder}>
-      <TakeFigure
+      <ExportFigure
         name={title}
         caption={`${title}, ${standings.scope}, ${standings.purpose}`}
         csv={() =>
@@ -177,7 +177,7 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
             </text>
           ))}
         </svg>
-      </TakeFigure>
+      </ExportFigure>
       <p className="small min-h-[1.3em]">
         {points[at] ? words(points[at]) : 'Point at a mark, or go from one to the next with the arrow keys.'}
       </p>

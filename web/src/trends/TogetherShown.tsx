@@ -4,7 +4,7 @@ import { MarkSign } from '../chart/Mark.tsx';
 import { times } from '../compare/axis.ts';
 import { table } from '../compare/csv.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
-import { TakeFigure } from '../compare/TakeFigure.tsx';
+import { ExportFigure } from '../compare/ExportFigure.tsx';
 import { count } from '../format/format.ts';
 import type { TrendsSearch } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';
@@ -12,7 +12,7 @@ import { Ready } from '../ui/states.tsx';
 import { useWidth } from '../ui/use-width.ts';
 import { LineNames } from './LineNames.tsx';
 import { LABELS, LEFT, LinesPlot, NARROW, type PlotLine } from './LinesPlot.tsx';
-import { partingWords } from './parting-words.ts';
+import { partingWords } from './divergence-words.ts';
 import { askOf } from './trend-ask.ts';
 import { places, type Trends } from './trends.ts';
 
@@ -97,7 +97,7 @@ function Lines({
       {search.form === 'table' ? (
         <TogetherTable data={data} />
       ) : (
-        <TakeFigure name={title} caption={`${title}: ${about}`} csv={() => togetherCsv(data)}>
+        <ExportFigure name={title} caption={`${title}: ${about}`} csv={() => togetherCsv(data)}>
           <LinesPlot
             lines={lines}
             xs={places(data.steps, LEFT, width - (narrow ? 0 : LABELS) - 12, toScale)}
@@ -108,7 +108,7 @@ function Lines({
             onLit={onLit}
           />
           {narrow && <LineNames lines={lines} lit={lit} onLit={onLit} />}
-        </TakeFigure>
+        </ExportFigure>
       )}
       <ul className="mt-2">
         {words.map((w, i) => (

@@ -1,4 +1,4 @@
-import { TakeFigure } from '../compare/TakeFigure.tsx';
+import { ExportFigure } from '../compare/ExportFigure.tsx';
 import { toggled } from '../compare/parts.ts';
 import { CopyButton } from '../compare/CopyButton.tsx';
 import { times } from '../compare/axis.ts';
@@ -66,7 +66,7 @@ export function TrendShown({
         <Multiples trends={trends} search={search} toScale={toScale} />
       ) : (
         <>
-          <TakeFigure name={title} caption={title} csv={() => trendCsv(trends)}>
+          <ExportFigure name={title} caption={title} csv={() => trendCsv(trends)}>
             <TrendPlot
               trends={trends}
               width={width}
@@ -75,7 +75,7 @@ export function TrendShown({
               lit={search.lit === undefined ? undefined : String(search.lit)}
               onLit={(id) => say({ lit: litOf(id) })}
             />
-          </TakeFigure>
+          </ExportFigure>
           <StepsPart trends={trends} width={width} toScale={toScale} />
           {side && <SideStrip trends={trends} side={side} width={width} toScale={toScale} />}
         </>

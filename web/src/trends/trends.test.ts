@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { partingWords } from './parting-words.ts';
+import { partingWords } from './divergence-words.ts';
 import type { Together } from './TogetherShown.tsx';
 import { linesOf } from './trend-lines.ts';
 import { apart, changedWords, movers, places, unbroken, withRoom, type Step, type Trends } from './trends.ts';

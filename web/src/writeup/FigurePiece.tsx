@@ -1,5 +1,5 @@
 import { table } from '../compare/csv.ts';
-import { TakeMenu } from '../compare/TakeMenu.tsx';
+import { ExportMenu } from '../compare/ExportMenu.tsx';
 import { Drawing } from './Drawing.tsx';
 import { FigureForm } from './FigureForm.tsx';
 import { figurePage } from './figure-page.ts';
@@ -56,7 +56,7 @@ export function FigurePart({ piece, onChange, children }: Props<'FIGURE'>) {
         {drawn && (
           <>
             <DataTable columns={drawn.columns} rows={drawn.rows} />
-            <TakeMenu
+            <ExportMenu
               quiet
               name={caption || drawn.caption}
               draw={(paint, font) => figurePage(drawn, caption || drawn.caption, paint, font)}

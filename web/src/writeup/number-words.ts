@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { told } from '../compare/axis.ts';
+import { formatRatio } from '../compare/axis.ts';
 import { covers, missingWords, verdictWords, type Cell } from '../compare/verdict.ts';
 import { decimalsOf } from '../format/digits.ts';
 import { fixed, number, quantity, reading } from '../format/format.ts';
@@ -71,9 +71,9 @@ export function liveRatio(
   if (cell.ratio === undefined) return undefined;
   const sure = cell.verdict === undefined ? '' : `, ${verdictWords(cell.verdict)}`;
   return {
-    forms: [told(cell.ratio, MATERIALITY), ...(cell.size ? [cell.size] : [])],
+    forms: [formatRatio(cell.ratio, MATERIALITY), ...(cell.size ? [cell.size] : [])],
     amounts: amountsOf(cell.ratio),
-    says: `${metric.test}: ${toldApart(configuration, [configuration, base])} against ${toldApart(base, [configuration, base])}${cell.low !== undefined && cell.high !== undefined ? `, 95 % interval ${told(cell.low, MATERIALITY)} to ${told(cell.high, MATERIALITY)}` : ''}${sure}${cell.oneSession ? ', within one session' : ''}.`,
+    says: `${metric.test}: ${toldApart(configuration, [configuration, base])} against ${toldApart(base, [configuration, base])}${cell.low !== undefined && cell.high !== undefined ? `, 95 % interval ${formatRatio(cell.low, MATERIALITY)} to ${formatRatio(cell.high, MATERIALITY)}` : ''}${sure}${cell.oneSession ? ', within one session' : ''}.`,
     value: cell.ratio,
     unit: '1',
     verdict: stand(cell.verdict),
@@ -91,11 +91,11 @@ export function liveOverall(side: Schemas['Side'], base: Configuration, purpose:
   if (!o) return undefined;
   return {
     forms: [
-      told(o.ratio, MATERIALITY),
+      formatRatio(o.ratio, MATERIALITY),
       `${number(100 * Math.abs(o.ratio - 1), 2)} % ${o.ratio >= 1 ? 'better' : 'worse'}`,
     ],
     amounts: amountsOf(o.ratio),
-    says: `Overall, ${purpose}: ${toldApart(side.configuration, [side.configuration, base])} against ${toldApart(base, [side.configuration, base])} over ${o.shared} shared tests, 95 % interval ${told(o.low, MATERIALITY)} to ${told(o.high, MATERIALITY)}, ${verdictWords(o.verdict)}, ${covers(o.covers)}.`,
+    says: `Overall, ${purpose}: ${toldApart(side.configuration, [side.configuration, base])} against ${toldApart(base, [side.configuration, base])} over ${o.shared} shared tests, 95 % interval ${formatRatio(o.low, MATERIALITY)} to ${formatRatio(o.high, MATERIALITY)}, ${verdictWords(o.verdict)}, ${covers(o.covers)}.`,
     value: o.ratio,
     unit: '1',
     verdict: stand(o.verdict),

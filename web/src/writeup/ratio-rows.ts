@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { ratioAxis, told } from '../compare/axis.ts';
+import { ratioAxis, formatRatio } from '../compare/axis.ts';
 import {
   boundWords,
   differenceWords,
@@ -30,7 +30,7 @@ export function ratioRowsOf(comparison: Comparison, metrics: readonly number[] |
 
 export function cellWords(cell: Cell, metric: Row['metric'], materiality: number): string {
   if (cell.ratio === undefined) return cell.difference === undefined ? '–' : differenceWords(cell, metric);
-  return boundWords(cell) ?? told(cell.ratio, materiality);
+  return boundWords(cell) ?? formatRatio(cell.ratio, materiality);
 }
 
 export function cellColour(cell: Cell): string {
@@ -89,7 +89,7 @@ export function drawRatios(comparison: Comparison, metrics: readonly number[] | 
       ...parts,
       words(x(1), height - 6, 'same', { size: 12, middle: true, fill: 'var(--ink-2)' }),
       ...axis.ticks.map((t) =>
-        words(x(t), height - 6, told(t, materiality), { size: 11, middle: true, fill: 'var(--ink-3)' }),
+        words(x(t), height - 6, formatRatio(t, materiality), { size: 11, middle: true, fill: 'var(--ink-3)' }),
       ),
     ]),
     width: ARTICLE_WIDTH,

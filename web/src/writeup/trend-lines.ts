@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { told } from '../compare/axis.ts';
+import { formatRatio } from '../compare/axis.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
 type Trends = Schemas['Trends'];
@@ -36,7 +36,7 @@ export function drawTrend(trends: Trends): Drawn | undefined {
       ...ticks
         .filter((t, i) => i === 0 || Math.abs(y(t) - y(1)) > 24)
         .map((t) =>
-          words(LEFT - 8, y(t) + 4, t === 1 ? 'same' : told(t, materiality), {
+          words(LEFT - 8, y(t) + 4, t === 1 ? 'same' : formatRatio(t, materiality), {
             size: 12,
             end: true,
             fill: 'var(--ink-2)',
@@ -77,11 +77,11 @@ export function drawTrend(trends: Trends): Drawn | undefined {
     width: ARTICLE_WIDTH,
     height: HEIGHT,
     caption: `${whose} along ${trends.along.label.toLowerCase()}: overall for ${trends.purpose} with its 95 % interval, each test in grey, the first = same; up is better, filled where a step is clear.`,
-    alt: `${whose} over ${trends.steps.length} steps of ${trends.along.label.toLowerCase()}${first && last ? `, from ${trends.steps[first.step]!.label} to ${trends.steps[last.step]!.label} ${told(last.ratio / first.ratio, materiality)}` : ''}. ${marked.length === 0 ? 'No step is clear' : `${marked.length} ${marked.length === 1 ? 'step is' : 'steps are'} clear`}.`,
+    alt: `${whose} over ${trends.steps.length} steps of ${trends.along.label.toLowerCase()}${first && last ? `, from ${trends.steps[first.step]!.label} to ${trends.steps[last.step]!.label} ${formatRatio(last.ratio / first.ratio, materiality)}` : ''}. ${marked.length === 0 ? 'No step is clear' : `${marked.length} ${marked.length === 1 ? 'step is' : 'steps are'} clear`}.`,
     columns: [trends.along.label, 'overall', '95 % low', '95 % high'],
     rows: trends.steps.map((s, i) => {
       const p = points.find((o) => o.step === i);
-      return [s.label, p ? told(p.ratio, materiality) : '–', p ? p.low.toFixed(3) : '', p ? p.high.toFixed(3) : ''];
+      return [s.label, p ? formatRatio(p.ratio, materiality) : '–', p ? p.low.toFixed(3) : '', p ? p.high.toFixed(3) : ''];
     }),
   };
 }

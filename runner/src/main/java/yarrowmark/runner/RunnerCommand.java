@@ -24,22 +24,22 @@ import yarrowmark.runner.bench.BenchClient;
 import yarrowmark.runner.bench.Control;
 import yarrowmark.runner.bench.Joining;
 import yarrowmark.runner.bench.Outbox;
-import yarrowmark.runner.bench.Pin;
+import yarrowmark.runner.bench.PinnedCertificate;
 import yarrowmark.runner.bench.Refused;
 import yarrowmark.runner.bench.Round;
 import yarrowmark.runner.bench.Unreachable;
-import yarrowmark.runner.command.Agreed;
+import yarrowmark.runner.command.AgreedCommands;
 import yarrowmark.runner.command.Commands;
+import yarrowmark.runner.facts.BackgroundLoad;
 import yarrowmark.runner.facts.HardwareFacts;
-import yarrowmark.runner.facts.Others;
 import yarrowmark.runner.kernel.ProcessorTests;
 import yarrowmark.runner.memory.MemoryTests;
 import yarrowmark.runner.protocol.Api;
 import yarrowmark.runner.sensor.LinuxSensors;
 import yarrowmark.runner.sensor.Sensors;
-import yarrowmark.runner.storage.Budget;
 import yarrowmark.runner.storage.Place;
 import yarrowmark.runner.storage.StorageTests;
+import yarrowmark.runner.storage.WriteBudget;
 
 /** The command line: joins a bench with its code and carries out the plan. */
 @Command(
@@ -230,7 +230,7 @@ public final class RunnerCommand implements Callable<Integer> {
     private Map<String, NativeTest> tests() {
         Map<String, NativeTest> tests = new LinkedHashMap<>(ProcessorTests.all());
         tests.putAll(MemoryTests.all());
-        Budget budget = new Budget((long) writeLimit << GIB);
+        WriteBudget budget = new WriteBudget((long) writeLimit << GIB);
         tests.putAll(new StorageTests(budget, FILE_BYTES, (long) longWrite << GIB).all());
         return tests;
     }
@@ -247,17 +247,17 @@ public final class RunnerCommand implements Callable<Integer> {
             return FAILED;
         }
         try {
-            return new WithoutBench(
+            return new OfflineCommand(
                                     tests(),
                                     new NativeTest.Options(1, threads, tested),
-                                    new Agreed(own),
+                                    new AgreedCommands(own),
                                     line -> say(said, line),
-                                    new WithoutBench.Asked(
+                                    new OfflineCommand.Asked(
                                             writeLimit, noCommands, commands, planOnly, this::agreed, this::byPerson))
                             .run(plan, out, hardware)
                     ? DONE
                     : STOPPED;
-        } catch (WithoutBench.Cannot e) {
+        } catch (OfflineCommand.Cannot e) {
             err.println(e.getMessage());
             err.flush();
             return FAILED;
@@ -279,7 +279,7 @@ public final class RunnerCommand implements Callable<Integer> {
             throws Exception {
         Path place = state.resolve(plain(bench.getHost() + "-" + bench.getPort()));
         Outbox outbox = new Outbox(place.resolve(plain(withCode)));
-        Pin pin = pin(bench, place, out);
+        PinnedCertificate pin = pin(bench, place, out);
         BenchClient client = new BenchClient(bench, pin);
         if (new Joining(client, outbox).join(bench.toString(), withCode, hardware.computer())) {
             say(out, "Goes on with the round that was begun here.");
@@ -292,7 +292,8 @@ public final class RunnerCommand implements Callable<Integer> {
         if (Boolean.FALSE.equals(hardware.onMains())) {
             say(out, "This computer runs on its battery, on which many are slower; the session says so.");
         }
-        Commands asked = new Commands(Commands.Planned.of(seat.tests()), new Agreed(place), line -> say(out, line));
+        Commands asked =
+                new Commands(Commands.Planned.of(seat.tests()), new AgreedCommands(place), line -> say(out, line));
         asked.show();
         if (planOnly) {
             return DONE;
@@ -305,10 +306,10 @@ public final class RunnerCommand implements Callable<Integer> {
                 say(out, "Nothing was done. The code stays good for this computer.");
                 return STOPPED;
             }
-            seat = client.start(new WhichComputer(
+            seat = client.start(new ComputerIdentity(
                             client,
                             hardware,
-                            new WhichComputer.Said(model, newModel, unit, typed, yes),
+                            new ComputerIdentity.Said(model, newModel, unit, typed, yes),
                             line -> say(out, line))
                     .start(tested));
         }
@@ -331,7 +332,7 @@ public final class RunnerCommand implements Callable<Integer> {
                             tests,
                             new NativeTest.Options(seat.timedMs(), threads, tested),
                             line -> say(out, line),
-                            new Others(),
+                            new BackgroundLoad(),
                             sensors,
                             1000L * Math.max(0, quietWait))
                     .run(seat, control);
@@ -360,12 +361,12 @@ public final class RunnerCommand implements Callable<Integer> {
     }
 
     /** Whom to trust: what was said on the command line, what was agreed to before, or what somebody agrees to now. */
-    private Pin pin(URI bench, Path place, PrintWriter out) throws IOException {
+    private PinnedCertificate pin(URI bench, Path place, PrintWriter out) throws IOException {
         Path known = place.resolve("fingerprint");
         Files.createDirectories(place);
-        String said = fingerprint == null ? null : Pin.plain(fingerprint);
-        String kept = Files.exists(known) ? Pin.plain(Files.readString(known)) : null;
-        return new Pin(own -> {
+        String said = fingerprint == null ? null : PinnedCertificate.plain(fingerprint);
+        String kept = Files.exists(known) ? PinnedCertificate.plain(Files.readString(known)) : null;
+        return new PinnedCertificate(own -> {
             if (said != null || kept != null) {
                 return own.equals(said) || said == null && own.equals(kept);
             }

@@ -13,8 +13,8 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.runner.kernel.ProcessorTests;
 import yarrowmark.runner.memory.MemoryTests;
-import yarrowmark.runner.storage.Budget;
 import yarrowmark.runner.storage.StorageTests;
+import yarrowmark.runner.storage.WriteBudget;
 
 /** What the bench can ask for is what the runner can do. */
 class NativeSuitesTest {
@@ -22,7 +22,7 @@ class NativeSuitesTest {
     void everyTestOfTheSuitesIsThereAndNoOther() throws IOException {
         Map<String, NativeTest> tests = new LinkedHashMap<>(ProcessorTests.all());
         tests.putAll(MemoryTests.all());
-        tests.putAll(new StorageTests(new Budget(0), 1 << 20, 0).all());
+        tests.putAll(new StorageTests(new WriteBudget(0), 1 << 20, 0).all());
         Set<String> asked = new HashSet<>();
         try (InputStream in = NativeTest.class.getResourceAsStream("/yarrowmark/workloads/native-suites.json")) {
             for (JsonNode suite : new JsonMapper().readTree(in).path("suites")) {

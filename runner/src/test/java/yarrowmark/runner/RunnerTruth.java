@@ -22,10 +22,10 @@ import yarrowmark.runner.measure.Measure;
 import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.memory.MemoryTests;
 import yarrowmark.runner.sensor.FakeSensors;
+import yarrowmark.runner.sensor.SensorWatch;
 import yarrowmark.runner.sensor.Sensors;
-import yarrowmark.runner.sensor.Watch;
-import yarrowmark.runner.storage.Budget;
 import yarrowmark.runner.storage.StorageTests;
+import yarrowmark.runner.storage.WriteBudget;
 
 /** Holds the runner's numbers against dd and the same work in C, in turns, on this machine. Run by bin/bench. */
 public final class RunnerTruth {
@@ -59,7 +59,7 @@ public final class RunnerTruth {
         Path truth = compiled(folder);
         NativeTest.Options options =
                 new NativeTest.Options(TIMED_MS, Runtime.getRuntime().availableProcessors(), folder.toAbsolutePath());
-        Map<String, NativeTest> storage = new StorageTests(new Budget(1L << 42), (long) FILE_MIB << 20, 0).all();
+        Map<String, NativeTest> storage = new StorageTests(new WriteBudget(1L << 42), (long) FILE_MIB << 20, 0).all();
         Map<String, NativeTest> processor = ProcessorTests.all();
         Map<String, NativeTest> memory = MemoryTests.all();
         String seconds = String.valueOf(TIMED_MS / 1000);
@@ -143,7 +143,7 @@ public final class RunnerTruth {
             // The second of a pair is first in the next one, so that a drift falls on both sides alike.
             for (int k = 0; k < 2; k++) {
                 if ((i + k) % 2 == 0) {
-                    try (Watch watch = new Watch(all, said -> {})) {
+                    try (SensorWatch watch = new SensorWatch(all, said -> {})) {
                         with.add(value(test, brief));
                         watch.tracks();
                     }
@@ -177,7 +177,7 @@ public final class RunnerTruth {
     /** Processor time that watching takes while nothing else is done, in per cent of a core. */
     private static double share(Sensors all) throws InterruptedException {
         ThreadMXBean threads = ManagementFactory.getThreadMXBean();
-        try (Watch watch = new Watch(all, said -> {})) {
+        try (SensorWatch watch = new SensorWatch(all, said -> {})) {
             Thread thread = Thread.getAllStackTraces().keySet().stream()
                     .filter(t -> t.getName().equals("sensors") && t.isAlive())
                     .findFirst()

@@ -117,7 +117,7 @@ public final class FactCapture {
                                 all.stream()
                                         .flatMap(m -> number(m.value()).stream())
                                         .toList());
-                    } else if (all.size() > 1 || rule.take() == Rule.Take.EACH) {
+                    } else if (all.size() > 1 || rule.take() == Rule.SessionSelection.EACH) {
                         for (int n = 1; n <= Math.min(all.size(), MOST_OF_A_KIND); n++) {
                             Match one = all.get(n - 1);
                             read(tool, FactVocabulary.numbered(fact, n), one.value(), one.line())
@@ -126,7 +126,7 @@ public final class FactCapture {
                     }
                     return;
                 }
-                Match told = rule.take() == Rule.Take.LAST ? all.get(all.size() - 1) : all.get(0);
+                Match told = rule.take() == Rule.SessionSelection.LAST ? all.get(all.size() - 1) : all.get(0);
                 taken(all).ifPresent(text -> {
                     if (told.rule().isFact()) {
                         read(tool, fact, text, told.line()).ifPresent(found::addAll);

@@ -24,11 +24,11 @@ record Rule(
         List<Pattern> when,
         List<Pattern> unless,
         Optional<String> as,
-        Take take,
+        SessionSelection take,
         Optional<Pattern> remove,
         Map<String, String> words,
         Optional<Pattern> ignored) {
-    enum Take {
+    enum SessionSelection {
         FIRST,
         LAST,
         COUNT,
@@ -48,7 +48,7 @@ record Rule(
     }
 
     boolean each() {
-        return take == Take.EACH || take == Take.EACH_OF_SEVERAL;
+        return take == SessionSelection.EACH || take == SessionSelection.EACH_OF_SEVERAL;
     }
 
     boolean isFact() {

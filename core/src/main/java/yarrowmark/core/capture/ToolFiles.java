@@ -91,7 +91,8 @@ final class ToolFiles {
                 patterns(rule.get("when")),
                 patterns(rule.get("unless")),
                 Optional.ofNullable((String) rule.get("as")),
-                Rule.Take.valueOf(rule.getOrDefault("take", "first").toString().toUpperCase(java.util.Locale.ROOT)),
+                Rule.SessionSelection.valueOf(
+                        rule.getOrDefault("take", "first").toString().toUpperCase(java.util.Locale.ROOT)),
                 pattern(rule.get("remove")),
                 words,
                 pattern(rule.get("ignore")));

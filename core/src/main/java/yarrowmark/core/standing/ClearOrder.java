@@ -41,12 +41,12 @@ final class ClearOrder {
         int[] all = new int[n + 1];
         for (int i = 0; i < n; i++) {
             double own = noise[i].variance();
-            int sure = firstWithin(level, level[i] + mostErrors * Math.sqrt(own + most), i);
-            int count = sure;
+            int require = firstWithin(level, level[i] + mostErrors * Math.sqrt(own + most), i);
+            int count = require;
             all[0]++;
-            all[sure]--;
+            all[require]--;
             double never = fewestErrors * Math.sqrt(own + least);
-            for (int k = sure; k < i && level[k] - level[i] > never; k++) {
+            for (int k = require; k < i && level[k] - level[i] > never; k++) {
                 if (LevelNoise.isClear(level[k] - level[i], noise[i], noise[k], degrees)) {
                     count++;
                     order.below[k]++;

@@ -63,11 +63,11 @@ public final class CommonUse {
         }
         int home;
         try {
-            home = LinkedPart.homeOfLargest(grid, scaled);
+            home = ConnectedComponent.homeOfLargest(grid, scaled);
         } catch (IllegalArgumentException e) {
             return 0;
         }
-        LinkedPart linked = new LinkedPart(grid, scaled, home);
+        ConnectedComponent linked = new ConnectedComponent(grid, scaled, home);
         int placed = 0;
         for (int r = 0; r < grid.rows(); r++) {
             double coverage = 0;

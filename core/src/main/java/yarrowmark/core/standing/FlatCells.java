@@ -15,7 +15,7 @@ final class FlatCells {
     /** Σ w of a row. */
     final double[] total;
 
-    FlatCells(MeritGrid grid, double[] weights, LinkedPart linked) {
+    FlatCells(MeritGrid grid, double[] weights, ConnectedComponent linked) {
         metrics = linked.columns();
         start = new int[linked.rows() + 1];
         position = new int[linked.cells()];

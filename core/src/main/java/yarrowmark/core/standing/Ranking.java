@@ -63,7 +63,7 @@ public final class Ranking {
             fit.shift(fit.level(row.row()));
             return fit;
         }
-        StandingFit fit = new StandingFit(grid, weight, LinkedPart.homeOfLargest(grid, weight));
+        StandingFit fit = new StandingFit(grid, weight, ConnectedComponent.homeOfLargest(grid, weight));
         fit.shift(typical(grid, fit));
         return fit;
     }

@@ -19,7 +19,7 @@ import java.util.Arrays;
 final class StandingFit {
     private final MeritGrid grid;
     private final double[] weight;
-    private final LinkedPart linked;
+    private final ConnectedComponent linked;
     private final FlatCells cells;
     private final double[] coverage;
     /** Σ w² of one that has everything. */
@@ -35,10 +35,10 @@ final class StandingFit {
      * @param home   a row with at least one result that has weight: what is linked to it is fitted
      */
     StandingFit(MeritGrid grid, double[] weight, int home) {
-        this(grid, weight, new LinkedPart(grid, weight, home));
+        this(grid, weight, new ConnectedComponent(grid, weight, home));
     }
 
-    private StandingFit(MeritGrid grid, double[] weight, LinkedPart linked) {
+    private StandingFit(MeritGrid grid, double[] weight, ConnectedComponent linked) {
         this.grid = grid;
         this.weight = weight;
         this.linked = linked;
@@ -76,7 +76,7 @@ final class StandingFit {
         return metricLevel;
     }
 
-    LinkedPart linked() {
+    ConnectedComponent linked() {
         return linked;
     }
 

@@ -239,13 +239,13 @@ class PairComparisonTest {
 
     @Test
     void aSizeNamesItsBaseAndItsDirection() {
-        assertThat(SizeInWords.of(1.038491869, Direction.MORE_IS_BETTER, "Slate", "time"))
+        assertThat(DifferenceText.of(1.038491869, Direction.MORE_IS_BETTER, "Slate", "time"))
                 .isEqualTo("3.8 % higher than Slate");
-        assertThat(SizeInWords.of(0.95, Direction.MORE_IS_BETTER, "Slate", "time"))
+        assertThat(DifferenceText.of(0.95, Direction.MORE_IS_BETTER, "Slate", "time"))
                 .isEqualTo("5.0 % lower than Slate");
-        assertThat(SizeInWords.of(277.0 / 234, Direction.LESS_IS_BETTER, "Slate", "time"))
+        assertThat(DifferenceText.of(277.0 / 234, Direction.LESS_IS_BETTER, "Slate", "time"))
                 .isEqualTo("takes 15.5 % less time than Slate (1.18 times as fast)");
-        assertThat(SizeInWords.of(0.8, Direction.LESS_IS_BETTER, "Slate", "power"))
+        assertThat(DifferenceText.of(0.8, Direction.LESS_IS_BETTER, "Slate", "power"))
                 .isEqualTo("takes 25.0 % more power than Slate");
     }
 

@@ -91,9 +91,9 @@ class ScoreEntryTest {
         "3.05, fps, INVERSE, 327.8688525",
         "1500, MB/s, FAR, 331"
     })
-    void aLikelySlipIsNamedWithWhatWasProbablyMeant(double value, String unit, ScoreDoubt.Kind kind, double would) {
-        double[] others = kind == ScoreDoubt.Kind.SIXTY ? new double[] {240, 246, 251} : new double[] {329, 331, 340};
-        assertThat(ScoreDoubt.of(value, unit, others)).anySatisfy(d -> {
+    void aLikelySlipIsNamedWithWhatWasProbablyMeant(double value, String unit, LikelySlip.Kind kind, double would) {
+        double[] others = kind == LikelySlip.Kind.SIXTY ? new double[] {240, 246, 251} : new double[] {329, 331, 340};
+        assertThat(LikelySlip.of(value, unit, others)).anySatisfy(d -> {
             assertThat(d.kind()).isEqualTo(kind);
             assertThat(d.would()).isCloseTo(would, within(1e-6));
         });
@@ -101,10 +101,10 @@ class ScoreEntryTest {
 
     @Test
     void whatIsNearOrHasNothingToBeHeldAgainstIsNotDoubted() {
-        assertThat(ScoreDoubt.of(900, "MB/s", new double[] {331, 340})).isEmpty();
-        assertThat(ScoreDoubt.of(900, "MB/s", new double[] {})).isEmpty();
-        assertThat(ScoreDoubt.of(0, "MB/s", new double[] {331})).isEmpty();
-        assertThat(ScoreDoubt.of(1010, "MB/s", new double[] {331, 340})).isNotEmpty();
+        assertThat(LikelySlip.of(900, "MB/s", new double[] {331, 340})).isEmpty();
+        assertThat(LikelySlip.of(900, "MB/s", new double[] {})).isEmpty();
+        assertThat(LikelySlip.of(0, "MB/s", new double[] {331})).isEmpty();
+        assertThat(LikelySlip.of(1010, "MB/s", new double[] {331, 340})).isNotEmpty();
     }
 
     @Test
@@ -119,9 +119,9 @@ class ScoreEntryTest {
     @Test
     void doubtIsTheSameWhateverTheScale() {
         for (double scale : new double[] {1e-6, 1, 1e6}) {
-            assertThat(ScoreDoubt.of(3310 * scale, "x", new double[] {331 * scale, 333 * scale}))
+            assertThat(LikelySlip.of(3310 * scale, "x", new double[] {331 * scale, 333 * scale}))
                     .singleElement()
-                    .satisfies(d -> assertThat(d.kind()).isEqualTo(ScoreDoubt.Kind.DECIMAL_POINT));
+                    .satisfies(d -> assertThat(d.kind()).isEqualTo(LikelySlip.Kind.DECIMAL_POINT));
         }
     }
 }

@@ -8,10 +8,10 @@ import java.util.Locale;
 import java.util.Random;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.RGrid;
+import yarrowmark.core.standing.RankFirmness;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.core.standing.TopFirmness;
 
 /** Time of a standing in core, fit and places, on made-up grids; and against R's weighted least squares where R is installed. Run by bin/bench. */
 public final class RankingSpeed {
@@ -36,7 +36,7 @@ public final class RankingSpeed {
         double[] weights = alike(60);
         int[] part = java.util.stream.IntStream.range(0, 60).map(j -> j % 7).toArray();
         long start = System.nanoTime();
-        TopFirmness.of(grid, weights, part, Reference.row(0));
+        RankFirmness.of(grid, weights, part, Reference.row(0));
         System.out.printf(
                 Locale.ROOT,
                 "A thousand weightings of %d x 60: %.0f ms%n",

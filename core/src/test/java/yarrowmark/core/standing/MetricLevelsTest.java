@@ -41,7 +41,9 @@ class MetricLevelsTest {
             MeritGrid grid = grid(seed, 20 * seed, columns, seed % 3 == 0 ? 0.15 : 0.7);
             double[] weights = weights(seed, columns);
             MetricLevels levels = new MetricLevels(new FlatCells(
-                    grid, weights, new LinkedPart(grid, weights, LinkedPart.homeOfLargest(grid, weights))));
+                    grid,
+                    weights,
+                    new ConnectedComponent(grid, weights, ConnectedComponent.homeOfLargest(grid, weights))));
             assertThat(levels.iterated(new double[levels.direct().length]))
                     .as("seed %d", seed)
                     .containsExactly(levels.direct(), within(NINE_DIGITS));
@@ -62,7 +64,7 @@ class MetricLevelsTest {
         MeritGrid grid = builder.build();
         double[] weights = Ranking.scaled(
                 java.util.stream.DoubleStream.generate(() -> 1).limit(n).toArray(), n);
-        MetricLevels levels = new MetricLevels(new FlatCells(grid, weights, new LinkedPart(grid, weights, 0)));
+        MetricLevels levels = new MetricLevels(new FlatCells(grid, weights, new ConnectedComponent(grid, weights, 0)));
         assertThat(levels.iterated(new double[n])).containsExactly(levels.direct(), within(1e-8));
     }
 
@@ -70,7 +72,7 @@ class MetricLevelsTest {
     void beginningFromANearAnswerEndsAtTheSame() {
         MeritGrid grid = grid(99, 200, 30, 0.6);
         double[] weights = weights(4, 30);
-        MetricLevels levels = new MetricLevels(new FlatCells(grid, weights, new LinkedPart(grid, weights, 0)));
+        MetricLevels levels = new MetricLevels(new FlatCells(grid, weights, new ConnectedComponent(grid, weights, 0)));
         double[] near = levels.direct();
         near[3] += 0.4;
         assertThat(levels.iterated(near)).containsExactly(levels.direct(), within(NINE_DIGITS));

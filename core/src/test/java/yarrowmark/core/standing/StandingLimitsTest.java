@@ -105,9 +105,10 @@ class StandingLimitsTest {
                 .cell(5, 2, 2, QUIET)
                 .build();
         double[] weights = {1, 1, 1};
-        assertThat(LinkedPart.homeOfLargest(grid, weights)).isEqualTo(1);
-        assertThat(LinkedPart.homeOfLargest(grid, new double[] {1, 0, 1})).isEqualTo(4);
-        assertThatIllegalArgumentException().isThrownBy(() -> LinkedPart.homeOfLargest(grid, new double[3]));
+        assertThat(ConnectedComponent.homeOfLargest(grid, weights)).isEqualTo(1);
+        assertThat(ConnectedComponent.homeOfLargest(grid, new double[] {1, 0, 1}))
+                .isEqualTo(4);
+        assertThatIllegalArgumentException().isThrownBy(() -> ConnectedComponent.homeOfLargest(grid, new double[3]));
         assertThat(rowsThatAreLinked(Ranking.of(grid, weights, 5))).containsExactly(5, 4);
         assertThat(rowsThatAreLinked(Ranking.of(grid, weights, Reference.typical())))
                 .containsExactly(3, 2, 1);
@@ -193,7 +194,8 @@ class StandingLimitsTest {
             }
             MeritGrid grid = builder.build();
             double[] scaled = Ranking.scaled(weights, 20);
-            MetricLevels levels = new MetricLevels(new FlatCells(grid, scaled, new LinkedPart(grid, scaled, 0)));
+            MetricLevels levels =
+                    new MetricLevels(new FlatCells(grid, scaled, new ConnectedComponent(grid, scaled, 0)));
             double[] direct = levels.direct();
             double[] roughly = levels.iterated(new double[20], 1e-4);
             assertThat(roughly).containsExactly(direct, within(0.05));

@@ -338,26 +338,26 @@ class TrendTest {
         assertThat(each[3]).isNaN();
     }
 
-    private static List<Parting.At> at(double... merits) {
+    private static List<Divergence.At> at(double... merits) {
         return IntStream.range(0, merits.length)
                 .filter(i -> !Double.isNaN(merits[i]))
-                .mapToObj(i ->
-                        new Parting.At(i, merits[i], PairComparison.Interval.around(merits[i], i == 0 ? 0 : 1e-4, 8)))
+                .mapToObj(i -> new Divergence.At(
+                        i, merits[i], PairComparison.Interval.around(merits[i], i == 0 ? 0 : 1e-4, 8)))
                 .toList();
     }
 
     @Test
     void twoLinesPartWhereTheirDifferenceIsToldAndMatters() {
-        List<Parting.At> one = at(0, 0.01, 0.02, 0.02);
-        List<Parting> partings = Parting.between(one, at(0, 0.02, Double.NaN, 0.12), THREE_PERCENT);
-        assertThat(partings).extracting(Parting::step).containsExactly(1, 3);
-        assertThat(partings).extracting(Parting::told).containsExactly(false, true);
+        List<Divergence.At> one = at(0, 0.01, 0.02, 0.02);
+        List<Divergence> partings = Divergence.between(one, at(0, 0.02, Double.NaN, 0.12), THREE_PERCENT);
+        assertThat(partings).extracting(Divergence::step).containsExactly(1, 3);
+        assertThat(partings).extracting(Divergence::told).containsExactly(false, true);
         assertThat(partings.get(1).ratio()).isCloseTo(Math.exp(0.1), within(1e-12));
         assertThat(partings.get(1).interval().standardError()).isCloseTo(Math.sqrt(2e-4), within(1e-15));
         assertThat(partings.get(1).interval().degreesOfFreedom()).isCloseTo(16, within(1e-9));
-        List<Parting> swapped = Parting.between(at(0, 0.02, Double.NaN, 0.12), one, THREE_PERCENT);
+        List<Divergence> swapped = Divergence.between(at(0, 0.02, Double.NaN, 0.12), one, THREE_PERCENT);
         assertThat(swapped.get(1).delta()).isCloseTo(-partings.get(1).delta(), within(1e-15));
         assertThat(swapped.get(1).corrected()).isEqualTo(partings.get(1).corrected());
-        assertThat(Parting.between(one, at(0.0), THREE_PERCENT)).isEmpty();
+        assertThat(Divergence.between(one, at(0.0), THREE_PERCENT)).isEmpty();
     }
 }

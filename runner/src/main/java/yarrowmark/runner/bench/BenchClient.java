@@ -36,7 +36,7 @@ public final class BenchClient {
     private @Nullable String shelf;
 
     /** @param address of the bench, such as https://192.168.0.4:8443/ */
-    public BenchClient(URI address, Pin pin) {
+    public BenchClient(URI address, PinnedCertificate pin) {
         this.address = address.toString().endsWith("/") ? address : URI.create(address + "/");
         this.http = HttpClient.newBuilder()
                 .connectTimeout(Duration.ofSeconds(10))

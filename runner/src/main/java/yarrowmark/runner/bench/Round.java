@@ -8,7 +8,7 @@ import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.runner.NativeTest;
-import yarrowmark.runner.facts.Others;
+import yarrowmark.runner.facts.BackgroundLoad;
 import yarrowmark.runner.protocol.Api;
 import yarrowmark.runner.sensor.Sensors;
 
@@ -27,9 +27,9 @@ public final class Round {
     private final Map<String, NativeTest> tests;
     private final NativeTest.Options options;
     private final Consumer<String> tell;
-    private final Others others;
+    private final BackgroundLoad others;
     private final Sensors sensors;
-    private final OneRun oneRun;
+    private final RunExecutor oneRun;
     private final long quietMs;
 
     /**
@@ -45,7 +45,7 @@ public final class Round {
             Map<String, NativeTest> tests,
             NativeTest.Options options,
             Consumer<String> tell,
-            Others others,
+            BackgroundLoad others,
             Sensors sensors,
             long quietMs) {
         this.bench = bench;
@@ -55,7 +55,7 @@ public final class Round {
         this.tell = tell;
         this.others = others;
         this.sensors = sensors;
-        this.oneRun = new OneRun(outbox, others, sensors);
+        this.oneRun = new RunExecutor(outbox, others, sensors);
         this.quietMs = quietMs;
     }
 
@@ -245,11 +245,11 @@ public final class Round {
         long until = System.nanoTime() + quietMs * 1_000_000;
         boolean said = false;
         while (System.nanoTime() < until) {
-            Others.Moment before = others.now();
+            BackgroundLoad.Moment before = others.now();
             if (!control.cool(LOOK_MS)) {
                 return false;
             }
-            Others.Taken taken = others.since(before);
+            BackgroundLoad.Taken taken = others.since(before);
             String updating = before.updating().orElse(null);
             if (taken.cores() < LOUD && updating == null) {
                 return true;

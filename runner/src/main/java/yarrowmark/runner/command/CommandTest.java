@@ -74,7 +74,7 @@ public final class CommandTest implements NativeTest {
     public Measurement run(Options options) throws Exception {
         Path folder = folder(options);
         if (version == null && command.version() != null) {
-            version = Tail.firstLine(
+            version = OutputTail.firstLine(
                     once(command.version(), folder, VERSION_S, null).output());
         }
         try {
@@ -204,7 +204,7 @@ public final class CommandTest implements NativeTest {
                     "“" + step.arguments().get(0) + "” cannot be begun here: " + e.getMessage() + ".",
                     "");
         }
-        Tail tail = new Tail(process.getInputStream(), marks);
+        OutputTail tail = new OutputTail(process.getInputStream(), marks);
         Thread reading = daemon(tail, "output");
         PeakWatch peak = new PeakWatch(process.pid());
         Thread watching = daemon(peak, "peak memory");

@@ -30,10 +30,10 @@ public final class Commands {
     }
 
     private final List<Planned> tests;
-    private final Agreed agreed;
+    private final AgreedCommands agreed;
     private final Consumer<String> tell;
 
-    public Commands(List<Planned> planned, Agreed agreed, Consumer<String> tell) {
+    public Commands(List<Planned> planned, AgreedCommands agreed, Consumer<String> tell) {
         this.tests = List.copyOf(planned);
         this.agreed = agreed;
         this.tell = tell;

@@ -36,7 +36,7 @@ public final class StorageTests {
     private static final int LONG_SLICE_MS = 500;
     private static final double LONGEST_LONG_MS = 10 * 60_000.0;
 
-    private final Budget budget;
+    private final WriteBudget budget;
     private final long fileBytes;
     private final long longBytes;
 
@@ -44,7 +44,7 @@ public final class StorageTests {
      * @param fileBytes of the file that is read and written
      * @param longBytes the most that a long write writes
      */
-    public StorageTests(Budget budget, long fileBytes, long longBytes) {
+    public StorageTests(WriteBudget budget, long fileBytes, long longBytes) {
         this.budget = budget;
         this.fileBytes = fileBytes;
         this.longBytes = longBytes;
@@ -282,7 +282,7 @@ public final class StorageTests {
     public static boolean isDirect(Path folder) throws IOException {
         try (Place place = Place.in(folder);
                 TestFile file =
-                        TestFile.open(place.folder().resolve("blocks"), TestFile.BLOCK, true, new Budget(MIB))) {
+                        TestFile.open(place.folder().resolve("blocks"), TestFile.BLOCK, true, new WriteBudget(MIB))) {
             return file.isDirect();
         }
     }

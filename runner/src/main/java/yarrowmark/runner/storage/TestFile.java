@@ -31,9 +31,9 @@ final class TestFile implements AutoCloseable {
     private final FileChannel channel;
     private final long bytes;
     private final boolean direct;
-    private final Budget budget;
+    private final WriteBudget budget;
 
-    private TestFile(FileChannel channel, long bytes, boolean direct, Budget budget) {
+    private TestFile(FileChannel channel, long bytes, boolean direct, WriteBudget budget) {
         this.channel = channel;
         this.bytes = bytes;
         this.direct = direct;
@@ -41,7 +41,7 @@ final class TestFile implements AutoCloseable {
     }
 
     /** @param wanted whether past the system's cache; where the file system cannot, it goes through the cache and says so */
-    static TestFile open(Path file, long bytes, boolean wanted, Budget budget) throws IOException {
+    static TestFile open(Path file, long bytes, boolean wanted, WriteBudget budget) throws IOException {
         OpenOption[] plain = {StandardOpenOption.CREATE, StandardOpenOption.READ, StandardOpenOption.WRITE};
         if (wanted) {
             FileChannel channel = null;

@@ -34,7 +34,7 @@ class JoiningTest {
 
     /** As a runner does that was started again. */
     private boolean join() {
-        return new Joining(new BenchClient(bench.address(), new Pin(f -> false)), new Outbox(place()))
+        return new Joining(new BenchClient(bench.address(), new PinnedCertificate(f -> false)), new Outbox(place()))
                 .join(bench.address().toString(), "TEAL-42-FEN", "a computer");
     }
 
@@ -74,9 +74,10 @@ class JoiningTest {
     void anotherComputerIsRefusedAndKeepsNothing() {
         join();
         Path elsewhere = folder.resolve("elsewhere");
-        assertThatThrownBy(
-                        () -> new Joining(new BenchClient(bench.address(), new Pin(f -> false)), new Outbox(elsewhere))
-                                .join(bench.address().toString(), "TEAL-42-FEN", "another"))
+        assertThatThrownBy(() -> new Joining(
+                                new BenchClient(bench.address(), new PinnedCertificate(f -> false)),
+                                new Outbox(elsewhere))
+                        .join(bench.address().toString(), "TEAL-42-FEN", "another"))
                 .isInstanceOf(Refused.class)
                 .hasMessageContaining("used already");
         assertThat(elsewhere).doesNotExist();

@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yarrowmark.runner.NativeTest;
 import yarrowmark.runner.command.CommandTest;
-import yarrowmark.runner.facts.Others;
+import yarrowmark.runner.facts.BackgroundLoad;
 import yarrowmark.runner.kernel.WrongAnswer;
 import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.protocol.Api;
@@ -45,7 +45,7 @@ class RoundTest {
     @BeforeEach
     void begin() throws IOException {
         bench = new FakeBench();
-        client = new BenchClient(bench.address(), new Pin(f -> false));
+        client = new BenchClient(bench.address(), new PinnedCertificate(f -> false));
         client.join("code", "a computer", "secret");
         outbox = new Outbox(folder.resolve("outbox"));
         tests.put("one", options -> GOOD);
@@ -68,7 +68,14 @@ class RoundTest {
 
     private Round round() {
         return new Round(
-                client, outbox, tests, new NativeTest.Options(10, 1, folder), told::add, new Others(), sensors, 0);
+                client,
+                outbox,
+                tests,
+                new NativeTest.Options(10, 1, folder),
+                told::add,
+                new BackgroundLoad(),
+                sensors,
+                0);
     }
 
     private Api.Ending run(Api.Seat seat) throws InterruptedException {
@@ -255,7 +262,7 @@ class RoundTest {
                         held.countDown();
                     }
                 },
-                new Others(),
+                new BackgroundLoad(),
                 Sensors.none(),
                 0);
         Api.Seat seat = seat(false, test(2, "one"));
@@ -294,7 +301,7 @@ class RoundTest {
                         new Thread(() -> bench.say("GO")).start();
                     }
                 },
-                new Others(),
+                new BackgroundLoad(),
                 Sensors.none(),
                 0);
         Api.Seat seat = seat(false, byHand, cool);
@@ -332,7 +339,7 @@ class RoundTest {
                         computer.temperature(29);
                     }
                 },
-                new Others(),
+                new BackgroundLoad(),
                 sensors,
                 0);
         Api.Seat seat = seat(false, first, cool);
@@ -411,7 +418,8 @@ class RoundTest {
                 .isInstanceOf(Unreachable.class)
                 .hasMessageContaining("Another program");
         bench.shelf = null;
-        assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d", "s"))
+        assertThatThrownBy(
+                        () -> new BenchClient(bench.address(), new PinnedCertificate(f -> false)).join("c", "d", "s"))
                 .isInstanceOf(Unreachable.class);
     }
 
@@ -420,7 +428,8 @@ class RoundTest {
         int joined = bench.joins.get();
         for (String spoken : new String[] {null, "2"}) {
             bench.protocol = spoken;
-            assertThatThrownBy(() -> new BenchClient(bench.address(), new Pin(f -> false)).join("c", "d", "s"))
+            assertThatThrownBy(() ->
+                            new BenchClient(bench.address(), new PinnedCertificate(f -> false)).join("c", "d", "s"))
                     .isInstanceOf(Refused.class)
                     .hasMessageContaining("yarrow-runner.jar")
                     .hasMessageContaining(spoken == null ? "an older one" : "version 2")
@@ -436,6 +445,6 @@ class RoundTest {
                 .hasValueSatisfying(s -> assertThat(s.token()).isEqualTo("token"));
         Files.writeString(folder.resolve("outbox").resolve("seat.json"), "{\"address\":\"http");
         assertThat(outbox.seated()).isEmpty();
-        assertThat(Pin.plain("ab:CD 01")).isEqualTo("ABCD01");
+        assertThat(PinnedCertificate.plain("ab:CD 01")).isEqualTo("ABCD01");
     }
 }

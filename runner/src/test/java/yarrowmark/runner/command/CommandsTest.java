@@ -30,7 +30,7 @@ class CommandsTest {
     }
 
     private Commands commands(Api.Test... tests) {
-        return new Commands(Commands.Planned.of(List.of(tests)), new Agreed(folder), told::add);
+        return new Commands(Commands.Planned.of(List.of(tests)), new AgreedCommands(folder), told::add);
     }
 
     private static Map<String, NativeTest> tests(

@@ -159,11 +159,11 @@ class LinuxSensorsTest {
         FakeSensors computer = new FakeSensors(folder);
         computer.put("devices/system/cpu/cpu0/thermal_throttle/core_throttle_count", "0");
         computer.temperature(50);
-        try (Watch watch = new Watch(Sensors.none(), s -> {})) {
+        try (SensorWatch watch = new SensorWatch(Sensors.none(), s -> {})) {
             assertThat(watch.any()).isFalse();
             assertThat(watch.tracks()).isEmpty();
         }
-        Watch watch = Watch.still(computer.find());
+        SensorWatch watch = SensorWatch.still(computer.find());
         for (int i = 0; i < 5000; i++) {
             watch.look(List.of(i % 2 == 0 ? 40.0 : 60.0, 1.0));
         }
@@ -182,7 +182,7 @@ class LinuxSensorsTest {
         computer.temperature(50);
         computer.put("class/hwmon/hwmon3/name", "board");
         computer.put("class/hwmon/hwmon3/fan1_input", "1000");
-        Watch watch = Watch.still(computer.find());
+        SensorWatch watch = SensorWatch.still(computer.find());
         watch.look(List.of(50.0, Double.NaN));
         watch.look(List.of(Double.NaN, 1000.0));
         var tracks = watch.tracks();

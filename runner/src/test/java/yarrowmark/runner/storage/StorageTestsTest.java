@@ -23,7 +23,7 @@ class StorageTestsTest {
     @TempDir
     private Path folder;
 
-    private final Budget budget = new Budget(1L << 40);
+    private final WriteBudget budget = new WriteBudget(1L << 40);
 
     private Map<String, NativeTest> tests(long fileBytes) {
         return new StorageTests(budget, fileBytes, 0).all();
@@ -110,7 +110,7 @@ class StorageTestsTest {
 
     @Test
     void nothingIsWrittenBeyondWhatWasAllowed() {
-        Budget little = new Budget(6 * MIB);
+        WriteBudget little = new WriteBudget(6 * MIB);
         assertThatThrownBy(() -> new StorageTests(little, 4 * MIB, 0)
                         .all()
                         .get("native-storage-write")

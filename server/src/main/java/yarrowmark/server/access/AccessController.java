@@ -1,6 +1,6 @@
 package yarrowmark.server.access;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
@@ -105,7 +105,7 @@ class AccessController {
             return new Access(State.SIGNED_OUT, people.labName(), null, null, known);
         }
         String role =
-                sure(who.getAuthorities().iterator().next().getAuthority()).replace("ROLE_", "");
+                require(who.getAuthorities().iterator().next().getAuthority()).replace("ROLE_", "");
         return new Access(State.SIGNED_IN, people.labName(), who.getName(), role, known);
     }
 

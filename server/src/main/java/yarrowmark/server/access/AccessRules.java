@@ -125,7 +125,7 @@ class AccessRules {
                         .requestMatchers("/v3/**")
                         .authenticated()
                         .requestMatchers(HttpMethod.GET, "/actuator/**")
-                        .access(new WhoWatches())
+                        .access(new OpenFeeds())
                         .requestMatchers("/actuator/**")
                         .denyAll()
                         .anyRequest()
@@ -151,7 +151,7 @@ class AccessRules {
                 "argon2",
                 Map.of(
                         "argon2",
-                        new FewAtOnce(Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8()),
+                        new ThrottledPasswordEncoder(Argon2PasswordEncoder.defaultsForSpringSecurity_v5_8()),
                         "bcrypt",
                         new BCryptPasswordEncoder()));
     }

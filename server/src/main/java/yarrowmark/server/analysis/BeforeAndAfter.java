@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.List;
 import java.util.Map;
@@ -47,7 +47,7 @@ class BeforeAndAfter {
                 .stream()
                 .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
         return found.stream()
-                .map(f -> new Pair(sure(rows, f.before()), sure(rows, f.after()), f.shared()))
+                .map(f -> new Pair(require(rows, f.before()), require(rows, f.after()), f.shared()))
                 .toList();
     }
 }

@@ -12,7 +12,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.SessionSelection;
 
 @RestController
 @RequestMapping("/api/compare")
@@ -56,8 +56,8 @@ class CompareController {
             @RequestParam(defaultValue = "3") double materiality,
             @RequestParam(required = false) @Nullable String per,
             @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<String> without,
-            @RequestParam(defaultValue = "USUAL") Take take,
-            @RequestParam(required = false) @Nullable Take baseTake) {
+            @RequestParam(defaultValue = "USUAL") SessionSelection take,
+            @RequestParam(required = false) @Nullable SessionSelection baseTake) {
         return service.compare(new ComparisonService.Question(
                 base,
                 with,
@@ -80,8 +80,8 @@ class CompareController {
             @RequestParam(required = false) @Nullable Long suite,
             @RequestParam(defaultValue = "3") double materiality,
             @RequestParam(required = false) @Nullable String per,
-            @RequestParam(defaultValue = "USUAL") Take take,
-            @RequestParam(required = false) @Nullable Take baseTake) {
+            @RequestParam(defaultValue = "USUAL") SessionSelection take,
+            @RequestParam(required = false) @Nullable SessionSelection baseTake) {
         return service.sentences(new ComparisonService.Question(
                 base, with, null, group, suite, materiality, per, List.of(), take, baseTake == null ? take : baseTake));
     }
@@ -91,8 +91,8 @@ class CompareController {
     ComparedReadings.ComparedMetric metric(
             @PathVariable long metricId,
             @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids,
-            @RequestParam(defaultValue = "USUAL") Take take,
-            @RequestParam(required = false) @Nullable Take baseTake) {
+            @RequestParam(defaultValue = "USUAL") SessionSelection take,
+            @RequestParam(required = false) @Nullable SessionSelection baseTake) {
         return readings.of(metricId, ids, take, baseTake == null ? take : baseTake);
     }
 

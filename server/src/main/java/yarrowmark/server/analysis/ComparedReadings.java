@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Instant;
 import java.util.ArrayList;
@@ -26,9 +26,9 @@ import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.line.ReadingLines;
+import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.ledger.sample.Take;
-import yarrowmark.server.ledger.sample.TakenSessions;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.Shelf;
@@ -67,9 +67,9 @@ class ComparedReadings {
     private final ReadingLines lines;
     private final Samples samples;
     private final Shelf shelf;
-    private final TakenSessions taken;
+    private final CountedSessions taken;
 
-    ComparedReadings(Catalog catalog, ReadingLines lines, Samples samples, Shelf shelf, TakenSessions taken) {
+    ComparedReadings(Catalog catalog, ReadingLines lines, Samples samples, Shelf shelf, CountedSessions taken) {
         this.taken = taken;
         this.catalog = catalog;
         this.lines = lines;
@@ -79,7 +79,7 @@ class ComparedReadings {
 
     /** @param ids the base first; once more where it is held against itself under another condition */
     @Transactional(readOnly = true)
-    public ComparedMetric of(long metricId, List<Long> ids, Take take, Take baseTake) {
+    public ComparedMetric of(long metricId, List<Long> ids, SessionSelection take, SessionSelection baseTake) {
         List<MetricRow> all = catalog.metrics();
         MetricRow metric = all.stream()
                 .filter(m -> m.id() == metricId)
@@ -88,7 +88,7 @@ class ComparedReadings {
         Map<Long, Long> oldest = catalog.comparable(all);
         Set<Long> members = all.stream()
                 .map(MetricRow::id)
-                .filter(id -> sure(oldest, id).equals(oldest.get(metricId)))
+                .filter(id -> require(oldest, id).equals(oldest.get(metricId)))
                 .collect(Collectors.toSet());
         Map<Long, List<ReadingLines.ReadingLine>> found = lines.of(members, ids);
         Map<Long, double[]> points = metric.kind().isSeries()
@@ -169,7 +169,7 @@ class ComparedReadings {
                 .forEach(s -> pooled.merge(s.configurationId(), s.sample(), Sample::joined));
         return shelf.configurations(pooled.keySet()).stream()
                 .map(c -> new Elsewhere(
-                        c, Merit.toValue(sure(pooled, c.id()).mean(), metric.direction(), metric.scale())))
+                        c, Merit.toValue(require(pooled, c.id()).mean(), metric.direction(), metric.scale())))
                 .toList();
     }
 

@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -16,17 +16,17 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.sample.SampleMirror;
+import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.SessionSelection;
 
 /** The samples that a comparison is made of. */
 @Service
 class ComparedSamples {
     private final Catalog catalog;
-    private final SampleMirror samples;
+    private final SampleCache samples;
 
-    ComparedSamples(Catalog catalog, SampleMirror samples) {
+    ComparedSamples(Catalog catalog, SampleCache samples) {
         this.catalog = catalog;
         this.samples = samples;
     }
@@ -59,9 +59,9 @@ class ComparedSamples {
             List<MetricRow> wanted,
             List<MetricRow> all,
             Quantities.@Nullable Known quantity,
-            Take take,
+            SessionSelection take,
             long base,
-            Take baseTake) {
+            SessionSelection baseTake) {
         Map<Long, Long> oldest = catalog.comparable(all);
         Map<Long, MetricRow> byId = all.stream().collect(Collectors.toMap(MetricRow::id, Function.identity()));
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
@@ -74,10 +74,10 @@ class ComparedSamples {
                 continue;
             }
             measured.computeIfAbsent(row.configurationId(), c -> new ArrayList<>())
-                    .add(sure(byId, row.metricId()));
+                    .add(require(byId, row.metricId()));
             if (columns.contains(column)) {
                 cells.computeIfAbsent(row.configurationId(), c -> new HashMap<>())
-                        .merge(column, divided(row, sure(byId, column), quantity), Sample::joined);
+                        .merge(column, divided(row, require(byId, column), quantity), Sample::joined);
                 present.add(column);
             }
         }
@@ -87,7 +87,7 @@ class ComparedSamples {
             for (Samples.SampleRow row : samples.ofConfigurations(Set.of(base), baseTake)) {
                 Long column = oldest.get(row.metricId());
                 if (column != null && columns.contains(column)) {
-                    ofBase.merge(column, divided(row, sure(byId, column), quantity), Sample::joined);
+                    ofBase.merge(column, divided(row, require(byId, column), quantity), Sample::joined);
                     present.add(column);
                 }
             }

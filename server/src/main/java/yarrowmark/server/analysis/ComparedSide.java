@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -11,10 +11,10 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
 import yarrowmark.core.compare.DifferenceComparison;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.OverallComparison;
 import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.SizeInWords;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
@@ -23,7 +23,7 @@ import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
@@ -55,8 +55,8 @@ final class ComparedSide {
             ComparisonService.Noises noises,
             Materiality materiality,
             Set<String> leftOut,
-            Take take,
-            Take baseTake,
+            SessionSelection take,
+            SessionSelection baseTake,
             NotRun notRun,
             ComparisonService.Left left) {
         this.notRun = notRun;
@@ -163,7 +163,7 @@ final class ComparedSide {
         double[] w = counted.stream().mapToDouble(m -> weights.get(m.id())).toArray();
         OverallComparison all = OverallComparison.of(pairs, w, day, materiality);
         for (int i = 0; i < w.length; i++) {
-            sure(found, counted.get(i).id()).counting(all.contributions().get(i));
+            require(found, counted.get(i).id()).counting(all.contributions().get(i));
         }
         Areas areas = new Areas(counted, pairs, w, all, purpose, day, materiality);
         return new Comparison.Overall(
@@ -180,7 +180,7 @@ final class ComparedSide {
                 areas.groups(),
                 areas.suites(),
                 areas.reverses(),
-                SizeInWords.overall(ownName, baseName, all, pairs.size()));
+                DifferenceText.overall(ownName, baseName, all, pairs.size()));
     }
 
     private static Comparison.Extreme extreme(List<MetricRow> metrics, List<PairComparison> pairs, int at) {
@@ -191,7 +191,7 @@ final class ComparedSide {
     private static CellBuilder ratio(Measured own, PairComparison pair, @Nullable String reason) {
         MetricRow m = own.metric();
         return Comparison.ComparedCell.measured(own.value(), own.sample())
-                .ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()))
+                .ratio(pair, DifferenceText.brief(pair.ratio(), m.direction(), m.whatIsLess()))
                 .out(reason);
     }
 
@@ -213,7 +213,7 @@ final class ComparedSide {
     }
 
     /** A side's name; its configuration tells it apart where the model is the same, the sessions where that is the same too. */
-    private static String name(ConfigurationRow c, ConfigurationRow from, Take taken) {
+    private static String name(ConfigurationRow c, ConfigurationRow from, SessionSelection taken) {
         if (c.id() == from.id()) {
             return name(c) + " " + taken.words();
         }
@@ -250,7 +250,7 @@ final class ComparedSide {
 
     static String sentence(MetricRow m, String own, String base, PairComparison pair, Bound bound) {
         return bound == Bound.NONE
-                ? SizeInWords.sentence(m.test(), own, base, pair, m.direction(), m.whatIsLess())
-                : SizeInWords.bounded(m.test(), own, base, pair.ratio(), bound);
+                ? DifferenceText.sentence(m.test(), own, base, pair, m.direction(), m.whatIsLess())
+                : DifferenceText.bounded(m.test(), own, base, pair.ratio(), bound);
     }
 }

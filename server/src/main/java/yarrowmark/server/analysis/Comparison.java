@@ -13,7 +13,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
 
@@ -38,8 +38,8 @@ record Comparison(
         @Nullable PerQuantity per,
         List<ComparedRow> rows,
         List<NotCounted> leftOut,
-        Take take,
-        Take baseTake,
+        SessionSelection take,
+        SessionSelection baseTake,
         int notCounted) {
     /** @param unit of the quantity, such as GHz */
     record PerQuantity(String key, String label, String unit) {}

@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.Collection;
 import java.util.LinkedHashMap;
@@ -31,10 +31,10 @@ import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.CountedSessions;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.ledger.sample.Take;
-import yarrowmark.server.ledger.sample.TakenSessions;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -69,19 +69,19 @@ class ComparisonService {
             double materiality,
             @Nullable String per,
             Collection<String> without,
-            Take take,
-            Take baseTake) {}
+            SessionSelection take,
+            SessionSelection baseTake) {}
 
     private final Catalog catalog;
     private final Purposes purposes;
     private final Samples samples;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final ReadingMarks marks;
     private final LedgerSessions sessions;
     private final Shelf shelf;
     private final Quantities quantities;
     private final Differences differences;
-    private final TakenSessions taken;
+    private final CountedSessions taken;
     private final RunsWithoutScore withoutScore;
     private final ComparedSamples compared;
 
@@ -89,13 +89,13 @@ class ComparisonService {
             Catalog catalog,
             Purposes purposes,
             Samples samples,
-            LentNoise lent,
+            NoisePriorCache lent,
             ReadingMarks marks,
             LedgerSessions sessions,
             Shelf shelf,
             Quantities quantities,
             Differences differences,
-            TakenSessions taken,
+            CountedSessions taken,
             RunsWithoutScore withoutScore,
             ComparedSamples compared) {
         this.compared = compared;
@@ -168,10 +168,10 @@ class ComparisonService {
         Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
         Left left = new Left();
         NotRun notRun = new NotRun(rows, withoutScore.latest(ids), table.measured());
-        ConfigurationRow base = sure(rows, question.base());
+        ConfigurationRow base = require(rows, question.base());
         List<ComparedSide> sides = others.stream()
                 .map(id -> new ComparedSide(
-                        sure(rows, id),
+                        require(rows, id),
                         base,
                         table,
                         held,
@@ -216,7 +216,8 @@ class ComparisonService {
         Quantities.Known quantity = asked.quantity();
         List<Comparison.Side> shown = asked.sides().stream()
                 .map(s -> {
-                    DifferencePage changed = sure(differing, s.configuration().id());
+                    DifferencePage changed =
+                            require(differing, s.configuration().id());
                     List<SessionConditions.Difference> elsewise = SessionConditions.between(
                             ofBase, conditions.getOrDefault(s.configuration().id(), List.of()));
                     return new Comparison.Side(
@@ -332,7 +333,7 @@ class ComparisonService {
                 ? rows.stream()
                         .map(Comparison.ComparedRow::metric)
                         .filter(m -> side.cell(m).verdict() != null
-                                && UnlikeUnits.differ(sure(side.cell(m).verdict())))
+                                && UnlikeUnits.differ(require(side.cell(m).verdict())))
                         .map(MetricRow::test)
                         .toList()
                 : List.of();

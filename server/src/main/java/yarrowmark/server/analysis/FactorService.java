@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -26,8 +26,8 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.ledger.mark.ReadingMarks;
-import yarrowmark.server.ledger.sample.LentNoise;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -53,7 +53,7 @@ class FactorService {
     private final Catalog catalog;
     private final Purposes purposes;
     private final ComparedSamples compared;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final ReadingMarks marks;
     private final Differences differences;
 
@@ -62,7 +62,7 @@ class FactorService {
             Catalog catalog,
             Purposes purposes,
             ComparedSamples compared,
-            LentNoise lent,
+            NoisePriorCache lent,
             ReadingMarks marks,
             Differences differences) {
         this.differences = differences;
@@ -99,8 +99,8 @@ class FactorService {
         for (String a : first.levels()) {
             for (String b : second.levels()) {
                 cells.add(ids.stream()
-                        .filter(id -> a.equals(sure(levels, id).get(first.key()))
-                                && b.equals(sure(levels, id).get(second.key())))
+                        .filter(id -> a.equals(require(levels, id).get(first.key()))
+                                && b.equals(require(levels, id).get(second.key())))
                         .map(rows::get)
                         .sorted(Comparator.comparingLong(ConfigurationRow::id).reversed())
                         .toList());
@@ -114,9 +114,9 @@ class FactorService {
                 all.stream().filter(m -> m.main() && m.scale() == Scale.RATIO).toList(),
                 all,
                 null,
-                Take.USUAL,
+                SessionSelection.USUAL,
                 ids.get(0),
-                Take.USUAL);
+                SessionSelection.USUAL);
         List<MetricRow> shared = table.metrics().stream()
                 .filter(m -> taken.stream().allMatch(id -> table.sample(id, m.id()) != null))
                 .toList();
@@ -170,7 +170,7 @@ class FactorService {
             for (int i = 0; i < in.size(); i++) {
                 String shown = row.cells().get(i).shown();
                 if (shown != null) {
-                    sure(levels, in.get(i).id()).put(row.key(), shown);
+                    require(levels, in.get(i).id()).put(row.key(), shown);
                 }
             }
             choices.add(new FactorGrid.FactorChoice(
@@ -239,7 +239,7 @@ class FactorService {
                         .map(w -> new TwoFactors.Part(
                                 w.getValue(),
                                 Centre.of(
-                                        sure(measured.samples(), w.getKey()),
+                                        require(measured.samples(), w.getKey()),
                                         measured.noise().getOrDefault(w.getKey(), Noise.UNKNOWN))))
                         .toList(),
                 measured.day());

@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -144,8 +144,8 @@ class ModelOverview {
 
     private static ClaimCheck fact(Claims.ClaimRow claim, Map<Long, String> own, Map<Long, Map<String, String>> facts) {
         Map<String, List<String>> found = facts.entrySet().stream()
-                .filter(of -> own.containsKey(of.getKey()) && of.getValue().containsKey(sure(claim.factKey())))
-                .map(of -> Map.entry(sure(of.getValue(), sure(claim.factKey())), sure(own, of.getKey())))
+                .filter(of -> own.containsKey(of.getKey()) && of.getValue().containsKey(require(claim.factKey())))
+                .map(of -> Map.entry(require(of.getValue(), require(claim.factKey())), require(own, of.getKey())))
                 .collect(Collectors.groupingBy(
                         Map.Entry::getKey, Collectors.mapping(Map.Entry::getValue, Collectors.toList())));
         if (found.isEmpty()) {
@@ -153,7 +153,7 @@ class ModelOverview {
         }
         String shown = found.keySet().stream()
                 .sorted()
-                .map(v -> FactText.of(FactVocabulary.entry(sure(claim.factKey())), v))
+                .map(v -> FactText.of(FactVocabulary.entry(require(claim.factKey())), v))
                 .collect(Collectors.joining(", "));
         return new ClaimCheck(
                 claim,

@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.HashMap;
 import java.util.List;
@@ -36,7 +36,7 @@ final class NotRun {
 
     /** Told apart by their configurations where one model is compared twice. */
     String name(long configurationId) {
-        ConfigurationRow c = sure(rows, configurationId);
+        ConfigurationRow c = require(rows, configurationId);
         boolean twice =
                 rows.values().stream().filter(o -> o.modelId() == c.modelId()).count() > 1;
         return ComparedSide.name(c) + (twice ? " (" + c.name() + ")" : "");

@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -49,7 +49,7 @@ class Quantities {
     /** @param values by configuration, in the unit shown */
     record Known(Comparison.PerQuantity quantity, Map<Long, Double> values) {
         double value(long configurationId) {
-            return sure(values, configurationId);
+            return require(values, configurationId);
         }
 
         @Nullable

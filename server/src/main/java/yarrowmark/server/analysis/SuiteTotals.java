@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -96,7 +96,7 @@ class SuiteTotals {
                 .sorted(Comparator.comparingLong(MetricRow::id))
                 .toList()) {
             // A formula over one part is a conversion, not a total.
-            TotalShape.read(sure(m.formula()))
+            TotalShape.read(require(m.formula()))
                     .filter(s -> s.parts().size() > 1 && m.facts().isEmpty())
                     .flatMap(s -> total(m, s, metrics, ofBase, ofOther, without))
                     .ifPresent(totals::add);

@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -19,8 +19,8 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
-import yarrowmark.server.ledger.sample.LentNoise;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.ConfigurationRow;
@@ -70,7 +70,7 @@ class Values {
     private final Catalog catalog;
     private final Shelf shelf;
     private final ComparedSamples samples;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final ReadingMarks marks;
     private final RunsWithoutScore withoutScore;
     private final References references;
@@ -79,7 +79,7 @@ class Values {
             Catalog catalog,
             Shelf shelf,
             ComparedSamples samples,
-            LentNoise lent,
+            NoisePriorCache lent,
             ReadingMarks marks,
             RunsWithoutScore withoutScore,
             References references) {
@@ -107,7 +107,8 @@ class Values {
         List<MetricRow> wanted = all.stream()
                 .filter(m -> asked.isEmpty() || asked.contains(m.id()))
                 .toList();
-        ComparedSamples.Table table = samples.table(rows.keySet(), wanted, all, null, Take.USUAL, -1, Take.USUAL);
+        ComparedSamples.Table table =
+                samples.table(rows.keySet(), wanted, all, null, SessionSelection.USUAL, -1, SessionSelection.USUAL);
         List<MetricRow> shown = asked.isEmpty()
                 ? table.metrics().stream().limit(MOST_METRICS).toList()
                 : metricIds.stream()
@@ -121,9 +122,9 @@ class Values {
         List<ValuesOf> of = ids.stream()
                 .filter(rows::containsKey)
                 .map(id -> new ValuesOf(
-                        sure(rows, id),
+                        require(rows, id),
                         shown.stream()
-                                .map(m -> one(id, m, table, sure(oldest, m.id()), held, noises, notRun))
+                                .map(m -> one(id, m, table, require(oldest, m.id()), held, noises, notRun))
                                 .toList()))
                 .toList();
         return new AskedValues(

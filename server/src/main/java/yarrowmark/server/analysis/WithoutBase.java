@@ -1,6 +1,6 @@
 package yarrowmark.server.analysis;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -8,9 +8,9 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.SizeInWords;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Sample;
@@ -43,7 +43,7 @@ record WithoutBase(
                     .out(reason);
             PairComparison pair = pair(id, m);
             if (pair != null && bound(id, m) == Bound.NONE) {
-                cell.ratio(pair, SizeInWords.brief(pair.ratio(), m.direction(), m.whatIsLess()));
+                cell.ratio(pair, DifferenceText.brief(pair.ratio(), m.direction(), m.whatIsLess()));
             } else if (pair != null) {
                 cell.bound(bound(id, m), pair.ratio());
             }
@@ -59,8 +59,8 @@ record WithoutBase(
                 ? ""
                 : ComparedSide.sentence(
                         m,
-                        ComparedSide.name(sure(rows, id)),
-                        ComparedSide.name(sure(rows, first(m))),
+                        ComparedSide.name(require(rows, id)),
+                        ComparedSide.name(require(rows, first(m))),
                         pair,
                         bound(id, m));
     }

@@ -6,7 +6,7 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import yarrowmark.server.ledger.record.RunStored;
-import yarrowmark.server.platform.Later;
+import yarrowmark.server.platform.AfterCommitQueue;
 import yarrowmark.server.platform.Locks;
 
 /** A device that waits for a test carried out by hand goes on as soon as its last score is typed. */
@@ -16,7 +16,7 @@ class ByHandWatch {
     private final Locks locks;
     private final ByHandRuns runs;
     private final ApplicationEventPublisher events;
-    private final Later later;
+    private final AfterCommitQueue later;
     private final TransactionTemplate transaction;
 
     ByHandWatch(
@@ -24,7 +24,7 @@ class ByHandWatch {
             Locks locks,
             ByHandRuns runs,
             ApplicationEventPublisher events,
-            Later later,
+            AfterCommitQueue later,
             PlatformTransactionManager transactions) {
         this.seats = seats;
         this.locks = locks;

@@ -210,11 +210,11 @@ class DeviceController {
     private final DeviceWork work;
     private final Shelf shelf;
     private final Checklists checklists;
-    private final CommandWaiters waiters;
+    private final CommandPolls waiters;
     private final JsonMapper json;
     private final Clock clock;
     private final TryLimit limit;
-    private final InTurn inTurn = new InTurn();
+    private final DeliveryLimiter inTurn = new DeliveryLimiter();
 
     private final RoundResults results;
     private final LiveSensors sensors;
@@ -226,7 +226,7 @@ class DeviceController {
             DeviceWork work,
             Shelf shelf,
             Checklists checklists,
-            CommandWaiters waiters,
+            CommandPolls waiters,
             JsonMapper json,
             Clock clock) {
         this.results = results;
@@ -327,7 +327,7 @@ class DeviceController {
     }
 
     @PostMapping("/progress")
-    CommandWaiters.CommandState progress(
+    CommandPolls.CommandState progress(
             @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
             @Valid @RequestBody ProgressBody body) {
         long seat = work.seatOf(authorization);
@@ -384,10 +384,10 @@ class DeviceController {
         return new Stored(delivered.runId(), key, delivered.late());
     }
 
-    private static Ledger.@Nullable Beside beside(RunBody body) {
+    private static Ledger.@Nullable RunAttachments beside(RunBody body) {
         return body.output() == null && body.tracks() == null
                 ? null
-                : new Ledger.Beside(
+                : new Ledger.RunAttachments(
                         body.output(),
                         body.tracks() == null
                                 ? List.of()
@@ -418,22 +418,22 @@ class DeviceController {
 
     /** Answers at once where the device does not know the newest command, else as soon as there is one. */
     @GetMapping("/command")
-    DeferredResult<CommandWaiters.CommandState> command(
+    DeferredResult<CommandPolls.CommandState> command(
             @RequestHeader(name = HttpHeaders.AUTHORIZATION, required = false) @Nullable String authorization,
             @RequestParam int after) {
         long seat = work.seatOf(authorization);
-        DeferredResult<CommandWaiters.CommandState> answer = waiters.wait(seat, after, command(seat));
+        DeferredResult<CommandPolls.CommandState> answer = waiters.wait(seat, after, command(seat));
         // Asked after joining the waiters: a command given in between is then answered now or told later, never lost.
-        CommandWaiters.CommandState now = command(seat);
+        CommandPolls.CommandState now = command(seat);
         if (now.revision() > after) {
             answer.setResult(now);
         }
         return answer;
     }
 
-    private CommandWaiters.CommandState command(long seatId) {
+    private CommandPolls.CommandState command(long seatId) {
         Seat seat = work.work(seatId).seat();
-        return new CommandWaiters.CommandState(seat.command(), seat.commandRevision());
+        return new CommandPolls.CommandState(seat.command(), seat.commandRevision());
     }
 
     private DeviceSeat answer(long seatId) {

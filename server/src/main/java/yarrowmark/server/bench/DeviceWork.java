@@ -1,6 +1,6 @@
 package yarrowmark.server.bench;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Clock;
 import java.time.Duration;
@@ -27,13 +27,13 @@ import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.server.catalog.Catalog;
-import yarrowmark.server.catalog.KnownTests;
+import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
@@ -95,13 +95,13 @@ class DeviceWork {
     private final DeliveryRepository deliveries;
     private final Plans plans;
     private final Catalog catalog;
-    private final KnownTests knownTests;
+    private final CatalogCache catalogCache;
     private final Shelf shelf;
     private final Configurations configurations;
     private final Ledger ledger;
     private final ByHandRuns byHand;
     private final LateRuns late;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -111,13 +111,13 @@ class DeviceWork {
             DeliveryRepository deliveries,
             Plans plans,
             Catalog catalog,
-            KnownTests knownTests,
+            CatalogCache catalogCache,
             Shelf shelf,
             Configurations configurations,
             Ledger ledger,
             ByHandRuns byHand,
             LateRuns late,
-            LentNoise lent,
+            NoisePriorCache lent,
             ApplicationEventPublisher events,
             Clock clock) {
         this.byHand = byHand;
@@ -128,7 +128,7 @@ class DeviceWork {
         this.deliveries = deliveries;
         this.plans = plans;
         this.catalog = catalog;
-        this.knownTests = knownTests;
+        this.catalogCache = catalogCache;
         this.shelf = shelf;
         this.configurations = configurations;
         this.ledger = ledger;
@@ -209,7 +209,7 @@ class DeviceWork {
         }
         Map<Long, PlanItem> items = plan.items().stream().collect(Collectors.toMap(PlanItem::testId, i -> i));
         List<MetricRow> metrics = tests.stream()
-                .filter(t -> t.byItself() && !readFromOutput(t) && plan.asLongAsItTakes(sure(items, t.id())))
+                .filter(t -> t.byItself() && !readFromOutput(t) && plan.asLongAsItTakes(require(items, t.id())))
                 .map(t -> t.metrics().get(0))
                 .filter(m -> m.scale() == Scale.RATIO)
                 .toList();
@@ -291,7 +291,7 @@ class DeviceWork {
             } else if (t.detected()) {
                 facts.add(new GivenFact(t.key(), t.value(), FactSource.DETECTED));
             } else {
-                refused.add(new Problem.Refused(t.key(), ((FactReader.NotUnderstood) sure(reading)).reason()));
+                refused.add(new Problem.Refused(t.key(), ((FactReader.NotUnderstood) require(reading)).reason()));
             }
         }
         if (!refused.isEmpty()) {
@@ -336,7 +336,7 @@ class DeviceWork {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
         Ledger.NewRun run = CommandOutput.completed(
-                knownTests.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
+                catalogCache.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
         PlanRow plan = plans.plan(seat.planId());
         PlanItem item = plan.items(seat.mustOnly()).stream()
                 .filter(i -> i.testId() == run.testId())

@@ -1,6 +1,6 @@
 package yarrowmark.server.bench;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Clock;
 import java.time.LocalDate;
@@ -70,13 +70,13 @@ class DueSessions {
         for (PlanRow plan : several) {
             for (LedgerSessions.MeasuredDays d : measured.getOrDefault(plan.name(), List.of())) {
                 ConfigurationRow c = rows.get(d.configurationId());
-                if (c != null && !c.retired() && d.days() < sure(plan.days())) {
+                if (c != null && !c.retired() && d.days() < require(plan.days())) {
                     due.add(new Due(
                             plan.id(),
                             plan.name(),
                             c,
                             d.days(),
-                            sure(plan.days()),
+                            require(plan.days()),
                             d.last(),
                             d.last().equals(today)));
                 }

@@ -1,6 +1,6 @@
 package yarrowmark.server.bench;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Duration;
 import java.util.ArrayList;
@@ -75,7 +75,7 @@ class Lanes {
         return seats.stream()
                 .map(seat -> lane(
                         seat,
-                        sure(planById, seat.planId()),
+                        require(planById, seat.planId()),
                         known,
                         runs.getOrDefault(seat.sessionId(), List.of()),
                         configurations.get(configurationOf.get(seat.sessionId())),
@@ -93,7 +93,7 @@ class Lanes {
             int late,
             List<LiveSensors.Line> sensors) {
         List<Lane.LaneTest> tests = plan.items(seat.mustOnly()).stream()
-                .map(i -> test(i, sure(known, i.testId()), plan, seat, runs))
+                .map(i -> test(i, require(known, i.testId()), plan, seat, runs))
                 .toList();
         int left = (int) tests.stream()
                 .flatMap(t -> t.runs().stream())

@@ -1,6 +1,6 @@
 package yarrowmark.server.bench;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
@@ -65,7 +65,7 @@ class PlanTimes {
         List<PlanEstimate.Item> items = new ArrayList<>();
         for (PlanItem item : plan.items()) {
             RunDurations.Known k = known.get(item.testId());
-            TestRow test = sure(tests, item.testId());
+            TestRow test = require(tests, item.testId());
             boolean byItself = test.byItself();
             Double own = ownGuess(test.key());
             double runMs = own != null

@@ -19,7 +19,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.LedgerSessions;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ClassPlaces;
@@ -58,7 +58,7 @@ class RoundResults {
     private final ClassPlaces places;
     private final Catalog catalog;
     private final Samples samples;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
 
     RoundResults(
             Ledger ledger,
@@ -67,7 +67,7 @@ class RoundResults {
             ClassPlaces places,
             Catalog catalog,
             Samples samples,
-            LentNoise lent) {
+            NoisePriorCache lent) {
         this.catalog = catalog;
         this.samples = samples;
         this.lent = lent;

@@ -1,6 +1,6 @@
 package yarrowmark.server.catalog;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.io.IOException;
 import java.io.InputStream;
@@ -23,7 +23,7 @@ import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.server.platform.BeforeOpening;
+import yarrowmark.server.platform.StartupTask;
 
 /**
  * The suites that Yarrowmark brings along, from web/src/workloads/suites.json, which the device page's workloads go by
@@ -31,7 +31,7 @@ import yarrowmark.server.platform.BeforeOpening;
  * comparability group.
  */
 @Component
-public class BuiltInSuites implements BeforeOpening {
+public class BuiltInSuites implements StartupTask {
     /** The key of a test's main metric, unless it has many points. */
     public static final String RATE = "rate";
     /** A first look at any device: five tests of two suites. */
@@ -193,7 +193,7 @@ public class BuiltInSuites implements BeforeOpening {
             Map<String, Long> inputs = new LinkedHashMap<>();
             List<Calibration.Part> parts = new ArrayList<>();
             for (TestEntry t : suite.tests().stream().filter(TestEntry::counts).toList()) {
-                MetricRow first = counted(t, sure(made, t.key()));
+                MetricRow first = counted(t, require(made, t.key()));
                 String input = "t" + (parts.size() + 1);
                 inputs.put(input, first.id());
                 parts.add(new Calibration.Part(t.key(), input, first.direction()));
@@ -213,7 +213,7 @@ public class BuiltInSuites implements BeforeOpening {
     }
 
     private static MetricRow metric(Map<String, TestRow> tests, String test, String metric) {
-        return sure(tests, test).metrics().stream()
+        return require(tests, test).metrics().stream()
                 .filter(m -> m.key().equals(metric))
                 .findFirst()
                 .orElseThrow(() -> new IllegalStateException("there is no " + test + "." + metric));

@@ -1,6 +1,6 @@
 package yarrowmark.server.catalog;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Collection;
@@ -31,7 +31,7 @@ public class Catalog {
     private final SuiteVersionRepository versions;
     private final ComparabilityGroupRepository comparability;
     private final TestDefinitionRepository tests;
-    private final KnownTests known;
+    private final CatalogCache known;
     private final ChangeLog changes;
 
     Catalog(
@@ -39,7 +39,7 @@ public class Catalog {
             SuiteVersionRepository versions,
             ComparabilityGroupRepository comparability,
             TestDefinitionRepository tests,
-            KnownTests known,
+            CatalogCache known,
             ChangeLog changes) {
         this.known = known;
         this.suites = suites;
@@ -196,15 +196,15 @@ public class Catalog {
      */
     @Transactional(readOnly = true)
     public Map<Long, Long> comparable(Collection<MetricRow> metrics) {
-        Map<Long, Long> joined = readsOnly() ? known.now().joins() : KnownTests.pairs(comparability.findJoins());
+        Map<Long, Long> joined = readsOnly() ? known.now().joins() : CatalogCache.pairs(comparability.findJoins());
         if (joined.isEmpty()) {
             return metrics.stream().collect(Collectors.toMap(MetricRow::id, MetricRow::id));
         }
-        Map<Long, Long> groupOfTest = readsOnly() ? known.now().groupOf() : KnownTests.pairs(tests.findGroups());
+        Map<Long, Long> groupOfTest = readsOnly() ? known.now().groupOf() : CatalogCache.pairs(tests.findGroups());
         Map<Long, List<Object>> comparedBy = new HashMap<>();
         Map<List<Object>, Long> oldest = new HashMap<>();
         for (MetricRow m : metrics) {
-            long group = sure(groupOfTest, m.testId());
+            long group = require(groupOfTest, m.testId());
             while (joined.containsKey(group)) {
                 group = joined.get(group);
             }
@@ -229,7 +229,7 @@ public class Catalog {
     /** Every test, by group, suite and position. */
     @Transactional(readOnly = true)
     public List<TestRow> tests() {
-        return readsOnly() ? known.now().tests() : KnownTests.inOrder(tests);
+        return readsOnly() ? known.now().tests() : CatalogCache.inOrder(tests);
     }
 
     @Transactional(readOnly = true)
@@ -252,7 +252,7 @@ public class Catalog {
         List<Long> ids = tests.findComputed();
         return ids.isEmpty()
                 ? List.of()
-                : KnownTests.metrics(tests(ids)).stream()
+                : CatalogCache.metrics(tests(ids)).stream()
                         .sorted(Comparator.comparingLong(MetricRow::id))
                         .toList();
     }
@@ -260,7 +260,7 @@ public class Catalog {
     /** Every metric, in the order of its test. */
     @Transactional(readOnly = true)
     public List<MetricRow> metrics() {
-        return readsOnly() ? known.now().metrics() : KnownTests.metrics(tests());
+        return readsOnly() ? known.now().metrics() : CatalogCache.metrics(tests());
     }
 
     /** Every metric of tests that were not retired. */
@@ -268,12 +268,13 @@ public class Catalog {
     public List<MetricRow> metricsInUse() {
         return readsOnly()
                 ? known.now().inUse()
-                : KnownTests.metrics(tests().stream().filter(t -> !t.retired()).toList());
+                : CatalogCache.metrics(
+                        tests().stream().filter(t -> !t.retired()).toList());
     }
 
     /** Suite versions that a newer one of the same suite and mode has taken the place of. */
     @Transactional(readOnly = true)
     public Set<Long> outdatedVersions() {
-        return readsOnly() ? known.now().outdated() : KnownTests.outdated(versions.findAllInOrder());
+        return readsOnly() ? known.now().outdated() : CatalogCache.outdated(versions.findAllInOrder());
     }
 }

@@ -1,6 +1,6 @@
 package yarrowmark.server.catalog;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.List;
@@ -45,7 +45,7 @@ final class SeriesMetrics {
         List<Catalog.NewMetric> metrics = new ArrayList<>();
         for (SeriesNumber number : SeriesNumber.of(kind)) {
             boolean first = metrics.isEmpty();
-            String own = number == SeriesNumber.NEAR_PEAK_FROM ? sure(xUnit) : number.counts() ? "1" : unit;
+            String own = number == SeriesNumber.NEAR_PEAK_FROM ? require(xUnit) : number.counts() ? "1" : unit;
             metrics.add(new Catalog.NewMetric(
                     key(number),
                     name + ", " + number.words(),

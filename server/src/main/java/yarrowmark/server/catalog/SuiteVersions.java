@@ -1,6 +1,6 @@
 package yarrowmark.server.catalog;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -91,11 +91,13 @@ public class SuiteVersions {
                             g == null
                                     ? null
                                     : new Joined(
-                                            sure(g.joinedInto()).suiteVersion().id(),
-                                            named(sure(g.joinedInto()).suiteVersion()),
-                                            sure(g.joinedReason()),
-                                            sure(g.joinedBy()),
-                                            sure(g.joinedAt())));
+                                            require(g.joinedInto())
+                                                    .suiteVersion()
+                                                    .id(),
+                                            named(require(g.joinedInto()).suiteVersion()),
+                                            require(g.joinedReason()),
+                                            require(g.joinedBy()),
+                                            require(g.joinedAt())));
                 })
                 .toList();
     }
@@ -238,7 +240,7 @@ public class SuiteVersions {
             }
             String input = "p" + (weighed.size() + 1);
             try {
-                weighed.add(new SuiteTotal.Part(input, sure(weights, part.id())));
+                weighed.add(new SuiteTotal.Part(input, require(weights, part.id())));
             } catch (IllegalArgumentException e) {
                 throw Problem.invalid("weight-not-positive", Problem.words(e));
             }

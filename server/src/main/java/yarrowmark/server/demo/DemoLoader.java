@@ -1,6 +1,6 @@
 package yarrowmark.server.demo;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
@@ -34,8 +34,8 @@ import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
-import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.StartupTask;
 import yarrowmark.server.shelf.Checklists;
 import yarrowmark.server.shelf.Claims;
 import yarrowmark.server.shelf.Configurations;
@@ -45,7 +45,7 @@ import yarrowmark.server.shelf.Shelf;
 /** Fills an empty demo shelf once, all or nothing: the same seed, the same shelf. */
 @Component
 @ConditionalOnProperty("yarrowmark.demo")
-class DemoLoader implements BeforeOpening {
+class DemoLoader implements StartupTask {
     private static final Logger LOG = LoggerFactory.getLogger(DemoLoader.class);
     private static final String LOADED = "demo.loaded";
     private static final long SEED = 20_260_401;
@@ -195,15 +195,16 @@ class DemoLoader implements BeforeOpening {
     private List<DemoTrends.Played> played(String model) {
         Map<Long, String> names = catalog.tests().stream().collect(Collectors.toMap(TestRow::id, TestRow::name));
         return tests(device(model)).stream()
-                .map(t ->
-                        new DemoTrends.Played(t.testId(), t.metric(), sure(names, t.testId()), t.behaviour(), t.less()))
+                .map(t -> new DemoTrends.Played(
+                        t.testId(), t.metric(), require(names, t.testId()), t.behaviour(), t.less()))
                 .toList();
     }
 
     /** A new firmware is what a lab sets out to test; whatever came with it is what also changed. */
     private static Set<String> underTest(DemoDevices.Setup before, DemoDevices.Setup after) {
         Set<String> changed = after.facts().keySet().stream()
-                .filter(key -> !sure(after.facts(), key).equals(before.facts().get(key)))
+                .filter(key ->
+                        !require(after.facts(), key).equals(before.facts().get(key)))
                 .collect(Collectors.toSet());
         return changed.contains("firmware.version") ? Set.of("firmware.version") : changed;
     }

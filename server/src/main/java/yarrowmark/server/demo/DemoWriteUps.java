@@ -1,6 +1,6 @@
 package yarrowmark.server.demo;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
@@ -83,7 +83,7 @@ class DemoWriteUps {
                 .forEach(p -> pieces.add(new WriteUps.NewPiece(
                         PieceKind.valueOf(p.path("kind").asString()), resolved(p.path("body"), named))));
         Set<Long> about = new HashSet<>();
-        file.path("models").forEach(m -> about.add(sure(models, m.asString())));
+        file.path("models").forEach(m -> about.add(require(models, m.asString())));
         String title = file.path("title").asString();
         WriteUps.WriteUpPage made = writeUps.make(title, about, pieces, DemoSignIn.NAME);
         return writeUps.change(
@@ -129,7 +129,7 @@ class DemoWriteUps {
     }
 
     private JsonNode read(String name) {
-        try (InputStream in = sure(DemoWriteUps.class.getResourceAsStream(name))) {
+        try (InputStream in = require(DemoWriteUps.class.getResourceAsStream(name))) {
             return json.readTree(in);
         } catch (IOException e) {
             throw new UncheckedIOException(e);

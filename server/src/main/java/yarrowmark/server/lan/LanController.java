@@ -1,6 +1,6 @@
 package yarrowmark.server.lan;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.security.cert.X509Certificate;
 import java.time.Instant;
@@ -38,7 +38,8 @@ class LanController {
         if (lan == null) {
             return new Reach(List.of(), null, null, false);
         }
-        int port = sure(((WebServerApplicationContext) context).getWebServer()).getPort();
+        int port =
+                require(((WebServerApplicationContext) context).getWebServer()).getPort();
         X509Certificate seen = lan.read();
         return new Reach(
                 MachineNames.now().addresses().stream()

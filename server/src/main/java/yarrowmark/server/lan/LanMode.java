@@ -1,6 +1,6 @@
 package yarrowmark.server.lan;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
@@ -78,7 +78,7 @@ class LanMode {
                 response.setHeader(
                         "Location",
                         "https://" + host + ":"
-                                + sure(((WebServerApplicationContext) context).getWebServer())
+                                + require(((WebServerApplicationContext) context).getWebServer())
                                         .getPort() + request.getRequestURI() + (query == null ? "" : "?" + query));
             }
         };

@@ -13,13 +13,13 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.StartupTask;
 
 /** The plans of this shelf. */
 @Service
-public class Plans implements BeforeOpening {
+public class Plans implements StartupTask {
     public static final String FIRST_ROUND = "First round";
     private static final int RUNS = 3;
     private static final int TIMED_MS = 3_000;

@@ -19,7 +19,7 @@ import org.springframework.stereotype.Component;
  * records, which the command that makes them writes; where there is none, no backups were asked for.
  */
 @Component
-class BackupNotice implements Noticed {
+class BackupNotice implements HealthWarnings {
     /** A day, and time for a large one to be made. */
     private static final Duration OVERDUE = Duration.ofHours(30);
 

@@ -36,16 +36,16 @@ class BodyLimitFilter extends OncePerRequestFilter {
     static final String MESSAGE =
             "The request is larger than 2 MB, 16 MB for a photo or another file, or 128 MB for an import, and was not read. Nothing was stored.";
 
-    private final Bodies bodies;
+    private final RequestBodyLimits bodies;
 
-    BodyLimitFilter(Bodies bodies) {
+    BodyLimitFilter(RequestBodyLimits bodies) {
         this.bodies = bodies;
     }
 
     /** @return why a body was not read to its end; null where that is not what went wrong */
     static @Nullable Problem refusal(Throwable e) {
         for (Throwable t = e; t != null; t = t.getCause()) {
-            if (t instanceof Bodies.Refused refused) {
+            if (t instanceof RequestBodyLimits.Refused refused) {
                 return refused.problem();
             }
         }
@@ -75,7 +75,7 @@ class BodyLimitFilter extends OncePerRequestFilter {
             chain.doFilter(request, response);
             return;
         }
-        Bodies.Turn turn = bodies.turn(request, request.getRequestURI());
+        RequestBodyLimits.Turn turn = bodies.turn(request, request.getRequestURI());
         try {
             chain.doFilter(new Limited(request, most, turn), response);
         } finally {
@@ -86,9 +86,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
     private static final class Limited extends HttpServletRequestWrapper {
         private final int most;
 
-        private final Bodies.Turn turn;
+        private final RequestBodyLimits.Turn turn;
 
-        Limited(HttpServletRequest request, int most, Bodies.Turn turn) {
+        Limited(HttpServletRequest request, int most, RequestBodyLimits.Turn turn) {
             super(request);
             this.most = most;
             this.turn = turn;
@@ -116,11 +116,11 @@ class BodyLimitFilter extends OncePerRequestFilter {
                     return n;
                 }
 
-                private void count(int n) throws Bodies.Refused {
+                private void count(int n) throws RequestBodyLimits.Refused {
                     turn.came(n);
                     left -= Math.max(0, n);
                     if (left < 0) {
-                        throw new Bodies.Refused(new Problem(HttpStatus.CONTENT_TOO_LARGE, CODE, MESSAGE));
+                        throw new RequestBodyLimits.Refused(new Problem(HttpStatus.CONTENT_TOO_LARGE, CODE, MESSAGE));
                     }
                 }
 

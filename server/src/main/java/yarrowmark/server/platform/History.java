@@ -1,6 +1,6 @@
 package yarrowmark.server.platform;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
@@ -74,7 +74,7 @@ class History {
                     .setParameter("id", id)
                     .setParameter("sets", sets)
                     .getResultList()
-                    .forEach(e -> sure(entries, e.changeSet).add(e));
+                    .forEach(e -> require(entries, e.changeSet).add(e));
         }
         Long last = last(subject, id);
         return new Page<>(

@@ -1,6 +1,6 @@
 package yarrowmark.server.platform;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import io.swagger.v3.oas.models.OpenAPI;
 import java.io.BufferedReader;
@@ -24,7 +24,7 @@ class InterfaceWords implements OpenApiCustomizer {
 
     private static Map<String, String> read() {
         Map<String, String> words = new HashMap<>();
-        try (InputStream in = sure(InterfaceWords.class.getResourceAsStream(FILE));
+        try (InputStream in = require(InterfaceWords.class.getResourceAsStream(FILE));
                 BufferedReader lines = new BufferedReader(new InputStreamReader(in, StandardCharsets.UTF_8))) {
             lines.lines().filter(line -> !line.startsWith("#")).forEach(line -> {
                 String[] parts = line.split(" \\| ", 2);

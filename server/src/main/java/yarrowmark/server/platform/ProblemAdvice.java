@@ -193,7 +193,7 @@ class ProblemAdvice {
                             String.valueOf(known.getBody().getDetail())),
                     status);
         }
-        if (TriedAgain.lostAgainstAnother(e)) {
+        if (TransactionRetry.lostAgainstAnother(e)) {
             LOG.warn("Lost against another change again and again", e);
             return problem(Problem.conflict(
                     "changed-meanwhile",

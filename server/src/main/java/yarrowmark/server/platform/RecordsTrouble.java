@@ -29,7 +29,7 @@ public final class RecordsTrouble {
      * @return null where the records have nothing to do with it
      */
     public static @Nullable Problem of(Throwable e, DiskSpace.Room room) {
-        int code = TriedAgain.code(e);
+        int code = TransactionRetry.code(e);
         if (NO_SPACE.contains(code) || saysNoSpace(e)) {
             return new Problem(
                     HttpStatus.INSUFFICIENT_STORAGE,

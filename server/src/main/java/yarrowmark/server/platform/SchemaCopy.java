@@ -1,6 +1,6 @@
 package yarrowmark.server.platform;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.List;
 import java.util.stream.Collectors;
@@ -20,7 +20,7 @@ class SchemaCopy {
     /** @param jdbc on one connection: it carries settings from one statement to the next */
     SchemaCopy(JdbcTemplate jdbc) {
         this.jdbc = jdbc;
-        this.records = sure(jdbc.queryForObject("select database()", String.class));
+        this.records = require(jdbc.queryForObject("select database()", String.class));
         this.copy = records + "_before";
     }
 
@@ -30,7 +30,7 @@ class SchemaCopy {
                 "select coalesce(sum(data_length + index_length), 0) from information_schema.tables where table_schema = ?",
                 Long.class,
                 records);
-        return sure(bytes);
+        return require(bytes);
     }
 
     void make() {
@@ -82,7 +82,7 @@ class SchemaCopy {
     private void copyTable(String from, String to, String table) {
         // Its own words: a table made "like" another loses what it refers to.
         Object made = jdbc.queryForMap("show create table " + name(from, table)).get("Create Table");
-        jdbc.execute(sure(made).toString());
+        jdbc.execute(require(made).toString());
         String columns = jdbc
                 .queryForList(
                         "select column_name from information_schema.columns where table_schema = ? and table_name = ? and extra not like '%GENERATED%' order by ordinal_position",

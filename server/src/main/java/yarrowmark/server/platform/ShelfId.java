@@ -8,7 +8,7 @@ import org.springframework.stereotype.Component;
  * that gave it its seat: another shelf may be started at the same address.
  */
 @Component
-public class ShelfId implements BeforeOpening {
+public class ShelfId implements StartupTask {
     public static final String HEADER = "Yarrowmark-Shelf";
     private static final String SETTING = "shelf.id";
 

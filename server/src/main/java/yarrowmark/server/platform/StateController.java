@@ -17,9 +17,9 @@ class StateController {
 
     private final JdbcTemplate jdbc;
     private final DiskSpace disk;
-    private final List<Noticed> noticing;
+    private final List<HealthWarnings> noticing;
 
-    StateController(JdbcTemplate jdbc, DiskSpace disk, List<Noticed> noticing) {
+    StateController(JdbcTemplate jdbc, DiskSpace disk, List<HealthWarnings> noticing) {
         this.noticing = noticing;
         this.jdbc = jdbc;
         this.disk = disk;

@@ -1,6 +1,6 @@
 package yarrowmark.server.reference;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -76,7 +76,7 @@ public class References {
                     said instanceof ScoreText.NotUnderstood not ? not.reason() : "A published score is a value.");
         }
         if (metric.unusable(v.value()) != null) {
-            throw Problem.invalid("not-a-score", sure(metric.unusable(v.value())));
+            throw Problem.invalid("not-a-score", require(metric.unusable(v.value())));
         }
         if (r.publishedOn() != null
                 && r.publishedOn().isAfter(LocalDate.now(clock).plusDays(1))) {
@@ -143,7 +143,7 @@ public class References {
                 .map(r -> new ReferenceRow(
                         r.id,
                         r.modelId,
-                        sure(metrics, r.metricId),
+                        require(metrics, r.metricId),
                         r.value,
                         r.resolution,
                         r.source,

@@ -1,6 +1,6 @@
 package yarrowmark.server.rule;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -217,7 +217,7 @@ class Rules {
         ReadingRule rule = new ReadingRule(
                 suiteVersionId,
                 patterns.stream()
-                        .map(p -> new ReadingRule.Part(p.pattern(), sure(p.metricId())))
+                        .map(p -> new ReadingRule.Part(p.pattern(), require(p.metricId())))
                         .toList(),
                 sample,
                 person,
@@ -279,10 +279,10 @@ class Rules {
         Map<Long, TestRow> made = catalog.tests(ids).stream().collect(Collectors.toMap(TestRow::id, t -> t));
         List<PatternPart> patterns = new ArrayList<>();
         for (int i = 0; i < parts.size(); i++) {
-            patterns.add(
-                    part(parts.get(i), sure(made, ids.get(i)).metrics().get(0).id()));
+            patterns.add(part(
+                    parts.get(i), require(made, ids.get(i)).metrics().get(0).id()));
         }
-        make(sure(made, ids.get(0)).suiteVersionId(), patterns, sample, person);
+        make(require(made, ids.get(0)).suiteVersionId(), patterns, sample, person);
     }
 
     private static PatternPart part(ShippedRules.Part p, @Nullable Long metricId) {

@@ -1,6 +1,6 @@
 package yarrowmark.server.rule;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -135,7 +135,7 @@ class SessionText {
                             0,
                             clock.instant(),
                             List.of(new Ledger.NewReading(
-                                    sure(tests, t.testId()).metrics().get(0).key(),
+                                    require(tests, t.testId()).metrics().get(0).key(),
                                     t.value(),
                                     t.resolution(),
                                     List.of())),

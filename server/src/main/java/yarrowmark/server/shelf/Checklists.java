@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -10,14 +10,14 @@ import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.BeforeOpening;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.StartupTask;
 
 /** What to do before the first run, for each class of device. */
 @Service
-public class Checklists implements BeforeOpening {
+public class Checklists implements StartupTask {
     static final int MOST_ITEMS = 40;
     private static final String MADE = "checklists.made";
     private static final List<String> FOR_ALL = List.of(
@@ -71,7 +71,7 @@ public class Checklists implements BeforeOpening {
         Map<DeviceClass, List<String>> lists = new EnumMap<>(DeviceClass.class);
         Arrays.stream(DeviceClass.values()).forEach(c -> lists.put(c, new ArrayList<>()));
         jdbc.query("select device_class, text from checklist_item order by device_class, position", r -> {
-            sure(lists, DeviceClass.valueOf(r.getString(1))).add(r.getString(2));
+            require(lists, DeviceClass.valueOf(r.getString(1))).add(r.getString(2));
         });
         return lists.entrySet().stream()
                 .map(e -> new Checklist(e.getKey(), List.copyOf(e.getValue())))

@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -53,7 +53,7 @@ public class Claims {
 
     private static ClaimRow row(Claim c, List<MetricRow> metrics) {
         if (c.metricId == null) {
-            FactKey key = FactVocabulary.entry(sure(c.factKey));
+            FactKey key = FactVocabulary.entry(require(c.factKey));
             return new ClaimRow(c.id, key.label(), c.factKey, null, c.value, FactText.of(key, c.value), c.source);
         }
         MetricRow metric =
@@ -87,7 +87,7 @@ public class Claims {
         claim.metricId = metricId;
         claim.source = source.strip();
         claim.value = metricId == null
-                ? EditableField.understood(FactVocabulary.entry(sure(factKey)), text)
+                ? EditableField.understood(FactVocabulary.entry(require(factKey)), text)
                 : number(metricId, text);
         claims.saveAndFlush(claim);
         ClaimRow row = row(claim, catalog.metrics());

@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -173,7 +173,7 @@ public class Configurations {
     private static Set<String> changed(Map<String, String> before, Map<String, String> after) {
         Set<String> keys = new TreeSet<>(before.keySet());
         keys.retainAll(after.keySet());
-        keys.removeIf(k -> sure(before, k).equals(sure(after, k))
+        keys.removeIf(k -> require(before, k).equals(require(after, k))
                 || FactVocabulary.entry(k).group() == FactGroup.ROOM);
         return keys;
     }
@@ -245,7 +245,7 @@ public class Configurations {
         refuseOutdated(c, seen);
         String value = text == null || text.isBlank()
                 ? null
-                : sure(TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null), key)
+                : require(TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null), key)
                         .value();
         String old = c.fact(key).map(Fact::value).orElse(null);
         if (java.util.Objects.equals(old, value)) {
@@ -368,7 +368,7 @@ public class Configurations {
 
     /** Waits for the configuration. @return where it is: the one itself, or the one it was merged into meanwhile */
     @Transactional
-    public long settled(long id) {
+    public long resolveMerged(long id) {
         Configuration c = locked(id);
         while (c.mergedInto() != null) {
             c = locked(c.mergedInto());

@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.Collection;
 import java.util.HashSet;
@@ -52,7 +52,7 @@ public class Differences {
                         id -> page(
                                 List.of(found.get(base), found.get(id)),
                                 base,
-                                sameModel(sure(found, base), sure(found, id)) ? null : List.of())));
+                                sameModel(require(found, base), require(found, id)) ? null : List.of())));
     }
 
     private Map<Long, Configuration> found(Collection<Long> ids) {

@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.math.BigDecimal;
@@ -62,7 +62,7 @@ public class Population implements Mirror {
     /** By configuration, in the order they were made. */
     @Transactional(readOnly = true)
     public List<Member> all() {
-        Kept now = sure(kept.get());
+        Kept now = require(kept.get());
         if (now.members == null) {
             now.members = members();
         }
@@ -97,7 +97,7 @@ public class Population implements Mirror {
     /** Values of these facts, by key and configuration. */
     @Transactional(readOnly = true)
     public Map<String, Map<Long, String>> facts(Collection<String> keys) {
-        Kept now = sure(kept.get());
+        Kept now = require(kept.get());
         List<String> missing =
                 keys.stream().filter(key -> !now.facts.containsKey(key)).toList();
         if (!missing.isEmpty()) {
@@ -108,7 +108,7 @@ public class Population implements Mirror {
                             Object[].class)
                     .setParameter("keys", missing)
                     .getResultList()
-                    .forEach(r -> sure(read, (String) r[0]).put((Long) r[1], (String) r[2]));
+                    .forEach(r -> require(read, (String) r[0]).put((Long) r[1], (String) r[2]));
             now.facts.putAll(read);
         }
         Map<String, Map<Long, String>> facts = new HashMap<>();

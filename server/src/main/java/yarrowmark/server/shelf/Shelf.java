@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.math.BigDecimal;
 import java.time.Clock;
@@ -116,7 +116,7 @@ public class Shelf {
         return new Page<>(
                 found.ids().stream()
                         .filter(byId::containsKey)
-                        .map(id -> ModelRow.of(sure(byId, id), counts.getOrDefault(id, 0)))
+                        .map(id -> ModelRow.of(require(byId, id), counts.getOrDefault(id, 0)))
                         .toList(),
                 page,
                 size,
@@ -218,7 +218,7 @@ public class Shelf {
                             + " since you opened it. It is now "
                             + (now == null ? "empty" : "\"" + field.shown(now) + "\"")
                             + ". What you typed is still here: keep either.");
-            throw now == null ? clash : clash.with("now", now).with("nowShown", sure(field.shown(now)));
+            throw now == null ? clash : clash.with("now", now).with("nowShown", require(field.shown(now)));
         }
         changes.note(person, subject, id, field.name(), now, kept);
         field.put(record, kept);
@@ -337,7 +337,7 @@ public class Shelf {
                         u.model().maker().name(),
                         u.model().name(),
                         u.label(),
-                        sure(u.dueBack()),
+                        require(u.dueBack()),
                         java.time.temporal.ChronoUnit.DAYS.between(today, u.dueBack())))
                 .toList();
     }

@@ -46,11 +46,11 @@ import org.springframework.stereotype.Component;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
-import yarrowmark.server.platform.BeforeOpening;
+import yarrowmark.server.platform.HealthWarnings;
 import yarrowmark.server.platform.Mirror;
-import yarrowmark.server.platform.Noticed;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.StartupTask;
 
 /**
  * Finds models and configurations by any words of theirs: names, makers, labels, serials and every fact. Kept in memory
@@ -60,7 +60,7 @@ import yarrowmark.server.platform.RecordsChanged;
  * that thousands of rows share, and such words (16, GiB) are what people type.
  */
 @Component
-public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
+public class ShelfIndex implements StartupTask, Mirror, HealthWarnings {
     private static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
     /** Words of models and of configurations lie apart: what is looked for is always one of the two. */
     private static final String MODEL_WORD = "w";
@@ -201,7 +201,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
     }
 
     /** Reads what changed since the last search. One at a time, so that no model is in the index twice. */
-    private synchronized void freshen() throws IOException {
+    private synchronized void refresh() throws IOException {
         List<Long> changed;
         synchronized (stale) {
             changed = List.copyOf(stale);
@@ -419,7 +419,7 @@ public class ShelfIndex implements BeforeOpening, Mirror, Noticed {
 
     private Found find(Query query, InOrder order, int page, int size) {
         try {
-            freshen();
+            refresh();
             IndexSearcher searcher = searchers.acquire();
             try {
                 // One pass gives the page and how many there are in all.

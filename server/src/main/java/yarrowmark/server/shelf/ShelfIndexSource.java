@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.sql.ResultSet;
 import java.sql.SQLException;
@@ -80,7 +80,7 @@ class ShelfIndexSource {
                 (ResultSet r) -> {
                     for (int column = 2; column <= 4; column++) {
                         if (r.getString(column) != null && models.containsKey(r.getLong(1))) {
-                            sure(models, r.getLong(1)).otherWords().add(r.getString(column));
+                            require(models, r.getLong(1)).otherWords().add(r.getString(column));
                         }
                     }
                 });
@@ -91,7 +91,7 @@ class ShelfIndexSource {
             ConfigurationWords c = new ConfigurationWords(r.getLong(2), r.getString(3), new LinkedHashMap<>());
             if (models.containsKey(r.getLong(1))) {
                 configurations.put(c.id(), c);
-                sure(models, r.getLong(1)).configurations().add(c);
+                require(models, r.getLong(1)).configurations().add(c);
             }
         });
         jdbc.query(

@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.List;
 import java.util.Optional;
@@ -127,7 +127,10 @@ class ShelfUndo {
                             id, !Boolean.parseBoolean(changes.get(0).to()), person);
                 } else if (changes.size() == 1 && changes.get(0).field().equals("name")) {
                     configurations.rename(
-                            id, sure(changes.get(0).to()), sure(changes.get(0).from()), person);
+                            id,
+                            require(changes.get(0).to()),
+                            require(changes.get(0).from()),
+                            person);
                 } else if (changes.stream()
                         .allMatch(c -> FactVocabulary.find(c.field()).isPresent()
                                 || !c.field().contains(": "))) {

@@ -1,6 +1,6 @@
 package yarrowmark.server.shelf;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -66,7 +66,7 @@ final class TypedFacts {
 
     private static @Nullable GivenFact typed(
             String key, Typed t, Map<String, GivenFact> also, List<Problem.Refused> refused) {
-        FactReader.Reading reading = FactReader.read(FactVocabulary.entry(key), sure(t.text()));
+        FactReader.Reading reading = FactReader.read(FactVocabulary.entry(key), require(t.text()));
         if (reading instanceof FactReader.NotUnderstood not) {
             refused.add(new Problem.Refused(key, not.reason()));
             return null;

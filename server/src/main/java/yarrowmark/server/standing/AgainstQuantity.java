@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -19,7 +19,7 @@ import yarrowmark.core.standing.Frontier;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.sample.SampleMirror;
+import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.KnownFacts;
@@ -58,9 +58,9 @@ class AgainstQuantity {
     private final StandingsService standings;
     private final Population population;
     private final Catalog catalog;
-    private final SampleMirror samples;
+    private final SampleCache samples;
 
-    AgainstQuantity(StandingsService standings, Population population, Catalog catalog, SampleMirror samples) {
+    AgainstQuantity(StandingsService standings, Population population, Catalog catalog, SampleCache samples) {
         this.standings = standings;
         this.population = population;
         this.catalog = catalog;
@@ -70,10 +70,10 @@ class AgainstQuantity {
     /** What is known of any configuration. */
     @Transactional(readOnly = true)
     public List<StandingQuantity> offered() {
-        String currency = Entrants.currency(population.all());
+        String currency = StandingFilter.currency(population.all());
         List<StandingQuantity> all = new ArrayList<>(List.of(
-                new StandingQuantity(Entrants.PRICE, "price", currency == null ? "" : currency, true),
-                new StandingQuantity(Entrants.WEIGHT, "weight", "g", true),
+                new StandingQuantity(StandingFilter.PRICE, "price", currency == null ? "" : currency, true),
+                new StandingQuantity(StandingFilter.WEIGHT, "weight", "g", true),
                 new StandingQuantity(RELEASED, "release date", "", false)));
         population.keys().keySet().stream()
                 .map(FactVocabulary::entry)
@@ -116,7 +116,7 @@ class AgainstQuantity {
         boolean[] frontier = Frontier.of(
                 shown.stream()
                         .mapToDouble(
-                                e -> sure(known, ranked.rows().get(e.row())).cost())
+                                e -> require(known, ranked.rows().get(e.row())).cost())
                         .toArray(),
                 shown.stream().mapToDouble(e -> e.merit().orElseThrow()).toArray());
         List<ValuePoint> points = new ArrayList<>();
@@ -124,8 +124,8 @@ class AgainstQuantity {
             long id = ranked.rows().get(shown.get(i).row());
             points.add(new ValuePoint(
                     id,
-                    sure(known, id).x(),
-                    sure(known, id).shown(),
+                    require(known, id).x(),
+                    require(known, id).shown(),
                     ranked.byDifferences() ? null : shown.get(i).index().orElseThrow(),
                     ranked.byDifferences() ? value(ranked, shown.get(i).row()) : null,
                     frontier[i]));
@@ -140,7 +140,7 @@ class AgainstQuantity {
 
     private static double value(Ranked ranked, int row) {
         MetricRow metric = ranked.metrics().get(0);
-        return Merit.toValue(sure(ranked.centre(row, metric)).merit(), metric.direction(), metric.scale());
+        return Merit.toValue(require(ranked.centre(row, metric)).merit(), metric.direction(), metric.scale());
     }
 
     private Map<Long, Known> known(StandingQuantity quantity, @Nullable MetricRow metric, Ranked ranked) {
@@ -157,27 +157,31 @@ class AgainstQuantity {
         FactKey fact = quantity.key().startsWith(FACT)
                 ? FactVocabulary.entry(quantity.key().substring(FACT.length()))
                 : null;
-        Map<Long, String> values = fact == null ? Map.of() : sure(population.facts(List.of(fact.key())), fact.key());
+        Map<Long, String> values = fact == null ? Map.of() : require(population.facts(List.of(fact.key())), fact.key());
         for (Member m : ranked.chosen().members().values()) {
             long id = m.configuration().id();
             switch (quantity.key()) {
-                case Entrants.PRICE ->
+                case StandingFilter.PRICE ->
                     put(
                             known,
                             id,
                             m.price() != null && quantity.unit().equals(m.currency())
                                     ? m.price().doubleValue()
                                     : null,
-                            v -> sure(m.price()).stripTrailingZeros().toPlainString() + " " + m.currency());
-                case Entrants.WEIGHT -> put(known, id, m.weight(), v -> Math.round(v) + " g");
+                            v -> require(m.price()).stripTrailingZeros().toPlainString() + " " + m.currency());
+                case StandingFilter.WEIGHT -> put(known, id, m.weight(), v -> Math.round(v) + " g");
                 case RELEASED ->
                     put(
                             known,
                             id,
                             m.released() == null ? null : (double) m.released().toEpochDay(),
-                            v -> sure(m.released()).toString());
+                            v -> require(m.released()).toString());
                 default ->
-                    put(known, id, KnownFacts.number(values.get(id)), v -> FactText.of(sure(fact), sure(values, id)));
+                    put(
+                            known,
+                            id,
+                            KnownFacts.number(values.get(id)),
+                            v -> FactText.of(require(fact), require(values, id)));
             }
         }
         return known;

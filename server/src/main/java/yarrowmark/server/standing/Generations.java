@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -60,12 +60,16 @@ class Generations {
 
     private final StandingsService standings;
     private final StandingsShaper shaper;
-    private final Entrants entrants;
+    private final StandingFilter entrants;
     private final Population population;
     private final Shelf shelf;
 
     Generations(
-            StandingsService standings, StandingsShaper shaper, Entrants entrants, Population population, Shelf shelf) {
+            StandingsService standings,
+            StandingsShaper shaper,
+            StandingFilter entrants,
+            Population population,
+            Shelf shelf) {
         this.standings = standings;
         this.shaper = shaper;
         this.entrants = entrants;
@@ -124,8 +128,9 @@ class Generations {
         Map<Long, Standing.Entry> standing = new HashMap<>();
         Map<Long, Long> taken = new HashMap<>();
         for (Standing.Entry e : ranked.standing().entries()) {
-            ConfigurationRow c =
-                    sure(ranked.chosen().members(), ranked.rows().get(e.row())).configuration();
+            ConfigurationRow c = require(
+                            ranked.chosen().members(), ranked.rows().get(e.row()))
+                    .configuration();
             if (e.merit().isPresent() && c.id() > taken.getOrDefault(c.modelId(), 0L)) {
                 taken.put(c.modelId(), c.id());
                 standing.put(c.modelId(), e);
@@ -192,7 +197,7 @@ class Generations {
             Standing.Entry e = standing.get(m.modelId());
             ConfigurationRow c = e == null
                     ? null
-                    : sure(ranked.chosen().members(), ranked.rows().get(e.row()))
+                    : require(ranked.chosen().members(), ranked.rows().get(e.row()))
                             .configuration();
             OptionalDouble index = e == null ? OptionalDouble.empty() : e.index();
             generations.add(new Generation(

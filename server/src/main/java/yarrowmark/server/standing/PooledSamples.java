@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -19,8 +19,8 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
-import yarrowmark.server.ledger.sample.LentNoise;
-import yarrowmark.server.ledger.sample.SampleMirror;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
+import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
 
@@ -41,11 +41,11 @@ class PooledSamples {
             Map<Long, Integer> staleTests) {}
 
     private final Catalog catalog;
-    private final SampleMirror samples;
-    private final LentNoise lent;
+    private final SampleCache samples;
+    private final NoisePriorCache lent;
     private final ReadingMarks marks;
 
-    PooledSamples(Catalog catalog, SampleMirror samples, LentNoise lent, ReadingMarks marks) {
+    PooledSamples(Catalog catalog, SampleCache samples, NoisePriorCache lent, ReadingMarks marks) {
         this.catalog = catalog;
         this.samples = samples;
         this.lent = lent;
@@ -65,7 +65,7 @@ class PooledSamples {
             MetricRow metric = all.stream()
                     .filter(m -> m.id() == ask.metric())
                     .findFirst()
-                    .orElseThrow(() -> Problem.notFound("metric", sure(ask.metric())));
+                    .orElseThrow(() -> Problem.notFound("metric", require(ask.metric())));
             if (metric.kind() == Kind.CHECK || metric.kind() == Kind.CHOICE) {
                 throw Problem.invalid(
                         "not-ranked",
@@ -138,7 +138,7 @@ class PooledSamples {
                 .filter(m -> outdated.contains(m.suiteVersionId()))
                 .map(MetricRow::id)
                 .collect(Collectors.toSet());
-        boolean joined = members.stream().anyMatch(m -> sure(oldest, m.id()) != m.id());
+        boolean joined = members.stream().anyMatch(m -> require(oldest, m.id()) != m.id());
         List<MetricRow> metrics =
                 all.stream().filter(m -> columns.contains(m.id())).toList();
         Set<HeldSample> limited = marks.held(members);
@@ -162,7 +162,7 @@ class PooledSamples {
             }
             if (joined) {
                 pools.merge(
-                        new HeldSample(row.configurationId(), sure(oldest, row.metricId())),
+                        new HeldSample(row.configurationId(), require(oldest, row.metricId())),
                         row.sample(),
                         Sample::joined);
             } else {
@@ -177,7 +177,7 @@ class PooledSamples {
             Set<HeldSample> held, List<MetricRow> metrics, Map<Long, Long> oldest, List<Standings.LeftOut> leftOut) {
         metrics.forEach(m -> {
             long configurations = held.stream()
-                    .filter(h -> sure(oldest, h.metricId()) == m.id())
+                    .filter(h -> require(oldest, h.metricId()) == m.id())
                     .map(HeldSample::configurationId)
                     .distinct()
                     .count();

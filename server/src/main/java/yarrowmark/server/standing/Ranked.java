@@ -41,7 +41,7 @@ record Ranked(
         @Nullable Long base,
         @Nullable String baseNote,
         Standing standing,
-        Entrants.Chosen chosen,
+        StandingFilter.Chosen chosen,
         Map<Long, Integer> staleTests,
         Set<Long> held,
         boolean common,

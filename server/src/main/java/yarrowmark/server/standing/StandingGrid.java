@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -94,7 +94,7 @@ final class StandingGrid {
         for (SampleRow s : used) {
             if (s.configurationId() != before) {
                 before = s.configurationId();
-                r = sure(rowOf, before);
+                r = require(rowOf, before);
             }
             int j = candidate[(int) s.metricId()];
             cells[r][j] = s.sample();

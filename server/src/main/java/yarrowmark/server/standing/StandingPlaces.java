@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.List;
 import java.util.Optional;
@@ -49,22 +49,24 @@ public class StandingPlaces implements ClassPlaces {
                 .filter(r -> r.configuration().id() == configurationId && r.placeBest() != null)
                 .findFirst()
                 .map(r -> new ClassPlace(
-                        sure(r.placeBest()), sure(r.placeWorst()), shown.placed(), deviceClass, shown.scope()));
+                        require(r.placeBest()), require(r.placeWorst()), shown.placed(), deviceClass, shown.scope()));
     }
 
     @Transactional(readOnly = true)
     public List<Placed> inMetric(long metricId) {
         Ranked ranked = standings.ranked(StandingsAsk.ofMetric(metricId));
-        HeldPlaces places = new HeldPlaces(ranked);
+        CensoredPlaces places = new CensoredPlaces(ranked);
         return ranked.standing().entries().stream()
                 .filter(e -> e.status() == Standing.Status.PLACED)
                 .map(e -> {
                     long id = ranked.rows().get(e.row());
                     return new Placed(
                             id,
-                            sure(ranked.chosen().members(), id).configuration().name(),
-                            sure(places.best(e)),
-                            sure(places.worst(e)));
+                            require(ranked.chosen().members(), id)
+                                    .configuration()
+                                    .name(),
+                            require(places.best(e)),
+                            require(places.worst(e)));
                 })
                 .toList();
     }

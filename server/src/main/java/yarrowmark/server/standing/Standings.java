@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Covers;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DeviceClass;
 
@@ -48,7 +48,7 @@ record Standings(
         @Nullable Boolean common,
         @Nullable List<Offer> offers,
         @Nullable List<ApartClass> apart,
-        @Nullable Take take,
+        @Nullable SessionSelection take,
         @Nullable Integer notCounted,
         double tauSquared,
         List<Row> rows,

@@ -8,7 +8,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.sample.Take;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ReviewState;
@@ -59,7 +59,7 @@ record StandingsAsk(
         @Nullable Long base,
         @Nullable Boolean typical,
         @Nullable @Size(max = 80) String per,
-        @Nullable Take take,
+        @Nullable SessionSelection take,
         @Nullable Boolean everyTest,
         @Nullable @Size(max = 60) Set<@Size(max = 80) String> without) {
 
@@ -153,8 +153,8 @@ record StandingsAsk(
     }
 
     /** Which sessions are ranked. */
-    Take taken() {
-        return take == null ? Take.USUAL : take;
+    SessionSelection taken() {
+        return take == null ? SessionSelection.USUAL : take;
     }
 
     /** Whether somebody leaves this metric out. */

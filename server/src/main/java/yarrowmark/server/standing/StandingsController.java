@@ -32,12 +32,12 @@ class StandingsController {
             @Nullable @Size(max = 4_000) String words) {}
 
     /** What weights that are tried out do: the standing, and how firm its top is. */
-    record Tried(Standings standings, TopOfStanding.Firmness firmness) {}
+    record Tried(Standings standings, RankStability.Firmness firmness) {}
 
     private final StandingsService service;
     private final StandingsShaper shaper;
     private final WhyPlace why;
-    private final TopOfStanding top;
+    private final RankStability top;
     private final AgainstQuantity against;
     private final Generations generations;
     private final FrozenStandings frozen;
@@ -49,7 +49,7 @@ class StandingsController {
             StandingsService service,
             StandingsShaper shaper,
             WhyPlace why,
-            TopOfStanding top,
+            RankStability top,
             AgainstQuantity against,
             Generations generations,
             FrozenStandings frozen,
@@ -78,7 +78,7 @@ class StandingsController {
     @PostMapping("/api/standings/tried")
     Tried tried(@Valid @ParameterObject StandingsAsk ask, @Valid @NotNull @RequestBody PurposeWeighing weighing) {
         Ranked ranked = service.tried(ask, weighing);
-        return new Tried(shaper.shaped(ranked), TopOfStanding.of(ranked));
+        return new Tried(shaper.shaped(ranked), RankStability.of(ranked));
     }
 
     @GetMapping("/api/standings/why")
@@ -87,7 +87,7 @@ class StandingsController {
     }
 
     @GetMapping("/api/standings/firmness")
-    TopOfStanding.Firmness firmness(@Valid @ParameterObject StandingsAsk ask) {
+    RankStability.Firmness firmness(@Valid @ParameterObject StandingsAsk ask) {
         return top.of(ask);
     }
 

@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
@@ -40,7 +40,7 @@ class StandingsService {
 
     private final Purposes purposes;
     private final PooledSamples samples;
-    private final Entrants entrants;
+    private final StandingFilter entrants;
     private final Revision revision;
     private final StandingsShaper shaper;
     /** What is asked again stays, also while somebody asks once for each of a thousand metrics. */
@@ -48,7 +48,11 @@ class StandingsService {
             Caffeine.newBuilder().maximumSize(KEPT).build();
 
     StandingsService(
-            Purposes purposes, PooledSamples samples, Entrants entrants, StandingsShaper shaper, Revision revision) {
+            Purposes purposes,
+            PooledSamples samples,
+            StandingFilter entrants,
+            StandingsShaper shaper,
+            Revision revision) {
         this.purposes = purposes;
         this.samples = samples;
         this.entrants = entrants;
@@ -91,10 +95,10 @@ class StandingsService {
     private Ranked rank(StandingsAsk ask, String purpose, PurposeWeighing weighing) {
         List<Standings.LeftOut> leftOut = new ArrayList<>();
         PooledSamples.Pooled pooled = samples.of(ask, leftOut);
-        Entrants.Chosen chosen = entrants.of(ask, configurations(pooled.samples()));
+        StandingFilter.Chosen chosen = entrants.of(ask, configurations(pooled.samples()));
         Set<Long> in = ask.perModel() == null || ask.perModel() == StandingsAsk.PerModel.BEST
                 ? chosen.members().keySet()
-                : new LinkedHashSet<>(Entrants.onePerModel(chosen, ask.perModel()));
+                : new LinkedHashSet<>(StandingFilter.onePerModel(chosen, ask.perModel()));
         Ranked ranked = rank(ask, purpose, weighing, pooled, chosen, in, leftOut);
         if (ask.perModel() != StandingsAsk.PerModel.BEST) {
             return ranked;
@@ -104,7 +108,7 @@ class StandingsService {
         ranked.standing()
                 .entries()
                 .forEach(e -> best.putIfAbsent(
-                        sure(chosen.members(), ranked.rows().get(e.row()))
+                        require(chosen.members(), ranked.rows().get(e.row()))
                                 .configuration()
                                 .modelId(),
                         ranked.rows().get(e.row())));
@@ -129,12 +133,12 @@ class StandingsService {
             String purpose,
             PurposeWeighing weighing,
             PooledSamples.Pooled pooled,
-            Entrants.Chosen chosen,
+            StandingFilter.Chosen chosen,
             Set<Long> in,
             List<Standings.LeftOut> leftOutBefore) {
         StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), pooled.day(), in);
         if (grid.configurations().isEmpty()) {
-            throw Entrants.nobody();
+            throw StandingFilter.nobody();
         }
         List<Standings.LeftOut> leftOut = new ArrayList<>(leftOutBefore);
         noteWithoutScores(pooled.metrics(), grid, leftOut);

@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -25,7 +25,7 @@ import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.sample.TakenSessions;
+import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelRow;
@@ -45,9 +45,9 @@ class StandingsShaper {
 
     private final References references;
     private final Shelf shelf;
-    private final TakenSessions taken;
+    private final CountedSessions taken;
 
-    StandingsShaper(References references, Shelf shelf, TakenSessions taken) {
+    StandingsShaper(References references, Shelf shelf, CountedSessions taken) {
         this.taken = taken;
         this.references = references;
         this.shelf = shelf;
@@ -59,7 +59,7 @@ class StandingsShaper {
         Set<DeviceClass> classes = ask.deviceClass() == null ? Set.of() : ask.deviceClass();
         List<PartOf> parts = alone == null ? ranked.parts() : List.of();
         List<List<Standings.Mark>> marks = marks(ranked, parts);
-        HeldPlaces places = new HeldPlaces(ranked);
+        CensoredPlaces places = new CensoredPlaces(ranked);
         List<Standings.Row> rows = ranked.standing().entries().stream()
                 .map(e -> row(e, ranked, places, marks.get(e.row()), alone))
                 .toList();
@@ -79,7 +79,7 @@ class StandingsShaper {
                 alone,
                 ranked.base() == null
                         ? null
-                        : sure(ranked.chosen().members(), ranked.base()).configuration(),
+                        : require(ranked.chosen().members(), ranked.base()).configuration(),
                 ranked.baseNote(),
                 per(ask.per(), ranked),
                 parts.stream()
@@ -117,7 +117,7 @@ class StandingsShaper {
     }
 
     private static @Nullable Double base(Ranked ranked, MetricRow metric) {
-        Centre base = ranked.base() == null ? null : ranked.centre(ranked.row(sure(ranked.base())), metric);
+        Centre base = ranked.base() == null ? null : ranked.centre(ranked.row(require(ranked.base())), metric);
         return base == null ? null : base.merit();
     }
 
@@ -143,7 +143,7 @@ class StandingsShaper {
         return per == null
                 ? null
                 : switch (per) {
-                    case Entrants.PRICE ->
+                    case StandingFilter.PRICE ->
                         "price in "
                                 + ranked.chosen()
                                         .members()
@@ -151,7 +151,7 @@ class StandingsShaper {
                                         .iterator()
                                         .next()
                                         .currency();
-                    case Entrants.WEIGHT -> "gram";
+                    case StandingFilter.WEIGHT -> "gram";
                     default -> FactVocabulary.entry(per).label().toLowerCase(java.util.Locale.ROOT);
                 };
     }
@@ -209,7 +209,7 @@ class StandingsShaper {
         boolean has = ranked.base() != null
                 && Arrays.stream(columns)
                         .anyMatch(j -> ranked.sample(
-                                        ranked.row(sure(ranked.base())),
+                                        ranked.row(require(ranked.base())),
                                         ranked.metrics().get(j))
                                 != null);
         return Ranking.levels(ranked.grid().columns(columns), weights, has ? ranked.reference() : Reference.typical());
@@ -231,7 +231,11 @@ class StandingsShaper {
     }
 
     private static Standings.Row row(
-            Standing.Entry e, Ranked ranked, HeldPlaces places, List<Standings.Mark> marks, @Nullable MetricRow alone) {
+            Standing.Entry e,
+            Ranked ranked,
+            CensoredPlaces places,
+            List<Standings.Mark> marks,
+            @Nullable MetricRow alone) {
         long id = ranked.rows().get(e.row());
         Double merit = e.merit().isPresent() ? e.merit().getAsDouble() : null;
         Sample sample = alone == null ? null : ranked.sample(e.row(), alone);
@@ -239,7 +243,7 @@ class StandingsShaper {
         boolean ratios = !ranked.byDifferences();
         Optional<PairComparison.Interval> interval = held || !ratios ? Optional.empty() : e.interval();
         return new Standings.Row(
-                sure(ranked.chosen().members(), id).configuration(),
+                require(ranked.chosen().members(), id).configuration(),
                 e.status(),
                 places.best(e),
                 places.worst(e),
@@ -254,7 +258,8 @@ class StandingsShaper {
                 marks,
                 sample == null || alone == null
                         ? null
-                        : Merit.toValue(sure(ranked.centre(e.row(), alone)).merit(), alone.direction(), alone.scale()),
+                        : Merit.toValue(
+                                require(ranked.centre(e.row(), alone)).merit(), alone.direction(), alone.scale()),
                 sample == null ? null : sample.n(),
                 ranked.staleTests().get(id),
                 ranked.chosen().outdated().get(id),

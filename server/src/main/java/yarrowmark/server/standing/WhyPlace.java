@@ -1,6 +1,6 @@
 package yarrowmark.server.standing;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Duration;
 import java.util.ArrayList;
@@ -100,7 +100,7 @@ class WhyPlace {
             throw Problem.notFound("configuration in this standing with the number", configurationId);
         }
         ConfigurationRow configuration =
-                sure(ranked.chosen().members(), configurationId).configuration();
+                require(ranked.chosen().members(), configurationId).configuration();
         List<PlaceReasons.Reason> reasons = PlaceReasons.of(ranked.grid(), ranked.weights(), ranked.reference(), row);
         if (reasons.isEmpty()) {
             throw Problem.invalid(
@@ -125,7 +125,7 @@ class WhyPlace {
                     m.testId(),
                     m.test(),
                     m.suite(),
-                    sure(partOf, r.column()),
+                    require(partOf, r.column()),
                     r.weight(),
                     r.contribution().isPresent() ? scale * r.contribution().getAsDouble() : null,
                     ratio(ranked, row, m, r),
@@ -159,7 +159,7 @@ class WhyPlace {
                 configuration,
                 ranked.base() == null
                         ? null
-                        : sure(ranked.chosen().members(), ranked.base()).configuration(),
+                        : require(ranked.chosen().members(), ranked.base()).configuration(),
                 100 * Math.exp(merit),
                 parts,
                 tests,
@@ -176,7 +176,7 @@ class WhyPlace {
         boolean based = ranked.reference() instanceof Reference.Typical
                 || java.util.Arrays.stream(part.columns())
                         .anyMatch(j -> ranked.sample(
-                                        ranked.row(sure(ranked.base())),
+                                        ranked.row(require(ranked.base())),
                                         ranked.metrics().get(j))
                                 != null);
         PairComparison.Interval interval = null;
@@ -206,15 +206,15 @@ class WhyPlace {
             return reason.merit().isPresent() ? Math.exp(reason.merit().getAsDouble()) : null;
         }
         Centre own = ranked.centre(row, metric);
-        Centre base = ranked.centre(ranked.row(sure(ranked.base())), metric);
+        Centre base = ranked.centre(ranked.row(require(ranked.base())), metric);
         if (own == null || base == null) {
             return null;
         }
         Map<Long, Double> quantity = ranked.chosen().quantity();
         double divided = quantity.isEmpty()
                 ? 0
-                : Math.log(sure(quantity, ranked.base())
-                        / sure(quantity, ranked.rows().get(row)));
+                : Math.log(require(quantity, ranked.base())
+                        / require(quantity, ranked.rows().get(row)));
         return Math.exp(own.merit() - base.merit() + divided);
     }
 
@@ -226,7 +226,7 @@ class WhyPlace {
                     RunDurations.Known k = known.get(id);
                     double ms = k != null
                             ? k.ms()
-                            : sure(tests, id).builtIn()
+                            : require(tests, id).builtIn()
                                     ? PlanTime.guessedRunMs(Duration.ofMillis(TIMED_MS))
                                     : PlanTime.GUESSED_BY_HAND_MS;
                     return new PlanEstimate.Item(RUNS, ms, PAUSE_MS, true, k == null);

@@ -1,6 +1,6 @@
 package yarrowmark.server.trend;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -15,23 +15,23 @@ import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.SizeInWords;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SharedDay;
+import yarrowmark.core.trend.Divergence;
 import yarrowmark.core.trend.OverallLine;
-import yarrowmark.core.trend.Parting;
 import yarrowmark.core.trend.TrendLine;
 import yarrowmark.core.trend.TrendMetric;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.Purposes;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.platform.Problem;
 
 /** Several units or models along the same fact, and where they part. */
@@ -42,9 +42,9 @@ class TogetherService {
     private final TrendSource source;
     private final Catalog catalog;
     private final Purposes purposes;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
 
-    TogetherService(TrendSource source, Catalog catalog, Purposes purposes, LentNoise lent) {
+    TogetherService(TrendSource source, Catalog catalog, Purposes purposes, NoisePriorCache lent) {
         this.source = source;
         this.catalog = catalog;
         this.purposes = purposes;
@@ -112,7 +112,7 @@ class TogetherService {
         }
         List<String> values = List.copyOf(steps.keySet());
         Wanted wanted = wanted(ask, metric, all, devices);
-        List<List<Parting.At>> lines =
+        List<List<Divergence.At>> lines =
                 devices.stream().map(d -> line(d, values, wanted)).toList();
         return new Together(
                 along,
@@ -128,7 +128,7 @@ class TogetherService {
                         - wanted.metrics().size(),
                 values.stream()
                         .map(v -> new Together.CommonStep(
-                                sure(steps, v).label(), sure(steps, v).x()))
+                                require(steps, v).label(), require(steps, v).x()))
                         .toList(),
                 IntStream.range(0, devices.size())
                         .mapToObj(i -> shown(devices.get(i), lines.get(i)))
@@ -183,7 +183,7 @@ class TogetherService {
     }
 
     /** Counted from its first step, at the places that its values have among all of them. */
-    private static List<Parting.At> line(Device device, List<String> values, Wanted wanted) {
+    private static List<Divergence.At> line(Device device, List<String> values, Wanted wanted) {
         List<TrendMetric> metrics = wanted.metrics().stream()
                 .map(m -> new TrendMetric(
                         values.stream()
@@ -203,7 +203,7 @@ class TogetherService {
                 .toList();
         if (wanted.one()) {
             return TrendLine.of(metrics.get(0), wanted.materiality()).points().stream()
-                    .map(p -> new Parting.At(
+                    .map(p -> new Divergence.At(
                             p.step(),
                             p.merit(),
                             p.toFirst()
@@ -213,12 +213,12 @@ class TogetherService {
         }
         return OverallLine.of(metrics, wanted.day(), wanted.materiality())
                 .map(o -> o.points().stream()
-                        .map(p -> new Parting.At(p.step(), p.merit(), p.interval()))
+                        .map(p -> new Divergence.At(p.step(), p.merit(), p.interval()))
                         .toList())
                 .orElse(List.of());
     }
 
-    private static Together.DeviceLine shown(Device d, List<Parting.At> line) {
+    private static Together.DeviceLine shown(Device d, List<Divergence.At> line) {
         return new Together.DeviceLine(
                 d.measured().modelId(),
                 d.measured().maker(),
@@ -237,7 +237,7 @@ class TogetherService {
 
     /** Both lines are made anew from the steps that both have, so that they begin together. */
     private static Together.PartingPart parting(
-            int index, List<Device> devices, List<List<Parting.At>> lines, List<String> values, Wanted wanted) {
+            int index, List<Device> devices, List<List<Divergence.At>> lines, List<String> values, Wanted wanted) {
         Set<Integer> first = places(lines.get(0));
         List<String> common = places(lines.get(index)).stream()
                 .filter(first::contains)
@@ -247,9 +247,9 @@ class TogetherService {
         if (common.isEmpty()) {
             return new Together.PartingPart(index, 0, null, null, null);
         }
-        List<Parting> partings = Parting.between(
+        List<Divergence> partings = Divergence.between(
                 line(devices.get(0), common, wanted), line(devices.get(index), common, wanted), wanted.materiality());
-        Optional<Parting> apart = partings.stream().filter(Parting::told).findFirst();
+        Optional<Divergence> apart = partings.stream().filter(Divergence::told).findFirst();
         return new Together.PartingPart(
                 index,
                 common.size(),
@@ -258,11 +258,11 @@ class TogetherService {
                 partings.isEmpty() ? null : apart(partings.get(partings.size() - 1), common, values));
     }
 
-    private static Set<Integer> places(List<Parting.At> line) {
-        return line.stream().map(Parting.At::step).collect(Collectors.toSet());
+    private static Set<Integer> places(List<Divergence.At> line) {
+        return line.stream().map(Divergence.At::step).collect(Collectors.toSet());
     }
 
-    private static Together.ApartPart apart(Parting p, List<String> common, List<String> values) {
+    private static Together.ApartPart apart(Divergence p, List<String> common, List<String> values) {
         return new Together.ApartPart(
                 values.indexOf(common.get(p.step())),
                 p.ratio(),
@@ -270,6 +270,6 @@ class TogetherService {
                 p.interval().high(),
                 p.corrected(),
                 p.told(),
-                SizeInWords.brief(p.ratio(), Direction.MORE_IS_BETTER, Optional.empty()));
+                DifferenceText.brief(p.ratio(), Direction.MORE_IS_BETTER, Optional.empty()));
     }
 }

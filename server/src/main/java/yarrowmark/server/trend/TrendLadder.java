@@ -1,6 +1,6 @@
 package yarrowmark.server.trend;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.Arrays;
 import java.util.List;
@@ -39,7 +39,7 @@ final class TrendLadder {
             Materiality materiality) {
         double[] merits = merits(overall, steps.size());
         OptionalInt knee = Ladder.knee(merits, materiality);
-        double[] quantity = steps.stream().mapToDouble(s -> sure(s.x())).toArray();
+        double[] quantity = steps.stream().mapToDouble(s -> require(s.x())).toArray();
         return new Trends.LadderPart(
                 shown(Arrays.stream(Ladder.bestSoFar(merits)).map(Math::exp).toArray()),
                 knee.isPresent() ? knee.getAsInt() : null,

@@ -1,6 +1,6 @@
 package yarrowmark.server.trend;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -40,7 +40,7 @@ final class TrendRanges {
             List<UsualRange> ranges = new ArrayList<>(UsualRange.of(all, metric.noise()));
             ranges.sort(Comparator.comparing(UsualRange::isOutside).reversed());
             for (UsualRange r : ranges) {
-                int step = sure(stepOf, r.session());
+                int step = require(stepOf, r.session());
                 byStep.putIfAbsent(step, part(step, r, m));
             }
         }

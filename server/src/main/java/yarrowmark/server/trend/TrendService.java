@@ -1,6 +1,6 @@
 package yarrowmark.server.trend;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -38,7 +38,7 @@ import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.line.ReadingLines;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 
@@ -50,7 +50,7 @@ class TrendService {
     private final TrendSource source;
     private final Catalog catalog;
     private final Purposes purposes;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final RunsWithoutScore ended;
     private final TrendEvents events;
     private final ReadingLines readings;
@@ -59,7 +59,7 @@ class TrendService {
             TrendSource source,
             Catalog catalog,
             Purposes purposes,
-            LentNoise lent,
+            NoisePriorCache lent,
             RunsWithoutScore ended,
             TrendEvents events,
             ReadingLines readings) {
@@ -170,7 +170,7 @@ class TrendService {
                     Integer step = stepOf.get(v.sessionId());
                     if (step != null) {
                         values.computeIfAbsent(step, s -> new TreeMap<>())
-                                .computeIfAbsent(sure(oldest, v.metricId()), m -> new ArrayList<>())
+                                .computeIfAbsent(require(oldest, v.metricId()), m -> new ArrayList<>())
                                 .add(v.value());
                     }
                 });

@@ -1,6 +1,6 @@
 package yarrowmark.server.trend;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -103,7 +103,7 @@ final class TrendSteps {
         return new Trends.Along(
                 fact.key(),
                 fact.label(),
-                sure(order(fact)),
+                require(order(fact)),
                 fact.isQuantity() ? fact.dimension().base() : "",
                 steps);
     }
@@ -199,7 +199,7 @@ final class TrendSteps {
             String value = value(c, along.key());
             if (value != null) {
                 byValue.computeIfAbsent(value, v -> new LinkedHashMap<>())
-                        .computeIfAbsent(sure(facts, c.id()), f -> new ArrayList<>())
+                        .computeIfAbsent(require(facts, c.id()), f -> new ArrayList<>())
                         .add(c);
             }
         }
@@ -243,13 +243,13 @@ final class TrendSteps {
                     of,
                     sessionsOf(of))));
         }
-        steps.sort(Comparator.comparingDouble((Step s) -> sure(s.x()))
+        steps.sort(Comparator.comparingDouble((Step s) -> require(s.x()))
                 .thenComparing(s -> s.configurations().get(0).id()));
         return steps;
     }
 
     LocalDate day(long session) {
-        return sure(days, session);
+        return require(days, session);
     }
 
     private static Set<Long> sessionsOf(Map<Long, Sample> samples) {

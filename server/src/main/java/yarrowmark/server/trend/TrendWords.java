@@ -3,8 +3,8 @@ package yarrowmark.server.trend;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.SizeInWords;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Merit;
@@ -90,7 +90,7 @@ final class TrendWords {
                         s.share(),
                         s.assumed(),
                         s.marked(),
-                        SizeInWords.brief(s.ratio(), direction, whatIsLess)))
+                        DifferenceText.brief(s.ratio(), direction, whatIsLess)))
                 .toList();
     }
 
@@ -101,6 +101,6 @@ final class TrendWords {
             Direction direction,
             Optional<String> whatIsLess) {
         return new Trends.ComparedPart(
-                ratio, interval.low(), interval.high(), verdict, SizeInWords.brief(ratio, direction, whatIsLess));
+                ratio, interval.low(), interval.high(), verdict, DifferenceText.brief(ratio, direction, whatIsLess));
     }
 }

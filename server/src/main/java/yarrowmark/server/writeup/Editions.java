@@ -1,6 +1,6 @@
 package yarrowmark.server.writeup;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -146,7 +146,7 @@ public class Editions {
                         "figure-without-drawing",
                         "A figure shows nothing: its question has no answer now. Change what it asks, or take it out.");
             }
-            pieces.add(new Frozen.FrozenPiece(piece.id, piece.kind, sure(bodies, piece.id), cleaned(of)));
+            pieces.add(new Frozen.FrozenPiece(piece.id, piece.kind, require(bodies, piece.id), cleaned(of)));
         }
         if (pieces.isEmpty()) {
             throw Problem.invalid("nothing-to-publish", "There is nothing in this write-up yet.");

@@ -2,7 +2,7 @@ package yarrowmark.server.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
@@ -212,9 +212,9 @@ class DemoTest {
         ByteArrayOutputStream said = new ByteArrayOutputStream();
         PrintStream says = new PrintStream(said, true, StandardCharsets.UTF_8);
         Map<String, String> here = Map.of(
-                "YARROWMARK_DB_URL", sure(environment.getProperty("YARROWMARK_DB_URL")),
-                "YARROWMARK_DB_USER", sure(environment.getProperty("YARROWMARK_DB_USER")),
-                "YARROWMARK_DB_PASSWORD", sure(environment.getProperty("YARROWMARK_DB_PASSWORD")));
+                "YARROWMARK_DB_URL", require(environment.getProperty("YARROWMARK_DB_URL")),
+                "YARROWMARK_DB_USER", require(environment.getProperty("YARROWMARK_DB_USER")),
+                "YARROWMARK_DB_PASSWORD", require(environment.getProperty("YARROWMARK_DB_PASSWORD")));
         Map<String, String> there = new Schemas().environment();
         assertThat(LabCommand.run(here, says, "export", file))
                 .as(said.toString())
@@ -232,7 +232,7 @@ class DemoTest {
                         .applyTo(context))
                 .run()) {
             Client owner =
-                    Client.owner(Integer.parseInt(sure(other.getEnvironment().getProperty("local.server.port"))));
+                    Client.owner(Integer.parseInt(require(other.getEnvironment().getProperty("local.server.port"))));
             for (String question : List.of(
                     "/api/standings",
                     "/api/standings?deviceClass=LAPTOP",

@@ -1,7 +1,7 @@
 package yarrowmark.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.io.BufferedReader;
 import java.io.InputStreamReader;
@@ -49,7 +49,7 @@ class HostileInputsTest {
     private static List<Input> corpus() throws Exception {
         List<Input> inputs = new ArrayList<>();
         try (BufferedReader lines = new BufferedReader(new InputStreamReader(
-                sure(HostileInputsTest.class.getResourceAsStream("hostile.txt")), StandardCharsets.UTF_8))) {
+                require(HostileInputsTest.class.getResourceAsStream("hostile.txt")), StandardCharsets.UTF_8))) {
             lines.lines().filter(line -> !line.startsWith("#")).map(Input::of).forEach(inputs::add);
         }
         return inputs;

@@ -2,7 +2,7 @@ package yarrowmark.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.nio.file.Path;
 import java.sql.SQLException;
@@ -168,7 +168,7 @@ class SchemaUpdateTest {
         Schemas old = new Schemas();
         Map<String, List<String>> filled = new LinkedHashMap<>();
         for (MigrationInfo form : flyway(old.source()).info().all()) {
-            String version = sure(form.getVersion()).getVersion();
+            String version = require(form.getVersion()).getVersion();
             old.migrate(version);
             filled.put(version, EveryTable.fill(old.jdbc()));
         }
@@ -190,8 +190,8 @@ class SchemaUpdateTest {
                                 settings.entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()))
                         .applyTo(context))
                 .run()) {
-            Client wren =
-                    Client.owner(Integer.parseInt(sure(server.getEnvironment().getProperty("local.server.port"))));
+            Client wren = Client.owner(
+                    Integer.parseInt(require(server.getEnvironment().getProperty("local.server.port"))));
             for (String question : List.of(
                     "/api/models",
                     "/api/models/1",

@@ -9,8 +9,8 @@ import org.springframework.boot.web.server.servlet.context.ServletWebServerAppli
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
-import yarrowmark.server.catalog.WrittenFromBehind;
-import yarrowmark.server.ledger.sample.SamplesFromBehind;
+import yarrowmark.server.catalog.DirectCatalogWrites;
+import yarrowmark.server.ledger.sample.DirectWrites;
 import yarrowmark.server.support.BareSamples;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.FreshSchema;
@@ -96,11 +96,11 @@ public final class StandingsSpeed {
             owner.get("/api/standings/firmness");
             double firmness = (System.nanoTime() - start) / 1e6;
             thousandSuites(jdbc);
-            WrittenFromBehind.tell(context);
+            DirectCatalogWrites.tell(context);
             start = System.nanoTime();
             context.getBean(org.springframework.transaction.support.TransactionTemplate.class)
                     .executeWithoutResult(t -> java.util.stream.LongStream.rangeClosed(1, 10)
-                            .forEach(id -> SamplesFromBehind.tell(context, id)));
+                            .forEach(id -> DirectWrites.tell(context, id)));
             Client.Answer many = owner.get("/api/standings?group=BODY");
             if (many.status() != 200) {
                 throw new IllegalStateException(many.detail());

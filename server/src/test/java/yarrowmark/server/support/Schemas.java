@@ -1,6 +1,6 @@
 package yarrowmark.server.support;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.Map;
 import java.util.UUID;
@@ -30,9 +30,9 @@ public final class Schemas {
     /** What a command is told of where its records are. */
     public Map<String, String> environment() {
         return Map.of(
-                "YARROWMARK_DB_URL", sure(source.getUrl()),
-                "YARROWMARK_DB_USER", sure(source.getUsername()),
-                "YARROWMARK_DB_PASSWORD", sure(source.getPassword()));
+                "YARROWMARK_DB_URL", require(source.getUrl()),
+                "YARROWMARK_DB_USER", require(source.getUsername()),
+                "YARROWMARK_DB_PASSWORD", require(source.getPassword()));
     }
 
     public JdbcTemplate jdbc() {

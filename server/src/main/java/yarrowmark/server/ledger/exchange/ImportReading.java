@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.exchange;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
@@ -512,7 +512,7 @@ final class ImportReading {
     }
 
     DeviceClass deviceClass(Setup s) {
-        return sure(classes, s.maker() + " " + s.model());
+        return require(classes, s.maker() + " " + s.model());
     }
 
     Map<Suite, Map<String, Map<String, ImportRow>>> made() {

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.exchange;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
@@ -119,7 +119,7 @@ public class LedgerImport {
         List<LedgerBulk.BulkRun> bulk = new ArrayList<>();
         r.runs().forEach((key, rows) -> {
             ImportRow first = rows.get(0);
-            TestRow test = sure(sure(tests, first.suite()), key.test());
+            TestRow test = require(require(tests, first.suite()), key.test());
             Map<String, MetricRow> metrics = test.metrics().stream()
                     .collect(Collectors.toMap(m -> m.name().toLowerCase(Locale.ROOT), m -> m, (a, b) -> a));
             List<LedgerBulk.BulkReading> readings = rows.stream()
@@ -127,7 +127,7 @@ public class LedgerImport {
                     .flatMap(t -> bulkReadings(t, test, metrics))
                     .toList();
             bulk.add(new LedgerBulk.BulkRun(
-                    sure(sessions, key.place()),
+                    require(sessions, key.place()),
                     known.get(key.place().setup()).orElseThrow(),
                     test.id(),
                     first.run(),
@@ -148,11 +148,11 @@ public class LedgerImport {
             Map<String, MetricRow> byKey = test.metrics().stream().collect(Collectors.toMap(MetricRow::key, m -> m));
             return t.series().stream()
                     .map(r -> new LedgerBulk.BulkReading(
-                            sure(byKey, r.metric()), r.value(), r.resolution(), aside, r.samples()));
+                            require(byKey, r.metric()), r.value(), r.resolution(), aside, r.samples()));
         }
         MetricRow metric = byName.getOrDefault(
                 t.measure().name().toLowerCase(Locale.ROOT), test.metrics().get(0));
-        return Stream.of(new LedgerBulk.BulkReading(metric, sure(t.value()), t.resolution(), aside, List.of()));
+        return Stream.of(new LedgerBulk.BulkReading(metric, require(t.value()), t.resolution(), aside, List.of()));
     }
 
     private Map<Place, Long> openSessions(ImportReading r, List<Optional<Long>> known, String person) {
@@ -173,11 +173,12 @@ public class LedgerImport {
             }
             known.set(
                     place.setup(),
-                    Optional.of(configurations.settled(known.get(place.setup()).orElseThrow())));
+                    Optional.of(configurations.resolveMerged(
+                            known.get(place.setup()).orElseThrow())));
             long session = ledger.open(new Ledger.NewSession(
                     known.get(place.setup()).orElseThrow(),
                     place.session(),
-                    sure(runs, place),
+                    require(runs, place),
                     0,
                     r.conditions(place).onMains(),
                     null,
@@ -186,7 +187,7 @@ public class LedgerImport {
                     person,
                     Ledger.ByHand.read(
                             r.conditions(place).recording(), r.conditions(place).otherWork())));
-            ledger.end(session, SessionState.DONE, sure(ends, place));
+            ledger.end(session, SessionState.DONE, require(ends, place));
             sessions.put(place, session);
             if (sessions.size() % CLEAR_EVERY == 0) {
                 // A long list of stored things would be looked through again with every question.

@@ -9,18 +9,18 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.server.ledger.sample.Take;
-import yarrowmark.server.ledger.sample.TakenSessions;
+import yarrowmark.server.ledger.sample.CountedSessions;
+import yarrowmark.server.ledger.sample.SessionSelection;
 
 /** The lab's list: under which conditions a session does not count by default. */
 @RestController
 @RequestMapping("/api/conditions")
 class ConditionsController {
-    record ConditionsBody(@NotNull Set<@NotNull Take> notCounted) {}
+    record ConditionsBody(@NotNull Set<@NotNull SessionSelection> notCounted) {}
 
-    private final TakenSessions taken;
+    private final CountedSessions taken;
 
-    ConditionsController(TakenSessions taken) {
+    ConditionsController(CountedSessions taken) {
         this.taken = taken;
     }
 

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.line;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,7 +35,7 @@ class Corrections {
                     "not-a-value", "A reading is corrected by a value. If there is none, set it aside and say why.");
         }
         if (metric.unusable(v.value()) != null) {
-            throw Problem.invalid("not-a-score", sure(metric.unusable(v.value())));
+            throw Problem.invalid("not-a-score", require(metric.unusable(v.value())));
         }
         return ledger.correct(
                 readingId,

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.line;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Instant;
 import java.util.List;
@@ -214,7 +214,7 @@ public class LedgerPages {
                                 .toList())
                         .stream()
                         .collect(Collectors.toMap(ConfigurationRow::id, c -> c));
-        return of.stream().map(s -> page(s, sure(rows, s.configurationId()))).toList();
+        return of.stream().map(s -> page(s, require(rows, s.configurationId()))).toList();
     }
 
     private static SessionPage page(Session s, ConfigurationRow configuration) {

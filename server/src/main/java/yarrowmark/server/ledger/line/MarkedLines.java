@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.line;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.List;
 import java.util.Map;
@@ -24,7 +24,7 @@ class MarkedLines {
     Page<LedgerRow> marked(Page<LedgerRow> page) {
         Set<ReadingMarks.HeldSample> wanted = page.rows().stream()
                 .filter(r -> r.readingId() != null && r.asideReason() == null)
-                .map(r -> new ReadingMarks.HeldSample(r.configurationId(), sure(r.metricId())))
+                .map(r -> new ReadingMarks.HeldSample(r.configurationId(), require(r.metricId())))
                 .collect(Collectors.toSet());
         if (wanted.isEmpty()) {
             return page;

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.mark;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.util.Collection;
@@ -19,7 +19,7 @@ import yarrowmark.core.quality.HeldRate;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
-import yarrowmark.server.ledger.sample.LendsNothing;
+import yarrowmark.server.ledger.sample.NoiseExclusion;
 import yarrowmark.server.ledger.sample.Samples;
 
 /**
@@ -27,7 +27,7 @@ import yarrowmark.server.ledger.sample.Samples;
  * noise is that of the display and lent to nobody.
  */
 @Service
-class HeldSamples implements LendsNothing {
+class HeldSamples implements NoiseExclusion {
     /** The fact that says how fast a display can show frames, in Hz. */
     private static final String REFRESH = "display.refresh";
 
@@ -77,14 +77,14 @@ class HeldSamples implements LendsNothing {
                     .collect(Collectors.toMap(
                             Samples.SampleRow::configurationId, r -> r.sample().together()));
             Map<Long, Double> rates = new HashMap<>();
-            moments.forEach((id, m) ->
-                    rates.put(id, Merit.toValue(m.mean(), sure(capped, metricId).direction())));
+            moments.forEach((id, m) -> rates.put(
+                    id, Merit.toValue(m.mean(), require(capped, metricId).direction())));
             HeldRate.Rates known = new HeldRate.Rates(
                     rates.values().stream().mapToDouble(Double::doubleValue).toArray());
             moments.forEach((id, m) -> {
                 OptionalDouble display =
                         refresh.containsKey(id) ? OptionalDouble.of(refresh.get(id)) : OptionalDouble.empty();
-                HeldRate.of(sure(rates, id), m.spreadPercent(), display, known::shared)
+                HeldRate.of(require(rates, id), m.spreadPercent(), display, known::shared)
                         .ifPresent(h -> held.put(new HeldSample(id, metricId), h));
             });
         });

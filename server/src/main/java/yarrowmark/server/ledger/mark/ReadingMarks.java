@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.mark;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
@@ -29,7 +29,7 @@ import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.record.Reading;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 
 /** Says of readings why they may not be sound. A mark suggests; the reviewer decides. Section 6 of the method. */
 @Service
@@ -63,7 +63,7 @@ public class ReadingMarks {
     private final JdbcTemplate jdbc;
     private final HeldSamples heldSamples;
     private final Catalog catalog;
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final MarkOverrules overrules;
 
     ReadingMarks(
@@ -71,7 +71,7 @@ public class ReadingMarks {
             JdbcTemplate jdbc,
             HeldSamples heldSamples,
             Catalog catalog,
-            LentNoise lent,
+            NoisePriorCache lent,
             MarkOverrules overrules) {
         this.overrules = overrules;
         this.lent = lent;
@@ -147,7 +147,7 @@ public class ReadingMarks {
         Map<HeldSample, List<Counted>> counted = counted(wanted);
         Map<Long, List<ReadingMark>> marks = throttled(metrics.values(), counted);
         counted.forEach((sample, readings) -> {
-            MetricRow metric = sure(metrics, sample.metricId());
+            MetricRow metric = require(metrics, sample.metricId());
             SampleMoments moments = SampleMoments.of(
                     readings.stream()
                             .map(c -> new Measured(c.value(), c.resolution()))

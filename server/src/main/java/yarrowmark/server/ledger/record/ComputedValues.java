@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.record;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -23,7 +23,7 @@ import yarrowmark.core.formula.Formula;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
-import yarrowmark.server.catalog.KnownTests;
+import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.shelf.FactCorrected;
@@ -49,7 +49,7 @@ public class ComputedValues {
     private final SetAsideRepository asides;
     private final Samples samples;
     private final Catalog catalog;
-    private final KnownTests known;
+    private final CatalogCache known;
     private final EntityManager entities;
     private final SessionRepository sessions;
     private final KnownFacts knownFacts;
@@ -61,7 +61,7 @@ public class ComputedValues {
             SetAsideRepository asides,
             Samples samples,
             Catalog catalog,
-            KnownTests known,
+            CatalogCache known,
             EntityManager entities,
             SessionRepository sessions,
             KnownFacts knownFacts,
@@ -133,7 +133,7 @@ public class ComputedValues {
                         at));
             }
             if (wanted != null) {
-                add(session, metric, run, wanted.value(), sure(outcome.steps(), run), at);
+                add(session, metric, run, wanted.value(), require(outcome.steps(), run), at);
             }
         }
         if (changed) {
@@ -158,7 +158,7 @@ public class ComputedValues {
     /** What a metric is worth in a session, as its readings stand now. */
     @Transactional(readOnly = true)
     public Outcome compute(Session session, MetricRow metric) {
-        Formula formula = Formula.parse(sure(metric.formula()));
+        Formula formula = Formula.parse(require(metric.formula()));
         Map<String, Double> facts = new HashMap<>();
         for (Map.Entry<String, String> fact : metric.facts().entrySet()) {
             Double known = knownFacts.quantity(session.configurationId(), fact.getValue());

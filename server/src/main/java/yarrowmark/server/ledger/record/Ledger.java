@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.record;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Clock;
 import java.time.Instant;
@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.curve.SeriesText;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.server.catalog.Catalog;
-import yarrowmark.server.catalog.KnownTests;
+import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.sample.ConditionsChanged;
@@ -42,10 +42,10 @@ public class Ledger {
     private final RunTrackRepository tracks;
     private final Configurations configurations;
     private final Samples samples;
-    private final Sitting sittings;
+    private final ConfigurationLock sittings;
     private final ComputedValues computed;
     private final Catalog catalog;
-    private final KnownTests known;
+    private final CatalogCache known;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -59,10 +59,10 @@ public class Ledger {
             SetAsideRepository asides,
             Configurations configurations,
             Samples samples,
-            Sitting sittings,
+            ConfigurationLock sittings,
             ComputedValues computed,
             Catalog catalog,
-            KnownTests known,
+            CatalogCache known,
             ChangeLog changes,
             ApplicationEventPublisher events,
             Clock clock) {
@@ -170,7 +170,7 @@ public class Ledger {
             @Nullable String person,
             @Nullable String disturbed,
             @Nullable Integer timedMs,
-            @Nullable Beside beside) {
+            @Nullable RunAttachments beside) {
         private static final int MOST_DISTURBANCE = 200;
 
         public NewRun(
@@ -301,7 +301,7 @@ public class Ledger {
     }
 
     /** What is kept with a run, and is no score. @param output the end of what its command printed */
-    public record Beside(@Nullable String output, List<Track> tracks) {}
+    public record RunAttachments(@Nullable String output, List<Track> tracks) {}
 
     /**
      * What a sensor said during a run, at equal steps of time.
@@ -331,7 +331,7 @@ public class Ledger {
         if (conditions) {
             events.publishEvent((RecordsChanged) new ConditionsChanged());
         }
-        return sessions.save(new Session(configurations.settled(session.configurationId()), session))
+        return sessions.save(new Session(configurations.resolveMerged(session.configurationId()), session))
                 .id();
     }
 
@@ -420,12 +420,12 @@ public class Ledger {
     private long store(Session session, NewRun run, Map<String, Long> corrects) {
         TestRow test = known.tests(List.of(run.testId())).stream().findFirst().orElse(null);
         long stored = insert(session, test, run, corrects);
-        List<MetricRow> touched = sure(test).metrics().stream()
+        List<MetricRow> touched = require(test).metrics().stream()
                 .filter(m -> run.readings().stream().anyMatch(r -> r.metric().equals(m.key())))
                 .toList();
         samples.refreshAll(session.configurationId(), touched);
         computed.refresh(
-                session, sure(test).metrics().stream().map(MetricRow::id).toList(), run.finishedAt());
+                session, require(test).metrics().stream().map(MetricRow::id).toList(), run.finishedAt());
         events.publishEvent(new RunStored(session.id(), run.testId()));
         return stored;
     }
@@ -444,7 +444,7 @@ public class Ledger {
         Map<String, MetricRow> metrics =
                 test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
         for (NewReading given : run.readings()) {
-            MetricRow metric = sure(metrics, given.metric());
+            MetricRow metric = require(metrics, given.metric());
             new Measured(given.value(), given.resolution()).admittedFor(metric.scale());
             Reading reading = readings.save(new Reading(
                     stored.id(),
@@ -465,7 +465,7 @@ public class Ledger {
         return stored.id();
     }
 
-    private void keepBeside(Run stored, @Nullable Beside beside) {
+    private void keepBeside(Run stored, @Nullable RunAttachments beside) {
         if (beside == null) {
             return;
         }
@@ -522,8 +522,8 @@ public class Ledger {
         for (Reading r : counted) {
             setAside(r.id(), "Corrected: " + reason.strip(), person);
             if (r.metricId() != metric.id()) {
-                whole.add(new NewReading(sure(metrics, r.metricId()).key(), r.value(), r.resolution(), List.of()));
-                corrects.put(sure(metrics, r.metricId()).key(), r.id());
+                whole.add(new NewReading(require(metrics, r.metricId()).key(), r.value(), r.resolution(), List.of()));
+                corrects.put(require(metrics, r.metricId()).key(), r.id());
             }
         }
         int attempt = attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1;

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.record;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -131,7 +131,7 @@ public final class SeriesReadings {
             if (m.series() != null) {
                 readings.add(new Ledger.NewReading(
                         m.key(),
-                        sure(numbers, m.series()),
+                        require(numbers, m.series()),
                         m.series().counts() ? 1 : 0,
                         m.id() == whole.id() ? points : List.of()));
             }

@@ -10,10 +10,10 @@ import yarrowmark.server.catalog.MetricRow;
 /** Which tests this shelf has results for, so that they are offered before all others. */
 @RestController
 class MeasuredTestsController {
-    private final SampleMirror samples;
+    private final SampleCache samples;
     private final Catalog catalog;
 
-    MeasuredTestsController(SampleMirror samples, Catalog catalog) {
+    MeasuredTestsController(SampleCache samples, Catalog catalog) {
         this.samples = samples;
         this.catalog = catalog;
     }

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.sample;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
@@ -38,9 +38,9 @@ public class Samples {
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
     private final ApplicationEventPublisher events;
-    private final TakenSessions taken;
+    private final CountedSessions taken;
 
-    Samples(EntityManager entities, JdbcTemplate jdbc, ApplicationEventPublisher events, TakenSessions taken) {
+    Samples(EntityManager entities, JdbcTemplate jdbc, ApplicationEventPublisher events, CountedSessions taken) {
         this.taken = taken;
         this.events = events;
         this.jdbc = jdbc;
@@ -156,7 +156,7 @@ public class Samples {
     Map<Long, Sample> made(long configurationId, Map<Long, MetricRow> metrics) {
         Map<Long, List<Sample.OfSession>> made = new TreeMap<>();
         countedBySession(configurationId, "").forEach((place, readings) -> {
-            MetricRow metric = sure(metrics, place.metricId());
+            MetricRow metric = require(metrics, place.metricId());
             made.computeIfAbsent(place.metricId(), m -> new ArrayList<>())
                     .add(new Sample.OfSession(
                             place.sessionId(), SampleMoments.of(readings, metric.direction(), metric.scale())));
@@ -167,21 +167,21 @@ public class Samples {
     /** Every sample of these metrics, of the sessions that count by default. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofMetrics(Collection<Long> metricIds) {
-        return metricIds.isEmpty() ? List.of() : where("metric_id", metricIds, Take.USUAL);
+        return metricIds.isEmpty() ? List.of() : where("metric_id", metricIds, SessionSelection.USUAL);
     }
 
     /** Every sample of these configurations, of the sessions that count by default. */
     @Transactional(readOnly = true)
     public List<SampleRow> ofConfigurations(Collection<Long> configurationIds) {
-        return ofConfigurations(configurationIds, Take.USUAL);
+        return ofConfigurations(configurationIds, SessionSelection.USUAL);
     }
 
     @Transactional(readOnly = true)
-    public List<SampleRow> ofConfigurations(Collection<Long> configurationIds, Take take) {
+    public List<SampleRow> ofConfigurations(Collection<Long> configurationIds, SessionSelection take) {
         return configurationIds.isEmpty() ? List.of() : where("configuration_id", configurationIds, take);
     }
 
-    private List<SampleRow> where(String column, Collection<Long> ids, Take take) {
+    private List<SampleRow> where(String column, Collection<Long> ids, SessionSelection take) {
         String numbers = ids.stream().map(String::valueOf).collect(Collectors.joining(","));
         return taken.of(SampleRows.read(jdbc, " where " + column + " in (" + numbers + ")"), take);
     }

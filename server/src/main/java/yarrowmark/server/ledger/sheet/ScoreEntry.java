@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.sheet;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.time.Clock;
 import java.util.ArrayList;
@@ -15,8 +15,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.entry.KindText;
-import yarrowmark.core.entry.ScoreDoubt;
-import yarrowmark.core.entry.ScoreLook;
+import yarrowmark.core.entry.LikelySlip;
+import yarrowmark.core.entry.ScorePreview;
 import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
@@ -26,6 +26,7 @@ import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
+import yarrowmark.server.ledger.record.ConfigurationLock;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Reading;
 import yarrowmark.server.ledger.record.ReadingRepository;
@@ -37,8 +38,7 @@ import yarrowmark.server.ledger.record.SeriesReadings;
 import yarrowmark.server.ledger.record.Session;
 import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.record.SetAsideRepository;
-import yarrowmark.server.ledger.record.Sitting;
-import yarrowmark.server.ledger.sample.LentNoise;
+import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 
@@ -48,7 +48,7 @@ class ScoreEntry {
     private static final int MOST_RUNS = 30;
 
     /** @param would what the value would be without the slip, in the metric's unit; for FAR the median of the others */
-    record DoubtPart(ScoreDoubt.Kind kind, double would) {}
+    record DoubtPart(LikelySlip.Kind kind, double would) {}
 
     /**
      * How a typed text is understood, before it is stored.
@@ -77,10 +77,10 @@ class ScoreEntry {
     private final ReadingRepository readings;
     private final SetAsideRepository asides;
     private final Samples samples;
-    private final Sitting sittings;
+    private final ConfigurationLock sittings;
     private final Clock clock;
 
-    private final LentNoise lent;
+    private final NoisePriorCache lent;
     private final Catalog catalog;
 
     ScoreEntry(
@@ -91,9 +91,9 @@ class ScoreEntry {
             ReadingRepository readings,
             SetAsideRepository asides,
             Samples samples,
-            Sitting sittings,
+            ConfigurationLock sittings,
             Clock clock,
-            LentNoise lent,
+            NoisePriorCache lent,
             Catalog catalog) {
         this.lent = lent;
         this.catalog = catalog;
@@ -125,7 +125,7 @@ class ScoreEntry {
                 .filter(s -> s.configurationId() != configuration)
                 .mapToDouble(s -> s.sample().mean())
                 .toArray();
-        ScoreLook look = ScoreLook.of(
+        ScorePreview look = ScorePreview.of(
                 v.value(),
                 metric.unit(),
                 metric.direction(),
@@ -195,7 +195,7 @@ class ScoreEntry {
         }
         if (read.said() instanceof ScoreText.Value v) {
             if (metric.unusable(v.value()) != null) {
-                throw Problem.invalid("not-a-score", sure(metric.unusable(v.value())));
+                throw Problem.invalid("not-a-score", require(metric.unusable(v.value())));
             }
             double resolution =
                     byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();

@@ -1,6 +1,6 @@
 package yarrowmark.server.ledger.sheet;
 
-import static yarrowmark.server.platform.Sure.sure;
+import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -114,10 +114,10 @@ class ScoreSheet {
         computed.forEach(m -> order.remove(m.testId()));
         Map<Long, TestRow> tests = catalog.tests(order).stream().collect(Collectors.toMap(TestRow::id, t -> t));
         // What a device runs by itself is no row of a sheet, unless the session was made to have it typed.
-        order.removeIf(id -> sure(tests, id).byItself() && !byHand.containsKey(id));
+        order.removeIf(id -> require(tests, id).byItself() && !byHand.containsKey(id));
         List<SheetTest> rows = new ArrayList<>();
         for (long id : order) {
-            TestRow test = sure(tests, id);
+            TestRow test = require(tests, id);
             Map<Integer, Run> done = latest.getOrDefault(id, Map.of());
             TestByHand hand = byHand.get(id);
             int planned = Math.max(
@@ -186,7 +186,7 @@ class ScoreSheet {
         return new SheetTest(
                 test.id(),
                 test.name(),
-                sure(metric.formula()),
+                require(metric.formula()),
                 test.suite(),
                 test.version(),
                 metric,

@@ -1,0 +1,46 @@
+package yarrowmark.server.standing;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import yarrowmark.core.standing.Place;
+import yarrowmark.core.standing.Standing;
+
+/**
+ * Places where a display holds some of the values: a held one is at least as good as it reads, so it may be first, and
+ * everybody above it may be one lower for it.
+ */
+final class CensoredPlaces {
+    private final Map<Integer, Place> places = new HashMap<>();
+
+    CensoredPlaces(Ranked ranked) {
+        List<Standing.Entry> placed = ranked.standing().entries().stream()
+                .filter(e -> e.place().isPresent())
+                .toList();
+        int heldBelow = 0;
+        for (int i = placed.size() - 1; i >= 0; i--) {
+            Standing.Entry e = placed.get(i);
+            Place place = e.place().orElseThrow();
+            boolean held = ranked.held().contains(ranked.rows().get(e.row()));
+            places.put(
+                    e.row(),
+                    new Place(
+                            held ? 1 : place.best(),
+                            Math.min(placed.size(), Math.max(place.worst(), i + 1 + heldBelow))));
+            heldBelow += held ? 1 : 0;
+        }
+    }
+
+    @Nullable
+    Integer best(Standing.Entry e) {
+        Place place = places.get(e.row());
+        return place == null ? null : place.best();
+    }
+
+    @Nullable
+    Integer worst(Standing.Entry e) {
+        Place place = places.get(e.row());
+        return place == null ? null : place.worst();
+    }
+}
