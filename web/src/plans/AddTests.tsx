@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { Schemas } from '../api/client.ts';
 import { testGroup } from '../format/format.ts';
-import { suites, usedFirst, useMeasured, withWords } from '../suites/suites.ts';
+import { bestMatch, suites, usedFirst, useMeasured, withWords } from '../suites/suites.ts';
 
 type TestRow = Schemas['TestRow'];
 
@@ -18,7 +18,10 @@ export function AddTests({
   const [words, setWords] = useState('');
   const measured = useMeasured();
   const found = withWords(usedFirst(suites(tests), measured), words);
-  const first = found.flatMap((s) => s.tests).find((t) => !taken.has(t.id));
+  const first = bestMatch(
+    found.flatMap((s) => s.tests).filter((t) => !taken.has(t.id)),
+    words,
+  );
   return (
     <fieldset className="mt-3 min-w-0 border-t border-hair pt-2">
       <legend className="small pr-2">Add tests</legend>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { suites, withWords } from './suites.ts';
+import { bestMatch, suites, withWords } from './suites.ts';
 
 const row = (id: number, suite: string, version: string, suiteVersionId: number) =>
   ({
@@ -50,4 +50,16 @@ test('words find a suite, or the tests that have them', () => {
   expect(withWords(all, 'tidegauge test 2').map((s) => s.tests.map((t) => t.id))).toEqual([[2]]);
   expect(withWords(all, 'nothing')).toEqual([]);
   expect(withWords(all, '')).toHaveLength(2);
+});
+
+test('a name that was typed exactly is meant before one that only has its words', () => {
+  const tests = ['Weir hash, native, one thread', 'Weir hash, one thread, long', 'Weir hash, one thread'].map(
+    (name) => ({
+      name,
+    }),
+  );
+  expect(bestMatch(tests, ' weir HASH, one thread ')?.name).toBe('Weir hash, one thread');
+  expect(bestMatch(tests, 'weir hash, one')?.name).toBe('Weir hash, one thread, long');
+  expect(bestMatch(tests, 'thread one')?.name).toBe('Weir hash, native, one thread');
+  expect(bestMatch([], 'weir')).toBeUndefined();
 });

@@ -57,3 +57,10 @@ export function withWords(all: readonly SuiteOfTests[], words: string): SuiteOfT
     return tests.length > 0 ? [{ ...s, tests }] : [];
   });
 }
+
+/** The test that is meant by words: the one that is called exactly so, else one whose name begins so, else the first found. */
+export function bestMatch<T extends { name: string }>(tests: readonly T[], words: string): T | undefined {
+  const wanted = words.trim().toLowerCase();
+  const named = (fits: (name: string) => boolean) => tests.find((t) => fits(t.name.toLowerCase()));
+  return named((n) => n === wanted) ?? named((n) => n.startsWith(wanted)) ?? tests[0];
+}

@@ -195,7 +195,10 @@ final class Program implements AutoCloseable {
         builder.environment().put("YARROWMARK_VAR", records.toString());
         builder.environment().putAll(environment);
         // It lives for a minute or two: what the second compiler would gain costs more than it brings.
-        builder.environment().put("JAVA_TOOL_OPTIONS", "-XX:TieredStopAtLevel=1 -XX:-UseCodeCacheFlushing -XX:ReservedCodeCacheSize=240m");
+        builder.environment()
+                .put(
+                        "JAVA_TOOL_OPTIONS",
+                        "-XX:TieredStopAtLevel=1 -XX:-UseCodeCacheFlushing -XX:ReservedCodeCacheSize=240m");
         builder.environment().put("YARROWMARK_KEEP_CLASSES", keepsClasses ? "yes" : "no");
         BlockingQueue<String> lines = new LinkedBlockingQueue<>();
         try {
