@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 
 export type Bench = Schemas['Bench'];
 export type Lane = Schemas['Lane'];
@@ -33,8 +34,7 @@ export function useBench(): UseQueryResult<Bench, Error> & { live: boolean } {
       const lane = JSON.parse(event.data as string) as Lane;
       queries.setQueryData<Bench>(KEY, (old) => old && { ...old, lanes: withLane(old.lanes, lane) });
       // A finished run is also a line of the ledger and moves the standings.
-      void queries.invalidateQueries({ queryKey: ['ledger'] });
-      void queries.invalidateQueries({ queryKey: ['standings'] });
+      void changed(queries, 'scores');
     });
     source.addEventListener('reset', () => void queries.invalidateQueries({ queryKey: KEY }));
     source.onerror = () => {

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { markReason } from '../format/format.ts';
 
 /** Where a display seems to hold a side: what that does to the overall, and deciding against it with a reason. */
@@ -42,8 +43,7 @@ function Held({
           : api.DELETE('/api/configurations/{configurationId}/metrics/{metricId}/held-counts', { params }),
       ),
     onSettled: () => {
-      for (const key of ['comparison', 'compared-metric', 'compared-marks', 'standings', 'factors'])
-        void queries.invalidateQueries({ queryKey: [key] });
+      void changed(queries, 'scores');
     },
   });
   return (

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { count } from '../format/format.ts';
 import type { LedgerSearch } from '../shell/search-params.ts';
 
@@ -14,8 +15,8 @@ export function BulkAside({ filter, onDone }: { filter: LedgerSearch & { reading
     queryFn: () => value(api.GET('/api/ledger', { params: { query: { ...narrowed, page: 0, size: 1 } } })),
     enabled: filter.state === undefined || filter.state === 'COUNTED',
   });
-  const changed = () => {
-    for (const queryKey of [['ledger'], ['standings'], ['reading']]) void queries.invalidateQueries({ queryKey });
+  const done = () => {
+    void changed(queries, 'scores');
   };
   const aside = useMutation({
     mutationFn: () =>
@@ -25,13 +26,13 @@ export function BulkAside({ filter, onDone }: { filter: LedgerSearch & { reading
           body: { reason, expected: counting.data?.total ?? 0 },
         }),
       ),
-    onSuccess: changed,
+    onSuccess: done,
   });
   const back = useMutation({
     mutationFn: (batch: number) => value(api.DELETE('/api/ledger/set-aside/{batch}', { params: { path: { batch } } })),
     onSuccess: () => {
       aside.reset();
-      changed();
+      done();
     },
   });
   const total = counting.data?.total ?? 0;

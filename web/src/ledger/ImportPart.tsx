@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, sendFile, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { count } from '../format/format.ts';
 
 type State = Schemas['ImportState'];
@@ -31,9 +32,7 @@ export function ImportPart({ onDone }: { onDone: () => void }) {
   const outcome = state.data?.outcome;
   const stored = job?.store ? outcome : undefined;
   useEffect(() => {
-    if (stored)
-      for (const queryKey of [['ledger'], ['models'], ['tests'], ['standings'], ['makers'], ['suite-versions']])
-        void queries.invalidateQueries({ queryKey });
+    if (stored) for (const source of ['scores', 'catalogue', 'shelf'] as const) void changed(queries, source);
   }, [stored, queries]);
   const choose = (from: File | undefined, making = make) => {
     if (!from) return;

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { DotPlot } from '../chart/DotPlot.tsx';
 import { SeriesPlot } from '../chart/SeriesPlot.tsx';
@@ -214,8 +215,7 @@ function Aside({ page, open }: { page: ReadingPage; open: boolean }) {
     onSuccess: (next) => {
       setReason('');
       queries.setQueryData(['reading', page.id], next);
-      void queries.invalidateQueries({ queryKey: ['ledger'] });
-      void queries.invalidateQueries({ queryKey: ['standings'] });
+      void changed(queries, 'scores');
     },
   });
   return (
@@ -275,7 +275,7 @@ function Correct({ page }: { page: ReadingPage }) {
     onSuccess: (next) => {
       draft.forget();
       queries.setQueryData(['reading', next.id], next);
-      for (const queryKey of [['ledger'], ['standings'], ['sheet']]) void queries.invalidateQueries({ queryKey });
+      void changed(queries, 'scores');
       void navigate({ to: '/ledger', search: (before: object) => ({ ...before, reading: next.id }) });
     },
   });

@@ -33,7 +33,7 @@ export function LookPart({
       ? reading(stored.value, { ...test.metric, unit: '1' }, stored.resolution ?? 0).replaceAll('\u202f', '')
       : null);
   const look = useQuery({
-    queryKey: ['look', sessionId, test.testId, run, asked, test.runs.map((r) => r.value)],
+    queryKey: ['score-preview', sessionId, test.testId, run, asked, test.runs.map((r) => r.value)],
     queryFn: ({ signal }) =>
       value(
         api.POST('/api/sessions/{id}/look', {

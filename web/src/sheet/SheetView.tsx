@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from 'react';
 import { api, value } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { direction, moment, reading, unitName } from '../format/format.ts';
 import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import { Opening } from '../shell/Opening.tsx';
@@ -61,7 +62,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
   const [ending, setEnding] = useState(false);
   const show = (page: Sheet) => {
     queries.setQueryData(['sheet', id], page);
-    for (const queryKey of [['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey });
+    void changed(queries, 'scores');
   };
   const undo = useMutation({
     scope: { id: `sheet-${id}` },
@@ -373,8 +374,8 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
             <TextPart
               sessionId={id}
               onStored={() => {
-                for (const queryKey of [['sheet', id], ['evidence', id], ['ledger'], ['standings']])
-                  void queries.invalidateQueries({ queryKey });
+                void queries.invalidateQueries({ queryKey: ['evidence', id] });
+                void changed(queries, 'scores');
               }}
             />
           )}

@@ -1,6 +1,7 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, Problem, value } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import type { Sheet } from './places.ts';
 import { NotTaken, TypedScores, unsentSessions, type Typed } from './typed.ts';
 
@@ -20,7 +21,7 @@ function opened(session: number, queries: QueryClient): Promise<TypedScores> {
         }),
       );
       queries.setQueryData<Sheet>(['sheet', session], page);
-      for (const queryKey of [['ledger'], ['standings']]) void queries.invalidateQueries({ queryKey });
+      void changed(queries, 'scores');
     } catch (error) {
       if (error instanceof Problem && error.status < 500 && !LATER.has(error.status)) throw new NotTaken(error.message);
       throw error;

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { CONDITIONS, takeWords, type Take } from '../format/takes.ts';
 import { Ready } from '../ui/states.tsx';
 
@@ -11,8 +12,7 @@ export function ConditionsPart() {
     mutationFn: (notCounted: Take[]) => value(api.PUT('/api/conditions', { body: { notCounted } })),
     onSuccess: (now) => {
       queries.setQueryData(['conditions'], now);
-      for (const key of ['comparison', 'standings', 'why', 'factors'])
-        void queries.invalidateQueries({ queryKey: [key] });
+      void changed(queries, 'scores');
     },
   });
   return (

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { day, moment } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
@@ -41,8 +42,7 @@ function Configuration({ page }: { page: ConfigurationPage }) {
   const [editing, setEditing] = useState(false);
   const show = (next: ConfigurationPage) => {
     queries.setQueryData(['configuration', c.id], next);
-    for (const queryKey of [['history'], ['model'], ['configurations'], ['fact-values'], ['difference']])
-      void queries.invalidateQueries({ queryKey });
+    void changed(queries, 'shelf');
   };
   const copy = () => void navigate({ to: '/shelf/configure', search: { unit: page.unitId, from: c.id } });
   const edit = () => (page.sessions > 0 ? copy() : setEditing(true));
@@ -157,8 +157,7 @@ function Notices({ page, onPage }: { page: ConfigurationPage; onPage: (page: Con
     },
     onSuccess: (next) => {
       onPage(next);
-      void queries.invalidateQueries({ queryKey: ['ledger'] });
-      void queries.invalidateQueries({ queryKey: ['standings'] });
+      void changed(queries, 'scores');
     },
   });
   const doubts = page.facts.filter((f) => f.other !== undefined);

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, sendFile, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { day, deviceClass, moment, number, price } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
@@ -41,8 +42,7 @@ function Model({ page }: { page: ModelPage }) {
   const queries = useQueryClient();
   const show = (next: ModelPage) => {
     queries.setQueryData(['model', model.id], next);
-    void queries.invalidateQueries({ queryKey: ['history'] });
-    void queries.invalidateQueries({ queryKey: ['models'] });
+    void changed(queries, 'shelf');
   };
   const path = { params: { path: { id: model.id } } };
   const retire = useMutation({

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useId, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { DraftNote, useDraft } from '../ui/draft.tsx';
 import { PublishedSign } from '../chart/PublishedSign.tsx';
 import { count, day, reading } from '../format/format.ts';
@@ -17,21 +18,21 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
   const rows = useQuery({ queryKey: key, queryFn: () => value(api.GET('/api/models/{id}/references', path)) });
   const [adding, setAdding] = useState(false);
   const [gone, setGone] = useState<Row | null>(null);
-  const changed = () => {
-    for (const queryKey of [key, ['standings']]) void queries.invalidateQueries({ queryKey });
+  const done = () => {
+    void changed(queries, 'scores');
   };
   const remove = useMutation({
     mutationFn: (r: Row) => value(api.DELETE('/api/references/{id}', { params: { path: { id: r.id } } })),
     onSuccess: (_none, r) => {
       setGone(r);
-      changed();
+      done();
     },
   });
   const restore = useMutation({
     mutationFn: (r: Row) => value(api.POST('/api/references/{id}/restore', { params: { path: { id: r.id } } })),
     onSuccess: () => {
       setGone(null);
-      changed();
+      done();
     },
   });
   return (
@@ -47,7 +48,7 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
           modelId={modelId}
           onDone={() => {
             setAdding(false);
-            changed();
+            done();
           }}
         />
       )}

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { table } from '../compare/csv.ts';
 import { save } from '../compare/take.ts';
 import { count } from '../format/format.ts';
@@ -19,7 +20,7 @@ export function SelectedModels({ selection, retired }: { selection: Selection<Mo
       return { models, to };
     },
     onSettled: () => {
-      for (const queryKey of [['models'], ['model'], ['standings']]) void queries.invalidateQueries({ queryKey });
+      void changed(queries, 'shelf');
     },
     onSuccess: () => selection.clear(),
   });

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 
 type ConfigurationPage = Schemas['ConfigurationPage'];
 
@@ -56,8 +57,7 @@ function UnderTest({ page }: { page: ConfigurationPage }) {
         }),
       ),
     onSuccess: () => {
-      for (const queryKey of [['configuration'], ['difference'], ['comparison']])
-        void queries.invalidateQueries({ queryKey });
+      void changed(queries, 'shelf');
     },
   });
   return (

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { moment } from '../format/format.ts';
 import { Ready } from '../ui/states.tsx';
 import type { SuiteOfTests } from './suites.ts';
@@ -14,7 +15,7 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
   const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')) });
   const show = (rows: Schemas['VersionRow'][]) => {
     queries.setQueryData(['suite-versions'], rows);
-    void queries.invalidateQueries({ queryKey: ['standings'] });
+    void changed(queries, 'catalogue');
     setOpen(false);
     setReason('');
   };

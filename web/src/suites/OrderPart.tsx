@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import type { SuiteOfTests } from './suites.ts';
 
 /** The versions of a suite, oldest first: results of all but the newest are called stale. */
@@ -11,7 +12,7 @@ export function OrderPart({ suite }: { suite: SuiteOfTests }) {
     mutationFn: (earlier: boolean) =>
       value(api.PUT('/api/suite-versions/{id}/order', { params: { path: { id: suite.id } }, body: { earlier } })),
     onSuccess: () => {
-      for (const queryKey of [['suite-versions'], ['standings']]) void queries.invalidateQueries({ queryKey });
+      void changed(queries, 'catalogue');
     },
   });
   const own = versions.data?.find((v) => v.id === suite.id);

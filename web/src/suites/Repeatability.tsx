@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 
 /** How repeatable somebody says a test is: what its single runs lean on, where no readings tell. */
 export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
@@ -13,8 +14,7 @@ export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
       value(api.PUT('/api/tests/{id}/repeatability', { params: { path: { id: t.id } }, body })),
     onSuccess: () => {
       setOpen(false);
-      for (const key of ['tests', 'comparison', 'standings', 'why', 'factors'])
-        void queries.invalidateQueries({ queryKey: [key] });
+      void changed(queries, 'catalogue');
     },
   });
   const words =

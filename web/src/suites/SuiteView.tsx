@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
+import { changed } from '../api/made-from.ts';
 import { save } from '../compare/take.ts';
 import { moment, testGroup } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
@@ -48,8 +49,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
   const rules = useQuery({ queryKey: ['rules'], queryFn: () => value(api.GET('/api/rules')) });
   const done = () => {
     setDoing(null);
-    for (const queryKey of [['tests'], ['suite-versions'], ['rules'], ['standings']])
-      void queries.invalidateQueries({ queryKey });
+    void changed(queries, 'catalogue');
   };
   const retire = useMutation({
     mutationFn: ({ id, retired }: { id: number; retired: boolean }) =>

@@ -121,7 +121,7 @@ function useHits(): { hits: Hit[]; waiting: boolean; nobody: boolean } {
   const pairs = near.flatMap((a) => near.filter((b) => b !== a).map((b) => [a, b] as const));
   const compared = useQueries({
     queries: pairs.map(([a, b]) => ({
-      queryKey: ['compare', 'write-up', b, a],
+      queryKey: ['comparison', 'write-up', b, a],
       queryFn: () => value(api.GET('/api/compare', { params: { query: { base: b, with: [a] } } })),
       staleTime: 60_000,
       retry: false,

@@ -273,7 +273,7 @@ function RatiosScene(props: {
 }) {
   const { question } = props;
   const asked = useQuery({
-    queryKey: ['compare', 'write-up', question.base, question.configuration],
+    queryKey: ['comparison', 'write-up', question.base, question.configuration],
     queryFn: () =>
       value(api.GET('/api/compare', { params: { query: { base: question.base, with: [question.configuration] } } })),
   });

@@ -81,7 +81,12 @@ export function drawTrend(trends: Trends): Drawn | undefined {
     columns: [trends.along.label, 'overall', '95 % low', '95 % high'],
     rows: trends.steps.map((s, i) => {
       const p = points.find((o) => o.step === i);
-      return [s.label, p ? formatRatio(p.ratio, materiality) : '–', p ? p.low.toFixed(3) : '', p ? p.high.toFixed(3) : ''];
+      return [
+        s.label,
+        p ? formatRatio(p.ratio, materiality) : '–',
+        p ? p.low.toFixed(3) : '',
+        p ? p.high.toFixed(3) : '',
+      ];
     }),
   };
 }

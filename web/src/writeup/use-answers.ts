@@ -18,7 +18,7 @@ const FRESH_MS = 60_000;
 
 /** One configuration held against another. */
 export const compared = (configuration: number, base: number) => ({
-  queryKey: ['compare', 'write-up', base, configuration],
+  queryKey: ['comparison', 'write-up', base, configuration],
   queryFn: () => value(api.GET('/api/compare', { params: { query: { base, with: [configuration] } } })),
   staleTime: FRESH_MS,
   retry: false,
