@@ -235,6 +235,20 @@ final class Browser implements UnderTest {
                 .toList();
     }
 
+    /** On the bench: asks for a code, also where others wait already, and gives the new one. */
+    String newCode() {
+        By shown = By.cssSelector("[data-testid=code]");
+        WebElement asks = see("//button[starts-with(., 'Make a code') or starts-with(., 'Another code')]");
+        List<String> before =
+                driver.findElements(shown).stream().map(WebElement::getText).toList();
+        asks.click();
+        return until("a new code", () -> driver.findElements(shown).stream()
+                .map(WebElement::getText)
+                .filter(code -> !code.isEmpty() && !before.contains(code))
+                .findFirst()
+                .orElse(null));
+    }
+
     void signIntoDemo(String address) {
         open(address);
         press("go straight in");

@@ -59,11 +59,7 @@ class FirstRoundIT {
 
     private String code(String settings) {
         reviewer.open(program.address() + "bench?" + settings);
-        reviewer.press(reviewer.text().contains("Another code") ? "Another code" : "Make a code");
-        return reviewer.until("a code", () -> {
-            List<WebElement> codes = reviewer.driver().findElements(By.cssSelector("[data-testid=code]"));
-            return codes.isEmpty() ? null : codes.get(0).getText();
-        });
+        return reviewer.newCode();
     }
 
     /** The device joins by the address of the QR code, says which model it is, and starts. */
@@ -170,7 +166,7 @@ class FirstRoundIT {
         device.seeText("runs that no server has yet");
         program.startAgain();
         finished();
-        reviewer.signIntoDemo(program.address());
+        // Whoever was signed in still is.
         reviewer.open(program.address() + "bench");
         laneSays("finished");
         assertThat(dots(": ok")).hasSize(5);

@@ -72,6 +72,7 @@ class LabIT {
                 .redirectError(said.toFile())
                 .redirectOutput(out.toFile());
         builder.environment().put("YARROWMARK_VAR", var.toString());
+        builder.environment().put("JAVA_TOOL_OPTIONS", Program.SHORT_LIVED);
         int code = builder.start().waitFor();
         return new Ran(code, Files.readString(said), Files.readString(out));
     }

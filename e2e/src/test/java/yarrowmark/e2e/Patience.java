@@ -15,7 +15,7 @@ import java.util.stream.Stream;
 final class Patience {
     static final Duration LIMIT = Duration.ofMinutes(10);
 
-    private static final long STILL_NANOS = Duration.ofSeconds(30).toNanos();
+    private static final long STILL_NANOS = Duration.ofMinutes(2).toNanos();
     /** Of one processor: what pages that only stand there, and programs that only listen, need less than. */
     private static final double STILL_SHARE = 0.1;
 

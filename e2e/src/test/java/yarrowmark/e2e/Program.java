@@ -23,6 +23,10 @@ import java.util.stream.Stream;
 final class Program implements AutoCloseable {
     private static final Path BIN = Path.of("..", "bin").toAbsolutePath().normalize();
 
+    /** For a Java that lives for a minute or two: what the second compiler would gain costs more than it brings. */
+    static final String SHORT_LIVED =
+            "-XX:TieredStopAtLevel=1 -XX:-UseCodeCacheFlushing -XX:ReservedCodeCacheSize=240m";
+
     private static final Path RECORDS = Path.of("target", "records").toAbsolutePath();
     private static final Map<String, Program> SHARED = new HashMap<>();
     private static final Set<Program> RUNNING = ConcurrentHashMap.newKeySet();
@@ -194,11 +198,7 @@ final class Program implements AutoCloseable {
         ProcessBuilder builder = new ProcessBuilder(words).redirectErrorStream(true);
         builder.environment().put("YARROWMARK_VAR", records.toString());
         builder.environment().putAll(environment);
-        // It lives for a minute or two: what the second compiler would gain costs more than it brings.
-        builder.environment()
-                .put(
-                        "JAVA_TOOL_OPTIONS",
-                        "-XX:TieredStopAtLevel=1 -XX:-UseCodeCacheFlushing -XX:ReservedCodeCacheSize=240m");
+        builder.environment().put("JAVA_TOOL_OPTIONS", SHORT_LIVED);
         builder.environment().put("YARROWMARK_KEEP_CLASSES", keepsClasses ? "yes" : "no");
         BlockingQueue<String> lines = new LinkedBlockingQueue<>();
         try {

@@ -154,8 +154,7 @@ class ReadableIT extends AtTheDemo {
     @Test
     void theDevicePageIsReadableToo() throws IOException {
         browser.open(program.address() + "bench");
-        browser.press("Make a code");
-        String code = browser.see("//*[@data-testid='code']").getText();
+        String code = browser.newCode();
         try (Browser device = new Browser()) {
             device.cdp(
                     "Emulation.setDeviceMetricsOverride",

@@ -185,8 +185,7 @@ class ScoresIT extends AtTheDemo {
                 .click();
         browser.see("//h1[.='Bench']");
         browser.open(browser.driver().getCurrentUrl() + "&timed=100&pause=0");
-        browser.press("Make a code n");
-        String code = browser.see("//*[@data-testid='code']").getText();
+        String code = browser.newCode();
         try (Browser device = new Browser()) {
             device.open(program.address() + "j");
             device.type("Code", code);

@@ -25,8 +25,8 @@ class WorkloadsIT extends AtTheDemo {
         rounds = new Rounds(program, browser);
     }
 
-    /** What draws takes minutes in software, and memory and kernels have their known answers in tests of the front end. */
     @Test
+    @Tag("long")
     void whatDrawsNothingGivesItsKnownAnswerAndAScore() {
         List<String> wanted = rounds.keys().stream()
                 .filter(k -> k.matches("(page|desk|storage)-.*|species-list|weir-hash-one|memory-latency"))
@@ -99,7 +99,8 @@ class WorkloadsIT extends AtTheDemo {
         assertThat((List<?>) left).isEmpty();
     }
 
-    /** One of each way in which tests are carried out: worker, threads, sweep, files, database, frame, service worker, scene, picture on the page. */
+    /**
+     * One of each way in which tests are carried out, but clips, which a machine without a chip for it encodes for minutes: worker, threads, sweep, files, database, frame, service worker, scene, picture on the page. */
     @Test
     void aReloadInTheMiddleOfAnyKindOfTestRepeatsThatRunAndLosesNothing() {
         Set<String> wanted = Set.of(
@@ -112,8 +113,7 @@ class WorkloadsIT extends AtTheDemo {
                 "page-ferry",
                 "desk-courier",
                 "graphics-mist-720",
-                "graphics-display",
-                "video-encode-vp8");
+                "graphics-display");
         try (Browser device = new Browser(900, 700)) {
             device.reloadOnceUnderEachHeading("run 1 of 1");
             List<Rounds.Score> scores = rounds.carryOut(device, wanted::contains, 1, 250);

@@ -5,7 +5,6 @@ import static yarrowmark.server.platform.Require.require;
 import io.swagger.v3.oas.annotations.Parameter;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import jakarta.servlet.http.HttpSession;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.Size;
@@ -179,25 +178,21 @@ class AccessController {
         return new Problem(HttpStatus.UNAUTHORIZED, "wrong-sign-in", "This name and password do not belong together.");
     }
 
-    /** Signs in: a new session, a new token for its pages, and a place that can be ended from elsewhere. */
+    /** Signs in: a new token for the browser, another for its pages, and a place that can be ended from elsewhere. */
     private Access enter(
             Person person,
             Predicate<Person> isStillRight,
             CsrfToken csrf,
             HttpServletRequest request,
             HttpServletResponse response) {
-        // A session from before signing in may be known to somebody else; one of another person ends.
-        HttpSession before = request.getSession(false);
-        if (before != null) {
-            if (before.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
-                places.leave(place);
-            }
-            before.invalidate();
+        // Whoever was signed in here before is not any more.
+        if (request.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
+            places.leave(place);
         }
-        long place = places.begin(
+        SignedPlaces.Begun begun = places.begin(
                         person.id(), request.getRemoteAddr(), request.getHeader(HttpHeaders.USER_AGENT), isStillRight)
                 .orElseThrow(AccessController::wrong);
-        request.getSession(true).setAttribute(SignInEnded.ATTRIBUTE, place);
+        SignInCookie.give(begun.token(), request, response);
         Authentication who = UsernamePasswordAuthenticationToken.authenticated(
                 person.name(), null, List.of(new SimpleGrantedAuthority("ROLE_" + person.role())));
         SecurityContext context = SecurityContextHolder.createEmptyContext();
@@ -239,14 +234,11 @@ class AccessController {
     }
 
     @PostMapping("/sign-out")
-    Access signOut(@Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request) {
-        HttpSession session = request.getSession(false);
-        if (session != null) {
-            if (session.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
-                places.leave(place);
-            }
-            session.invalidate();
+    Access signOut(@Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
+        if (request.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
+            places.leave(place);
         }
+        SignInCookie.takeBack(request, response);
         SecurityContextHolder.clearContext();
         return access(csrf, null);
     }

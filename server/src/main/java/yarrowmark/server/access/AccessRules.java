@@ -97,6 +97,7 @@ class AccessRules {
                         // Nothing but a program itself sends a key, so no other page can make it do so.
                         .ignoringRequestMatchers(request -> KeyFilter.keyOf(request) != null))
                 .requestCache(c -> c.disable())
+                .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .headers(h -> h.frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
                 .exceptionHandling(e -> e.authenticationEntryPoint(signedOut).accessDeniedHandler(denied))
                 .addFilterBefore(new SignedInFilter(contexts, places), CsrfFilter.class)

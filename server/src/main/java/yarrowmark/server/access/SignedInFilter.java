@@ -4,7 +4,6 @@ import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.List;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -16,8 +15,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import yarrowmark.server.platform.SignInEnded;
 
 /**
- * Says who a request comes from: whoever is signed in at the place that its session names, as they are called and may do
- * now. A session whose place is not open is worth nothing and is thrown away.
+ * Says who a request comes from: whoever is signed in at the place that its cookie names, as they are called and may do
+ * now. A cookie whose place is not open is worth nothing and is taken back.
  */
 class SignedInFilter extends OncePerRequestFilter {
     /** Somebody who is signed in, and no program. */
@@ -34,12 +33,11 @@ class SignedInFilter extends OncePerRequestFilter {
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        HttpSession session = request.getSession(false);
-        if (session != null) {
-            SignedPlaces.Open who =
-                    session.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place ? places.at(place) : null;
+        String token = SignInCookie.tokenOf(request);
+        if (token != null) {
+            SignedPlaces.Open who = places.at(token);
             if (who == null) {
-                session.invalidate();
+                SignInCookie.takeBack(request, response);
             } else {
                 request.setAttribute(SignInEnded.ATTRIBUTE, who.place());
                 SecurityContext context = SecurityContextHolder.createEmptyContext();

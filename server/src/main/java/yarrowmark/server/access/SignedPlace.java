@@ -5,6 +5,8 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import java.time.Instant;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A browser in which somebody is signed in. */
@@ -17,6 +19,10 @@ class SignedPlace {
     private Long id;
 
     private long personId;
+    /** Of the token in its browser's cookie. */
+    @JdbcTypeCode(SqlTypes.CHAR)
+    private @Nullable String tokenHash;
+
     private String address;
     private String agent;
     private Instant startedAt;
@@ -27,8 +33,9 @@ class SignedPlace {
 
     protected SignedPlace() {}
 
-    SignedPlace(long personId, String address, String agent, Instant at) {
+    SignedPlace(long personId, String tokenHash, String address, String agent, Instant at) {
         this.personId = personId;
+        this.tokenHash = tokenHash;
         this.address = address;
         this.agent = agent.substring(0, Math.min(LONGEST_AGENT, agent.length()));
         this.startedAt = at;
@@ -41,6 +48,11 @@ class SignedPlace {
 
     long personId() {
         return personId;
+    }
+
+    @Nullable
+    String tokenHash() {
+        return tokenHash;
     }
 
     String address() {

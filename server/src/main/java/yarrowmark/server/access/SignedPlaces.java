@@ -22,6 +22,7 @@ import org.springframework.transaction.support.TransactionSynchronizationManager
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.SignInEnded;
+import yarrowmark.server.platform.Tokens;
 
 /**
  * The browsers in which people are signed in. Each request asks whether its own is still open, so the open ones are in
@@ -35,7 +36,7 @@ class SignedPlaces {
     static final Duration LONGEST = Duration.ofDays(30);
 
     private static final Duration NOTED_EVERY = Duration.ofMinutes(5);
-    /** A browser's session ends after twelve hours without use, and with it its place. */
+    /** Whoever has not come for twelve hours signs in again. */
     private static final Duration IDLE = Duration.ofHours(12).plus(NOTED_EVERY);
 
     /** Somebody at a place, as they are now. */
@@ -49,7 +50,13 @@ class SignedPlaces {
         }
     }
 
+    /** A browser that has just signed in. @param token for its cookie; only its hash is kept */
+    record Begun(long place, String token) {}
+
     private final Map<Long, Open> open = new ConcurrentHashMap<>();
+    /** By the hash of their cookie's token. */
+    private final Map<String, Long> byToken = new ConcurrentHashMap<>();
+
     private final SignedPlaceRepository places;
     private final PersonRepository people;
     private final Locks locks;
@@ -69,10 +76,14 @@ class SignedPlaces {
         this.clock = clock;
     }
 
+    /** Who is signed in stays so over a start of the program, however it ended. */
     @PostConstruct
     void remember() {
         for (SignedPlace p :
                 places.findByEndedAtIsNullAndStartedAtAfter(clock.instant().minus(LONGEST))) {
+            if (p.tokenHash() != null) {
+                byToken.put(p.tokenHash(), p.id());
+            }
             people.findByIdAndRemovedAtIsNull(p.personId())
                     .ifPresent(who -> open.put(
                             p.id(), new Open(p.id(), who.id(), who.name(), who.role(), p.startedAt(), p.lastAt())));
@@ -84,7 +95,8 @@ class SignedPlaces {
      * @return empty where it is not any more
      */
     @Transactional
-    public Optional<Long> begin(long personId, String address, @Nullable String agent, Predicate<Person> isStillRight) {
+    public Optional<Begun> begin(
+            long personId, String address, @Nullable String agent, Predicate<Person> isStillRight) {
         Person who = locks.lock(Person.class, personId)
                 .filter(Person::isHere)
                 .orElseThrow(() -> Problem.notFound("person", personId));
@@ -92,16 +104,21 @@ class SignedPlaces {
             return Optional.empty();
         }
         Instant now = clock.instant();
-        SignedPlace place = places.saveAndFlush(new SignedPlace(who.id(), address, agent == null ? "" : agent, now));
+        String token = Tokens.fresh();
+        String hash = Tokens.hash(token);
+        SignedPlace place =
+                places.saveAndFlush(new SignedPlace(who.id(), hash, address, agent == null ? "" : agent, now));
         open.put(place.id(), new Open(place.id(), who.id(), who.name(), who.role(), now, now));
-        return Optional.of(place.id());
+        byToken.put(hash, place.id());
+        return Optional.of(new Begun(place.id(), token));
     }
 
-    /** Who is there, or null where nobody is any more. */
+    /** Who is in the browser with this token in its cookie, or null where nobody is any more. */
     @Nullable
-    Open at(long place) {
-        Open here = open.get(place);
-        if (here == null) {
+    Open at(String token) {
+        Long place = byToken.get(Tokens.hash(token));
+        Open here = place == null ? null : open.get(place);
+        if (place == null || here == null) {
             return null;
         }
         Instant now = clock.instant();
@@ -168,6 +185,7 @@ class SignedPlaces {
         places.save(place);
         afterCommit(() -> {
             open.remove(place.id());
+            byToken.values().remove(place.id());
             events.publishEvent(new SignInEnded(place.id()));
         });
     }

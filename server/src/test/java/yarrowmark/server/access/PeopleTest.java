@@ -20,6 +20,7 @@ import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import tools.jackson.databind.JsonNode;
+import yarrowmark.server.platform.Locks;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.MovableClock;
 import yarrowmark.server.support.ServerTest;
@@ -38,6 +39,15 @@ class PeopleTest {
 
     @Autowired
     private MovableClock clock;
+
+    @Autowired
+    private SignedPlaceRepository signedPlaces;
+
+    @Autowired
+    private PersonRepository persons;
+
+    @Autowired
+    private Locks locks;
 
     private Client owner;
 
@@ -192,6 +202,27 @@ class PeopleTest {
         assertThat(welcome(new Client(port), invitation("READER"), name, PASSWORD)
                         .code())
                 .isEqualTo("name-taken");
+    }
+
+    /** The program is killed: what the next one knows is in the records alone. */
+    @Test
+    void whoeverIsSignedInStaysSoOverAStartOfTheProgram() {
+        Client person = joined("READER", name("Wader"));
+        String token = person.cookie("yarrowmark");
+        SignedPlaces next = new SignedPlaces(signedPlaces, persons, locks, event -> {}, clock);
+        assertThat(next.at(token)).isNull();
+        next.remember();
+        SignedPlaces.Open there = next.at(token);
+        assertThat(there).isNotNull();
+        assertThat(there.role()).isEqualTo(Role.READER);
+        assertThat(next.at(token + "x")).isNull();
+        assertThat(jdbc.queryForObject("select count(*) from signed_place where token_hash = ?", Integer.class, token))
+                .as("the token itself is kept nowhere")
+                .isZero();
+        person.post("/api/access/sign-out", Map.of());
+        SignedPlaces after = new SignedPlaces(signedPlaces, persons, locks, event -> {}, clock);
+        after.remember();
+        assertThat(after.at(token)).as("who signed out stays out").isNull();
     }
 
     /** Signing in while one is removed: whichever comes first, nobody stays. */

@@ -225,7 +225,6 @@ class DemoTest {
         Map<String, Object> settings = new HashMap<>(there);
         settings.put("YARROWMARK_VAR", directory.toString());
         settings.put("server.port", 0);
-        settings.put("server.servlet.session.persistent", false);
         try (ConfigurableApplicationContext other = new SpringApplicationBuilder(YarrowmarkServer.class)
                 .initializers(context -> TestPropertyValues.of(
                                 settings.entrySet().stream().map(e -> e.getKey() + "=" + e.getValue()))

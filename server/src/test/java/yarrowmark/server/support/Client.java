@@ -92,6 +92,15 @@ public final class Client {
                 .collect(java.util.stream.Collectors.joining("; "));
     }
 
+    /** What the server gave this browser to keep. */
+    public String cookie(String name) {
+        return cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals(name))
+                .map(HttpCookie::getValue)
+                .findFirst()
+                .orElse("");
+    }
+
     /** An answer that goes on and on, such as an event stream. */
     public InputStream open(String path) {
         try {

@@ -30,8 +30,7 @@ public final class FreshSchema implements ApplicationContextInitializer<Configur
                         "YARROWMARK_DB_URL=" + database.url().replaceAll("/[^/]*$", "/" + name),
                         "YARROWMARK_DB_USER=" + database.user(),
                         "YARROWMARK_DB_PASSWORD=" + database.password(),
-                        "YARROWMARK_VAR=target/test-var-" + TestDatabase.fork(),
-                        "server.servlet.session.persistent=false")
+                        "YARROWMARK_VAR=target/test-var-" + TestDatabase.fork())
                 .applyTo(context);
     }
 }
