@@ -207,6 +207,84 @@ class LabIT {
         }
     }
 
+    /** A backup with its checksums made anew proves nothing: what it must not do, it cannot. */
+    @Test
+    void aTamperedBackupDoesNothingAndASignedOneIsKnown(@TempDir Path folder) throws Exception {
+        Path mark = folder.resolve("it-ran");
+        bash(
+                folder,
+                "openssl genpkey -algorithm ed25519 -out key.pem && openssl pkey -in key.pem -pubout -out public.pem"
+                        + " && openssl genpkey -algorithm ed25519 | openssl pkey -pubout -out other.pem");
+        Path file = folder.resolve("lab.tar.gz");
+        String[] signed = {
+            "backup",
+            file.toString(),
+            "demo",
+            "--sign",
+            folder.resolve("key.pem").toString()
+        };
+        assertThat(run(program.records(), signed).code()).isZero();
+        Path nowhere = Files.createDirectory(folder.resolve("nowhere"));
+        for (String tampering : List.of(
+                "sed -i '1i \\\\! touch " + mark + "' records.sql",
+                "sed -i '1i system touch " + mark + "' records.sql",
+                "echo 'create trigger t before insert on model for each row set new.name = 1;' >>records.sql",
+                "echo more >certificate-of-mine",
+                "mkdir -p certificate && ln -s /etc/passwd certificate/own-key.pem",
+                "mkdir -p certificate && echo unlisted >certificate/own-key.pem && list=no")) {
+            Path bad = folder.resolve("bad.tar.gz");
+            bash(
+                    folder,
+                    "set -e; rm -rf open bad.tar.gz; mkdir open; tar -C open -xzf lab.tar.gz; cd open; rm -f manifest.signature; "
+                            + tampering
+                            + "; head -3 manifest >m; if [ \"${list:-}\" = no ]; then sha256sum records.sql >>m; else find . -type f ! -name m ! -name manifest -printf '%P\\n' | sort | xargs sha256sum >>m; fi; mv m manifest; tar -czf "
+                            + bad + " *");
+            Ran refused = run(nowhere, "restore", bad.toString(), "demo");
+            assertThat(refused.code()).as(tampering + ": " + refused.said()).isNotZero();
+            assertThat(refused.said()).as(tampering).contains("Nothing was changed");
+            assertThat(mark).as(tampering).doesNotExist();
+        }
+        assertThat(run(
+                                nowhere,
+                                "restore",
+                                folder.resolve("bad.tar.gz").toString(),
+                                "--check",
+                                "--signed-by",
+                                folder.resolve("public.pem").toString())
+                        .code())
+                .isNotZero();
+        assertThat(run(
+                                nowhere,
+                                "restore",
+                                file.toString(),
+                                "--check",
+                                "--signed-by",
+                                folder.resolve("other.pem").toString())
+                        .said())
+                .contains("is not signed with the key to");
+        Ran good = run(
+                nowhere,
+                "restore",
+                file.toString(),
+                "--check",
+                "--signed-by",
+                folder.resolve("public.pem").toString());
+        assertThat(good.code()).as(good.said()).isZero();
+        try (Stream<Path> left = Files.list(nowhere)) {
+            assertThat(left).as("nothing is left behind").isEmpty();
+        }
+    }
+
+    private static void bash(Path where, String script) throws IOException, InterruptedException {
+        assertThat(new ProcessBuilder("bash", "-c", script)
+                        .directory(where.toFile())
+                        .inheritIO()
+                        .start()
+                        .waitFor())
+                .as(script)
+                .isZero();
+    }
+
     @Test
     void theWholeLabGoesAwayAsOpenDataAndIsALabAgainElsewhere(@TempDir Path folder) throws Exception {
         Path file = folder.resolve("lab.zip");

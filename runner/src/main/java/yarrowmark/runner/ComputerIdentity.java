@@ -10,6 +10,7 @@ import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.runner.bench.BenchClient;
 import yarrowmark.runner.bench.Refused;
+import yarrowmark.runner.command.VisibleText;
 import yarrowmark.runner.facts.HardwareFacts;
 import yarrowmark.runner.protocol.Api;
 
@@ -99,7 +100,7 @@ final class ComputerIdentity {
         }
         List<Api.Model> offered = found.isEmpty() ? client.models("") : found;
         for (int i = 0; i < offered.size(); i++) {
-            console.printf("  %d  %s%n", i + 1, offered.get(i));
+            console.printf("  %d  %s%n", i + 1, VisibleText.of(String.valueOf(offered.get(i))));
         }
         String answer = console.readLine("Which model is this computer? Its number: ");
         try {
@@ -114,7 +115,7 @@ final class ComputerIdentity {
         Console console = said.yes() ? null : System.console();
         List<Api.Check> checks = new ArrayList<>();
         for (String line : client.checklist(deviceClass)) {
-            String answer = console == null ? null : console.readLine("%s? [y/N] ", line);
+            String answer = console == null ? null : console.readLine("%s? [y/N] ", VisibleText.of(line));
             checks.add(new Api.Check(line, answer != null && answer.strip().equalsIgnoreCase("y")));
         }
         return checks;

@@ -30,6 +30,7 @@ import yarrowmark.runner.bench.Round;
 import yarrowmark.runner.bench.Unreachable;
 import yarrowmark.runner.command.AgreedCommands;
 import yarrowmark.runner.command.Commands;
+import yarrowmark.runner.command.VisibleText;
 import yarrowmark.runner.facts.BackgroundLoad;
 import yarrowmark.runner.facts.HardwareFacts;
 import yarrowmark.runner.kernel.ProcessorTests;
@@ -196,7 +197,7 @@ public final class RunnerCommand implements Callable<Integer> {
         Path tested = folder.toAbsolutePath();
         HardwareFacts hardware = new HardwareFacts(serials);
         if (facts) {
-            hardware.read(tested).forEach((key, value) -> out.println(HardwareFacts.shown(key, value)));
+            hardware.read(tested).forEach((key, value) -> out.println(VisibleText.of(HardwareFacts.shown(key, value))));
             out.flush();
             return DONE;
         }
@@ -221,7 +222,7 @@ public final class RunnerCommand implements Callable<Integer> {
         try {
             return join(bench, code, tested, hardware, out);
         } catch (Refused | Unreachable e) {
-            err.println(e.getMessage());
+            err.println(VisibleText.of(String.valueOf(e.getMessage())));
             err.flush();
             return FAILED;
         }
@@ -258,7 +259,7 @@ public final class RunnerCommand implements Callable<Integer> {
                     ? DONE
                     : STOPPED;
         } catch (OfflineCommand.Cannot e) {
-            err.println(e.getMessage());
+            err.println(VisibleText.of(String.valueOf(e.getMessage())));
             err.flush();
             return FAILED;
         }
@@ -356,7 +357,7 @@ public final class RunnerCommand implements Callable<Integer> {
     }
 
     private static void say(PrintWriter out, String line) {
-        out.println(line);
+        out.println(VisibleText.of(line));
         out.flush();
     }
 

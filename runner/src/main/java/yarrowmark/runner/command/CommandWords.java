@@ -26,7 +26,7 @@ public final class CommandWords {
             lines.add("in folder " + quoted(command.folder()));
         }
         if (command.environment() != null) {
-            new TreeMap<>(command.environment()).forEach((k, v) -> lines.add("with " + k + "=" + quoted(v)));
+            new TreeMap<>(command.environment()).forEach((k, v) -> lines.add("with " + quoted(k) + "=" + quoted(v)));
         }
         lines.add("expects exit code " + command.expectedExit() + ", ends it after " + command.limitSeconds() + " s");
         switch (command.cache()) {
@@ -64,10 +64,8 @@ public final class CommandWords {
                 out.append("\\n");
             } else if (c == '\t') {
                 out.append("\\t");
-            } else if (Character.isISOControl(c) || Character.getType(c) == Character.FORMAT) {
-                out.append(String.format("\\u{%x}", c));
             } else {
-                out.appendCodePoint(c);
+                VisibleText.append(out, c);
             }
         });
         return out.append('\'').toString();

@@ -33,9 +33,9 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.SignInEnded;
 import yarrowmark.server.platform.TooManyTries;
 import yarrowmark.server.platform.TryLimit;
 
@@ -186,7 +186,7 @@ class AccessController {
             HttpServletRequest request,
             HttpServletResponse response) {
         // Whoever was signed in here before is not any more.
-        if (request.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
+        if (request.getAttribute(AccessEnded.PLACE) instanceof Long place) {
             places.leave(place);
         }
         SignedPlaces.Begun begun = places.begin(
@@ -235,7 +235,7 @@ class AccessController {
 
     @PostMapping("/sign-out")
     Access signOut(@Parameter(hidden = true) CsrfToken csrf, HttpServletRequest request, HttpServletResponse response) {
-        if (request.getAttribute(SignInEnded.ATTRIBUTE) instanceof Long place) {
+        if (request.getAttribute(AccessEnded.PLACE) instanceof Long place) {
             places.leave(place);
         }
         SignInCookie.takeBack(request, response);

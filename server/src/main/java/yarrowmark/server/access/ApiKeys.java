@@ -6,8 +6,10 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 
@@ -35,17 +37,24 @@ class ApiKeys {
             @Nullable String lastAddress) {}
 
     /** Who a key speaks for, and what it is good for. */
-    record Holder(String name, Role role, ApiKey.Scope scope) {}
+    record Holder(long keyId, String name, Role role, ApiKey.Scope scope, Instant expiresAt) {}
 
     private final ApiKeyRepository rows;
     private final PersonRepository people;
     private final SecurityLog security;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
-    ApiKeys(ApiKeyRepository rows, PersonRepository people, SecurityLog security, Clock clock) {
+    ApiKeys(
+            ApiKeyRepository rows,
+            PersonRepository people,
+            SecurityLog security,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.rows = rows;
         this.people = people;
         this.security = security;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -96,12 +105,17 @@ class ApiKeys {
         ApiKey key = rows.findById(id)
                 .filter(k -> !k.isEnded() && (personId == null || k.personId() == personId))
                 .orElseThrow(() -> Problem.notFound("key", id));
-        key.end(clock.instant());
+        end(key);
         security.note("took back the key “" + key.name() + "”", by, "");
     }
 
     void endAll(long personId) {
-        rows.findByPersonIdAndEndedAtIsNullOrderByIdDesc(personId).forEach(k -> k.end(clock.instant()));
+        rows.findByPersonIdAndEndedAtIsNullOrderByIdDesc(personId).forEach(this::end);
+    }
+
+    private void end(ApiKey key) {
+        key.end(clock.instant());
+        AfterCommit.run(() -> events.publishEvent(new AccessEnded(AccessEnded.key(key.id()))));
     }
 
     @Transactional
@@ -113,7 +127,7 @@ class ApiKeys {
                     if (k.lastAt() == null || now.isAfter(k.lastAt().plus(NOTED_EVERY))) {
                         k.used(now, address);
                     }
-                    return new Holder(who.name(), who.role(), k.scope());
+                    return new Holder(k.id(), who.name(), who.role(), k.scope(), k.expiresAt());
                 }));
     }
 }

@@ -19,6 +19,7 @@ import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.transaction.TransactionException;
 import org.springframework.web.filter.OncePerRequestFilter;
+import yarrowmark.server.platform.AccessEnded;
 
 /** A program that comes with a key is who the key speaks for, and may do what the key is good for, never more than its person. */
 class KeyFilter extends OncePerRequestFilter {
@@ -67,6 +68,10 @@ class KeyFilter extends OncePerRequestFilter {
                         "This key is not known here: it was taken back, is too old, or was never one.");
                 return;
             }
+            request.setAttribute(
+                    AccessEnded.OPENER,
+                    new AccessEnded.Opener(
+                            AccessEnded.key(holder.get().keyId()), holder.get().expiresAt()));
             SecurityContext context = SecurityContextHolder.createEmptyContext();
             context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
                     holder.get().name(), null, may(holder.get())));

@@ -20,8 +20,8 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.PlainLine;
-import yarrowmark.server.platform.SignInEnded;
 
 /** The people of the lab, and what each may change of their own. */
 @RestController
@@ -174,6 +174,6 @@ class PeopleController {
     }
 
     private static @Nullable Long place(HttpServletRequest request) {
-        return (Long) request.getAttribute(SignInEnded.ATTRIBUTE);
+        return (Long) request.getAttribute(AccessEnded.PLACE);
     }
 }

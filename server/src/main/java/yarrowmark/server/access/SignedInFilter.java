@@ -12,7 +12,7 @@ import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.filter.OncePerRequestFilter;
-import yarrowmark.server.platform.SignInEnded;
+import yarrowmark.server.platform.AccessEnded;
 
 /**
  * Says who a request comes from: whoever is signed in at the place that its cookie names, as they are called and may do
@@ -39,7 +39,11 @@ class SignedInFilter extends OncePerRequestFilter {
             if (who == null) {
                 SignInCookie.takeBack(request, response);
             } else {
-                request.setAttribute(SignInEnded.ATTRIBUTE, who.place());
+                request.setAttribute(AccessEnded.PLACE, who.place());
+                request.setAttribute(
+                        AccessEnded.OPENER,
+                        new AccessEnded.Opener(
+                                AccessEnded.place(who.place()), who.startedAt().plus(SignedPlaces.LONGEST)));
                 SecurityContext context = SecurityContextHolder.createEmptyContext();
                 context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(
                         who.name(),

@@ -17,11 +17,9 @@ import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
+import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.SignInEnded;
 import yarrowmark.server.platform.Tokens;
 
 /**
@@ -183,28 +181,15 @@ class SignedPlaces {
     private void end(SignedPlace place) {
         place.end(clock.instant());
         places.save(place);
-        afterCommit(() -> {
+        AfterCommit.run(() -> {
             open.remove(place.id());
             byToken.values().remove(place.id());
-            events.publishEvent(new SignInEnded(place.id()));
+            events.publishEvent(new AccessEnded(AccessEnded.place(place.id())));
         });
     }
 
     /** What a person is called, or may do, is another thing from now on, wherever they are. */
     void changed(Person who) {
-        afterCommit(() -> open.replaceAll((id, o) -> o.personId() == who.id() ? o.as(who.name(), who.role()) : o));
-    }
-
-    private static void afterCommit(Runnable then) {
-        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-            then.run();
-            return;
-        }
-        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-                then.run();
-            }
-        });
+        AfterCommit.run(() -> open.replaceAll((id, o) -> o.personId() == who.id() ? o.as(who.name(), who.role()) : o));
     }
 }

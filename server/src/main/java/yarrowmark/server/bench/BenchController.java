@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
-import yarrowmark.server.platform.SignInEnded;
+import yarrowmark.server.platform.AccessEnded;
 
 @RestController
 @RequestMapping("/api/bench")
@@ -123,9 +123,9 @@ class BenchController {
     SseEmitter events(
             @RequestParam(required = false) @Nullable String after,
             @RequestHeader(name = "Last-Event-ID", required = false) @Nullable String lastSeen,
-            @RequestAttribute(name = SignInEnded.ATTRIBUTE, required = false) @Nullable Long place,
+            @RequestAttribute(name = AccessEnded.OPENER, required = false) AccessEnded.@Nullable Opener opener,
             HttpServletResponse response) {
         response.setHeader("X-Accel-Buffering", "no");
-        return feed.read(lastSeen != null ? lastSeen : after, place);
+        return feed.read(lastSeen != null ? lastSeen : after, opener);
     }
 }

@@ -1,7 +1,9 @@
 package yarrowmark.server.bench;
 
 import java.io.IOException;
+import java.time.Clock;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -28,8 +30,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.SignInEnded;
 
 /**
  * Live lanes for everybody who watches the bench. Each event has an id "start-number"; a reader that reconnects with
@@ -74,16 +76,18 @@ class LiveFeed implements DisposableBean {
         return thread;
     });
     private final JsonMapper json;
+    private final Clock time;
 
     private long last;
 
     @Autowired
-    LiveFeed(JsonMapper json) {
-        this(json, () -> new SseEmitter(LONGEST.toMillis()));
+    LiveFeed(JsonMapper json, Clock time) {
+        this(json, time, () -> new SseEmitter(LONGEST.toMillis()));
     }
 
-    LiveFeed(JsonMapper json, Supplier<SseEmitter> connections) {
+    LiveFeed(JsonMapper json, Clock time, Supplier<SseEmitter> connections) {
         this.json = json;
+        this.time = time;
         this.connections = connections;
     }
 
@@ -107,23 +111,23 @@ class LiveFeed implements DisposableBean {
         readers.forEach(reader -> reader.add(event));
     }
 
-    /** Whoever was signed out there sees nothing more. */
+    /** Whoever was signed out there, or had a key that was taken back, sees nothing more. */
     @EventListener
-    void ended(SignInEnded event) {
+    void ended(AccessEnded event) {
         readers.stream()
-                .filter(r -> r.place != null && r.place == event.place())
+                .filter(r -> r.opener != null && r.opener.name().equals(event.opener()))
                 .forEach(r -> r.emitter.complete());
     }
 
-    /** @param place from which it is read, so that it ends with being signed in there */
-    synchronized SseEmitter read(@Nullable String lastSeen, @Nullable Long place) {
+    /** @param opener what lets its reader in: it ends with that */
+    synchronized SseEmitter read(@Nullable String lastSeen, AccessEnded.@Nullable Opener opener) {
         if (readers.size() >= MOST_READERS) {
             throw new Problem(
                     HttpStatus.SERVICE_UNAVAILABLE,
                     "too-many-readers",
                     "The bench is watched from " + MOST_READERS + " places already. Close some, or try again later.");
         }
-        Reader reader = new Reader(connections.get(), place);
+        Reader reader = new Reader(connections.get(), opener);
         reader.emitter.onCompletion(() -> readers.remove(reader));
         reader.emitter.onTimeout(reader.emitter::complete);
         reader.emitter.onError(e -> readers.remove(reader));
@@ -156,6 +160,10 @@ class LiveFeed implements DisposableBean {
     /** A silent connection looks dead to the reader and to whatever stands between. */
     @Scheduled(fixedRate = 15_000)
     void breathe() {
+        Instant now = time.instant();
+        readers.stream()
+                .filter(r -> r.opener != null && now.isAfter(r.opener.until()))
+                .forEach(r -> r.emitter.complete());
         readers.forEach(Reader::breathe);
     }
 
@@ -171,14 +179,14 @@ class LiveFeed implements DisposableBean {
         /** An empty place is a breath. */
         private final Deque<Optional<Event>> waiting = new ArrayDeque<>();
 
-        private final @Nullable Long place;
+        private final AccessEnded.@Nullable Opener opener;
         private boolean first = true;
         private boolean writing;
         private boolean gone;
 
-        Reader(SseEmitter emitter, @Nullable Long place) {
+        Reader(SseEmitter emitter, AccessEnded.@Nullable Opener opener) {
             this.emitter = emitter;
-            this.place = place;
+            this.opener = opener;
         }
 
         void add(Event event) {

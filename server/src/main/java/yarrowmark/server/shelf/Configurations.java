@@ -5,6 +5,7 @@ import static yarrowmark.server.platform.Require.require;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -370,7 +371,8 @@ public class Configurations {
     @Transactional
     public long resolveMerged(long id) {
         Configuration c = locked(id);
-        while (c.mergedInto() != null) {
+        Set<Long> seen = new HashSet<>();
+        while (c.mergedInto() != null && seen.add(c.id())) {
             c = locked(c.mergedInto());
         }
         return c.id();

@@ -7,9 +7,11 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -75,15 +77,19 @@ public class Shelf {
     public Map<Long, Long> mergedAway() {
         Map<Long, Long> next = new HashMap<>();
         configurations.mergedAway().forEach(row -> next.put((Long) row[0], (Long) row[1]));
-        Map<Long, Long> settled = new HashMap<>();
-        next.forEach((id, into) -> {
-            long last = into;
-            for (Long further = next.get(last); further != null; further = next.get(last)) {
-                last = further;
-            }
-            settled.put(id, last);
-        });
-        return settled;
+        Map<Long, Long> ends = new HashMap<>();
+        next.forEach((id, into) -> ends.put(id, endOf(next, into)));
+        return ends;
+    }
+
+    /** Where a chain of merges ends. One that records from elsewhere led in a circle ends where it comes round again. */
+    static long endOf(Map<Long, Long> next, long first) {
+        long last = first;
+        Set<Long> seen = new HashSet<>();
+        for (Long further = next.get(last); further != null && seen.add(last); further = next.get(last)) {
+            last = further;
+        }
+        return last;
     }
 
     /** What a person says about a new model. */

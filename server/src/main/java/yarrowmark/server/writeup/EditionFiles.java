@@ -1,6 +1,7 @@
 package yarrowmark.server.writeup;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
+import static yarrowmark.server.writeup.MarkedText.plainMarkdown;
 
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -80,9 +81,9 @@ class EditionFiles {
 
     byte[] markdown(Frozen edition) {
         return zip(zip -> {
-            StringBuilder text = new StringBuilder("# " + edition.title() + "\n\n");
+            StringBuilder text = new StringBuilder("# " + plainMarkdown(edition.title()) + "\n\n");
             if (edition.subtitle() != null) {
-                text.append("*").append(edition.subtitle()).append("*\n\n");
+                text.append("*").append(plainMarkdown(edition.subtitle())).append("*\n\n");
             }
             int figure = 0;
             for (Frozen.FrozenPiece piece : edition.pieces()) {
@@ -91,30 +92,28 @@ class EditionFiles {
                 switch (piece.kind()) {
                     case HEADING ->
                         text.append("## ")
-                                .append(body.path("text").asString(""))
+                                .append(plainMarkdown(body.path("text").asString("")))
                                 .append("\n\n");
                     case TEXT ->
-                        text.append(plain(body.path("text").asString(""))).append("\n\n");
+                        text.append(MarkedText.markdown(body.path("text").asString("")))
+                                .append("\n\n");
                     case FIGURE -> {
                         if (shown != null && shown.svg() != null) {
                             String name = "figure-" + ++figure + ".svg";
                             put(zip, name, style.resolved(shown.svg()).getBytes(UTF_8));
                             text.append("![")
-                                    .append(
-                                            shown.alt() == null
-                                                    ? ""
-                                                    : shown.alt().replaceAll("[\\[\\]]", ""))
+                                    .append(plainMarkdown(shown.alt() == null ? "" : shown.alt()))
                                     .append("](")
                                     .append(name)
                                     .append(")\n\n")
-                                    .append(body.path("caption")
-                                            .asString(shown.caption() == null ? "" : shown.caption()))
+                                    .append(plainMarkdown(body.path("caption")
+                                            .asString(shown.caption() == null ? "" : shown.caption())))
                                     .append("\n\n");
                         }
                     }
                     case PHOTO ->
                         text.append("![")
-                                .append(body.path("alt").asString("").replaceAll("[\\[\\]]", ""))
+                                .append(plainMarkdown(body.path("alt").asString("")))
                                 .append("](files/")
                                 .append(body.path("hash").asString(""))
                                 .append(".jpg)\n\n");
@@ -125,16 +124,16 @@ class EditionFiles {
                     }
                     case VERDICT ->
                         text.append("> ")
-                                .append(plain(body.path("line").asString("")))
+                                .append(MarkedText.markdown(body.path("line").asString("")))
                                 .append("\n\n");
                     case METHOD -> {
                         text.append("## How it was measured\n\n")
-                                .append(body.path("note").asString(""))
+                                .append(MarkedText.markdown(body.path("note").asString("")))
                                 .append("\n\n");
                         if (shown != null && shown.lines() != null) {
-                            shown.lines()
-                                    .forEach(line ->
-                                            text.append("- ").append(line).append('\n'));
+                            shown.lines().forEach(line -> text.append("- ")
+                                    .append(plainMarkdown(line))
+                                    .append('\n'));
                             text.append('\n');
                         }
                     }
@@ -145,16 +144,12 @@ class EditionFiles {
         });
     }
 
-    /** Numbers are words like any other there. */
-    private static String plain(String text) {
-        return text.replaceAll("\\[([^\\]]*)]\\(number:[^)]*\\)", "$1");
-    }
-
     private static void pointsText(StringBuilder text, String title, JsonNode lines) {
         if (!lines.isEmpty()) {
             text.append("**").append(title).append("**\n\n");
-            lines.forEach(
-                    line -> text.append("- ").append(plain(line.asString(""))).append('\n'));
+            lines.forEach(line -> text.append("- ")
+                    .append(MarkedText.markdown(line.asString("")))
+                    .append('\n'));
             text.append('\n');
         }
     }
@@ -167,15 +162,19 @@ class EditionFiles {
                 ? shown.rows().get(0).stream().map(c -> "").toList()
                 : shown.columns();
         text.append("| ")
-                .append(String.join(" | ", columns))
+                .append(String.join(
+                        " | ", columns.stream().map(EditionFiles::cell).toList()))
                 .append(" |\n|")
                 .append("---|".repeat(columns.size()))
                 .append('\n');
         shown.rows().forEach(row -> text.append("| ")
-                .append(String.join(
-                        " | ", row.stream().map(c -> c.replace("|", "\\|")).toList()))
+                .append(String.join(" | ", row.stream().map(EditionFiles::cell).toList()))
                 .append(" |\n"));
         text.append('\n');
+    }
+
+    private static String cell(String words) {
+        return plainMarkdown(words).replace("|", "\\|");
     }
 
     /** A Data Package: a table for each figure and table, and one of the numbers in the text. */

@@ -3,15 +3,22 @@ package yarrowmark.server.writeup;
 import java.util.List;
 import java.util.Map;
 import org.commonmark.node.AbstractVisitor;
+import org.commonmark.node.Document;
+import org.commonmark.node.HtmlBlock;
+import org.commonmark.node.HtmlInline;
+import org.commonmark.node.Image;
 import org.commonmark.node.Link;
 import org.commonmark.node.Node;
 import org.commonmark.node.Paragraph;
+import org.commonmark.node.Text;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.NodeRenderer;
 import org.commonmark.renderer.html.DefaultUrlSanitizer;
 import org.commonmark.renderer.html.HtmlNodeRendererContext;
 import org.commonmark.renderer.html.HtmlRenderer;
 import org.commonmark.renderer.html.HtmlWriter;
+import org.commonmark.renderer.html.UrlSanitizer;
+import org.commonmark.renderer.markdown.MarkdownRenderer;
 
 /**
  * Text with marks (CommonMark) as HTML. A link to {@code number:ID} is a number of the write-up and leads to what is said of
@@ -22,6 +29,8 @@ final class MarkedText {
     static final String NUMBER = "number:";
 
     private static final Parser PARSER = Parser.builder().build();
+    private static final UrlSanitizer SAFE = new DefaultUrlSanitizer(List.of("http", "https", "mailto"));
+    private static final MarkdownRenderer MARKDOWN = MarkdownRenderer.builder().build();
 
     private MarkedText() {}
 
@@ -45,11 +54,63 @@ final class MarkedText {
         return renderer(anchors).render(document).strip();
     }
 
+    /** As Markdown for programs that show HTML and follow any link: of both only what a published page has. */
+    static String markdown(String text) {
+        Node document = PARSER.parse(text);
+        document.accept(new AbstractVisitor() {
+            @Override
+            public void visit(HtmlBlock html) {
+                Paragraph shown = new Paragraph();
+                shown.appendChild(new Text(html.getLiteral()));
+                html.insertBefore(shown);
+                html.unlink();
+            }
+
+            @Override
+            public void visit(HtmlInline html) {
+                html.insertBefore(new Text(html.getLiteral()));
+                html.unlink();
+            }
+
+            @Override
+            public void visit(Link link) {
+                visitChildren(link);
+                unlessSafe(link, link.getDestination());
+            }
+
+            @Override
+            public void visit(Image image) {
+                visitChildren(image);
+                unlessSafe(image, image.getDestination());
+            }
+        });
+        return MARKDOWN.render(document).strip();
+    }
+
+    /** Words without marks, so that Markdown shows them as they are. */
+    static String plainMarkdown(String words) {
+        Paragraph paragraph = new Paragraph();
+        paragraph.appendChild(new Text(words));
+        Document document = new Document();
+        document.appendChild(paragraph);
+        return MARKDOWN.render(document).strip();
+    }
+
+    /** What leads nowhere that a page may lead stays as its words; numbers of the write-up do, too. */
+    private static void unlessSafe(Node node, String address) {
+        if (SAFE.sanitizeLinkUrl(address).isEmpty()) {
+            while (node.getFirstChild() != null) {
+                node.insertBefore(node.getFirstChild());
+            }
+            node.unlink();
+        }
+    }
+
     private static HtmlRenderer renderer(Map<String, String> anchors) {
         return HtmlRenderer.builder()
                 .escapeHtml(true)
                 .sanitizeUrls(true)
-                .urlSanitizer(new DefaultUrlSanitizer(List.of("http", "https", "mailto")))
+                .urlSanitizer(SAFE)
                 .softbreak("\n")
                 .nodeRendererFactory(context -> new Links(context, anchors))
                 .build();

@@ -1,7 +1,9 @@
 package yarrowmark.server.access;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertTimeoutPreemptively;
 
+import java.io.InputStream;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
@@ -136,6 +138,20 @@ class KeysTest {
                         .code())
                 .as("no key of ours")
                 .isEqualTo("signed-out");
+    }
+
+    @Test
+    void anOpenFeedEndsWithItsKey() throws Exception {
+        JsonNode made = made("READ", 30);
+        try (InputStream feed = with(made.path("key").asString()).open("/api/bench/events")) {
+            assertThat(feed.read()).as("it is open").isNotNegative();
+            assertThat(lab.owner()
+                            .delete("/api/people/keys/" + made.path("id").asLong())
+                            .status())
+                    .isEqualTo(200);
+            // Reads to the end; one that stayed open would be read for ever.
+            assertTimeoutPreemptively(Duration.ofMinutes(5), () -> feed.readAllBytes());
+        }
     }
 
     @Test

@@ -8,10 +8,12 @@ import static org.mockito.Mockito.doAnswer;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.mockingDetails;
+import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.timeout;
 import static org.mockito.Mockito.verify;
 
 import java.io.IOException;
+import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
@@ -24,14 +26,17 @@ import org.junit.jupiter.api.Timeout;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.support.MovableClock;
 
 class LiveFeedTest {
     private static final int A_MINUTE = 60_000;
     private static final JsonMapper JSON = new JsonMapper();
 
     private final Deque<SseEmitter> connections = new ArrayDeque<>();
-    private final LiveFeed feed = new LiveFeed(JSON, connections::removeFirst);
+    private final MovableClock clock = new MovableClock();
+    private final LiveFeed feed = new LiveFeed(JSON, clock, connections::removeFirst);
     private final CountDownLatch asleep = new CountDownLatch(1);
 
     @AfterEach
@@ -86,7 +91,7 @@ class LiveFeedTest {
         }
         assertThat(missed(first)).containsExactly("reset \"\"");
         assertThat(missed(cursors.get(150))).hasSize(449);
-        assertThat(missed(new LiveFeed(JSON).cursor())).containsExactly("reset \"\"");
+        assertThat(missed(new LiveFeed(JSON, clock).cursor())).containsExactly("reset \"\"");
         assertThat(missed("nonsense")).containsExactly("reset \"\"");
         assertThat(missed(first.replaceAll("\\d+$", "999999"))).containsExactly("reset \"\"");
     }
@@ -166,6 +171,31 @@ class LiveFeedTest {
         feed.publish("lane", "a", "a");
         verify(emitter, timeout(A_MINUTE)).complete();
         assertThat(feed.readers()).isZero();
+    }
+
+    /** A key that was taken back had kept its open feed, and read the next joining code from it. */
+    @Test
+    void aFeedEndsWithWhateverOpenedItAndAtItsLastMoment() {
+        AccessEnded.Opener key =
+                new AccessEnded.Opener(AccessEnded.key(7), clock.instant().plus(Duration.ofDays(1)));
+        SseEmitter taken = connection();
+        feed.read(null, key);
+        SseEmitter stays = connection();
+        feed.read(
+                null,
+                new AccessEnded.Opener(AccessEnded.place(7), clock.instant().plus(Duration.ofDays(2))));
+        feed.ended(new AccessEnded(AccessEnded.key(7)));
+        verify(taken, timeout(A_MINUTE)).complete();
+        verify(stays, never()).complete();
+        clock.letPass(Duration.ofDays(2).plusSeconds(1));
+        feed.breathe();
+        verify(stays, timeout(A_MINUTE)).complete();
+    }
+
+    private SseEmitter connection() {
+        SseEmitter emitter = mock(SseEmitter.class);
+        connections.add(emitter);
+        return emitter;
     }
 
     @Test

@@ -296,6 +296,12 @@ class ConfigurationsTest {
                 .contains("\"id\":" + first + ",")
                 .contains("\"id\":" + second + ",");
 
+        assertThat(owner.post("/api/configurations/" + second + "/merge", Map.of("into", 987_654_321))
+                        .status())
+                .isEqualTo(404);
+        assertThat(owner.post("/api/configurations/987654321/merge", Map.of("into", first))
+                        .status())
+                .isEqualTo(404);
         assertThat(owner.post("/api/configurations/" + second + "/merge", Map.of("into", first))
                         .status())
                 .isEqualTo(200);

@@ -103,10 +103,10 @@ public final class Client {
 
     /** An answer that goes on and on, such as an event stream. */
     public InputStream open(String path) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path));
+        headers.forEach(request::header);
         try {
-            return http.send(
-                            HttpRequest.newBuilder(URI.create(base + path)).build(),
-                            HttpResponse.BodyHandlers.ofInputStream())
+            return http.send(request.build(), HttpResponse.BodyHandlers.ofInputStream())
                     .body();
         } catch (IOException e) {
             throw new UncheckedIOException(e);

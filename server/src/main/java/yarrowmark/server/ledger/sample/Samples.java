@@ -21,6 +21,7 @@ import yarrowmark.core.measure.Measured;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.RecordsChanged;
 
 /**
@@ -56,9 +57,12 @@ public class Samples {
     /** Waits until no other transaction changes readings of this configuration. */
     @Transactional(propagation = Propagation.MANDATORY)
     public void lock(long configurationId) {
-        entities.createNativeQuery("select id from configuration where id = ? for update", Long.class)
+        if (entities.createNativeQuery("select id from configuration where id = ? for update", Long.class)
                 .setParameter(1, configurationId)
-                .getSingleResult();
+                .getResultList()
+                .isEmpty()) {
+            throw Problem.notFound("configuration", configurationId);
+        }
     }
 
     /** Recomputes one sample. The caller holds the configuration's lock. */

@@ -1,0 +1,23 @@
+package yarrowmark.server.access;
+
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
+
+/** What is said only once the records have it. */
+final class AfterCommit {
+    private AfterCommit() {}
+
+    /** At once where there is no transaction. */
+    static void run(Runnable then) {
+        if (!TransactionSynchronizationManager.isSynchronizationActive()) {
+            then.run();
+            return;
+        }
+        TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+            @Override
+            public void afterCommit() {
+                then.run();
+            }
+        });
+    }
+}
