@@ -68,6 +68,7 @@ final class Browser implements UnderTest {
                 .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
                 .build();
         driver = new ChromeDriver(service, options);
+        driver.manage().timeouts().scriptTimeout(Patience.LIMIT);
         driver.executeCdpCommand(
                 "Emulation.setDeviceMetricsOverride",
                 Map.of("width", width, "height", height, "deviceScaleFactor", 1, "mobile", width < 500));

@@ -44,7 +44,7 @@ final class Device {
         HttpResponse<String> send(String method, String path, String body, Map<String, String> more)
                 throws IOException, InterruptedException {
             HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(address + path))
-                    .timeout(Duration.ofSeconds(30))
+                    .timeout(Patience.LIMIT)
                     .header("Content-Type", "application/json")
                     .method(
                             method,

@@ -16,7 +16,7 @@ class StartingIT {
                 Browser browser = new Browser()) {
             Process second = first.sameAgain();
             String said = new String(second.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-            assertThat(second.waitFor(30, TimeUnit.SECONDS)).isTrue();
+            Patience.until(() -> "the second start did not end", () -> !second.isAlive());
             assertThat(second.exitValue()).isNotZero();
             assertThat(said).contains("is running in").contains("already");
             browser.open(first.address());
@@ -67,8 +67,8 @@ class StartingIT {
             ProcessHandle database = program.databaseServer();
             assertThat(server.isAlive() && database.isAlive()).isTrue();
             program.killCommand();
-            server.onExit().orTimeout(60, TimeUnit.SECONDS).join();
-            database.onExit().orTimeout(60, TimeUnit.SECONDS).join();
+            server.onExit().orTimeout(10, TimeUnit.MINUTES).join();
+            database.onExit().orTimeout(10, TimeUnit.MINUTES).join();
             program.startAgain();
             assertThat(program.server().pid()).isNotEqualTo(server.pid());
             withoutItsDatabaseItEnds(program);
@@ -83,6 +83,6 @@ class StartingIT {
     private static void withoutItsDatabaseItEnds(Program program) {
         ProcessHandle server = program.server();
         program.databaseServer().parent().orElseThrow().destroy();
-        server.onExit().orTimeout(60, TimeUnit.SECONDS).join();
+        server.onExit().orTimeout(10, TimeUnit.MINUTES).join();
     }
 }

@@ -26,7 +26,7 @@ import yarrowmark.server.support.ServerTest;
 /** Thirty-two parties who make the same thing in the same moment: it is there once, and nobody gets an unworded answer. */
 @ServerTest
 @DirtiesContext(classMode = DirtiesContext.ClassMode.BEFORE_CLASS)
-@Timeout(120)
+@Timeout(600)
 class CrowdedRecordsTest {
     @LocalServerPort
     private int port;

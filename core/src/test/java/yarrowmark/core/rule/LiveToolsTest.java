@@ -34,7 +34,7 @@ class LiveToolsTest {
                 .redirectErrorStream(true)
                 .redirectOutput(to.toFile())
                 .start();
-        assertThat(process.waitFor(60, TimeUnit.SECONDS)).as(command).isTrue();
+        assertThat(process.waitFor(5, TimeUnit.MINUTES)).as(command).isTrue();
         String text = Files.readString(to, StandardCharsets.UTF_8);
         assumeTrue(process.exitValue() == 0, () -> command + " does not work here: " + text);
         return text;

@@ -227,7 +227,7 @@ class RoundTest {
         });
         Thread reviewer = new Thread(() -> {
             try {
-                running.await(10, TimeUnit.SECONDS);
+                running.await(5, TimeUnit.MINUTES);
                 bench.say("STOP");
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
@@ -268,7 +268,7 @@ class RoundTest {
         Api.Seat seat = seat(false, test(2, "one"));
         Thread reviewer = new Thread(() -> {
             try {
-                held.await(10, TimeUnit.SECONDS);
+                held.await(5, TimeUnit.MINUTES);
                 tests.put("one", options -> GOOD);
                 bench.say("GO");
             } catch (InterruptedException e) {

@@ -337,7 +337,7 @@ class BenchTest {
                 CompletableFuture.supplyAsync(() -> device.get("/api/device/command?after=0"));
         bench.owner().post("/api/bench/seats/" + seat + "/command", Map.of("command", "PAUSE"));
         Client.Answer told =
-                waiting.orTimeout(10, java.util.concurrent.TimeUnit.SECONDS).join();
+                waiting.orTimeout(5, java.util.concurrent.TimeUnit.MINUTES).join();
         assertThat(told.body().path("command").asString()).isEqualTo("PAUSE");
         assertThat(told.body().path("revision").asInt()).isEqualTo(1);
     }

@@ -254,21 +254,21 @@ class NetworkTest {
     void whatIsSentToTheEchoComesBackWhileItIsTheTurn() throws Exception {
         Client device = device();
         Listener listener = new Listener();
-        WebSocket socket = echo(ticket(device), own(), listener).get(10, TimeUnit.SECONDS);
+        WebSocket socket = echo(ticket(device), own(), listener).get(5, TimeUnit.MINUTES);
         socket.sendBinary(ByteBuffer.wrap(new byte[] {1, 2, 3, 4, 5, 6, 7, 8}), true);
-        assertThat(listener.answer.get(10, TimeUnit.SECONDS))
+        assertThat(listener.answer.get(5, TimeUnit.MINUTES))
                 .isEqualTo(ByteBuffer.wrap(new byte[] {1, 2, 3, 4, 5, 6, 7, 8}));
         device.delete(TURN);
         socket.sendBinary(ByteBuffer.wrap(new byte[] {9}), true);
-        assertThat(listener.closed.get(10, TimeUnit.SECONDS)).isEqualTo(1008);
+        assertThat(listener.closed.get(5, TimeUnit.MINUTES)).isEqualTo(1008);
     }
 
     @Test
     void nothingLargeIsSentBack() throws Exception {
         Listener listener = new Listener();
-        WebSocket socket = echo(ticket(device()), own(), listener).get(10, TimeUnit.SECONDS);
+        WebSocket socket = echo(ticket(device()), own(), listener).get(5, TimeUnit.MINUTES);
         socket.sendBinary(ByteBuffer.wrap(new byte[65]), true);
-        assertThat(listener.closed.get(10, TimeUnit.SECONDS)).isEqualTo(1009);
+        assertThat(listener.closed.get(5, TimeUnit.MINUTES)).isEqualTo(1009);
     }
 
     @Test

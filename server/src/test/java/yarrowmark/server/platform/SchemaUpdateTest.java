@@ -35,7 +35,7 @@ import yarrowmark.server.support.EveryTable;
 import yarrowmark.server.support.Schemas;
 
 /** Updates of the records that are cut off, on a real database with records of an earlier version. */
-@Timeout(120)
+@Timeout(600)
 class SchemaUpdateTest {
     private static final String BEFORE = "13";
 

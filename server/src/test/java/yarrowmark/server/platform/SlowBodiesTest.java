@@ -20,7 +20,7 @@ import yarrowmark.server.support.ServerTest;
 
 /** Senders who promise a body and do not send it. 220 of them stopped every other request. */
 @ServerTest
-@Timeout(120)
+@Timeout(600)
 class SlowBodiesTest {
     @LocalServerPort
     private int port;

@@ -29,7 +29,7 @@ public final class Crowd {
             go.countDown();
             List<T> all = new ArrayList<>();
             for (Future<T> answer : answers) {
-                all.add(answer.get(60, TimeUnit.SECONDS));
+                all.add(answer.get(5, TimeUnit.MINUTES));
             }
             return all;
         } finally {

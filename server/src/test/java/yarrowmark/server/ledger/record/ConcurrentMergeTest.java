@@ -72,7 +72,7 @@ class ConcurrentMergeTest {
         Future<Client.Answer> answer = new TransactionTemplate(transactions).execute(t -> {
             merging.merge(from, into, Client.NAME);
             Future<Client.Answer> asked = other.submit(ask::get);
-            await().atMost(20, TimeUnit.SECONDS)
+            await().atMost(5, TimeUnit.MINUTES)
                     .until(() -> sql.queryForObject(
                                     "select count(*) from information_schema.processlist where db = database() and info like '%for update' and time_ms > 300",
                                     Integer.class)
@@ -80,7 +80,7 @@ class ConcurrentMergeTest {
             assertThat(asked.isDone()).isFalse();
             return asked;
         });
-        return answer.get(20, TimeUnit.SECONDS);
+        return answer.get(5, TimeUnit.MINUTES);
     }
 
     private List<Long> readingsOf(long configuration) {
