@@ -60,6 +60,11 @@ public final class ScoreText {
 
     private ScoreText() {}
 
+    /** @return whether the unit is one of time, which a hand can stop */
+    public static boolean isTime(String unit) {
+        return TIMES.containsKey(unit);
+    }
+
     /**
      * The step in which a time stopped by hand is known, in this unit of time.
      *

@@ -20,6 +20,9 @@ class Plan {
     private Long id;
 
     private String name;
+    /** The name while the plan is in use: the records hold that only one has it. */
+    private @Nullable String usedName;
+
     private int runs;
     private int timedMs;
     private int pauseMs;
@@ -45,6 +48,7 @@ class Plan {
 
     Plan(Plans.NewPlan plan, @Nullable String madeBy) {
         this.name = plan.name();
+        this.usedName = plan.name();
         this.runs = plan.runs();
         this.timedMs = plan.timedMs();
         this.pauseMs = plan.pauseMs();
@@ -60,6 +64,7 @@ class Plan {
 
     void retire(@Nullable Instant at) {
         this.retiredAt = at;
+        this.usedName = at == null ? name : null;
     }
 
     Long id() {

@@ -8,6 +8,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.BuiltInSuites;
@@ -85,6 +86,7 @@ public class Plans implements StartupTask {
         }
         if (there != null) {
             there.retire(clock.instant());
+            plans.flush();
         }
         plans.save(new Plan(wanted, null));
     }
@@ -111,12 +113,21 @@ public class Plans implements StartupTask {
     public PlanRow make(NewPlan plan, String person) {
         check(plan);
         if (plans.findFirstByNameAndRetiredAtIsNull(plan.name()).isPresent()) {
-            throw Problem.conflict(
-                    "plan-exists", "There is a plan \"" + plan.name() + "\" already. Choose another name.");
+            throw taken(plan.name());
         }
-        Plan made = plans.saveAndFlush(new Plan(plan, person));
+        Plan made;
+        try {
+            made = plans.saveAndFlush(new Plan(plan, person));
+        } catch (DataIntegrityViolationException e) {
+            // Somebody else made one of that name in this very moment.
+            throw taken(plan.name());
+        }
         changes.note(person, "plan", made.id(), ChangeLog.MADE, null, plan.name());
         return PlanRow.of(made);
+    }
+
+    private static Problem taken(String name) {
+        return Problem.conflict("plan-exists", "There is a plan \"" + name + "\" already. Choose another name.");
     }
 
     /** The changed plan takes the place of the one before, which stays for the devices that carry it out. */

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.test.web.server.LocalServerPort;
@@ -72,6 +74,21 @@ class PlansTest {
                 .valueStream()
                 .map(p -> p.path("name").asString())
                 .toList();
+    }
+
+    @Test
+    void ofManyPlansOfOneNameMadeAtOnceOneIsMade() {
+        Map<String, Object> plan =
+                plan("Crowded " + System.nanoTime(), List.of(item(lab.tests().get(0), Map.of())));
+        List<CompletableFuture<Client.Answer>> tries = IntStream.range(0, 24)
+                .mapToObj(i -> CompletableFuture.supplyAsync(() -> lab.owner().post("/api/plans", plan)))
+                .toList();
+        List<Client.Answer> answers =
+                tries.stream().map(CompletableFuture::join).toList();
+        assertThat(answers).filteredOn(a -> a.status() == 200).hasSize(1);
+        assertThat(answers).filteredOn(a -> a.status() != 200).hasSize(23).allMatch(a -> a.code()
+                .equals("plan-exists"));
+        assertThat(names()).filteredOn(plan.get("name")::equals).hasSize(1);
     }
 
     @Test

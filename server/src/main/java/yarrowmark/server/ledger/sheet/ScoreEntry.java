@@ -197,6 +197,12 @@ class ScoreEntry {
             if (metric.unusable(v.value()) != null) {
                 throw Problem.invalid("not-a-score", require(metric.unusable(v.value())));
             }
+            if (byStopwatch && !ScoreText.isTime(metric.unit())) {
+                throw Problem.invalid(
+                        "no-time",
+                        metric.test() + " is measured in " + metric.unit()
+                                + ", so no stopwatch stops it. Type the value.");
+            }
             double resolution =
                     byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();
             return put(

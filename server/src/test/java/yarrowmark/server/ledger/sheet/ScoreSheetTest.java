@@ -185,6 +185,15 @@ class ScoreSheetTest {
     }
 
     @Test
+    void aStopwatchStopsNothingThatIsNoTime() {
+        Client.Answer answer = owner.post(
+                "/api/sessions/" + session + "/scores",
+                Map.of("testId", tests.get(0), "run", 1, "text", "64.27", "byStopwatch", true));
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.code()).isEqualTo("no-time");
+    }
+
+    @Test
     void aTimeStoppedByHandIsKnownToAFifthOfASecond() {
         JsonNode sheet = owner.post(
                         "/api/sessions/" + session + "/scores",
