@@ -448,7 +448,7 @@ class LabIT {
     @Test
     void nobodyElseOnTheMachineReadsTheRecords() throws IOException {
         for (String file :
-                List.of("demo", "demo/mariadb", "demo/mariadb/password", "demo/sessions", "demo/database.ready")) {
+                List.of("demo", "demo/mariadb", "demo/mariadb/password", "demo/server.log", "demo/database.ready")) {
             Set<PosixFilePermission> may =
                     Files.getPosixFilePermissions(program.records().resolve(file));
             assertThat(may)

@@ -160,7 +160,8 @@ class LongRunsIT extends AtTheDemo {
             assertThat(by.get("network-connect").value())
                     .isGreaterThan(by.get("network-latency").value());
             for (String load : List.of("download-one", "download-six", "upload-one", "upload-six")) {
-                assertThat(by.get("network-" + load).value()).as(load).isBetween(50.0, 1e6);
+                // In Mbit/s: how many is this machine's business, and it may be busy.
+                assertThat(by.get("network-" + load).value()).as(load).isBetween(0.5, 1e6);
                 assertThat(by.get("network-" + load).words()).contains("server itself");
             }
             assertThat(by.get("network-walk").value()).as("1 m and 3 m held").isEqualTo(3.0);
