@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { CopyButton } from '../compare/CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import { countdown, day } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import type { Lane } from './useBench.ts';

@@ -1,8 +1,8 @@
 import type { Schemas } from '../api/client.ts';
 import { ShareBar, signed } from '../chart/ShareBar.tsx';
-import { times } from './axis.ts';
-import { partWords } from './parts.ts';
-import { verdictWords } from './verdict.ts';
+import { times } from '../format/ratio.ts';
+import { partWords } from '../format/parts.ts';
+import { verdictWords } from '../format/verdict.ts';
 
 type Overall = Schemas['Overall'];
 type Area = Overall['groups'][number];

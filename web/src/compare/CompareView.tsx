@@ -15,7 +15,7 @@ import { ComparePairs } from './ComparePairs.tsx';
 import { FactorsPart } from './FactorsPart.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
 import { ORDERS, sections, type Order } from './order.ts';
-import { toggled } from './parts.ts';
+import { toggled } from '../format/parts.ts';
 import { SidePanel } from './SidePanel.tsx';
 import { ExportTexts } from './ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';

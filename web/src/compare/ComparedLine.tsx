@@ -1,6 +1,7 @@
 import type { Schemas } from '../api/client.ts';
 import { mark, markReason, number, reading } from '../format/format.ts';
-import { formatRatio, type DifferenceAxis, type RatioAxis } from './axis.ts';
+import { type DifferenceAxis, type RatioAxis } from '../chart/ratio-axis.ts';
+import { formatRatio } from '../format/ratio.ts';
 import { LineDetail } from './LineDetail.tsx';
 import type { RowProps } from '../ui/useRows.ts';
 import type { ComparedRow } from './order.ts';
@@ -15,7 +16,7 @@ import {
   whatWouldTell,
   type Cell,
   type Covers,
-} from './verdict.ts';
+} from '../format/verdict.ts';
 import { toldApart } from '../format/named.ts';
 import { sentence, type Words } from './words.ts';
 

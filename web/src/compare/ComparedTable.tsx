@@ -5,13 +5,14 @@ import { MarkSign } from '../chart/Mark.tsx';
 import { testGroup } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
 import { useRows } from '../ui/useRows.ts';
-import { ratioAxis, times } from './axis.ts';
+import { ratioAxis } from '../chart/ratio-axis.ts';
+import { times } from '../format/ratio.ts';
 import { axisKey, differenceAxes } from './difference-axes.ts';
 import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
 import { lineName, nameBelow } from './order.ts';
 import { slotsOf } from './slots.ts';
-import { verdictWords } from './verdict.ts';
+import { verdictWords } from '../format/verdict.ts';
 import type { Words } from './words.ts';
 
 type Comparison = Schemas['Comparison'];

@@ -5,10 +5,10 @@ import { baseOf, logTicks } from '../chart/axis-ticks.ts';
 import { number, quantity, unitName } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
 import { useWidth } from '../ui/use-width.ts';
-import { times } from './axis.ts';
-import { table } from './csv.ts';
+import { times } from '../format/ratio.ts';
+import { table } from '../export/csv.ts';
 import { slotsOf } from './slots.ts';
-import { ExportFigure } from './ExportFigure.tsx';
+import { ExportFigure } from '../export/ExportFigure.tsx';
 
 const [HEIGHT, BELOW, LEFT, RIGHT] = [270, 96, 64, 14];
 const [TOP, BOTTOM] = [22, HEIGHT - 44];

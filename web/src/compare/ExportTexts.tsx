@@ -1,12 +1,12 @@
 import type { Schemas } from '../api/client.ts';
 import { useTable } from '../shell/table-store.ts';
-import { comparisonCsv } from './csv.ts';
+import { comparisonCsv } from '../export/csv.ts';
 import { figure, figureOfSeveral } from './figure.ts';
-import { markOf } from './mark-of.ts';
+import { markOf } from '../export/mark-of.ts';
 import type { Section } from './order.ts';
-import { PAINTS } from './page.ts';
+import { PAINTS } from '../export/page.ts';
 import { slotsOf } from './slots.ts';
-import { ExportMenu } from './ExportMenu.tsx';
+import { ExportMenu } from '../export/ExportMenu.tsx';
 import { named } from '../format/named.ts';
 
 /** The comparison to take along: one side with its intervals, or several on one axis. */

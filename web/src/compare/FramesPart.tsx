@@ -1,8 +1,8 @@
 import type { Schemas } from '../api/client.ts';
 import { SeriesPlot } from '../chart/SeriesPlot.tsx';
 import { count, quantity } from '../format/format.ts';
-import { table } from './csv.ts';
-import { ExportFigure } from './ExportFigure.tsx';
+import { table } from '../export/csv.ts';
+import { ExportFigure } from '../export/ExportFigure.tsx';
 import { named } from '../format/named.ts';
 
 /** Frame times of each side with both lows: two different numbers, never held against each other. */

@@ -1,5 +1,5 @@
-import type { DifferenceAxis, RatioAxis } from './axis.ts';
-import { isClear, tone, type Cell } from './verdict.ts';
+import type { DifferenceAxis, RatioAxis } from '../chart/ratio-axis.ts';
+import { isClear, tone, type Cell } from '../format/verdict.ts';
 
 const HEIGHT = 22;
 const COLOURS = { gain: 'var(--leaf)', loss: 'var(--plum)', level: 'var(--ink-2)', unsure: 'var(--ink-3)' } as const;

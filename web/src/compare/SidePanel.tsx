@@ -3,8 +3,8 @@ import type { Schemas } from '../api/client.ts';
 import { notCountedWords, takeWords } from '../format/takes.ts';
 import { factStep, number } from '../format/format.ts';
 import { AreasPart } from './AreasPart.tsx';
-import { times } from './axis.ts';
-import { VERDICTS, countedVerdict, covers, isClear, verdictWords } from './verdict.ts';
+import { times } from '../format/ratio.ts';
+import { VERDICTS, countedVerdict, covers, isClear, verdictWords } from '../format/verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 type Side = Comparison['sides'][number];

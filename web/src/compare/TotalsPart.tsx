@@ -2,9 +2,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { number, reading } from '../format/format.ts';
-import { times } from './axis.ts';
-import { table } from './csv.ts';
-import { save } from './take.ts';
+import { times } from '../format/ratio.ts';
+import { table } from '../export/csv.ts';
+import { save } from '../export/save-file.ts';
 
 const HOW = {
   LINEAR: 'The parts add up exactly.',

@@ -1,4 +1,4 @@
-import { differenceAxis, type DifferenceAxis } from './axis.ts';
+import { differenceAxis, type DifferenceAxis } from '../chart/ratio-axis.ts';
 import type { ComparedRow } from './order.ts';
 
 /** Which differences share an axis: those of one unit and direction. */

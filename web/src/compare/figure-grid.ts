@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client.ts';
 import { reading } from '../format/format.ts';
-import { times } from './axis.ts';
-import { framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from './page.ts';
+import { times } from '../format/ratio.ts';
+import { framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../export/page.ts';
 
 const EDGE = 80;
 const [TALLEST, WIDEST] = [110, 380];

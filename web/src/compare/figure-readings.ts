@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
 import { reading } from '../format/format.ts';
-import { framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from './page.ts';
+import { framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../export/page.ts';
 
 const [EDGE, TOP, NAMES] = [80, 300, 600];
 

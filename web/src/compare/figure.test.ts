@@ -1,11 +1,11 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
-import { comparisonCsv } from './csv.ts';
+import { comparisonCsv } from '../export/csv.ts';
 import { figureOfSeveral, figure } from './figure.ts';
 import { gridFigure } from './figure-grid.ts';
 import { readingsFigure } from './figure-readings.ts';
 import { sections, type ComparedRow } from './order.ts';
-import { escaped, lines, PAINTS } from './page.ts';
+import { escaped, lines, PAINTS } from '../export/page.ts';
 
 const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number]> = {}): ComparedRow => ({
   metric: {

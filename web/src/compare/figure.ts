@@ -1,9 +1,10 @@
 import { reading, testGroup } from '../format/format.ts';
 import type { Schemas } from '../api/client.ts';
-import { ratioAxis, times, formatRatio, type DifferenceAxis, type RatioAxis } from './axis.ts';
+import { ratioAxis, type DifferenceAxis, type RatioAxis } from '../chart/ratio-axis.ts';
+import { times, formatRatio } from '../format/ratio.ts';
 import { axisKey, differenceAxes } from './difference-axes.ts';
 import { lineName, type ComparedRow, type Section } from './order.ts';
-import { framed, HEIGHT, rule, text, WIDTH, type Paint } from './page.ts';
+import { framed, HEIGHT, rule, text, WIDTH, type Paint } from '../export/page.ts';
 import {
   isClear,
   tone,
@@ -13,7 +14,7 @@ import {
   boundWords,
   covers,
   differenceWords,
-} from './verdict.ts';
+} from '../format/verdict.ts';
 import { named } from '../format/named.ts';
 
 type Comparison = Schemas['Comparison'];

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
 import { lineName, missingRuns, nameBelow, sections, type ComparedRow } from './order.ts';
-import { boundWords, certainty, countedVerdict, restsOn, whatWouldTell, type Cell } from './verdict.ts';
+import { boundWords, certainty, countedVerdict, restsOn, whatWouldTell, type Cell } from '../format/verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({
   ratio: 1.1,

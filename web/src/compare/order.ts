@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
 import type { TestGroup } from '../format/format.ts';
-import { certainty } from './verdict.ts';
+import { certainty } from '../format/verdict.ts';
 
 export type ComparedRow = Schemas['ComparedRow'];
 export const ORDERS = ['group', 'size', 'certainty'] as const;

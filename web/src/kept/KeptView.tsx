@@ -3,7 +3,7 @@ import { getRouteApi, Link } from '@tanstack/react-router';
 import { api, value } from '../api/client.ts';
 import { moment } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { CopyButton } from '../compare/CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 

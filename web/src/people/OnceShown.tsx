@@ -1,4 +1,4 @@
-import { CopyButton } from '../compare/CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import { moment } from '../format/format.ts';
 
 /** A secret that is shown now and never again. */

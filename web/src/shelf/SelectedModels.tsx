@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
-import { table } from '../compare/csv.ts';
-import { save } from '../compare/take.ts';
+import { table } from '../export/csv.ts';
+import { save } from '../export/save-file.ts';
 import { count } from '../format/format.ts';
 import { tableActions } from '../shell/table-store.ts';
 import { SelectionBar } from '../ui/SelectionBar.tsx';

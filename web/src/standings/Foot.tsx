@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useState, type ReactNode } from 'react';
 import { api, value } from '../api/client.ts';
-import { partWords } from '../compare/parts.ts';
+import { partWords } from '../format/parts.ts';
 import { classes, deviceClass, percent } from '../format/format.ts';
 import { notCountedWords } from '../format/takes.ts';
 import type { StandingsSearch } from '../shell/search-params.ts';

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
-import { times } from '../compare/axis.ts';
-import { verdictWords } from '../compare/verdict.ts';
+import { times } from '../format/ratio.ts';
+import { verdictWords } from '../format/verdict.ts';
 import { index } from '../format/format.ts';
 import { Empty, Ready } from '../ui/states.tsx';
 import type { Ask } from './ask.ts';

@@ -12,7 +12,7 @@ import { SortHeader, type Sorting } from '../ui/SortHeader.tsx';
 import { usePrinting } from '../ui/use-printing.ts';
 import { useSelection } from '../ui/use-selection.ts';
 import { useRows } from '../ui/useRows.ts';
-import { save } from '../compare/take.ts';
+import { save } from '../export/save-file.ts';
 import type { Standings } from './ask.ts';
 import { againstBase, againstHeading, byDifferences, intervalWords } from './held-against.ts';
 import { sorted, type ListOrder } from './list-order.ts';

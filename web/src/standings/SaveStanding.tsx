@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { CopyButton } from '../compare/CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import type { Ask } from './ask.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 

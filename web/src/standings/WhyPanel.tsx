@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { ShareBar, signed } from '../chart/ShareBar.tsx';
-import { times } from '../compare/axis.ts';
+import { times } from '../format/ratio.ts';
 import { duration, index, number, percent } from '../format/format.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';

@@ -1,4 +1,4 @@
-import { covers, type Covers } from '../compare/verdict.ts';
+import { covers, type Covers } from '../format/verdict.ts';
 
 /** Which noise the intervals of a standing know, as one phrase. */
 export function coversAll(rows: readonly { covers?: Covers; low?: number; index?: number }[]): string {

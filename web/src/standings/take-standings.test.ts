@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Standings } from './ask.ts';
-import { PAINTS } from '../compare/page.ts';
+import { PAINTS } from '../export/page.ts';
 import { standingsCsv, standingsFigure, standingsHtml } from './take-standings.ts';
 
 const row = (id: number, model: string, merit: number) => ({

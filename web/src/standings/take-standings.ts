@@ -1,8 +1,8 @@
-import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../compare/page.ts';
-import { table } from '../compare/csv.ts';
+import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../export/page.ts';
+import { table } from '../export/csv.ts';
 import { place, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
-import { covers } from '../compare/verdict.ts';
+import { covers } from '../format/verdict.ts';
 import type { Standings } from './ask.ts';
 import { againstBase, againstHeading, byDifferences, intervalWords, onRail } from './held-against.ts';
 import { coversAll } from './covers-all.ts';

@@ -3,7 +3,7 @@ import { getRouteApi, Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
-import { save } from '../compare/take.ts';
+import { save } from '../export/save-file.ts';
 import { moment, testGroup } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Empty, Ready } from '../ui/states.tsx';

@@ -1,4 +1,4 @@
-import { times } from '../compare/axis.ts';
+import { times } from '../format/ratio.ts';
 import { number, reading, unitName } from '../format/format.ts';
 import type { Trends } from './trends.ts';
 

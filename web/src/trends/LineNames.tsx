@@ -1,5 +1,5 @@
 import { markColour, markPath } from '../chart/Mark.tsx';
-import { times } from '../compare/axis.ts';
+import { times } from '../format/ratio.ts';
 import type { PlotLine } from './LinesPlot.tsx';
 
 /** The names of the lines where a plot has no room for them, and how far each has come at its last step. */

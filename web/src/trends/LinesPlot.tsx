@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { logTicks } from '../chart/axis-ticks.ts';
 import { markColour, markPath } from '../chart/Mark.tsx';
-import { times } from '../compare/axis.ts';
+import { times } from '../format/ratio.ts';
 import { apart, unbroken, withRoom } from './trends.ts';
 
 export const LEFT = 62;

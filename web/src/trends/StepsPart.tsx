@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { times } from '../compare/axis.ts';
-import { verdictWords } from '../compare/verdict.ts';
+import { times } from '../format/ratio.ts';
+import { verdictWords } from '../format/verdict.ts';
 import { usePrinting } from '../ui/use-printing.ts';
 import { LABELS, LEFT, NARROW } from './LinesPlot.tsx';
 import { changedWords, movers, type Step, type Trends } from './trends.ts';

@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../api/client.ts';
 import { MarkSign } from '../chart/Mark.tsx';
-import { times } from '../compare/axis.ts';
-import { table } from '../compare/csv.ts';
-import { CopyButton } from '../compare/CopyButton.tsx';
-import { ExportFigure } from '../compare/ExportFigure.tsx';
+import { times } from '../format/ratio.ts';
+import { table } from '../export/csv.ts';
+import { CopyButton } from '../ui/CopyButton.tsx';
+import { ExportFigure } from '../export/ExportFigure.tsx';
 import { count } from '../format/format.ts';
 import type { TrendsSearch } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';

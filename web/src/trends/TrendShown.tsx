@@ -1,8 +1,8 @@
-import { ExportFigure } from '../compare/ExportFigure.tsx';
-import { toggled } from '../compare/parts.ts';
-import { CopyButton } from '../compare/CopyButton.tsx';
-import { times } from '../compare/axis.ts';
-import { verdictWords } from '../compare/verdict.ts';
+import { ExportFigure } from '../export/ExportFigure.tsx';
+import { toggled } from '../format/parts.ts';
+import { CopyButton } from '../ui/CopyButton.tsx';
+import { times } from '../format/ratio.ts';
+import { verdictWords } from '../format/verdict.ts';
 import { TEST_GROUPS } from '../format/format.ts';
 import { type TrendsSearch } from '../shell/search-params.ts';
 import { Choice } from '../ui/Choice.tsx';

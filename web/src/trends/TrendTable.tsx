@@ -1,5 +1,5 @@
-import { times } from '../compare/axis.ts';
-import { covers, verdictWords } from '../compare/verdict.ts';
+import { times } from '../format/ratio.ts';
+import { covers, verdictWords } from '../format/verdict.ts';
 import { number, reading, unitName } from '../format/format.ts';
 import type { Trends } from './trends.ts';
 

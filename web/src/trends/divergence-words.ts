@@ -1,5 +1,7 @@
-import { times } from '../compare/axis.ts';
-import type { Together } from './TogetherShown.tsx';
+import type { Schemas } from '../api/client.ts';
+import { times } from '../format/ratio.ts';
+
+type Together = Schemas['Together'];
 
 /** For each line but the first: where it parts from that, or that it does not. */
 export function partingWords(data: Pick<Together, 'lines' | 'partings' | 'steps' | 'along'>): string[] {

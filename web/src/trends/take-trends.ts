@@ -1,5 +1,5 @@
-import { table } from '../compare/csv.ts';
-import { verdictWords } from '../compare/verdict.ts';
+import { table } from '../export/csv.ts';
+import { verdictWords } from '../format/verdict.ts';
 import type { Trends } from './trends.ts';
 
 /** Every number of a trend, a line for each result. */

@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { CopyButton } from '../compare/CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { moment } from '../format/format.ts';
 import { Panel } from '../ui/Panel.tsx';

@@ -1,5 +1,5 @@
-import { table } from '../compare/csv.ts';
-import { ExportMenu } from '../compare/ExportMenu.tsx';
+import { table } from '../export/csv.ts';
+import { ExportMenu } from '../export/ExportMenu.tsx';
 import { Drawing } from './Drawing.tsx';
 import { FigureForm } from './FigureForm.tsx';
 import { figurePage } from './figure-page.ts';

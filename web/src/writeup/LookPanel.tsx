@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
-import { blobAddress } from '../compare/take.ts';
+import { blobAddress } from '../export/save-file.ts';
 import { Mark } from './Mark.tsx';
 
 const LONGEST = 20_000;

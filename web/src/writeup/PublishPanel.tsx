@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { CopyButton } from '../compare/CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { allConfigurations } from './questions.ts';

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, type CSSProperties, type ReactNode } from 'react';
 import { api, value } from '../api/client.ts';
-import { missingWords } from '../compare/verdict.ts';
+import { missingWords } from '../format/verdict.ts';
 import { index } from '../format/format.ts';
 import { toldApart } from '../format/named.ts';
 import { barsOf, directionWords } from './bars.ts';

@@ -1,4 +1,4 @@
-import { escaped } from '../compare/page.ts';
+import { escaped } from '../export/page.ts';
 import type { NumberQuestion } from './questions.ts';
 
 /** A drawing with what goes with it wherever it is shown. */

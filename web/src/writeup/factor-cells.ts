@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client.ts';
-import { times } from '../compare/axis.ts';
-import { lines } from '../compare/page.ts';
-import { covers } from '../compare/verdict.ts';
+import { times } from '../format/ratio.ts';
+import { lines } from '../export/page.ts';
+import { covers } from '../format/verdict.ts';
 import { reading } from '../format/format.ts';
 import { ARTICLE_WIDTH, bar, stroke, svgOf, words, type Drawn } from './drawn.ts';
 

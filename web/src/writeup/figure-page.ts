@@ -1,5 +1,5 @@
-import { framed, lines, WIDTH, HEIGHT, type PaintName } from '../compare/page.ts';
-import { tokens } from '../compare/screen-figure.ts';
+import { framed, lines, WIDTH, HEIGHT, type PaintName } from '../export/page.ts';
+import { tokens } from '../export/screen-figure.ts';
 import type { Drawn } from './drawn.ts';
 
 const [MARGIN, CAPTION] = [80, 150];

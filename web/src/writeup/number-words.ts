@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
-import { formatRatio } from '../compare/axis.ts';
-import { covers, missingWords, verdictWords, type Cell } from '../compare/verdict.ts';
+import { formatRatio } from '../format/ratio.ts';
+import { covers, missingWords, verdictWords, type Cell } from '../format/verdict.ts';
 import { decimalsOf } from '../format/digits.ts';
 import { fixed, number, quantity, reading } from '../format/format.ts';
 import { named, toldApart } from '../format/named.ts';

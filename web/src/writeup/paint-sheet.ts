@@ -1,5 +1,5 @@
 import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2?url';
-import { dataAddress } from '../compare/take.ts';
+import { dataAddress } from '../export/save-file.ts';
 
 /** Drawings within the sheet as pictures, made once. */
 const pictures = new WeakMap<SVGElement, HTMLImageElement | 'making'>();

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { isClear } from '../compare/verdict.ts';
+import { isClear } from '../format/verdict.ts';
 import { liveRatio } from './number-words.ts';
 import type { NumberQuestion } from './questions.ts';
 

@@ -1,5 +1,6 @@
 import type { Schemas } from '../api/client.ts';
-import { ratioAxis, formatRatio } from '../compare/axis.ts';
+import { ratioAxis } from '../chart/ratio-axis.ts';
+import { formatRatio } from '../format/ratio.ts';
 import {
   boundWords,
   differenceWords,
@@ -8,7 +9,7 @@ import {
   tone,
   verdictWords,
   type Cell,
-} from '../compare/verdict.ts';
+} from '../format/verdict.ts';
 import { named } from '../format/named.ts';
 import { lineName } from '../compare/order.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
-import { save } from '../compare/take.ts';
+import { save } from '../export/save-file.ts';
 import { paintSheet, prepareSheet } from './paint-sheet.ts';
 import type { Paper } from './stage-state.ts';
 

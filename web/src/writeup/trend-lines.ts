@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { formatRatio } from '../compare/axis.ts';
+import { formatRatio } from '../format/ratio.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
 type Trends = Schemas['Trends'];

@@ -68,7 +68,7 @@ class CommandTestTest {
     void argumentsAreArgumentsAndNoShellLooksAtThem() throws Exception {
         Measurement m = run(command(new Api.Step(List.of("printf", "%s|", "a b", "$HOME", "; exit 3", "*"), false)));
         assertThat(m.output()).isEqualTo("a b|$HOME|; exit 3|*|");
-        assertThat(m.value()).isPositive().isLessThan(10);
+        assertThat(m.value()).isPositive();
     }
 
     @Test
@@ -81,7 +81,7 @@ class CommandTestTest {
         assertThat(m.timedMs()).isEqualTo(1000 * m.value());
         assertThat(m.more()).anySatisfy(more -> {
             assertThat(more.metric()).isEqualTo("user");
-            assertThat(more.value()).isBetween(0.01, m.value());
+            assertThat(more.value()).isBetween(0.001, m.value());
         });
         // dd holds its block of 64 MiB.
         assertThat(m.more()).anySatisfy(more -> {
@@ -94,7 +94,7 @@ class CommandTestTest {
     void preparationAndCleanUpAreDoneEachTimeAndNotTimed() throws Exception {
         Api.TimedCommand command = new Api.TimedCommand(
                 sh("cat before >> seen"),
-                sh("sleep 0.5; echo $WORD > before"),
+                sh("sleep 3; echo $WORD > before"),
                 sh("echo after >> seen"),
                 sh("printf 'thing 1.4\\nmore'"),
                 "inner",
@@ -107,7 +107,7 @@ class CommandTestTest {
         Measurement first = test.run(options);
         test.run(options);
         assertThat(file("inner/seen")).isEqualTo("heron\nafter\nheron\nafter");
-        assertThat(first.value()).isLessThan(0.5);
+        assertThat(first.value()).as("without its preparation").isLessThan(3);
         assertThat(first.note()).isEqualTo("thing 1.4");
     }
 
@@ -123,7 +123,7 @@ class CommandTestTest {
     @Test
     void marksTimeWhatIsBetweenThem() throws Exception {
         Api.TimedCommand command = new Api.TimedCommand(
-                sh("sleep 0.4; echo now: begin; sleep 0.1; echo now: end; sleep 0.4"),
+                sh("sleep 2; echo now: begin; sleep 0.2; echo now: end; sleep 2"),
                 null,
                 null,
                 null,
@@ -133,7 +133,7 @@ class CommandTestTest {
                 20,
                 Api.Cache.AS_IT_IS,
                 new Api.Marks("begin", "end"));
-        assertThat(run(command).value()).isBetween(0.09, 0.35);
+        assertThat(run(command).value()).as("none of the long waits around it").isBetween(0.0, 2.0);
         CommandFailed none = failed(new Api.TimedCommand(
                 sh("echo begin"), null, null, null, null, null, 0, 20, Api.Cache.AS_IT_IS, command.between()));
         assertThat(none).hasMessageContaining("“end”");

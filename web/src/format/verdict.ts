@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
-import { number, reason, runState } from '../format/format.ts';
-import { times } from './axis.ts';
+import { number, reason, runState } from './format.ts';
+import { times } from './ratio.ts';
 
 export type Cell = Schemas['ComparedCell'];
 export type Verdict = NonNullable<Cell['verdict']>;

@@ -1,5 +1,3 @@
-import { ratioDecimals } from '../format/digits.ts';
-
 /** A logarithmic axis of ratios around "same". */
 export interface RatioAxis {
   /** Pixels of a ratio; what lies outside is held at the edge. */
@@ -39,16 +37,6 @@ export function ratioAxis(ratios: readonly number[], materiality: number, width:
     }
   }
   return { x, outside: (ratio) => Math.abs(Math.log(ratio)) > half, width, ticks: ticks.sort((a, b) => a - b) };
-}
-
-/** "1.034×", with as many decimals as its verdict takes. @param materiality a ratio above 1 */
-export function formatRatio(ratio: number, materiality: number): string {
-  return times(ratio, ratioDecimals(ratio, materiality));
-}
-
-/** "1.05×", with so many decimals below ten. */
-export function times(ratio: number, digits = 2): string {
-  return `${ratio >= 100 ? ratio.toFixed(0) : ratio >= 10 ? ratio.toFixed(1) : ratio.toFixed(digits)}×`;
 }
 
 /** An axis of differences around 0, for metrics of one unit: a temperature has no ratio. */

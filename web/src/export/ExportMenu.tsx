@@ -1,9 +1,9 @@
 import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2?url';
 import { useMutation } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
-import { CopyButton } from './CopyButton.tsx';
+import { CopyButton } from '../ui/CopyButton.tsx';
 import { HEIGHT, WIDTH, type PaintName } from './page.ts';
-import { dataAddress, drawn, save } from './take.ts';
+import { dataAddress, drawn, save } from './save-file.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
 /** Longer names of files are cut off by some systems. */

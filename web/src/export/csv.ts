@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { boundWords, covers, verdictWords } from './verdict.ts';
+import { boundWords, covers, verdictWords } from '../format/verdict.ts';
 
 /** Every number of a comparison as a table: one line for each test and side. Full precision; a point in numbers, commas between. */
 export function comparisonCsv(comparison: Schemas['Comparison']): string {

@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { ratioAxis, times } from './axis.ts';
+import { ratioAxis } from './ratio-axis.ts';
+import { times } from '../format/ratio.ts';
 
 describe('the axis of ratios', () => {
   test('same is in the middle and a gain lies as far from it as the loss that undoes it', () => {

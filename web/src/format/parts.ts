@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { testGroup, type TestGroup } from '../format/format.ts';
+import { testGroup, type TestGroup } from './format.ts';
 
 type Rows = readonly Pick<Schemas['ComparedRow'], 'metric'>[];
 
