@@ -71,6 +71,7 @@ class AccessController {
     private final Invitations invitations;
     private final SecurityLog security;
     private final CookieCsrfTokenRepository pageTokens;
+    private final SignInCookie signInCookie;
 
     AccessController(
             People people,
@@ -79,6 +80,7 @@ class AccessController {
             Invitations invitations,
             SecurityLog security,
             CookieCsrfTokenRepository pageTokens,
+            SignInCookie signInCookie,
             Clock clock,
             @Value("${yarrowmark.demo}") boolean demo) {
         this.people = people;
@@ -87,6 +89,7 @@ class AccessController {
         this.invitations = invitations;
         this.security = security;
         this.pageTokens = pageTokens;
+        this.signInCookie = signInCookie;
         this.demo = demo;
         this.limit = new TryLimit(MOST_WRONG, "names or passwords", clock);
         this.accounts = new AccountLimit(clock);
@@ -192,7 +195,7 @@ class AccessController {
         SignedPlaces.Begun begun = places.begin(
                         person.id(), request.getRemoteAddr(), request.getHeader(HttpHeaders.USER_AGENT), isStillRight)
                 .orElseThrow(AccessController::wrong);
-        SignInCookie.give(begun.token(), request, response);
+        signInCookie.give(begun.token(), request, response);
         Authentication who = UsernamePasswordAuthenticationToken.authenticated(
                 person.name(), null, List.of(new SimpleGrantedAuthority("ROLE_" + person.role())));
         SecurityContext context = SecurityContextHolder.createEmptyContext();
@@ -238,7 +241,7 @@ class AccessController {
         if (request.getAttribute(AccessEnded.PLACE) instanceof Long place) {
             places.leave(place);
         }
-        SignInCookie.takeBack(request, response);
+        signInCookie.takeBack(request, response);
         SecurityContextHolder.clearContext();
         return access(csrf, null);
     }

@@ -78,6 +78,7 @@ class AccessRules {
     SecurityFilterChain peopleRules(
             HttpSecurity http,
             SignedPlaces places,
+            SignInCookie cookie,
             ApiKeys keys,
             SecurityLog security,
             CookieCsrfTokenRepository pageTokens)
@@ -100,7 +101,7 @@ class AccessRules {
                 .sessionManagement(s -> s.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .headers(h -> h.frameOptions(f -> f.sameOrigin()).httpStrictTransportSecurity(t -> t.disable()))
                 .exceptionHandling(e -> e.authenticationEntryPoint(signedOut).accessDeniedHandler(denied))
-                .addFilterBefore(new SignedInFilter(contexts, places), CsrfFilter.class)
+                .addFilterBefore(new SignedInFilter(contexts, cookie, places), CsrfFilter.class)
                 .addFilterBefore(new KeyFilter(contexts, keys, security), CsrfFilter.class)
                 .authorizeHttpRequests(r -> r.requestMatchers("/api/access/**")
                         .permitAll()

@@ -6,28 +6,41 @@ import jakarta.servlet.http.HttpServletResponse;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
+import org.springframework.stereotype.Component;
 import org.springframework.web.util.WebUtils;
+import yarrowmark.server.platform.ShelfId;
 
 /**
  * The cookie by which a browser stays signed in: a random token whose hash the records keep, so that a sign-in outlives the
- * program. There is no session in memory beside it.
+ * program. There is no session in memory beside it. Its name is of this shelf alone: browsers do not tell the ports of a
+ * machine apart, and two shelves on one machine must not sign each other's people out.
  */
-final class SignInCookie {
-    private static final String NAME = "yarrowmark";
+@Component
+class SignInCookie {
+    private static final int NAME_LENGTH = 8;
 
-    private SignInCookie() {}
+    private final ShelfId shelf;
 
-    static @Nullable String tokenOf(HttpServletRequest request) {
-        Cookie cookie = WebUtils.getCookie(request, NAME);
+    SignInCookie(ShelfId shelf) {
+        this.shelf = shelf;
+    }
+
+    private String name() {
+        return "yarrowmark-" + shelf.id().substring(0, NAME_LENGTH);
+    }
+
+    @Nullable
+    String tokenOf(HttpServletRequest request) {
+        Cookie cookie = WebUtils.getCookie(request, name());
         return cookie == null || cookie.getValue().isEmpty() ? null : cookie.getValue();
     }
 
-    static void give(String token, HttpServletRequest request, HttpServletResponse response) {
-        set(ResponseCookie.from(NAME, token), request, response);
+    void give(String token, HttpServletRequest request, HttpServletResponse response) {
+        set(ResponseCookie.from(name(), token), request, response);
     }
 
-    static void takeBack(HttpServletRequest request, HttpServletResponse response) {
-        set(ResponseCookie.from(NAME, "").maxAge(0), request, response);
+    void takeBack(HttpServletRequest request, HttpServletResponse response) {
+        set(ResponseCookie.from(name(), "").maxAge(0), request, response);
     }
 
     private static void set(

@@ -208,7 +208,7 @@ class PeopleTest {
     @Test
     void whoeverIsSignedInStaysSoOverAStartOfTheProgram() {
         Client person = joined("READER", name("Wader"));
-        String token = person.cookie("yarrowmark");
+        String token = person.cookie("yarrowmark-");
         SignedPlaces next = new SignedPlaces(signedPlaces, persons, locks, event -> {}, clock);
         assertThat(next.at(token)).isNull();
         next.remember();

@@ -92,10 +92,10 @@ public final class Client {
                 .collect(java.util.stream.Collectors.joining("; "));
     }
 
-    /** What the server gave this browser to keep. */
+    /** What the server gave this browser to keep. @param name that its own begins with */
     public String cookie(String name) {
         return cookies.getCookieStore().getCookies().stream()
-                .filter(c -> c.getName().equals(name))
+                .filter(c -> c.getName().startsWith(name))
                 .map(HttpCookie::getValue)
                 .findFirst()
                 .orElse("");
