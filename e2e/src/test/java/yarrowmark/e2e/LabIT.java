@@ -18,6 +18,7 @@ import java.nio.file.attribute.PosixFilePermissions;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.util.HexFormat;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -386,33 +387,36 @@ class LabIT {
         }
     }
 
-    /** Without its last column, which older programs did not know. */
-    private static String beforeCommands(String tests) {
-        assertThat(tests.lines().findFirst().orElseThrow()).endsWith("command");
-        return tests.lines()
+    /** Tables whose last column older programs did not know, and how it is called. */
+    private static final Map<String, String> ADDED = Map.of("data/test.csv", "command", "data/plan.csv", "used_name");
+
+    private static byte[] without(String column, byte[] table) {
+        String text = new String(table, StandardCharsets.UTF_8);
+        assertThat(text.lines().findFirst().orElseThrow()).endsWith(column);
+        return text.lines()
                 .map(line -> line.replaceFirst(",(?:\"(?:[^\"]|\"\")*\"|[^,\"]*)$", ""))
-                .collect(Collectors.joining("\r\n", "", "\r\n"));
+                .collect(Collectors.joining("\r\n", "", "\r\n"))
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     private static void rewritten(Path from, Path to, UnaryOperator<String> description) throws IOException {
         try (ZipFile zip = new ZipFile(from.toFile());
                 ZipOutputStream out = new ZipOutputStream(Files.newOutputStream(to))) {
-            byte[] tests = zip.getInputStream(zip.getEntry("data/test.csv")).readAllBytes();
-            byte[] older =
-                    beforeCommands(new String(tests, StandardCharsets.UTF_8)).getBytes(StandardCharsets.UTF_8);
+            Map<String, byte[]> files = new LinkedHashMap<>();
             for (ZipEntry entry : java.util.Collections.list(zip.entries())) {
-                byte[] bytes = zip.getInputStream(entry).readAllBytes();
-                out.putNextEntry(new ZipEntry(entry.getName()));
-                out.write(
-                        switch (entry.getName()) {
-                            case "datapackage.json" ->
-                                description
-                                        .apply(new String(bytes, StandardCharsets.UTF_8))
-                                        .replace(sha256(tests), sha256(older))
-                                        .getBytes(StandardCharsets.UTF_8);
-                            case "data/test.csv" -> older;
-                            default -> bytes;
-                        });
+                files.put(entry.getName(), zip.getInputStream(entry).readAllBytes());
+            }
+            String said = description.apply(new String(files.get("datapackage.json"), StandardCharsets.UTF_8));
+            for (Map.Entry<String, String> added : ADDED.entrySet()) {
+                byte[] now = files.get(added.getKey());
+                byte[] older = without(added.getValue(), now);
+                files.put(added.getKey(), older);
+                said = said.replace(sha256(now), sha256(older));
+            }
+            files.put("datapackage.json", said.getBytes(StandardCharsets.UTF_8));
+            for (Map.Entry<String, byte[]> file : files.entrySet()) {
+                out.putNextEntry(new ZipEntry(file.getKey()));
+                out.write(file.getValue());
                 out.closeEntry();
             }
         }
