@@ -127,7 +127,7 @@ class AccessRules {
                         .requestMatchers("/v3/**")
                         .authenticated()
                         .requestMatchers(HttpMethod.GET, "/actuator/**")
-                        .access(new OpenFeeds())
+                        .access(new HealthAccess())
                         .requestMatchers("/actuator/**")
                         .denyAll()
                         .anyRequest()

@@ -16,7 +16,7 @@ import org.springframework.security.web.access.intercept.RequestAuthorizationCon
  * Who may ask how the program is: whoever sits at the machine, an owner, and a program with any key. What another program on
  * this machine passes on for somebody else is not from the machine.
  */
-final class OpenFeeds implements AuthorizationManager<RequestAuthorizationContext> {
+final class HealthAccess implements AuthorizationManager<RequestAuthorizationContext> {
     @Override
     public AuthorizationResult authorize(
             Supplier<? extends @Nullable Authentication> who, RequestAuthorizationContext context) {
