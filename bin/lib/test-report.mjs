@@ -34,7 +34,7 @@ for (const folder of FOLDERS) {
       const wrong = self === '/>' ? null : /<(failure|error)\b([^>]*?)(\/>|>([\s\S]*?)<\/\1>)/.exec(body ?? '');
       if (wrong) {
         const said = attribute(wrong[2], 'message') || plain(wrong[4] ?? '').replace(/<!\[CDATA\[/, '').split('\n')[0];
-        const seen = join(root, 'e2e', 'target', 'failures', name.replace(/[^A-Za-z0-9.-]+/g, '-'));
+        const seen = join(root, 'e2e', 'target', 'failures', name.replace(/[^A-Za-z0-9_.].*$/, ''));
         failed.push(`${name}: ${oneLine(said)}${existsSync(seen) ? `\n    what the browser showed, and its logs: ${relative(process.cwd(), seen)}/` : ''}`);
       }
     }

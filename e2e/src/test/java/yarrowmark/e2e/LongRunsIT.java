@@ -114,11 +114,11 @@ class LongRunsIT extends AtTheDemo {
                     .filter(s -> s.state().equals("OK"))
                     .collect(java.util.stream.Collectors.toMap(Rounds.Score::metric, s -> s));
             // 100 % in 30 minutes.
-            assertThat(good.get("Reading on battery, an hour").value()).isBetween(100.0, 250.0);
+            assertThat(good.get("Reading on battery, an hour").value()).isBetween(150.0, 250.0);
             assertThat(good.get("Reading on battery, from full to 20 %").value())
-                    .isBetween(0.3, 0.8);
+                    .isBetween(0.3, 0.5);
             assertThat(good.get("Reading on battery, from full to the end").value())
-                    .isBetween(0.4, 1.0);
+                    .isBetween(0.4, 0.65);
             assertThat(good.get("Reading on battery, by a meter").value()).isEqualTo(6.5);
             assertThat(good.get("Reading on battery, level").words())
                     .contains("From 100 to")
@@ -156,7 +156,7 @@ class LongRunsIT extends AtTheDemo {
                     .filter(Rounds.Score::first)
                     .collect(java.util.stream.Collectors.toMap(Rounds.Score::key, s -> s));
             assertThat(by).hasSize(7);
-            assertThat(by.get("network-latency").value()).isBetween(0.01, 10_000.0);
+            assertThat(by.get("network-latency").value()).isBetween(0.01, 100.0);
             assertThat(by.get("network-connect").value())
                     .isGreaterThan(by.get("network-latency").value());
             for (String load : List.of("download-one", "download-six", "upload-one", "upload-six")) {
