@@ -63,11 +63,20 @@ need_tools() {
 
 port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
+# A port that nobody is likely to have. From where the system begins to hand out ports to connections that go out, one that
+# nobody listens at may be taken all the same, and a server that binds it fails.
+any_port() {
+  local outgoing=32768
+  read -r outgoing _ 2>/dev/null </proc/sys/net/ipv4/ip_local_port_range || true
+  [ "$outgoing" -gt 21000 ] || outgoing=40000
+  echo $((20000 + RANDOM % (outgoing - 20000)))
+}
+
 # free_port [WANTED] : the wanted port where it is free, else another.
 free_port() {
   local port=${1:-0} tries=0
   while [ "$port" -eq 0 ] || ! port_is_free "$port"; do
-    port=$((20000 + RANDOM % 20000))
+    port=$(any_port)
     tries=$((tries + 1))
     [ $tries -lt 200 ] || fail "no free port was found on 127.0.0.1"
   done
@@ -87,7 +96,7 @@ take_port() {
       ! flock -n "$fd" || return 0
       exec {fd}>&-
     fi
-    taken=$((20000 + RANDOM % 20000))
+    taken=$(any_port)
     tries=$((tries + 1))
     [ $tries -lt 200 ] || fail "no free port was found on 127.0.0.1"
   done

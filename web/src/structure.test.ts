@@ -17,21 +17,23 @@ const MAY_USE: Record<string, readonly string[]> = {
   // Search and the table lead to what is found; a sign-in stands around everything; what waits to be sent is said everywhere.
   shell: ['access', 'api', 'chart', 'compare', 'format', 'sheet', 'ui'],
   access: ['api', 'shell', 'ui'],
+  // What is typed and not stored yet, of whoever is signed in.
+  unsent: ['access'],
   evidence: ['api', 'format', 'ui'],
   // The page on a device has an entry of its own and stays small.
   device: ['api', 'bench', 'format', 'shell', 'ui', 'workloads'],
   bench: BELOW,
-  compare: [...BELOW, 'ledger', 'plans', 'workloads', 'writeup'],
+  compare: [...BELOW, 'access', 'ledger', 'plans', 'workloads', 'writeup'],
   kept: [...BELOW, 'standings'],
   ledger: [...BELOW, 'evidence', 'shelf', 'suites'],
   people: [...BELOW, 'access'],
   plans: [...BELOW, 'suites'],
-  sheet: [...BELOW, 'evidence', 'suites'],
+  sheet: [...BELOW, 'access', 'evidence', 'suites'],
   shelf: [...BELOW, 'writeup'],
   standings: [...BELOW, 'plans', 'shelf', 'writeup'],
   suites: [...BELOW, 'workloads'],
   trends: [...BELOW, 'plans', 'writeup'],
-  writeup: [...BELOW, 'access', 'compare', 'standings'],
+  writeup: [...BELOW, 'access', 'compare', 'standings', 'unsent'],
 };
 
 const SRC = import.meta.dirname;

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useContext, useEffect, type ReactNode } from 'react';
-import { api, value } from '../api/client.ts';
+import { api, ownedBy, value } from '../api/client.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
 import { AccessContext, type Access } from './access-context.ts';
 import { MakeOwner } from './MakeOwner.tsx';
@@ -43,8 +43,11 @@ export function AccessGate({ children }: { children: ReactNode }) {
     case 'NEEDS_OWNER':
       return <MakeOwner known={access.data.lab} onMade={entered} />;
     case 'SIGNED_OUT':
+      ownedBy(undefined, undefined);
       return <SignIn access={access.data} onSignedIn={entered} />;
     case 'SIGNED_IN':
+      // Before anything below it can send a change.
+      ownedBy(access.data.shelf, access.data.person);
       return <AccessContext value={access.data}>{children}</AccessContext>;
   }
 }

@@ -37,10 +37,23 @@ function csrfToken(): string | undefined {
   return token && decodeURIComponent(token);
 }
 
+let owner: string | undefined;
+
+/** Whose page this is: a change is stored for nobody else, whoever signs in meanwhile in another tab. */
+export function ownedBy(shelf: string | undefined, person: string | undefined): void {
+  owner = shelf && person ? `${encodeURIComponent(shelf)}/${encodeURIComponent(person)}` : undefined;
+}
+
+/** What proves that a change was asked for by this page, and by whom. */
+function proofs(): Record<string, string> {
+  const token = csrfToken();
+  return { ...(token ? { 'X-XSRF-TOKEN': token } : {}), ...(owner ? { 'Yarrowmark-For': owner } : {}) };
+}
+
 client.use({
   onRequest({ request }) {
-    const token = csrfToken();
-    if (token && request.method !== 'GET') request.headers.set('X-XSRF-TOKEN', token);
+    if (request.method !== 'GET')
+      Object.entries(proofs()).forEach(([name, content]) => request.headers.set(name, content));
     return request;
   },
 });
@@ -87,7 +100,6 @@ function announce(error: Problem): Problem {
 
 /** Sends a file as it is; the document's client only knows JSON. */
 export async function sendFile<T>(path: string, file: Blob): Promise<T> {
-  const token = csrfToken();
   return value<T>(
     fetch(path, {
       method: 'POST',
@@ -95,7 +107,7 @@ export async function sendFile<T>(path: string, file: Blob): Promise<T> {
       headers: {
         'Content-Type': 'application/octet-stream',
         Accept: 'application/json',
-        ...(token ? { 'X-XSRF-TOKEN': token } : {}),
+        ...proofs(),
       },
     }).then(async (response) => {
       const body: unknown = await response.json().catch(() => ({}));

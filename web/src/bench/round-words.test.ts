@@ -3,10 +3,10 @@ import type { Schemas } from '../api/client.ts';
 import { placeWords, scoreSpread, unusualWords } from './round-words.ts';
 
 test('a place is said with how many there are, and over what', () => {
-  expect(placeWords({ best: 4, worst: 6, placed: 25, deviceClass: 'LAPTOP', over: 'every test' })).toBe(
-    'Place 4–6 of 25 laptops, over every test.',
+  expect(placeWords({ order: 4, best: 4, worst: 6, placed: 25, deviceClass: 'LAPTOP', over: 'every test' })).toBe(
+    'Place 4 (4 to 6) of 25 laptops, over every test.',
   );
-  expect(placeWords({ best: 1, worst: 1, placed: 1, deviceClass: 'BOARD', over: 'every test' })).toBe(
+  expect(placeWords({ order: 1, best: 1, worst: 1, placed: 1, deviceClass: 'BOARD', over: 'every test' })).toBe(
     'The only board with a place so far, over every test.',
   );
 });

@@ -4,7 +4,7 @@ import { classes, number, place, reading } from '../format/format.ts';
 /** "Place 4–6 of 25 laptops, over the tests in common use." */
 export function placeWords(at: Schemas['ClassPlace']): string {
   if (at.placed === 1) return `The only ${at.deviceClass.toLowerCase()} with a place so far, over ${at.over}.`;
-  return `Place ${place(at.best, at.worst)} of ${at.placed} ${classes([at.deviceClass])}, over ${at.over}.`;
+  return `Place ${place(at.order, at.best, at.worst)} of ${at.placed} ${classes([at.deviceClass])}, over ${at.over}.`;
 }
 
 /** "Weir hash 360 (usually 398 to 403)". */

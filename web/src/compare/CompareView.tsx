@@ -13,6 +13,7 @@ import { LeftOutHere } from './AreasPart.tsx';
 import { ComparedTable } from './ComparedTable.tsx';
 import { ComparePairs } from './ComparePairs.tsx';
 import { FactorsPart } from './FactorsPart.tsx';
+import { HowRepeatable } from './HowRepeatable.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
 import { ORDERS, sections, type Order } from './order.ts';
 import { toggled } from '../format/parts.ts';
@@ -333,6 +334,7 @@ export function CompareView() {
                 {ORDER_WORDS[order]}
               </Choice>
             </p>
+            <HowRepeatable comparison={data!} />
             <ComparedTable
               comparison={data!}
               words={words}

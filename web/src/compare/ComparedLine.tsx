@@ -6,17 +6,7 @@ import { LineDetail } from './LineDetail.tsx';
 import type { RowProps } from '../ui/useRows.ts';
 import type { ComparedRow } from './order.ts';
 import { DifferenceMark, RatioMark } from './RatioMark.tsx';
-import {
-  boundWords,
-  differenceWords,
-  isClear,
-  restsOn,
-  tone,
-  verdictWords,
-  whatWouldTell,
-  type Cell,
-  type Covers,
-} from '../format/verdict.ts';
+import { answer, boundWords, differenceWords, isClear, tone, whatWouldTell, type Cell } from '../format/verdict.ts';
 import { toldApart } from '../format/named.ts';
 import { sentence, type Words } from './words.ts';
 
@@ -123,13 +113,7 @@ export function ComparedLine({
               )}
             </span>
             <span role="cell">
-              <InWords
-                cell={cells[0]!}
-                said={said(0)}
-                row={row}
-                materiality={materiality}
-                overall={comparison.sides[0]!.overall?.covers}
-              />
+              <InWords cell={cells[0]!} said={said(0)} row={row} materiality={materiality} />
             </span>
           </>
         ) : (
@@ -139,8 +123,7 @@ export function ComparedLine({
                 cell={cell}
                 said={said(i)}
                 row={row}
-                materiality={materiality}
-                overall={comparison.sides[i]!.overall?.covers}
+                value={shown(cell.value)}
                 against={
                   row.against === undefined || cell.value === undefined
                     ? undefined
@@ -161,7 +144,7 @@ export function ComparedLine({
 /** What a mark is called until its sentence has come. */
 function inNumbers(cell: Cell, name: string, materiality: number): string {
   const ratio = cell.ratio === undefined ? '' : `, ${formatRatio(cell.ratio, materiality)}`;
-  return `${name}${ratio}${cell.verdict === undefined ? '' : `, ${verdictWords(cell.verdict)}`}`;
+  return `${name}${ratio}${cell.verdict === undefined ? '' : `, ${answer(cell)}`}`;
 }
 
 interface Said {
@@ -169,22 +152,20 @@ interface Said {
   /** Its sentence. */
   said: string | undefined;
   row: ComparedRow;
-  overall: Covers | undefined;
   /** A ratio above 1. */
   materiality: number;
 }
 
-function InWords({ cell, said, row, overall, materiality }: Said) {
+function InWords({ cell, said, row, materiality }: Said) {
   if (boundWords(cell) !== undefined) return <Held cell={cell} said={said} />;
   if (cell.verdict === undefined) return <Difference cell={cell} metric={row.metric} />;
-  const would = [whatWouldTell(cell), restsOn(cell, row.stated, overall)].filter((w) => w !== '').join('; ');
+  const would = [whatWouldTell(cell), rests(cell, row)].filter((w) => w !== '').join('; ');
   return (
     <span className="block leading-tight">
       <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
-        {verdictWords(cell.verdict)}
+        {answer(cell)}
       </span>
-      <span className="ml-1.5 text-ink-2">{formatRatio(cell.ratio!, materiality)}</span>
-      {cell.size !== undefined && <span className="ml-1.5 text-[12.5px] text-ink-3">{cell.size}</span>}
+      <span className="ml-1.5 text-[12.5px] whitespace-nowrap text-ink-3">{formatRatio(cell.ratio!, materiality)}</span>
       {would && <span className="block text-[12.5px] text-ink-3">{would}</span>}
       {cell.outReason !== undefined && (
         <span className="block truncate text-[12px] text-ink-3" title={`Not in the overall: ${cell.outReason}`}>
@@ -223,25 +204,50 @@ function Difference({ cell, metric }: { cell: Cell; metric: ComparedRow['metric'
   );
 }
 
-/** In a column among several. */
-function Short({ cell, said, row, overall, materiality, against }: Said & { against: string | undefined }) {
-  if (boundWords(cell) !== undefined) return <Held cell={cell} said={said} />;
-  if (cell.verdict === undefined)
-    return against === undefined || cell.difference !== undefined ? (
-      <Difference cell={cell} metric={row.metric} />
-    ) : (
-      <span className="small text-ink-3">{against}</span>
+/** In a column among several: its own value, and how it differs. */
+function Short({
+  cell,
+  said,
+  row,
+  value,
+  against,
+}: Omit<Said, 'materiality'> & { value: string; against: string | undefined }) {
+  const own = cell.value !== undefined && (
+    <span className={`block whitespace-nowrap ${cell.outReason === undefined ? '' : 'text-ink-3'}`}>{value}</span>
+  );
+  if (boundWords(cell) !== undefined)
+    return (
+      <>
+        {own}
+        <Held cell={cell} said={said} />
+      </>
     );
-  const rests = [against, restsOn(cell, row.stated, overall)].filter((w) => w).join(', ');
+  if (cell.verdict === undefined)
+    return (
+      <>
+        {own}
+        {against === undefined || cell.difference !== undefined ? (
+          <Difference cell={cell} metric={row.metric} />
+        ) : (
+          <span className="small text-ink-3">{against}</span>
+        )}
+      </>
+    );
+  const small = [against, rests(cell, row)].filter((w) => w).join(', ');
   return (
     <span className="block leading-tight" title={said}>
+      {own}
       <span
-        className={`block ${isClear(cell.verdict) ? 'font-semibold' : ''} ${cell.outReason === undefined ? '' : 'text-ink-3'}`}
+        className={`block text-[12.5px] ${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}
       >
-        {formatRatio(cell.ratio!, materiality)}
+        {answer(cell)}
       </span>
-      <span className={`block text-[12px] ${TONES[tone(cell.verdict)]}`}>{verdictWords(cell.verdict)}</span>
-      {rests !== '' && <span className="block text-[12px] text-ink-3">{rests}</span>}
+      {small !== '' && <span className="block text-[12px] text-ink-3">{small}</span>}
     </span>
   );
+}
+
+/** What the noise of a line rests on, where nobody measured it here. */
+function rests(cell: Cell, row: ComparedRow): string {
+  return cell.unmeasured ? (row.restsOn ?? '') : '';
 }

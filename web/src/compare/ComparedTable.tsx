@@ -12,7 +12,7 @@ import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
 import { lineName, nameBelow } from './order.ts';
 import { slotsOf } from './slots.ts';
-import { verdictWords } from '../format/verdict.ts';
+import { howSure } from '../format/verdict.ts';
 import type { Words } from './words.ts';
 
 type Comparison = Schemas['Comparison'];
@@ -61,7 +61,7 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
   ]);
   const alone = comparison.sides.length === 1;
   const materiality = 1 + comparison.materiality / 100;
-  const axisWidth = Math.max(150, Math.min(420, width - 690));
+  const axisWidth = Math.max(150, Math.min(420, width - 735));
   const axis = ratioAxis(
     rows.flatMap((r) =>
       r.cells.slice(0, 1).flatMap((c) => (c.ratio === undefined ? [] : [c.ratio, c.low ?? 1, c.high ?? 1])),
@@ -74,7 +74,7 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
   const template = alone
     ? narrow
       ? `128px 78px 78px ${axis.width}px 160px`
-      : `minmax(170px,1fr) 118px 118px ${axis.width}px 190px`
+      : `minmax(150px,1fr) 104px 104px ${axis.width}px 272px`
     : narrow
       ? `128px 78px repeat(${comparison.sides.length}, 96px)`
       : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
@@ -107,7 +107,7 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
                   same
                 </span>
               </span>
-              <span role="columnheader">Verdict</span>
+              <span role="columnheader">In words</span>
             </>
           ) : (
             comparison.sides.map((s, i) => {
@@ -126,9 +126,9 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
                       <span className="truncate font-semibold text-ink">{s.configuration.model}</span>
                     </span>
                     <span className="block truncate">{s.configuration.name}</span>
-                    <span className="block text-[14px] text-ink">{s.overall ? times(s.overall.ratio, 3) : '–'}</span>
+                    <span className="block text-[14px] text-ink">{s.overall?.size ?? '–'}</span>
                     <span className="block">
-                      {s.overall ? verdictWords(s.overall.verdict) : 'nothing shared'}
+                      {s.overall ? howSure(s.overall.verdict) : 'nothing shared'}
                       {i === side && parts.length > 0 && <span className="sr-only">, press to order by it</span>}
                     </span>
                   </button>

@@ -10,7 +10,6 @@ import { table } from '../export/csv.ts';
 import { gridFigure } from './figure-grid.ts';
 import { PAINTS } from '../export/page.ts';
 import { ExportMenu } from '../export/ExportMenu.tsx';
-import { covers } from '../format/verdict.ts';
 import { named } from '../format/named.ts';
 
 type Grid = Schemas['FactorGrid'];
@@ -208,7 +207,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           ))}
         </section>
       ))}
-      {grid.blocks.length > 0 && grid.covers && <p className="small mt-1">Intervals: {covers(grid.covers)}.</p>}
+      {grid.blocks.length > 0 && grid.days && <p className="small mt-1">Intervals: {grid.days}.</p>}
       {grid.blocks.length === 0 && (
         <p className="mt-4 text-ink-2">Effects need four cells that were measured: two ways of each factor.</p>
       )}

@@ -7,7 +7,7 @@ import { named } from '../format/named.ts';
 const RUNS = 3;
 type Comparison = Schemas['Comparison'];
 
-/** Where lines cannot be told: a plan with exactly those tests, with the runs or the days that are missing. */
+/** Where lines are too close to call: a plan with exactly those tests, with the runs or the days that are missing. */
 export function MissingRuns({ comparison }: { comparison: Comparison }) {
   const runs = missingRuns(comparison.rows);
   const sessions = missingSessions(comparison.rows);
@@ -21,8 +21,8 @@ export function MissingRuns({ comparison }: { comparison: Comparison }) {
           items={runs.map((m) => ({ testId: m.testId, runs: m.runs, nice: false }))}
           words={
             runs.length === 1
-              ? `${runs[0]!.test} cannot be told yet; ${runs[0]!.runs} more ${runs[0]!.runs === 1 ? 'run' : 'runs'} may settle it.`
-              : `${runs.length} tests cannot be told yet; ${runs.reduce((n, m) => n + m.runs, 0)} more runs may settle them.`
+              ? `${runs[0]!.test} is too close to call; ${runs[0]!.runs} more ${runs[0]!.runs === 1 ? 'run' : 'runs'} may settle it.`
+              : `${runs.length} tests are too close to call; ${runs.reduce((n, m) => n + m.runs, 0)} more runs may settle them.`
           }
         />
       )}
@@ -33,7 +33,7 @@ export function MissingRuns({ comparison }: { comparison: Comparison }) {
           label="Plan the missing sessions"
           days={sessions.days}
           items={sessions.tests.map((t) => ({ testId: t.testId, nice: false }))}
-          words={`Days differ more than runs do: ${sessions.tests.length === 1 ? sessions.tests[0]!.test : `${sessions.tests.length} tests`} may be told after ${sessions.days} more ${sessions.days === 1 ? 'session' : 'sessions'} of three runs, each on a day of its own.`}
+          words={`Days differ more than runs do: ${sessions.tests.length === 1 ? sessions.tests[0]!.test : `${sessions.tests.length} tests`} may be settled after ${sessions.days} more ${sessions.days === 1 ? 'session' : 'sessions'} of three runs, each on a day of its own.`}
         />
       )}
     </>

@@ -34,6 +34,7 @@ export function RatioMark({
           stroke={colour}
           strokeWidth={2.4}
           strokeLinecap="round"
+          strokeDasharray={cell.unmeasured ? '3 4.5' : undefined}
         />
       )}
       {axis.outside(cell.ratio) ? (

@@ -4,7 +4,7 @@ import { notCountedWords, takeWords } from '../format/takes.ts';
 import { factStep, number } from '../format/format.ts';
 import { AreasPart } from './AreasPart.tsx';
 import { times } from '../format/ratio.ts';
-import { VERDICTS, countedVerdict, covers, isClear, verdictWords } from '../format/verdict.ts';
+import { VERDICTS, countedVerdict, howSure } from '../format/verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 type Side = Comparison['sides'][number];
@@ -56,36 +56,30 @@ function Overall({ side, purpose, onLeaveOut }: { side: Side; purpose: string; o
   return (
     <section>
       <h2>Overall</h2>
-      <p className="mt-0.5 font-title text-[36px] leading-none" title={o.sentence}>
-        {times(o.ratio, 3)}
+      <p className="mt-0.5 font-title text-[32px] leading-none" title={o.sentence}>
+        {o.size}
       </p>
       <p className="mt-1 font-semibold">
-        {verdictWords(o.verdict)}
-        {isClear(o.verdict) && o.covers === 'WITHIN_ONE_SESSION' && ' within one session'}
+        {howSure(o.verdict)}
         {side.clean && <span className="pill ml-2">a clean comparison</span>}
       </p>
       <p className="small mt-0.5">
-        95 % interval {times(o.low, 3)} to {times(o.high, 3)}, {covers(o.covers)}
-        {' · '}
-        {o.shared} shared {o.shared === 1 ? 'test' : 'tests'}, {purpose}
+        95 % interval {o.range} · {times(o.ratio, 3)} over {o.shared} shared {o.shared === 1 ? 'test' : 'tests'},{' '}
+        {purpose}
       </p>
       <p className="small mt-1">
         {VERDICTS.filter((v) => o.counts[v])
           .map((v) => countedVerdict(v, o.counts[v]!))
           .join(' · ')}
       </p>
-      {o.assumed > 0 && (
+      {o.unmeasured > 0 && (
         <p className="small">
-          {o.assumed} {o.assumed === 1 ? 'test rests' : 'tests rest'} on an assumed spread of 10 %, which nobody
-          measured.
+          {o.unmeasured === o.shared ? 'Each test' : `${o.unmeasured} of the tests`} was run once, and how repeatable{' '}
+          {o.unmeasured === 1 ? 'it is' : 'they are'} was not measured here: a usual spread is taken, and the whisker is
+          dashed.
         </p>
       )}
-      {o.covers === 'WITHIN_ONE_SESSION' && (
-        <p className="small">
-          Another day may be another matter: measure one device in a second session, and the noise from day to day is
-          known for all.
-        </p>
-      )}
+      <p className="small first-letter:uppercase">{o.days}.</p>
       <p className="small">
         from {times(o.smallest.ratio)} in {o.smallest.test} to {times(o.largest.ratio)} in {o.largest.test}
       </p>

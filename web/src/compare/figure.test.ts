@@ -36,8 +36,8 @@ const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number
       high: 1.15,
       verdict: 'CLEAR_GAIN',
       moreThanMost: false,
-      oneSession: true,
-      assumed: false,
+      unmeasured: false,
+      threeEach: false,
       percent: 4,
       ...more,
     },
@@ -112,9 +112,9 @@ describe('the picture to take along', () => {
 
   test('nothing in common and unknown spread are drawn without numbers that are not there', () => {
     expect(drawn([])).not.toMatch(/NaN|undefined/);
-    expect(drawn([row(1, 'Read', { low: undefined, high: undefined, verdict: 'CANNOT_TELL' })])).toContain(
-      'cannot tell 1.10×',
-    );
+    expect(
+      drawn([row(1, 'Read', { low: undefined, high: undefined, size: '10.0 % higher', verdict: 'CANNOT_TELL' })]),
+    ).toContain('10.0 % higher, too close to call');
     expect(
       drawn([
         row(1, 'Heat', {
@@ -126,7 +126,7 @@ describe('the picture to take along', () => {
           reading: 'CANNOT_TELL',
         }),
       ]),
-    ).toContain('cannot tell +0.5 MB/s');
+    ).toContain('too close to call +0.5 MB/s');
   });
 
   test('several sides share an axis, each with its mark, and one that has no result has none', () => {
@@ -136,7 +136,7 @@ describe('the picture to take along', () => {
         ...row(1, 'Read'),
         cells: [
           row(1, 'Read').cells[0]!,
-          { moreThanMost: false, oneSession: false, assumed: false, outReason: 'not run' },
+          { moreThanMost: false, unmeasured: false, threeEach: false, outReason: 'not run' },
         ],
       },
     ];

@@ -6,13 +6,13 @@ import { axisKey, differenceAxes } from './difference-axes.ts';
 import { lineName, type ComparedRow, type Section } from './order.ts';
 import { framed, HEIGHT, rule, text, WIDTH, type Paint } from '../export/page.ts';
 import {
+  answer,
   isClear,
   tone,
   verdictWords,
-  whatWouldTell,
   type Cell,
   boundWords,
-  covers,
+  howSure,
   differenceWords,
 } from '../format/verdict.ts';
 import { named } from '../format/named.ts';
@@ -82,11 +82,11 @@ export function figure(
       { most: 1240 },
     ),
     o
-      ? text(WIDTH - EDGE, 88, times(o.ratio, 3), 62, paint.ink, { weight: 600, end: true }) +
+      ? text(WIDTH - EDGE, 88, o.size, 54, paint.ink, { weight: 600, end: true }) +
         text(
           WIDTH - EDGE,
           126,
-          `${verdictWords(o.verdict)} over ${o.shared} shared ${o.shared === 1 ? 'test' : 'tests'}, ${comparison.purpose}`,
+          `${howSure(o.verdict)}, ${times(o.ratio, 3)} over ${o.shared} shared ${o.shared === 1 ? 'test' : 'tests'}, ${comparison.purpose}`,
           23,
           paint.ink,
           { end: true },
@@ -94,7 +94,7 @@ export function figure(
         text(
           WIDTH - EDGE,
           158,
-          `95 % interval ${times(o.low, 3)} to ${times(o.high, 3)}, ${covers(o.covers)}${o.assumed > 0 ? ', a spread assumed in part' : ''}`,
+          `95 % interval ${o.range}${o.unmeasured > 0 ? ', a usual spread taken in part' : ''}`,
           21,
           paint.quiet,
           { end: true },
@@ -104,7 +104,7 @@ export function figure(
     text(
       EDGE,
       HEIGHT - 28,
-      `Right is better; the band is ${comparison.materiality} %, too small to matter; bars are 95 % intervals. Numbers at the right are ratios to the base.`,
+      `Right is better; the band is ${comparison.materiality} %, too small to matter; bars are 95 % intervals. What stands at the right is against the base.`,
       20,
       paint.quiet,
     ),
@@ -255,8 +255,7 @@ function words(cell: Cell, metric: ComparedRow['metric'], materiality: number): 
   const bound = boundWords(cell);
   if (bound !== undefined) return bound;
   if (cell.verdict === undefined) return differenceWords(cell, metric);
-  const would = whatWouldTell(cell);
-  return `${verdictWords(cell.verdict)} ${formatRatio(cell.ratio!, materiality)}${would ? ` · ${would}` : ''}`;
+  return answer(cell) || formatRatio(cell.ratio!, materiality);
 }
 
 function colour(cell: Cell, paint: Paint): string {
@@ -302,7 +301,7 @@ function drawn(
     `<rect x="${x(1 / materiality)}" y="${(y + 3).toFixed(1)}" width="${(axis.x(materiality) - axis.x(1 / materiality)).toFixed(1)}" height="${(line - 6).toFixed(1)}" fill="${paint.band}"/>` +
     `<path d="M${x(1)} ${(y + 3).toFixed(1)}v${(line - 6).toFixed(1)}" stroke="${paint.quiet}" stroke-width="1.5"/>` +
     (cell.low !== undefined && cell.high !== undefined
-      ? `<path d="M${x(cell.low)} ${middle}H${x(cell.high)}" stroke="${c}" stroke-width="4" stroke-linecap="round"/>`
+      ? `<path d="M${x(cell.low)} ${middle}H${x(cell.high)}" stroke="${c}" stroke-width="4" stroke-linecap="round"${cell.unmeasured ? ' stroke-dasharray="5 8"' : ''}/>`
       : '') +
     (cell.verdict === undefined
       ? `<path d="M${x(cell.ratio)} ${(y + line / 2 - 8).toFixed(1)}v16" stroke="${c}" stroke-width="4" stroke-linecap="round"/>${cell.bound === 'OPEN' ? '' : `<path d="M${x(cell.ratio)} ${middle}h${cell.bound === 'AT_LEAST' ? 60 : -60}" stroke="${c}" stroke-width="2" stroke-dasharray="4 5"/>`}`

@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
-import { lineName, missingRuns, nameBelow, sections, type ComparedRow } from './order.ts';
-import { boundWords, certainty, countedVerdict, restsOn, whatWouldTell, type Cell } from '../format/verdict.ts';
+import { leastKnownSuite, lineName, missingRuns, nameBelow, sections, type ComparedRow } from './order.ts';
+import { answer, boundWords, certainty, countedVerdict, whatWouldTell, type Cell } from '../format/verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({
   ratio: 1.1,
@@ -9,8 +9,8 @@ const cell = (more: Partial<Cell>): Cell => ({
   high: 1.15,
   verdict: 'CLEAR_GAIN',
   moreThanMost: false,
-  oneSession: true,
-  assumed: false,
+  unmeasured: false,
+  threeEach: false,
   value: 1,
   runs: 3,
   ...more,
@@ -67,7 +67,7 @@ test('parts stand below what they are parts of, and the only total of a suite is
 
 test('what has no ratio or no known spread comes last', () => {
   const rows = [
-    row(1, 'PROCESSOR', { moreThanMost: false, oneSession: false, assumed: false, outReason: 'not run' }),
+    row(1, 'PROCESSOR', { moreThanMost: false, unmeasured: false, threeEach: false, outReason: 'not run' }),
     row(2, 'PROCESSOR', cell({ low: undefined, high: undefined })),
     row(3, 'PROCESSOR', cell({ ratio: 1.01 })),
   ];
@@ -112,7 +112,9 @@ test('verdicts are counted in words', () => {
     countedVerdict('SMALL_LOSS', 2),
     countedVerdict('CLEAR_LOSS', 1),
     countedVerdict('LEVEL', 4),
-  ]).toEqual(['3 clear gains', '2 small losses', '1 clear loss', '4 level']);
+    countedVerdict('PROBABLY_GAIN', 2),
+    countedVerdict('CANNOT_TELL', 2),
+  ]).toEqual(['3 clear gains', '2 small losses', '1 clear loss', '4 level', '2 probable gains', '2 too close to call']);
 });
 
 test('where days differ more than runs do, sessions are asked for', () => {
@@ -128,12 +130,25 @@ test('what a display holds is at least, with no verdict', () => {
   expect(boundWords(cell({}))).toBeUndefined();
 });
 
-test('what a line rests on is said where the whole does not say it', () => {
-  expect(restsOn(cell({ oneSession: true }), undefined, 'WITHIN_ONE_SESSION')).toBe('');
-  expect(restsOn(cell({ oneSession: true }), undefined, 'PARTLY')).toBe('within one session');
-  expect(restsOn(cell({ oneSession: false }), undefined, 'PARTLY')).toBe('day to day included');
-  expect(restsOn(cell({ assumed: true }), 2, 'WITHIN_ONE_SESSION')).toBe('assuming a spread of 10 %');
-  expect(restsOn(cell({}), 2, 'WITHIN_ONE_SESSION')).toBe('by a stated repeatability of 2 %');
+test('the suite of which least is known is asked about once', () => {
+  const rows = [
+    { ...row(1, 'PROCESSOR', cell({ unmeasured: true })), restsOn: 'usual for processor tests, 1.5 %' },
+    { ...row(2, 'PROCESSOR', cell({ unmeasured: true })), restsOn: 'usual for processor tests, 1.5 %' },
+    { ...row(3, 'GRAPHICS', cell({ unmeasured: false })), restsOn: 'usual for graphics tests, 2.5 %' },
+  ];
+  const asked = leastKnownSuite(rows)!;
+  expect(asked.restsOn).toBe('usual for processor tests, 1.5 %');
+  expect(asked.stated).toBe(false);
+  expect(asked.tests).toHaveLength(2);
+  expect(leastKnownSuite([rows[2]!])).toBeUndefined();
+});
+
+test('the answer is the size, and how sure', () => {
+  expect(answer(cell({ size: '12.0 % higher', verdict: 'PROBABLY_GAIN' }))).toBe('12.0 % higher, probably');
+  expect(answer(cell({ size: '12.0 % higher', verdict: 'CLEAR_GAIN' }))).toBe('12.0 % higher, clear');
+  expect(answer(cell({ size: '1.2 % lower', verdict: 'SMALL_LOSS' }))).toBe('1.2 % lower, clear, small');
+  expect(answer(cell({ size: '1.0 % higher', verdict: 'CANNOT_TELL' }))).toBe('1.0 % higher, too close to call');
+  expect(whatWouldTell(cell({ verdict: 'CANNOT_TELL', threeEach: true }))).toBe('run each three times');
 });
 
 test('below its test, a number is called by what it says of it', () => {

@@ -99,14 +99,38 @@ export function missingSessions(rows: readonly ComparedRow[]): {
   return { tests: [...tests].map(([testId, test]) => ({ testId, test })), days };
 }
 
-/** What would settle every line that cannot be told: each test with the most runs that any side lacks. */
+/** Of the suites some of whose lines rest on a spread that nobody measured here, the one with the most of them. */
+export function leastKnownSuite(
+  rows: readonly ComparedRow[],
+): { id: number; name: string; restsOn: string; stated: boolean; tests: number[] } | undefined {
+  const suites = new Map<number, { id: number; name: string; restsOn: string; stated: boolean; tests: number[] }>();
+  for (const { metric, cells, restsOn } of rows) {
+    if (restsOn === undefined || !cells.some((c) => c.unmeasured && c.verdict !== undefined)) continue;
+    const suite = suites.get(metric.suiteVersionId) ?? {
+      id: metric.suiteVersionId,
+      name: `${metric.suite} ${metric.version}`,
+      restsOn,
+      stated: restsOn.startsWith('stated'),
+      tests: [],
+    };
+    if (!suite.tests.includes(metric.testId)) suite.tests.push(metric.testId);
+    suites.set(metric.suiteVersionId, suite);
+  }
+  return [...suites.values()].sort((a, b) => b.tests.length - a.tests.length)[0];
+}
+
+/** What would settle every line that is too close to call: each test with the most runs that any side lacks. */
 export function missingRuns(rows: readonly ComparedRow[]): { testId: number; test: string; runs: number }[] {
   const missing = new Map<number, { testId: number; test: string; runs: number }>();
-  for (const { metric, cells } of rows) {
+  for (const { metric, cells, runs: runsOfBase } of rows) {
     if (metric.formula !== undefined) continue;
     const unsure = cells
       .filter((c) => c.verdict === 'CANNOT_TELL' && !c.moreThanMost)
-      .map((c) => c.moreRuns ?? (c.moreSessions === undefined ? 2 : 0));
+      .map((c) =>
+        c.threeEach
+          ? 3 - Math.min(c.runs ?? 1, runsOfBase || 3)
+          : (c.moreRuns ?? (c.moreSessions === undefined ? 2 : 0)),
+      );
     const runs = Math.min(30, Math.max(0, ...unsure));
     const before = missing.get(metric.testId);
     if (runs > 0 && (before === undefined || before.runs < runs))

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { boundWords, covers, verdictWords } from '../format/verdict.ts';
+import { boundWords, verdictWords } from '../format/verdict.ts';
 
 /** Every number of a comparison as a table: one line for each test and side. Full precision; a point in numbers, commas between. */
 export function comparisonCsv(comparison: Schemas['Comparison']): string {
@@ -62,8 +62,8 @@ export function comparisonCsv(comparison: Schemas['Comparison']): string {
         cell.low,
         cell.high,
         boundWords(cell) ?? (cell.verdict ? verdictWords(cell.verdict) : cell.reading?.toLowerCase().replace('_', ' ')),
-        cell.verdict ? covers(cell.oneSession ? 'WITHIN_ONE_SESSION' : 'DAY_TO_DAY') : undefined,
-        cell.assumed ? 'assumed 10 %, not measured' : row.stated === undefined ? undefined : `stated ${row.stated} %`,
+        undefined,
+        cell.unmeasured ? row.restsOn : undefined,
         cell.runsEach,
         cell.sessionsEach,
         cell.percent,
@@ -96,8 +96,8 @@ export function comparisonCsv(comparison: Schemas['Comparison']): string {
     o?.low,
     o?.high,
     o ? verdictWords(o.verdict) : noOverall,
-    o ? covers(o.covers) : '',
-    o && o.assumed > 0 ? `assumed in ${o.assumed} tests` : '',
+    o ? o.days : '',
+    o && o.unmeasured > 0 ? `usual or stated in ${o.unmeasured} tests` : '',
     '',
     '',
     o ? 100 * (o.ratio - 1) : '',

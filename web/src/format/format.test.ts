@@ -53,8 +53,8 @@ test('classes read as a sentence', () => {
 });
 
 test('a place is one number or a span', () => {
-  expect(format.place(4, 4)).toBe('4');
-  expect(format.place(2, 3)).toBe('2–3');
+  expect(format.place(4, 4, 4)).toBe('4');
+  expect(format.place(2, 2, 3)).toBe('2 (2 to 3)');
 });
 
 test('a price keeps all its digits', () => {
@@ -117,8 +117,10 @@ describe('values of every kind', () => {
     expect(format.markReason({ kind: 'HELD', rate: 60 })).toContain('60 Hz');
     expect(
       new Set(
-        ['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP', 'DISTURBED', 'THROTTLED'].map((kind) => format.markReason({ kind })),
+        ['STRAY', 'HELD', 'TOO_SHORT', 'WARM_UP', 'DISTURBED', 'THROTTLED', 'ANOTHER_DAY'].map((kind) =>
+          format.markReason({ kind }),
+        ),
       ).size,
-    ).toBe(6);
+    ).toBe(7);
   });
 });

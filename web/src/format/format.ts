@@ -113,9 +113,20 @@ export function factStep(
   return step.how === 'OTHER' ? '' : step.how.toLowerCase();
 }
 
-/** "4" or "2–3". */
-export function place(best: number, worst: number): string {
-  return best === worst ? String(best) : `${best}–${worst}`;
+/** What a place could be, where that is more than one: "2 to 7". */
+export function couldBe(best: number, worst: number): string | undefined {
+  return best === worst ? undefined : `${best} to ${worst}`;
+}
+
+/** "4", or "4 (2 to 7)" where noise leaves more than one. Saved before places had an order, it is the range alone. */
+export function place(order: number | undefined, best: number, worst: number): string {
+  const range = couldBe(best, worst);
+  return order === undefined ? (range ?? String(best)) : range === undefined ? String(order) : `${order} (${range})`;
+}
+
+/** The same of a line of a standing; "–" where it has no place. */
+export function placeOf(row: { order?: number; placeBest?: number; placeWorst?: number }): string {
+  return row.placeBest === undefined ? '–' : place(row.order, row.placeBest, row.placeWorst ?? row.placeBest);
 }
 
 /** A length of time in the words a person would use: "40 s", "3 min", "1 h 20 min". */
@@ -228,6 +239,7 @@ const MARKS: Record<string, string> = {
   WARM_UP: 'warm-up',
   DISTURBED: 'disturbed',
   THROTTLED: 'throttled',
+  ANOTHER_DAY: 'another day',
 };
 export function mark(kind: string): string {
   return MARKS[kind] ?? kind.toLowerCase();
@@ -238,7 +250,9 @@ export function markReason(m: { kind: string; rate?: number | undefined; words?:
   if (m.kind === 'DISTURBED') return m.words ?? 'The device was disturbed during this run.';
   if (m.kind === 'THROTTLED')
     return `The device became slower as it worked${m.rate === undefined ? '' : `, from ${number(m.rate, 2)} s on`}, and did not come back: it throttled.`;
-  if (m.kind === 'STRAY') return 'It lies far from the other readings of its sample.';
+  if (m.kind === 'ANOTHER_DAY')
+    return m.words ?? 'This session differs far more from the others than sessions do elsewhere.';
+  if (m.kind === 'STRAY') return 'It lies far from the other readings of its session.';
   if (m.kind === 'HELD')
     return `The display holds it: the rate is that of ${m.rate === undefined ? 'the display' : `${number(m.rate, 3)} Hz`}, hardly spread. Totals leave it out.`;
   if (m.kind === 'TOO_SHORT')

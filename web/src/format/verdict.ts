@@ -10,10 +10,13 @@ export type Tone = 'gain' | 'loss' | 'level' | 'unsure';
 const WORDS: Record<Verdict, string> = {
   CLEAR_GAIN: 'clear gain',
   CLEAR_LOSS: 'clear loss',
-  SMALL_GAIN: 'small gain',
-  SMALL_LOSS: 'small loss',
+  SMALL_GAIN: 'clear gain, small',
+  SMALL_LOSS: 'clear loss, small',
+  PROBABLY_GAIN: 'probably a gain',
+  PROBABLY_LOSS: 'probably a loss',
+  PROBABLY_LEVEL: 'probably level',
   LEVEL: 'level',
-  CANNOT_TELL: 'cannot tell',
+  CANNOT_TELL: 'too close to call',
 };
 export const VERDICTS = Object.keys(WORDS) as Verdict[];
 
@@ -21,35 +24,48 @@ export function verdictWords(v: Verdict): string {
   return WORDS[v];
 }
 
+/** How sure, to follow a size: "12 % higher, probably". */
+const SURE: Record<Verdict, string> = {
+  CLEAR_GAIN: 'clear',
+  CLEAR_LOSS: 'clear',
+  SMALL_GAIN: 'clear, small',
+  SMALL_LOSS: 'clear, small',
+  PROBABLY_GAIN: 'probably',
+  PROBABLY_LOSS: 'probably',
+  PROBABLY_LEVEL: 'probably level',
+  LEVEL: 'level',
+  CANNOT_TELL: 'too close to call',
+};
+
+export function howSure(v: Verdict): string {
+  return SURE[v];
+}
+
+/** The answer in words: "12.0 % higher, probably". */
+export function answer(cell: Pick<Cell, 'size' | 'verdict'>): string {
+  if (cell.verdict === undefined) return cell.size ?? '';
+  return cell.size === undefined ? WORDS[cell.verdict] : `${cell.size}, ${SURE[cell.verdict]}`;
+}
+
+const ONE: Record<Verdict, string> = {
+  ...WORDS,
+  SMALL_GAIN: 'small gain',
+  SMALL_LOSS: 'small loss',
+  PROBABLY_GAIN: 'probable gain',
+  PROBABLY_LOSS: 'probable loss',
+};
+
 /** "3 clear gains", "1 level". */
 export function countedVerdict(v: Verdict, n: number): string {
-  return `${n} ${WORDS[v]}${n === 1 || v === 'LEVEL' || v === 'CANNOT_TELL' ? '' : v.endsWith('LOSS') ? 'es' : 's'}`;
+  return `${n} ${ONE[v]}${n === 1 ? '' : v.endsWith('LOSS') ? 'es' : v.endsWith('GAIN') ? 's' : ''}`;
 }
 
 export function tone(v: Verdict): Tone {
-  return v === 'CLEAR_GAIN' || v === 'SMALL_GAIN'
-    ? 'gain'
-    : v === 'CLEAR_LOSS' || v === 'SMALL_LOSS'
-      ? 'loss'
-      : v === 'LEVEL'
-        ? 'level'
-        : 'unsure';
+  return v.endsWith('GAIN') ? 'gain' : v.endsWith('LOSS') ? 'loss' : v.endsWith('LEVEL') ? 'level' : 'unsure';
 }
 
 export function isClear(v: Verdict): boolean {
   return v === 'CLEAR_GAIN' || v === 'CLEAR_LOSS';
-}
-
-export type Covers = NonNullable<Schemas['Overall']['covers']>;
-const COVERS: Record<Covers, string> = {
-  WITHIN_ONE_SESSION: 'within one session',
-  PARTLY: 'day to day included for some of the tests',
-  DAY_TO_DAY: 'day to day included',
-};
-
-/** Which noise an interval knows. */
-export function covers(c: Covers): string {
-  return COVERS[c];
 }
 
 /** Where a display holds a value it is the least there may be: "at least 2.73×", with no interval and no verdict. */
@@ -59,22 +75,10 @@ export function boundWords(cell: Cell): string | undefined {
   return `${cell.bound === 'AT_LEAST' ? 'at least' : 'at most'} ${times(cell.ratio)}`;
 }
 
-/** What a line rests on beside its own runs, where that is not what the whole rests on. */
-export function restsOn(cell: Cell, stated: number | undefined, overall: Covers | undefined): string {
-  return [
-    cell.assumed && 'assuming a spread of 10 %',
-    !cell.assumed && stated !== undefined && `by a stated repeatability of ${stated} %`,
-    cell.verdict !== undefined &&
-      (overall === 'PARTLY' || overall === undefined) &&
-      (cell.oneSession ? COVERS.WITHIN_ONE_SESSION : COVERS.DAY_TO_DAY),
-  ]
-    .filter((w) => w !== false)
-    .join(', ');
-}
-
-/** Behind "cannot tell": what would settle it. */
+/** Behind "too close to call": what would settle it. */
 export function whatWouldTell(cell: Cell): string {
   if (cell.verdict !== 'CANNOT_TELL') return '';
+  if (cell.threeEach) return 'run each three times';
   if (cell.moreThanMost) return 'more than 40 runs';
   if (cell.moreSessions !== undefined)
     return `${cell.moreSessions} more ${cell.moreSessions === 1 ? 'session' : 'sessions'} of three runs`;
@@ -92,7 +96,7 @@ export function certainty(cell: Cell): number {
   return half === 0 ? Infinity : Math.abs(Math.log(cell.ratio)) / half;
 }
 
-const READINGS = { BETTER: 'better', WORSE: 'worse', SAME: 'the same', CANNOT_TELL: 'cannot tell' } as const;
+const READINGS = { BETTER: 'better', WORSE: 'worse', SAME: 'the same', CANNOT_TELL: 'too close to call' } as const;
 
 /** How a difference reads: a temperature "worse +3.2 Cel", a check "worse: fails where the base passes". */
 export function differenceWords(cell: Cell, metric: { kind?: string; unit: string }): string {
@@ -102,7 +106,7 @@ export function differenceWords(cell: Cell, metric: { kind?: string; unit: strin
       BETTER: 'better: passes where the base fails',
       WORSE: 'worse: fails where the base passes',
       SAME: 'the same',
-      CANNOT_TELL: 'cannot tell: not the same every time',
+      CANNOT_TELL: 'too close to call: not the same every time',
     }[cell.reading];
   const unit = metric.unit === '1' ? '' : ` ${metric.unit === 'Cel' ? '°C' : metric.unit}`;
   return `${READINGS[cell.reading]} ${cell.difference > 0 ? '+' : ''}${number(cell.difference, 3)}${unit}`;

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
-import { classes, day, index, place, quantity } from '../format/format.ts';
+import { classes, day, index, placeOf, quantity } from '../format/format.ts';
 import { againstBase, againstHeading, intervalWords } from '../standings/held-against.ts';
 import { positionWords } from '../standings/PrintableList.tsx';
 import { leftOutWords } from '../standings/left-out.ts';
@@ -80,9 +80,7 @@ export function KeptPage({ name }: { name: string }) {
               .filter((r) => r.status !== 'NOT_LINKED')
               .map((r) => (
                 <tr key={r.configuration.id}>
-                  <td className="font-title text-[16px] whitespace-nowrap">
-                    {r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}
-                  </td>
+                  <td className="font-title text-[16px] whitespace-nowrap">{placeOf(r)}</td>
                   <td>
                     <span className="font-semibold">
                       {r.configuration.maker} {r.configuration.model}

@@ -31,7 +31,7 @@ const alone = (_name: string, work: () => Promise<void>): Promise<void> => {
 let number = 0;
 let open: TypedScores[] = [];
 const tab = async (ledger: Ledger, name: string) => {
-  const scores = await TypedScores.open(7, { send: ledger.send, alone, name, retryMs: 1_000_000 });
+  const scores = await TypedScores.open(7, { send: ledger.send, alone, owner: name, retryMs: 1_000_000 });
   open.push(scores);
   return scores;
 };
@@ -105,7 +105,7 @@ test('leaving the sheet goes on sending, and ends once everything entered is sto
   const ledger = new Ledger();
   ledger.reachable = false;
   const name = `sheet-${number++}`;
-  const scores = await TypedScores.open(7, { send: ledger.send, alone, name, retryMs: 5 });
+  const scores = await TypedScores.open(7, { send: ledger.send, alone, owner: name, retryMs: 5 });
   open.push(scores);
   scores.enter(1, 1, '41');
   scores.leave();
@@ -116,6 +116,27 @@ test('leaving the sheet goes on sending, and ends once everything entered is sto
   await scores.settle();
   expect(scores.stay(), 'it has ended').toBe(false);
   expect(await unsentSessions(name)).toEqual([]);
+});
+
+test('what waits is sent for nobody else, and not to another shelf at the address', async () => {
+  const mine = `sheet-${number++} wren`;
+  const away = new Ledger();
+  away.reachable = false;
+  const scores = await tab(away, mine);
+  scores.enter(1, 1, '4711');
+  await expect.poll(() => scores.trouble).toContain('cannot be reached');
+  scores.close();
+  const other = new Ledger();
+  const theirs = `sheet-${number++} reed`;
+  const visited = await tab(other, theirs);
+  await visited.settle();
+  expect(visited.at(1, 1)).toBeUndefined();
+  expect(await unsentSessions(theirs)).toEqual([]);
+  expect(other.stored.size).toBe(0);
+  const back = new Ledger();
+  const again = await tab(back, mine);
+  await again.settle();
+  expect(back.stored.get('1:1'), 'it waited for its owner').toBe('4711');
 });
 
 test('who comes back before it has ended finds it going on', async () => {

@@ -23,8 +23,9 @@ interface Shape extends DBSchema {
   typed: { key: Key; value: Typed; indexes: { session: number } };
 }
 
-function kept(name?: string): Promise<IDBPDatabase<Shape>> {
-  return openDB<Shape>(name ?? 'yarrowmark-sheet', 1, {
+/** Each person on each shelf has a database of its own: what waits in one is sent for nobody else, and nowhere else. */
+function kept(owner: string): Promise<IDBPDatabase<Shape>> {
+  return openDB<Shape>(`yarrowmark-sheet ${owner}`, 1, {
     upgrade(made) {
       made.createObjectStore('typed', { keyPath: ['session', 'testId', 'run'] }).createIndex('session', 'session');
     },
@@ -32,8 +33,8 @@ function kept(name?: string): Promise<IDBPDatabase<Shape>> {
 }
 
 /** Sessions with scores that were entered on this computer and are not stored yet. */
-export async function unsentSessions(name?: string): Promise<number[]> {
-  const db = await kept(name);
+export async function unsentSessions(owner: string): Promise<number[]> {
+  const db = await kept(owner);
   try {
     const waiting = (await db.getAll('typed')).filter((t) => t.state === 'waiting');
     return [...new Set(waiting.map((t) => t.session))];
@@ -50,7 +51,8 @@ interface Around {
   /** Of two tabs with one session, one sends at a time. */
   alone?: (name: string, work: () => Promise<void>) => Promise<void>;
   retryMs?: number;
-  name?: string;
+  /** Whose scores they are: the shelf and the person. */
+  owner: string;
 }
 
 async function withLock(name: string, work: () => Promise<void>): Promise<void> {
@@ -85,7 +87,7 @@ export class TypedScores {
     this.session = session;
     this.around = around;
     if (typeof BroadcastChannel !== 'undefined') {
-      this.news = new BroadcastChannel(`yarrowmark-sheet-${around.name ?? ''}-${session}`);
+      this.news = new BroadcastChannel(`yarrowmark-sheet-${around.owner}-${session}`);
       this.news.onmessage = () => void (this.closed || this.look());
     }
   }
@@ -93,7 +95,7 @@ export class TypedScores {
   static async open(session: number, around: Around): Promise<TypedScores> {
     let db: IDBPDatabase<Shape> | null = null;
     try {
-      db = await kept(around.name);
+      db = await kept(around.owner);
     } catch {
       // The sheet is there all the same, and says at the first key that nothing is kept.
     }
@@ -225,7 +227,7 @@ export class TypedScores {
 
   private async deliver(): Promise<void> {
     const alone = this.around.alone ?? withLock;
-    await alone(`yarrowmark-sheet-${this.session}`, async () => {
+    await alone(`yarrowmark-sheet-${this.around.owner}-${this.session}`, async () => {
       for (;;) {
         if (this.closed) return;
         await this.look();

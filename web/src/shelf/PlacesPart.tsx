@@ -52,7 +52,7 @@ export function PlacesPart({ id }: { id: number }) {
                     .map((p) => (
                       <tr key={p.metricId}>
                         <td className="font-semibold whitespace-nowrap">
-                          {place(p.best, p.worst)} <span className="small font-normal">of {p.of}</span>
+                          {place(p.order, p.best, p.worst)} <span className="small font-normal">of {p.of}</span>
                         </td>
                         <td>
                           <Link

@@ -9,15 +9,16 @@ const GLOSSARY: readonly (readonly [string, string])[] = [
   ['The table', 'The strip below: the configurations that every view follows, each with its mark.'],
   ['Base', 'The configuration that the others are held against; it is 100.'],
   ['Rail', 'An axis of one test. Ticks are all that were tested, marks those on the table; right is better.'],
-  ['Place', 'A rank, or a range of ranks where noise does not allow one number.'],
+  ['Place', 'The order by index, and small beside it what the place could be.'],
   ['95 % interval', 'Where the true value lies in 95 of 100 such measurements.'],
   ['Held', 'A display’s limit held the value, so the true one is at least this.'],
   ['Stale', 'A newer suite version or firmware is in force than the one it was measured with.'],
   ['Provisional', 'It has results for less than half of the weight, so it gets no place.'],
   ['Set aside', 'A reading that no longer counts, with a reason; it stays in the ledger and can be undone.'],
   ['Borrowed noise', 'With few runs of its own, how repeatable a test is comes from the other configurations.'],
-  ['Spread assumed', 'Nobody measured how repeatable a test is: 10 % is assumed.'],
-  ['Within one session', 'Measured once only, so the interval does not know how much another day would differ.'],
+  ['Probably', 'It was run once, and nobody measured here how repeatable the test is: what is usual for such tests is taken.'],
+  ['Too close to call', 'The interval reaches both ways; what would settle it stands beside it.'],
+  ['Day to day', 'How much a device differs on another day: as is usual for tests, or as devices here showed.'],
 ];
 
 export function KeysHelp({

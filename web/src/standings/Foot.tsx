@@ -30,7 +30,7 @@ export function Foot({
       {children}
       {without && <LeftOutFoot without={without} onTakeIn={onTakeIn} />}
       <p className="small">
-        {standings.placed} placed among {classes(standings.classes)}; 95 % intervals, {coversAll(standings.rows)}.
+        {standings.placed} placed among {classes(standings.classes)}; 95 % intervals, {coversAll(standings)}.
         {(standings.offers?.length ?? 0) > 0 && (
           <>
             {' '}

@@ -2,7 +2,7 @@ import { Link } from '@tanstack/react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import { MarkSign } from '../chart/Mark.tsx';
-import { classes, count, percent, place, quantity } from '../format/format.ts';
+import { classes, count, percent, placeOf, quantity } from '../format/format.ts';
 import { named } from '../format/named.ts';
 import { useDensity } from '../shell/density.ts';
 import { slotOf, tableActions, useTable } from '../shell/table-store.ts';
@@ -104,9 +104,7 @@ export function PrintableList({ standings, onWhy }: { standings: Standings; onWh
                   {...propsOf(r)}
                   className="-outline-offset-2 hover:bg-sheet aria-selected:bg-leaf-soft data-[active-row=true]:bg-band"
                 >
-                  <td className="font-title text-[16px] whitespace-nowrap">
-                    {r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!)}
-                  </td>
+                  <td className="font-title text-[16px] whitespace-nowrap">{placeOf(r)}</td>
                   <td className={compact ? 'whitespace-nowrap' : ''}>
                     <span className={`flex items-center gap-1.5 ${compact ? 'inline-flex' : ''}`}>
                       <RowBox selection={selection} row={r} name={named(r.configuration)} />

@@ -117,7 +117,17 @@ export const StandingRow = memo(function StandingRow({
         {row.placeBest === undefined ? (
           <span aria-label="no place">–</span>
         ) : (
-          format.place(row.placeBest, row.placeWorst!)
+          <span className="flex items-baseline gap-1">
+            {row.order ?? format.placeOf(row)}
+            {row.order !== undefined && format.couldBe(row.placeBest, row.placeWorst!) !== undefined && (
+              <span
+                className="small font-sans"
+                title={row.probably ? 'Probably: it rests on usual spreads' : undefined}
+              >
+                {format.couldBe(row.placeBest, row.placeWorst!)}
+              </span>
+            )}
+          </span>
         )}
         {move !== undefined && move !== null && move !== 0 && (
           <span
@@ -147,9 +157,9 @@ export const StandingRow = memo(function StandingRow({
             <span
               className="pill shrink-0 !px-1.5 !text-[11px]"
               data-tone="wait"
-              title={`${row.assumed} of its results ${row.assumed === 1 ? 'rests' : 'rest'} on an assumed spread of 10 %, which nobody measured: single runs, and nothing lends them noise`}
+              title={`${row.assumed} of its results ${row.assumed === 1 ? 'rests' : 'rest'} on a usual spread: it was run once, and nobody has measured here how repeatable it is`}
             >
-              spread assumed
+              {row.probably ? 'probably' : 'usual spread'}
             </span>
           )}
           {stale.length > 0 && (

@@ -1,8 +1,18 @@
-import { covers, type Covers } from '../format/verdict.ts';
+import type { Schemas } from '../api/client.ts';
 
-/** Which noise the intervals of a standing know, as one phrase. */
-export function coversAll(rows: readonly { covers?: Covers; low?: number; index?: number }[]): string {
+/** Of standings that were saved before they said it in words. */
+const SAVED: Record<string, string> = {
+  WITHIN_ONE_SESSION: 'within one session',
+  PARTLY: 'day to day included for some of the tests',
+  DAY_TO_DAY: 'day to day included',
+};
+
+/** What the intervals of a standing rest on about other days, as one phrase. */
+export function coversAll({
+  days,
+  rows,
+}: Pick<Schemas['Standings'], 'days'> & { rows: readonly { covers?: string; index?: number }[] }): string {
+  if (days !== undefined) return days;
   const all = new Set(rows.filter((r) => r.index !== undefined).flatMap((r) => r.covers ?? []));
-  if (all.size === 0) return 'from run-to-run noise';
-  return covers(all.size === 1 ? [...all][0]! : 'PARTLY');
+  return all.size === 0 ? 'from run-to-run noise' : (SAVED[all.size === 1 ? [...all][0]! : 'PARTLY'] ?? '');
 }

@@ -1,8 +1,7 @@
 import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../export/page.ts';
 import { table } from '../export/csv.ts';
-import { place, quantity } from '../format/format.ts';
+import { placeOf, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
-import { covers } from '../format/verdict.ts';
 import type { Standings } from './ask.ts';
 import { againstBase, againstHeading, byDifferences, intervalWords, onRail } from './held-against.ts';
 import { coversAll } from './covers-all.ts';
@@ -12,6 +11,7 @@ export function standingsCsv(standings: Standings): string {
   const one = standings.metric;
   return table([
     [
+      'order',
       'place from',
       'place to',
       'status',
@@ -25,7 +25,7 @@ export function standingsCsv(standings: Standings): string {
       '95 % low',
       '95 % high',
       'the interval covers',
-      'results on an assumed spread',
+      'results on a usual spread',
       'held by a display',
       'coverage',
       'tests',
@@ -36,6 +36,7 @@ export function standingsCsv(standings: Standings): string {
       ...standings.parts.map((p) => `${p.name}, index in its part`),
     ],
     ...standings.rows.map((r) => [
+      r.order,
       r.placeBest,
       r.placeWorst,
       r.status.toLowerCase().replace('_', ' '),
@@ -48,7 +49,7 @@ export function standingsCsv(standings: Standings): string {
       r.difference?.value ?? r.index,
       r.difference ? r.difference.low : r.low,
       r.difference ? r.difference.high : r.high,
-      r.covers && covers(r.covers),
+      standings.days ?? r.covers,
       r.assumed,
       r.atLeast ? 'at least' : '',
       r.coverage,
@@ -63,6 +64,7 @@ export function standingsCsv(standings: Standings): string {
       }),
     ]),
     ...standings.leftOut.map((l) => [
+      '',
       '',
       '',
       'left out',
@@ -95,7 +97,7 @@ export function standingsHtml(standings: Standings, caption: string, when: strin
     .filter((r) => r.status !== 'NOT_LINKED')
     .map(
       (r) =>
-        `<tr>${cell(r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(againstBase(r, one))}${cell(intervalWords(r, one))}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
+        `<tr>${cell(placeOf(r))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(againstBase(r, one))}${cell(intervalWords(r, one))}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
     );
   return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">${againstHeading(standings)}</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
 }
@@ -150,7 +152,7 @@ export function standingsFigure(
     const mark = markOf(r.configuration.id);
     const span = onRail(r, standings.metric);
     return (
-      text(EDGE, base, r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!), size, paint.ink, {
+      text(EDGE, base, placeOf(r), size, paint.ink, {
         weight: 600,
       }) +
       text(EDGE + 110, base, `${r.configuration.maker} ${r.configuration.model}`, size, paint.ink, {
@@ -182,7 +184,7 @@ export function standingsFigure(
     text(
       EDGE,
       HEIGHT - 24,
-      `Right is better; bars are 95 % intervals ${coversAll(ranked)}, with the noise of the base and of missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`,
+      `Right is better; bars are 95 % intervals, ${coversAll(standings)}, with the noise of the base and of missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`,
       19,
       paint.quiet,
     ),

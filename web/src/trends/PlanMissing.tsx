@@ -4,7 +4,7 @@ import type { Trends } from './trends.ts';
 
 const RUNS = 3;
 
-/** Tests that lack a result at some step, or whose first to last cannot be told: what a plan would fill. */
+/** Tests that lack a result at some step, or whose first to last is too close to call: what a plan would fill. */
 export function missingTests(trends: Trends): { missing: number[]; unsure: number[] } {
   const steps = trends.steps.length;
   const given = trends.lines.filter((l) => l.metric.formula === undefined);
@@ -38,7 +38,7 @@ export function PlanMissing({ trends }: { trends: Trends }) {
         {missing.length > 0 &&
           `${missing.length} ${missing.length === 1 ? 'test has' : 'tests have'} no result at some step`}
         {missing.length > 0 && unsure.length > 0 && '; '}
-        {unsure.length > 0 && `of ${unsure.length} it cannot be told, and more runs would`}.
+        {unsure.length > 0 && `${unsure.length} are too close to call, and more runs would tell`}.
       </span>
       {make.isError && (
         <span role="alert" className="text-plum">

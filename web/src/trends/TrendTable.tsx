@@ -1,5 +1,5 @@
 import { times } from '../format/ratio.ts';
-import { covers, verdictWords } from '../format/verdict.ts';
+import { verdictWords } from '../format/verdict.ts';
 import { number, reading, unitName } from '../format/format.ts';
 import type { Trends } from './trends.ts';
 
@@ -90,7 +90,7 @@ export function FirstToLast({ trends }: { trends: Trends }) {
   if (lines.length === 0) return null;
   const [least, most] = [lines[0]!, lines.at(-1)!];
   const all = trends.overall?.firstToLast;
-  const assumed = trends.lines.reduce((sum, l) => sum + l.steps.filter((s) => s.assumed).length, 0);
+  const unmeasured = trends.lines.reduce((sum, l) => sum + l.steps.filter((s) => s.unmeasured).length, 0);
   return (
     <section className="mt-3">
       <p>
@@ -101,16 +101,15 @@ export function FirstToLast({ trends }: { trends: Trends }) {
             <b className="font-semibold">
               {times(all.ratio, 3)}, {verdictWords(all.verdict)}
             </b>
-            , 95 % interval {times(all.low, 3)} to {times(all.high, 3)}, {covers(trends.overall.points.at(-1)!.covers)}
-            .{' '}
+            , 95 % interval {times(all.low, 3)} to {times(all.high, 3)}, {trends.overall.days}.{' '}
           </>
         )}
         {lines.length > 1 &&
           `From ${least.firstToLast!.size} (${least.metric.name}) to ${most.firstToLast!.size} (${most.metric.name}). `}
-        {assumed > 0 &&
-          `${assumed} of the steps rest on an assumed spread of 10 %, which nobody measured; measure at least three runs. `}
-        Steps are marked where they are clear after correction for {trends.looks}{' '}
-        {trends.looks === 1 ? 'look' : 'looks'}.
+        {unmeasured > 0 &&
+          `${unmeasured} of the steps rest on a spread that is only usual for such tests: run each three times. `}
+        Steps are marked where they are clear after correction for all {trends.looks}{' '}
+        {trends.looks === 1 ? 'step' : 'steps'} shown: at most one mark in twenty is chance.
       </p>
       <details className="mt-1">
         <summary className="small cursor-pointer">First to last, test by test, and what each step brought</summary>

@@ -19,7 +19,7 @@ export function trendCsv(trends: Trends): string {
       'step verdict',
       'corrected p',
       'marked',
-      'on an assumed spread',
+      'on a usual spread',
       'also changed',
       'noted',
     ],
@@ -41,7 +41,7 @@ export function trendCsv(trends: Trends): string {
           step && verdictWords(step.verdict),
           step?.p,
           step ? (step.marked ? 'yes' : 'no') : '',
-          step?.assumed ? 'yes' : '',
+          step?.unmeasured ? 'yes' : '',
           at.changed.map((c) => c.label).join('; '),
           at.events.map((e) => e.words).join('; '),
         ];

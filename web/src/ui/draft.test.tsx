@@ -60,7 +60,7 @@ test('going back to the beginning keeps nothing, and so does what is no draft', 
   act(() => form.result.current.set({ name: 'x', runs: 3 }));
   act(() => form.result.current.set({ ...NOTHING }));
   expect(localStorage.length).toBe(0);
-  localStorage.setItem('yarrowmark.draft.wren.plan', '{"from":');
+  localStorage.setItem('yarrowmark.draft..wren.plan', '{"from":');
   expect(open().result.current.value).toEqual(NOTHING);
 });
 

@@ -47,8 +47,8 @@ export interface Draft<T> {
  * @param from   what the form begins with
  */
 export function useDraft<T>(place: string, from: T): Draft<T> {
-  const person = useContext(AccessContext)?.person ?? '';
-  const key = `yarrowmark.draft.${person}.${place}`;
+  const access = useContext(AccessContext);
+  const key = `yarrowmark.draft.${access?.shelf ?? ''}.${access?.person ?? ''}.${place}`;
   const [began] = useState(from);
   const [found] = useState(() => read(key, began));
   const [value, setValue] = useState<T>(found ?? began);

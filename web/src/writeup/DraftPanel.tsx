@@ -22,8 +22,7 @@ export function DraftPanel({
   const { id } = page.writeUp;
   const show = useMutation({
     mutationFn: async () => {
-      await writing.flush();
-      const now = await writing.page.refetch();
+      const now = await writing.stored();
       return value(
         api.POST('/api/write-ups/{id}/draft', {
           params: { path: { id } },

@@ -29,8 +29,7 @@ export function PublishPanel({
   const again = page.editions.length > 0;
   const publish = useMutation({
     mutationFn: async () => {
-      await writing.flush();
-      const now = await writing.page.refetch();
+      const now = await writing.stored();
       return value(
         api.POST('/api/write-ups/{id}/editions', {
           params: { path: { id: page.writeUp.id } },

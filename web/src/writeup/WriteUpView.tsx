@@ -3,7 +3,7 @@ import { getRouteApi, Link } from '@tanstack/react-router';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
-import { clockTime } from '../format/format.ts';
+import { clockTime, moment } from '../format/format.ts';
 import { useTable } from '../shell/table-store.ts';
 import { useTitle } from '../shell/title.ts';
 import { Ready } from '../ui/states.tsx';
@@ -106,6 +106,23 @@ function Editor({ page, writing }: { page: Schemas['WriteUpPage']; writing: Writ
           </>
         )}
       </div>
+      {writing.backFrom && (
+        <p role="status" className="mb-2 border-l-2 border-gold pl-3">
+          What you typed here {moment(writing.backFrom)} and could not save is back.
+        </p>
+      )}
+      {writing.left.map((one) => (
+        <p key={one.key} role="status" className="mb-2 border-l-2 border-gold pl-3">
+          Unsent text from {moment(one.since)}, of a piece that is no longer there: “{wordsOf(one.body)}”{' '}
+          <button className="link" onClick={() => void writing.settleLeft(one, 'insert')}>
+            Insert
+          </button>{' '}
+          ·{' '}
+          <button className="link" onClick={() => void writing.settleLeft(one, 'discard')}>
+            Discard
+          </button>
+        </p>
+      ))}
       <PointingArea>
         <fieldset disabled={reader} className="min-w-0">
           <Head page={page} writing={writing} reports={reports} />
@@ -135,6 +152,13 @@ function Editor({ page, writing }: { page: Schemas['WriteUpPage']; writing: Writ
       )}
     </Offered>
   );
+}
+
+/** What somebody typed into a piece, shortened; a figure has its question instead. */
+function wordsOf(body: unknown): string {
+  const text = (body as { text?: unknown }).text;
+  const words = typeof text === 'string' ? text : JSON.stringify(body);
+  return words.length > 160 ? `${words.slice(0, 160)}…` : words;
 }
 
 function savingWords(saving: Writing['saving'], changedAt: string): string {

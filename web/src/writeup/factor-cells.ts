@@ -1,7 +1,6 @@
 import type { Schemas } from '../api/client.ts';
 import { times } from '../format/ratio.ts';
 import { lines } from '../export/page.ts';
-import { covers } from '../format/verdict.ts';
 import { reading } from '../format/format.ts';
 import { ARTICLE_WIDTH, bar, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
@@ -63,7 +62,7 @@ export function drawFactors(grid: Schemas['FactorGrid']): Drawn | undefined {
     ]),
     width: ARTICLE_WIDTH,
     height,
-    caption: `${first.label} and ${second.label.toLowerCase()} by ${what}; ratios and bars are to the first cell, better is longer.${grid.covers ? ` Intervals: ${covers(grid.covers)}.` : ''}`,
+    caption: `${first.label} and ${second.label.toLowerCase()} by ${what}; ratios and bars are to the first cell, better is longer.${grid.days ? ` Intervals: ${grid.days}.` : ''}`,
     alt: `${first.label} and ${second.label.toLowerCase()} by ${what}. ${rows.flatMap((r) => r.cells.map((c, k) => `${r.level}, ${second.levels[k]}: ${told(c)}`)).join('; ')}.`.slice(
       0,
       1900,

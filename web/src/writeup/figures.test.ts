@@ -38,8 +38,7 @@ const one = (value: number | undefined, more: Partial<Schemas['OneOf']> = {}): S
   ...(value === undefined ? { why: 'failed on it' } : { value, low: value * 0.98, high: value * 1.02 }),
   runs: value === undefined ? 0 : 3,
   sessions: 1,
-  assumed: false,
-  oneSession: true,
+  unmeasured: false,
   atLeast: false,
   ...more,
 });
@@ -87,8 +86,7 @@ const cell = (ratio: number | undefined, verdict?: string) =>
     ...(ratio === undefined
       ? { ended: { state: 'FAILED', words: 'crashed' } }
       : { ratio, low: ratio * 0.99, high: ratio * 1.01, verdict, size: '15 % less time' }),
-    assumed: false,
-    oneSession: false,
+    unmeasured: false,
     moreThanMost: false,
   }) as unknown as Schemas['ComparedCell'];
 const comparison = (cells: Schemas['ComparedCell'][]) =>

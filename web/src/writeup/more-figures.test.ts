@@ -37,8 +37,7 @@ const one = (value?: number) =>
     ...(value === undefined ? { why: 'failed on it' } : { value, low: value, high: value }),
     runs: 3,
     sessions: 1,
-    assumed: false,
-    oneSession: true,
+    unmeasured: false,
     atLeast: false,
   }) as Schemas['OneOf'];
 const both = [configuration(1, 'Drift 11'), configuration(2, 'Drift 13')];

@@ -46,7 +46,7 @@ describe('numbers in a text', () => {
     expect(contradiction('needs 16 % more time', gain)).toContain('value is lower');
     expect(contradiction('needs 16 % less time', gain)).toBeUndefined();
     expect(contradiction('is level', gain)).toContain('level');
-    expect(contradiction('1.01× faster', { ...gain, verdict: 'neither' })).toContain('cannot tell');
+    expect(contradiction('1.01× faster', { ...gain, verdict: 'neither' })).toContain('too close to call');
   });
 
   it('are found, changed and taken out where they stand', () => {

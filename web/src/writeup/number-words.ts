@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
 import { formatRatio } from '../format/ratio.ts';
-import { covers, missingWords, verdictWords, type Cell } from '../format/verdict.ts';
+import { missingWords, verdictWords, type Cell } from '../format/verdict.ts';
 import { decimalsOf } from '../format/digits.ts';
 import { fixed, number, quantity, reading } from '../format/format.ts';
 import { named, toldApart } from '../format/named.ts';
@@ -51,7 +51,7 @@ export function liveValue(of: OneOf, metric: Metric, configuration: Configuratio
   return {
     forms: [valued(of, metric)],
     amounts: [of.value],
-    says: `${metric.test}${metric.name === metric.test || metric.main ? '' : `, ${metric.name}`}: ${named(configuration)}, ${runs(of.runs)}${interval}${of.atLeast ? ', held by a display, so at least this' : ''}${of.assumed ? ', on an assumed spread' : ''}.`,
+    says: `${metric.test}${metric.name === metric.test || metric.main ? '' : `, ${metric.name}`}: ${named(configuration)}, ${runs(of.runs)}${interval}${of.atLeast ? ', held by a display, so at least this' : ''}${of.unmeasured ? ', on a spread that is only usual' : ''}.`,
     value: of.value,
     unit: metric.unit,
   };
@@ -73,7 +73,7 @@ export function liveRatio(
   return {
     forms: [formatRatio(cell.ratio, MATERIALITY), ...(cell.size ? [cell.size] : [])],
     amounts: amountsOf(cell.ratio),
-    says: `${metric.test}: ${toldApart(configuration, [configuration, base])} against ${toldApart(base, [configuration, base])}${cell.low !== undefined && cell.high !== undefined ? `, 95 % interval ${formatRatio(cell.low, MATERIALITY)} to ${formatRatio(cell.high, MATERIALITY)}` : ''}${sure}${cell.oneSession ? ', within one session' : ''}.`,
+    says: `${metric.test}: ${toldApart(configuration, [configuration, base])} against ${toldApart(base, [configuration, base])}${cell.low !== undefined && cell.high !== undefined ? `, 95 % interval ${formatRatio(cell.low, MATERIALITY)} to ${formatRatio(cell.high, MATERIALITY)}` : ''}${sure}.`,
     value: cell.ratio,
     unit: '1',
     verdict: stand(cell.verdict),
@@ -95,7 +95,7 @@ export function liveOverall(side: Schemas['Side'], base: Configuration, purpose:
       `${number(100 * Math.abs(o.ratio - 1), 2)} % ${o.ratio >= 1 ? 'better' : 'worse'}`,
     ],
     amounts: amountsOf(o.ratio),
-    says: `Overall, ${purpose}: ${toldApart(side.configuration, [side.configuration, base])} against ${toldApart(base, [side.configuration, base])} over ${o.shared} shared tests, 95 % interval ${formatRatio(o.low, MATERIALITY)} to ${formatRatio(o.high, MATERIALITY)}, ${verdictWords(o.verdict)}, ${covers(o.covers)}.`,
+    says: `Overall, ${purpose}: ${toldApart(side.configuration, [side.configuration, base])} against ${toldApart(base, [side.configuration, base])} over ${o.shared} shared tests, 95 % interval ${formatRatio(o.low, MATERIALITY)} to ${formatRatio(o.high, MATERIALITY)}, ${verdictWords(o.verdict)}, ${o.days}.`,
     value: o.ratio,
     unit: '1',
     verdict: stand(o.verdict),
@@ -159,7 +159,7 @@ export function contradiction(around: string, now: LiveNumber): string | undefin
   const { verdict, rose } = now;
   if (verdict !== undefined) {
     const claimed = GOOD.test(around) ? 'better' : BAD.test(around) ? 'worse' : undefined;
-    if (claimed && verdict === 'neither') return `says “${claimed}”, and the numbers cannot tell the two apart`;
+    if (claimed && verdict === 'neither') return `says “${claimed}”, and the numbers are too close to call`;
     if (claimed && claimed !== verdict) return `says “${claimed}”, and the numbers say ${verdict}`;
     if (LEVEL.test(around) && verdict !== 'neither') return `says they are level, and the numbers say ${verdict}`;
   }

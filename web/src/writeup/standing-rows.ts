@@ -1,6 +1,6 @@
 import type { Standings } from '../standings/ask.ts';
 import { railScale } from '../chart/Rail.tsx';
-import { index, place } from '../format/format.ts';
+import { index, placeOf } from '../format/format.ts';
 import { named, toldApart } from '../format/named.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
@@ -35,7 +35,7 @@ export function drawStanding(standings: Standings, highlight: number | undefined
         const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
         const interval = ends(r);
         return [
-          words(24, y + 5, r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!), {
+          words(24, y + 5, placeOf(r), {
             end: true,
             fill: 'var(--ink-2)',
             size: 13,
@@ -55,10 +55,10 @@ export function drawStanding(standings: Standings, highlight: number | undefined
     width: ARTICLE_WIDTH,
     height,
     caption: `Standing for ${standings.purpose}${standings.base ? `, ${named(standings.base)} = 100` : ''}; places are ranges where noise does not allow one number, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
-    alt: `Standing of ${shown.length} configurations for ${standings.purpose}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${own.placeBest === undefined ? 'none' : place(own.placeBest, own.placeWorst!)}` : ''}.`,
+    alt: `Standing of ${shown.length} configurations for ${standings.purpose}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
     columns: ['place', 'configuration', 'index', '95 % low', '95 % high', 'tests'],
     rows: shown.map((r) => [
-      r.placeBest === undefined ? '–' : place(r.placeBest, r.placeWorst!),
+      placeOf(r),
       named(r.configuration),
       r.index === undefined ? '' : index(r.index, r.low, r.high),
       r.low === undefined ? '' : index(r.low),

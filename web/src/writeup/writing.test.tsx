@@ -1,8 +1,10 @@
 // @vitest-environment jsdom
+import 'fake-indexeddb/auto';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { AccessContext, type Access } from '../access/access-context.ts';
 import type { Piece } from './questions.ts';
 
 interface Sent {
@@ -62,15 +64,28 @@ beforeEach(() => {
   };
 });
 
-async function writing() {
+let person = 0;
+let who: Access;
+beforeEach(() => {
+  who = { state: 'SIGNED_IN', lab: 'Saltmarsh', shelf: 'shelf-a', person: `wren ${person++}`, role: 'REVIEWER' };
+});
+
+/** A visit of the page; a second one is what comes after a reload, a sign-in or a restart. */
+async function visit(as: Access = who) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  const { result } = renderHook(() => useWriting(1), {
+  const { result, unmount } = renderHook(() => useWriting(1), {
     wrapper: ({ children }: { children: ReactNode }) => (
-      <QueryClientProvider client={client}>{children}</QueryClientProvider>
+      <AccessContext value={as}>
+        <QueryClientProvider client={client}>{children}</QueryClientProvider>
+      </AccessContext>
     ),
   });
-  await waitFor(() => expect(result.current.pieces).toHaveLength(1));
-  return result;
+  await waitFor(() => expect(result.current.pieces.length + result.current.left.length).toBeGreaterThan(0));
+  return { result, unmount };
+}
+
+async function writing() {
+  return (await visit()).result;
 }
 const textOf = (piece: Piece | undefined) => (piece?.body as { text: string } | undefined)?.text;
 
@@ -120,5 +135,88 @@ describe('what is typed', () => {
       'POST /api/write-ups/{id}/pieces/{piece}/restore',
     ]);
     expect(result.current.last).toBeUndefined();
+  });
+});
+
+describe('what could not be stored', () => {
+  const away = () => wrong(503, { code: 'records-away', detail: 'Away.' });
+
+  it('is there after a restart, and goes on to the server by itself', async () => {
+    const first = await visit();
+    answer = away;
+    act(() => first.result.current.type(first.result.current.pieces[0]!, { text: 'three paragraphs' }));
+    await waitFor(() => expect(first.result.current.stateOf(7)).toBe('failed'), { timeout: 3_000 });
+    first.unmount();
+    answer = keeps;
+    const again = await visit();
+    await waitFor(() => expect(again.result.current.saving).toBe('saved'), { timeout: 5_000 });
+    await waitFor(() => expect(sent.at(-1)).toEqual({ revision: 1, body: { text: 'three paragraphs' } }));
+    expect(again.result.current.backFrom).toBeDefined();
+    expect(textOf(again.result.current.pieces[0])).toBe('three paragraphs');
+  }, 15_000);
+
+  it('is asked about where somebody else changed the piece meanwhile', async () => {
+    const first = await visit();
+    answer = away;
+    act(() => first.result.current.type(first.result.current.pieces[0]!, { text: 'mine' }));
+    await waitFor(() => expect(first.result.current.stateOf(7)).toBe('failed'), { timeout: 3_000 });
+    first.unmount();
+    stored = row('theirs', 4, 'reed');
+    answer = keeps;
+    const before = sent.length;
+    const again = await visit();
+    await waitFor(() => expect(again.result.current.stateOf(7)).toBe('conflict'));
+    expect(again.result.current.theirsOf(7)!.changedBy).toBe('reed');
+    expect(textOf(again.result.current.pieces[0])).toBe('mine');
+    expect(sent.length, 'nothing is sent over what somebody else wrote').toBe(before);
+    await expect(again.result.current.stored(), 'and nothing is published').rejects.toThrow('Somebody else changed');
+    act(() => again.result.current.settle(7, 'theirs'));
+    await waitFor(() => expect(textOf(again.result.current.pieces[0])).toBe('theirs'));
+    again.unmount();
+    const third = await visit();
+    expect(third.result.current.stateOf(7)).toBe('saved');
+  }, 15_000);
+
+  it('is offered where the piece is no more, and put in as a new one', async () => {
+    const first = await visit();
+    answer = away;
+    act(() => first.result.current.type(first.result.current.pieces[0]!, { text: 'of a piece that went' }));
+    await waitFor(() => expect(first.result.current.stateOf(7)).toBe('failed'), { timeout: 3_000 });
+    first.unmount();
+    server.get = () => right({ writeUp: { id: 1, title: 'T', about: [] }, revision: 2, pieces: [], editions: [] });
+    const again = await visit();
+    expect(again.result.current.left[0]!.body).toEqual({ text: 'of a piece that went' });
+    await act(() => again.result.current.settleLeft(again.result.current.left[0]!, 'insert'));
+    expect(server.asked.at(-1)).toBe('POST /api/write-ups/{id}/pieces');
+    expect(again.result.current.left).toEqual([]);
+  }, 15_000);
+
+  it('is shown to nobody else, and not on another shelf at the address', async () => {
+    const first = await visit();
+    answer = away;
+    act(() => first.result.current.type(first.result.current.pieces[0]!, { text: 'private' }));
+    await waitFor(() => expect(first.result.current.stateOf(7)).toBe('failed'), { timeout: 3_000 });
+    first.unmount();
+    answer = keeps;
+    const before = sent.length;
+    for (const other of [
+      { ...who, person: 'reed' },
+      { ...who, shelf: 'shelf-b' },
+    ]) {
+      const visited = await visit(other);
+      await new Promise((done) => setTimeout(done, 0));
+      expect(textOf(visited.result.current.pieces[0])).toBe('before');
+      expect(visited.result.current.backFrom).toBeUndefined();
+      visited.unmount();
+    }
+    expect(sent.length).toBe(before);
+  }, 15_000);
+
+  it('is saved with the piece before the piece is taken out, so that undo brings it back', async () => {
+    const { result } = await visit();
+    act(() => result.current.type(result.current.pieces[0]!, { text: 'just typed' }));
+    await act(() => result.current.remove(7, 'text'));
+    expect(sent.at(-1)!.body.text).toBe('just typed');
+    expect(server.asked.at(-1)).toBe('DELETE /api/write-ups/{id}/pieces/{piece}');
   });
 });

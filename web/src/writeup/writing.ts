@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
+import { useUnsent } from '../unsent/use-unsent.ts';
 import type { Bodies, Piece, PieceKind } from './questions.ts';
 
 type Page = Schemas['WriteUpPage'];
@@ -13,7 +14,21 @@ const LOOK_MS = 5_000;
 
 export type Saving = 'saved' | 'typing' | 'saving' | 'conflict' | 'failed';
 
+/** What was typed in a piece, as it is kept on this computer. @param seen the revision that it began from */
+interface KeptText {
+  kind: PieceKind;
+  body: unknown;
+  seen: number;
+}
+
+/** Text that was not stored, of a piece that somebody took out meanwhile. */
+export interface LeftText extends KeptText {
+  key: string;
+  since: string;
+}
+
 interface Typed {
+  kind: PieceKind;
   body: unknown;
   /** The revision that it began from. */
   seen: number;
@@ -43,7 +58,13 @@ export function useWriting(id: number) {
   /** What is typed, as it was when it changed last: the map itself is for what runs beside. */
   const [seen, setSeen] = useState<ReadonlyMap<number, Readonly<Typed>>>(new Map());
   const changed = useCallback(() => setSeen(new Map([...typed.current].map(([piece, t]) => [piece, { ...t }]))), []);
+  const unsent = useUnsent();
+  /** What was typed here earlier and is back: when the oldest of it was typed. */
+  const [backFrom, setBackFrom] = useState<string>();
+  const [left, setLeft] = useState<readonly LeftText[]>([]);
   const done = useRef<Done[]>([]);
+  /** Rises when what is kept is to be looked at again. */
+  const [backAt, setBackAt] = useState(0);
   const [last, setLast] = useState<string>();
   const [failed, setFailed] = useState<string>();
 
@@ -74,8 +95,10 @@ export function useWriting(id: number) {
         );
         putRow(row);
         mine.seen = row.revision;
-        if (mine.body === body) typed.current.delete(piece);
-        else {
+        if (mine.body === body) {
+          typed.current.delete(piece);
+          unsent?.remove('piece', `${id}.${piece}`);
+        } else {
           // Somebody went on typing meanwhile.
           mine.state = 'typing';
           mine.timer = setTimeout(() => later.current(piece), PAUSE_MS);
@@ -87,6 +110,11 @@ export function useWriting(id: number) {
         if (e instanceof Problem && e.code === 'piece-changed') {
           mine.state = 'conflict';
           mine.theirs = e.body.now as PieceRow;
+        } else if (e instanceof Problem && e.status === 404) {
+          // Somebody took the piece out: the text stays, and is offered.
+          typed.current.delete(piece);
+          setBackAt((n) => n + 1);
+          void refresh();
         } else {
           mine.state = 'failed';
           mine.problem = (e as Error).message;
@@ -97,7 +125,7 @@ export function useWriting(id: number) {
       }
       changed();
     },
-    [id, changed, putRow, refresh],
+    [id, changed, putRow, refresh, unsent],
   );
 
   useEffect(() => {
@@ -106,9 +134,15 @@ export function useWriting(id: number) {
 
   const type = useCallback(
     (piece: Piece, body: Bodies[PieceKind]) => {
-      const now = typed.current.get(piece.id) ?? { seen: piece.revision, state: 'typing' as Saving, body };
+      const now = typed.current.get(piece.id) ?? {
+        kind: piece.kind,
+        seen: piece.revision,
+        state: 'typing' as Saving,
+        body,
+      };
       clearTimeout(now.timer);
       now.body = body;
+      unsent?.put('piece', `${id}.${piece.id}`, { kind: piece.kind, body, seen: now.seen } satisfies KeptText);
       if (now.state !== 'saving' && now.state !== 'conflict') {
         now.state = 'typing';
         now.timer = setTimeout(() => void send(piece.id), PAUSE_MS);
@@ -116,8 +150,42 @@ export function useWriting(id: number) {
       typed.current.set(piece.id, now);
       changed();
     },
-    [changed, send],
+    [changed, send, unsent, id],
   );
+
+  // What an earlier visit typed and could not store: it goes on where it was left, is asked about where somebody else changed
+  // the piece meanwhile, and is offered where the piece is no more.
+  const loaded = page.data;
+  const looked = useRef(-1);
+  useEffect(() => {
+    if (!unsent || !loaded || looked.current === backAt) return;
+    looked.current = backAt;
+    void unsent.all('piece', `${id}.`).then((all) => {
+      const gone: LeftText[] = [];
+      for (const one of all) {
+        const piece = Number(one.key.slice(String(id).length + 1));
+        const kept = one.body as KeptText;
+        const row = loaded.pieces.find((p) => p.id === piece);
+        if (typed.current.has(piece)) continue;
+        if (!row) gone.push({ ...kept, key: one.key, since: one.since });
+        else if (JSON.stringify(row.body) === JSON.stringify(kept.body)) unsent.remove('piece', one.key);
+        else {
+          const same = row.revision === kept.seen;
+          typed.current.set(piece, {
+            kind: kept.kind,
+            body: kept.body,
+            seen: kept.seen,
+            state: same ? 'typing' : 'conflict',
+            ...(same ? {} : { theirs: row }),
+          });
+          setBackFrom((now) => now ?? one.since);
+          if (same) later.current(piece);
+        }
+      }
+      setLeft(gone);
+      changed();
+    });
+  }, [unsent, loaded, id, changed, backAt]);
 
   /** Stores whatever is still on its way. @returns once all of it is there */
   const flush = useCallback(async () => {
@@ -130,32 +198,33 @@ export function useWriting(id: number) {
   useEffect(() => {
     const kept = typed.current;
     const leaving = (event: BeforeUnloadEvent) => {
-      if (kept.size > 0) {
-        void flush();
-        event.preventDefault();
-      }
+      if (kept.size > 0) void flush();
+      // Whatever does not get through is kept on this computer; only without that is leaving a loss.
+      if (kept.size > 0 && !unsent) event.preventDefault();
     };
     window.addEventListener('beforeunload', leaving);
     return () => {
       window.removeEventListener('beforeunload', leaving);
       void flush();
     };
-  }, [flush]);
+  }, [flush, unsent]);
 
   const settle = useCallback(
     (piece: number, take: 'mine' | 'theirs') => {
       const now = typed.current.get(piece);
       if (!now?.theirs) return;
       putRow(now.theirs);
-      if (take === 'theirs') typed.current.delete(piece);
-      else {
+      if (take === 'theirs') {
+        typed.current.delete(piece);
+        unsent?.remove('piece', `${id}.${piece}`);
+      } else {
         now.seen = now.theirs.revision;
         now.state = 'typing';
         void send(piece);
       }
       changed();
     },
-    [changed, putRow, send],
+    [changed, putRow, send, unsent, id],
   );
 
   const act = useCallback(
@@ -241,10 +310,24 @@ export function useWriting(id: number) {
     (piece: number, words: string) =>
       act(
         `Took out a ${words}`,
-        () => value(api.DELETE('/api/write-ups/{id}/pieces/{piece}', { params: { path: { id, piece } } })),
+        async () => {
+          // What is typed in it comes back with it.
+          await send(piece);
+          await value(api.DELETE('/api/write-ups/{id}/pieces/{piece}', { params: { path: { id, piece } } }));
+        },
         () => value(api.POST('/api/write-ups/{id}/pieces/{piece}/restore', { params: { path: { id, piece } } })),
       ),
-    [act, id],
+    [act, id, send],
+  );
+
+  /** Text of a piece that is no more: put in as a new piece, or let go. */
+  const settleLeft = useCallback(
+    async (one: LeftText, what: 'insert' | 'discard') => {
+      if (what === 'insert') await add(one.kind, one.body as Bodies[PieceKind], order.current.at(-1));
+      unsent?.remove('piece', one.key);
+      setLeft((now) => now.filter((l) => l.key !== one.key));
+    },
+    [add, unsent],
   );
 
   const undo = useCallback(async () => {
@@ -275,6 +358,21 @@ export function useWriting(id: number) {
     remove,
     undo,
     refresh,
+    /** When what came back from an earlier visit was typed; nothing where nothing did. */
+    backFrom,
+    left,
+    settleLeft,
+    /** Stores what is on its way. @throws where something of it is not stored, so nothing may be made public */
+    stored: async () => {
+      await flush();
+      const open = [...typed.current.values()];
+      if (open.some((t) => t.state === 'conflict'))
+        throw new Error(
+          'Somebody else changed a piece that you changed too. Decide on it first; it is marked in the text.',
+        );
+      if (open.length > 0) throw new Error('Not everything you typed is saved yet. Wait until it is, and try again.');
+      return page.refetch();
+    },
     /** What undo would take back; nothing where there is nothing. */
     last,
     failed,

@@ -40,30 +40,49 @@ whole <- prior_of(unlist(cells, recursive = FALSE))
 priors <- lapply(cells, function(of) { own <- prior_of(of); if (is.null(own)) whole else own })
 working <- function(s, p) if (s$d > 0) list(v = (p$d0 * p$s2 + s$d * s$s2) / (p$d0 + s$d), d = p$d0 + s$d) else list(v = p$s2, d = p$d0 / 2)
 
-# Between sessions.
-e <- sum(sapply(configurations, function(k) length(unique(r$session[r$configuration == k])) - 1))
-own <- lapply(setNames(tests, tests), function(t) {
-  many <- Filter(function(s) length(s$n) > 1, cells[[t]])
-  if (length(many) == 0) return(list(D = 0, raw = 0, c = 0))
-  D <- sum(sapply(many, function(s) length(s$n) - 1))
-  runs <- sapply(many, function(s) working(s, priors[[t]])$v * mean(1 / s$n))
-  k1 <- sapply(many, function(s) length(s$n) - 1)
-  list(D = D, raw = sum(k1 * (sapply(many, function(s) var(s$mean)) - runs)) / D, c = sum(k1 * runs) / D)
+# Between sessions: four pseudo-sessions in which days differ as much as runs do.
+P <- 4
+spread <- function(t) lapply(Filter(function(s) length(s$n) > 1, cells[[t]]), function(s) {
+  w <- working(s, priors[[t]])$v
+  list(k = length(s$n), v = var(s$mean), m = mean(1 / s$n), w = w, T0 = priors[[t]]$s2 + w * mean(1 / s$n))
 })
-rho <- max(0, sum(sapply(tests, function(t) own[[t]]$D * own[[t]]$raw / priors[[t]]$s2)) / sum(sapply(own, function(o) o$D)))
-lent <- min(8, e)
+spreads <- lapply(setNames(tests, tests), spread)
+own <- lapply(setNames(tests, tests), function(t) {
+  many <- spreads[[t]]
+  if (length(many) == 0) return(list(D = 0, raw = 0, c = 0))
+  k1 <- sapply(many, function(s) s$k - 1)
+  v <- sapply(many, function(s) s$v)
+  T0 <- sapply(many, function(s) s$T0)
+  capped <- pmin(v, qchisq(0.99, k1) / k1 * T0)
+  bounded <- sapply(seq_along(v), function(i) {
+    others <- sum(k1[-i])
+    base <- (sum((k1 * capped)[-i]) + P * T0[i]) / (others + P)
+    min(v[i], base * qf(0.99, k1[i], P + others))
+  })
+  runs <- sapply(many, function(s) s$w * s$m)
+  list(D = sum(k1), raw = sum(k1 * (bounded - runs)) / sum(k1), c = sum(k1 * runs))
+})
+e <- sum(sapply(configurations, function(k) max(0, sapply(tests, function(t) length(cells[[t]][[k]]$n) - 1))))
 days <- lapply(setNames(tests, tests), function(t) {
   o <- own[[t]]
-  list(v = max(0, (o$D * o$raw + lent * rho * priors[[t]]$s2) / (o$D + lent)), d = o$D + lent, c = o$c)
+  others <- Filter(function(u) u != t && own[[u]]$D > 0, tests)
+  H <- if (length(others) == 0) 0 else min(8, e)
+  rho <- if (length(others) == 0) 0 else max(0, sum(sapply(others, function(u) own[[u]]$D * own[[u]]$raw / priors[[u]]$s2)) / sum(sapply(others, function(u) own[[u]]$D)))
+  all <- o$D + H + P
+  list(v = max(0, (o$D * o$raw + H * rho * priors[[t]]$s2 + P * priors[[t]]$s2) / all), d = all, c = o$c / all, D = o$D)
 })
 # How far a day moves tests together. Tests that were not measured in the same sessions count with the number of each.
 seen <- 0; expected <- 0
 for (k in configurations) {
-  many <- Filter(function(t) !is.null(cells[[t]][[k]]) && length(cells[[t]][[k]]$n) > 1 && days[[t]]$v > 0, tests)
+  many <- Filter(function(t) !is.null(cells[[t]][[k]]) && length(cells[[t]][[k]]$n) > 1, tests)
   for (s in unique(r$session[r$configuration == k])) {
     of <- Filter(function(t) s %in% cells[[t]][[k]]$session, many)
     if (length(of) < 2) next
-    dev <- sapply(of, function(t) { x <- cells[[t]][[k]]; x$mean[x$session == s] - mean(x$mean) })
+    dev <- sapply(of, function(t) {
+      x <- cells[[t]][[k]]; k1 <- length(x$n) - 1
+      bound <- sqrt(qf(0.99, k1, P + days[[t]]$D - k1) * (days[[t]]$v + working(x, priors[[t]])$v * mean(1 / x$n)))
+      max(-bound, min(bound, x$mean[x$session == s] - mean(x$mean)))
+    })
     q <- sapply(of, function(t) sqrt(days[[t]]$v * (1 - 1 / length(cells[[t]][[k]]$n))))
     for (i in seq_along(of)) for (j in seq_along(of)) if (i < j) {
       seen <- seen + dev[i] * dev[j]
@@ -76,10 +95,16 @@ kappa <- (e * min(1, max(0, seen / expected)) + 4) / (e + 4)
 centre <- function(t, k) {
   s <- cells[[t]][[k]]
   w <- working(s, priors[[t]])
-  u <- if (days[[t]]$v > 0) 1 / (days[[t]]$v + w$v / s$n) else s$n
+  k <- length(s$n)
+  between <- days[[t]]$v
+  if (k > 1) {
+    m <- min(8, days[[t]]$d)
+    between <- max(between, (m * between + (k - 1) * max(0, var(s$mean) - w$v * mean(1 / s$n))) / (m + k - 1))
+  }
+  u <- if (between > 0) 1 / (between + w$v / s$n) else s$n
   u <- u / sum(u)
-  part <- days[[t]]$v * sum(u^2)
-  list(m = sum(u * s$mean), runs = max(w$v * sum(u^2 / s$n), s$f - part), d = w$d, uu = sum(u^2))
+  part <- between * sum(u^2)
+  list(m = sum(u * s$mean), runs = max(w$v * sum(u^2 / s$n), s$f - part), d = w$d, uu = sum(u^2), part = part)
 }
 line <- function(name, test, delta, v, df) {
   half <- qt(0.975, max(1, df)) * sqrt(v)
@@ -93,13 +118,13 @@ for (other in configurations[-1]) {
   for (t in both) {
     a <- centre(t, other); b <- centre(t, "a")
     v <- a$runs + b$runs; p <- a$runs^2 / a$d + b$runs^2 / b$d
-    sess <- (a$uu + b$uu) * days[[t]]$v
-    last <- if (days[[t]]$v > 0) ((a$uu + b$uu) * (days[[t]]$v + days[[t]]$c))^2 / days[[t]]$d else 0
+    sess <- a$part + b$part
+    last <- (sess + (a$uu + b$uu) * days[[t]]$c)^2 / days[[t]]$d
     line(other, t, a$m - b$m, v + sess, (v + sess)^2 / (p + last))
     delta <- delta + w * (a$m - b$m); runs <- runs + w^2 * v; parts <- parts + w^4 * p
     q <- c(q, w * sqrt(sess))
   }
   shared <- (1 - kappa) * sum(q^2) + kappa * sum(q)^2
-  line(other, "Overall", delta, runs + shared, (runs + shared)^2 / (parts + shared^2 / e))
+  line(other, "Overall", delta, runs + shared, (runs + shared)^2 / (parts + shared^2 / (e + P)))
 }
 cat(paste("kappa", "all", format(kappa), "0", "0", e, sep = ","), "\n", sep = "")

@@ -11,12 +11,21 @@ steps <- 12
 runs <- lapply(1:steps, function(i) sapply(1:(3 + i %% 3), function(r) (if (i > 7) 106 else 100) * (1 + 0.05 * (draw() - 0.5))))
 merit <- lapply(runs, log)
 means <- sapply(merit, mean)
-p <- sapply(2:steps, function(i) t.test(merit[[i]], merit[[i - 1]])$p.value)
-holm <- p.adjust(p, "holm")
-ends <- sapply(2:steps, function(i) exp(t.test(merit[[i]], merit[[i - 1]])$conf.int))
+tests <- lapply(2:steps, function(i) t.test(merit[[i]], merit[[i - 1]]))
+delta <- diff(means)
+error <- sapply(tests, function(t) t$stderr)
+df <- sapply(tests, function(t) t$parameter)
+# The series lends what its steps scatter.
+D <- 0.37 * (steps - 1)
+lambda2 <- (4 + D * (median(abs(delta / error)) / 0.6744897502)^2) / (4 + D)
+error <- error * sqrt(lambda2)
+df <- df + D
+p <- 2 * pt(-abs(delta) / error, df)
+bh <- p.adjust(p, "BH")
+ends <- rbind(exp(delta - qt(0.975, df) * error), exp(delta + qt(0.975, df) * error))
 out <- function(what, values) cat(paste(c(what, trimws(formatC(values, digits = 17, format = "g"))), collapse = ","), "\n", sep = "")
 out("p", p)
-out("holm", holm)
+out("bh", bh)
 out("low", ends[1, ])
 out("high", ends[2, ])
 # Theil and Sen: the median of all slopes; its interval from the variance of Kendall's S.
@@ -27,7 +36,7 @@ out("slope", c(median(slopes), slopes[floor((length(slopes) - wide) / 2)], slope
 # The one change of level: the best split of two weighted means, by the spread that all steps share.
 degrees <- sum(sapply(merit, length) - 1)
 shared <- sum(sapply(merit, function(m) sum((m - mean(m))^2))) / degrees
-variances <- shared / sapply(merit, length)
+variances <- lambda2 * shared / sapply(merit, length)
 split <- function(k) {
   l <- 1:k; r <- (k + 1):steps
   d <- weighted.mean(means[r], 1 / variances[r]) - weighted.mean(means[l], 1 / variances[l])

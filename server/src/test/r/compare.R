@@ -44,7 +44,8 @@ working <- function(s, prior) {
   d <- s$n - 1
   own <- if (d > 0) d * s$s2 else 0
   # Rounding does not average out over runs; a single run counts with half of the lent degrees of freedom.
-  list(v = max((prior$d0 * prior$s2 + own) / (prior$d0 + d) / s$n, s$f), d = if (d > 0) prior$d0 + d else prior$d0 / 2)
+  # Nobody was measured on a second day, so days are taken to differ as much as runs do, which is worth four sessions.
+  list(v = max((prior$d0 * prior$s2 + own) / (prior$d0 + d) / s$n, s$f - prior$s2), day = prior$s2, d = if (d > 0) prior$d0 + d else prior$d0 / 2)
 }
 verdict <- function(delta, half) {
   apart <- abs(delta) > half
@@ -64,15 +65,18 @@ for (other in configurations[-1]) {
   # Spread over what the two share, and over nothing else.
   weight <- sapply(both, function(t) 1 / sum(group[both] == group[t]))
   weight <- weight / sum(weight)
-  delta <- 0; v <- 0; parts <- 0
+  delta <- 0; v <- 0; parts <- 0; q <- 0
   for (t in both) {
     a <- working(samples[[t]][[other]], priors[[t]])
     b <- working(samples[[t]][[base]], priors[[t]])
     d <- samples[[t]][[other]]$mean - samples[[t]][[base]]$mean
-    line(other, t, d, a$v + b$v, (a$v + b$v)^2 / (a$v^2 / a$d + b$v^2 / b$d))
+    days <- a$day + b$day
+    line(other, t, d, a$v + b$v + days, (a$v + b$v + days)^2 / (a$v^2 / a$d + b$v^2 / b$d + days^2 / 4))
     delta <- delta + weight[[t]] * d
     v <- v + weight[[t]]^2 * (a$v + b$v)
+    q <- q + weight[[t]] * sqrt(days)
     parts <- parts + weight[[t]]^4 * (a$v^2 / a$d + b$v^2 / b$d)
   }
-  line(other, "Overall", delta, v, v^2 / parts)
+  # A day that nobody knows is taken to move all tests alike.
+  line(other, "Overall", delta, v + q^2, (v + q^2)^2 / (parts + q^4 / 4))
 }

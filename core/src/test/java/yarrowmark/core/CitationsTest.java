@@ -17,8 +17,8 @@ import org.junit.jupiter.api.Test;
 /** What comments cite of docs/method.md is there: a reader who follows "section 5" must find it. */
 class CitationsTest {
     private static final Pattern CITED =
-            Pattern.compile("(?i)\\b(sections?|examples?) ([0-9A-F]\\d?(?:(?:,| and| to) [0-9A-F]\\d?)*)");
-    private static final Pattern ONE = Pattern.compile("[0-9]+|[A-F]\\d?");
+            Pattern.compile("(?i)\\b(sections?|examples?) ([0-9A-FJ]\\d?(?:(?:,| and| to) [0-9A-FJ]\\d?)*)");
+    private static final Pattern ONE = Pattern.compile("[0-9]+|[A-FJ]\\d?");
 
     @Test
     void everySectionAndExampleThatAJavaCommentCitesIsInTheMethod() throws IOException {
@@ -28,7 +28,7 @@ class CitationsTest {
                 .results()
                 .map(m -> m.group(1))
                 .collect(Collectors.toSet());
-        Set<String> examples = Pattern.compile("\\b([A-F]2?)\\b(?=[ .,:]|$)")
+        Set<String> examples = Pattern.compile("\\b([A-FJ]\\d?)\\b(?=[ .,:]|$)")
                 .matcher(String.join(
                         "\n", method.lines().filter(l -> l.contains("Example")).toList()))
                 .results()

@@ -22,6 +22,8 @@ import org.junit.jupiter.api.io.TempDir;
 /** A computer that joins by the runner: the program as it is offered, against the server as it is started. */
 @Order(5)
 class RunnerIT extends AtTheDemo {
+    private static final boolean SEVERAL_PROCESSORS = Runtime.getRuntime().availableProcessors() > 1;
+
     private Rounds rounds;
 
     @TempDir
@@ -137,18 +139,17 @@ class RunnerIT extends AtTheDemo {
                 .as(words())
                 .isZero();
         List<Rounds.Score> scores = rounds.scores(invited);
+        List<String> expected = new ArrayList<>(
+                List.of("native-weir-hash-one", "native-plot-matrix-all", "native-memory-copy"));
+        // How work grows with threads cannot be told with one.
+        if (SEVERAL_PROCESSORS) {
+            expected.add("native-threads");
+        }
+        expected.addAll(List.copyOf(expected));
         assertThat(scores)
                 .filteredOn(s -> s.state().equals("OK") && s.first())
                 .extracting(Rounds.Score::key)
-                .containsExactlyInAnyOrder(
-                        "native-weir-hash-one",
-                        "native-weir-hash-one",
-                        "native-plot-matrix-all",
-                        "native-plot-matrix-all",
-                        "native-threads",
-                        "native-threads",
-                        "native-memory-copy",
-                        "native-memory-copy");
+                .containsExactlyInAnyOrderElementsOf(expected);
         assertThat(scores).filteredOn(Rounds.Score::first).allMatch(s -> s.value() == null || s.value() > 0);
         assertThat(scores)
                 .filteredOn(s -> s.key().equals("weir-hash-one"))
@@ -247,7 +248,8 @@ class RunnerIT extends AtTheDemo {
         assertThat(Files.readString(scores).lines())
                 .as("two runs: a number, two numbers, a curve and a number, a time with what else is known of it")
                 .filteredOn(l -> l.contains(",ok,"))
-                .hasSizeBetween(2 * (1 + 2 + 2 + 1), 2 * (1 + 2 + 2 + 4));
+                .hasSizeBetween(
+                        2 * (1 + 2 + (SEVERAL_PROCESSORS ? 2 : 0) + 1), 2 * (1 + 2 + (SEVERAL_PROCESSORS ? 2 : 0) + 4));
         browser.open(program.address() + "shelf?q=Tarn%20off");
         browser.see("//main//a[contains(., 'Tarn off')]").click();
         browser.see("//a[contains(@href, '/shelf/configurations/')]").click();

@@ -1,6 +1,8 @@
 package yarrowmark.core.compare;
 
+import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.WorkingVariance;
@@ -18,22 +20,54 @@ final class Advice {
     private Advice() {}
 
     /** @param target largest half-width that tells */
-    static RunsNeeded of(Sample a, Sample base, Noise noise, PairComparison.Parts parts, double target) {
-        Side one = new Side(noise.working(a), a);
-        Side other = new Side(noise.working(base), base);
-        if (parts.sessions() > parts.runs()) {
-            return sessions(one, other, noise.days().orElseThrow(), target);
+    static RunsNeeded of(Sample a, Sample base, Noise noise, double target) {
+        if (!noise.source().isMeasured() && (a.n() == 1 || base.n() == 1)
+                || unknown(a, noise)
+                || unknown(base, noise)) {
+            return new RunsNeeded.ThreeEach();
         }
-        RunsNeeded byRuns = runs(one, other, noise, target);
+        Side one = new Side(noise, a);
+        Side other = new Side(noise, base);
+        if (one.centre.holdsRuns()) {
+            return singles(one, other, target);
+        }
+        double days = one.centre.sessionVariance() + other.centre.sessionVariance();
+        if (days > one.centre.runVariance() + other.centre.runVariance()) {
+            return sessions(one, other, target);
+        }
+        RunsNeeded byRuns = runs(one, other, target);
         // Where hardly a second session is known, it is the days that keep it open, and no number of runs ends that.
-        return byRuns instanceof RunsNeeded.MoreThanMost && parts.sessions() > 0
-                ? sessions(one, other, noise.days().orElseThrow(), target)
-                : byRuns;
+        return byRuns instanceof RunsNeeded.MoreThanMost && days > 0 ? sessions(one, other, target) : byRuns;
     }
 
-    private record Side(WorkingVariance work, Sample sample) {
+    private static boolean unknown(Sample sample, Noise noise) {
+        return !noise.isKnown(sample);
+    }
+
+    private static final class Side {
+        private final Centre centre;
+        private final WorkingVariance work;
+        private final Sample sample;
+        private final double lent;
+        /** σᵤᵢ². */
+        private final double between;
+
+        Side(Noise noise, Sample sample) {
+            this.sample = sample;
+            centre = Centre.of(sample, noise);
+            work = noise.days().map(SessionNoise::holdsRuns).orElse(false)
+                    ? new WorkingVariance(0, 1, 0)
+                    : noise.working(sample);
+            lent = noise.runs().map(NoisePrior::degreesOfFreedom).orElse(0.0);
+            between = centre.sessionVariance() / centre.sessionSquares();
+        }
+
         double variance(int runs) {
             return Math.max(work.variance() / runs, sample.resolutionVariance());
+        }
+
+        int sessions() {
+            return sample.sessions().size();
         }
     }
 
@@ -41,56 +75,65 @@ final class Advice {
         double at(int count);
     }
 
-    private static RunsNeeded runs(Side a, Side b, Noise noise, double target) {
-        double sessions = noise.days().map(SessionNoise::variance).orElse(0.0);
+    private static RunsNeeded runs(Side a, Side b, double target) {
+        // More runs leave the sessions what they are.
+        double sessions = a.centre.sessionVariance() + b.centre.sessionVariance();
+        double squares = a.centre.sessionSquares() + b.centre.sessionSquares();
         HalfWidth half = k -> {
             double va = a.variance(k);
             double vb = b.variance(k);
-            double terms = va * va / (a.work().lentDegreesOfFreedom() + k - 1)
-                    + vb * vb / (b.work().lentDegreesOfFreedom() + k - 1);
-            double shared = 0;
-            // More runs leave the sessions what they are.
-            if (sessions > 0) {
-                SessionNoise days = noise.days().orElseThrow();
-                double squares = squares(a, b);
-                shared = squares * sessions;
-                terms += Gap.square(squares * (sessions + days.subtracted())) / days.degreesOfFreedom();
-            }
-            double v = va + vb + shared;
+            double terms = va * va / (a.lent + k - 1)
+                    + vb * vb / (b.lent + k - 1)
+                    + Gap.square(sessions + squares * a.centre.subtracted()) / a.centre.dayDegrees();
+            double v = va + vb + sessions;
             return PairComparison.half(v, Math.max(1, v == 0 ? 1 : v * v / terms));
         };
-        int have = Math.min(a.sample().n(), b.sample().n());
+        int have = Math.min(a.sample.n(), b.sample.n());
         int most = PairComparison.MOST_RUNS;
         int enough = sessions == 0
                 ? fewest(2, most, target, half)
                 // Runs never take away what sessions add, however well that is known.
-                : PairComparison.half(squares(a, b) * sessions, Double.POSITIVE_INFINITY) > target
+                : PairComparison.half(sessions, Double.POSITIVE_INFINITY) > target
                         ? 0
                         : first(half.at(have) <= target ? 2 : have, most, target, half);
         return enough == 0 ? new RunsNeeded.MoreThanMost() : new RunsNeeded.Runs(enough, Math.max(0, enough - have));
     }
 
-    private static double squares(Side a, Side b) {
-        return 1.0 / a.sample().sessions().size() + 1.0 / b.sample().sessions().size();
-    }
-
-    private static RunsNeeded sessions(Side a, Side b, SessionNoise days, double target) {
-        int ka = a.sample().sessions().size();
-        int kb = b.sample().sessions().size();
+    private static RunsNeeded sessions(Side a, Side b, double target) {
         int runs = RunsNeeded.Sessions.RUNS_EACH;
-        int enough = fewest(Math.max(1, Math.min(ka, kb)), MOST_SESSIONS, target, k -> {
+        return further(a, b, target, (k, degrees) -> {
             double va = a.variance(runs) / k;
             double vb = b.variance(runs) / k;
-            double shared = 2 * days.variance() / k;
+            double shared = (a.between + b.between) / k;
             int d = k * (runs - 1);
-            // Sessions that are added tell more about sessions.
-            double degrees = days.degreesOfFreedom() + Math.max(0, k - ka) + Math.max(0, k - kb);
-            double terms = va * va / (a.work().lentDegreesOfFreedom() + d)
-                    + vb * vb / (b.work().lentDegreesOfFreedom() + d)
-                    + Gap.square(2.0 / k * (days.variance() + days.subtracted())) / degrees;
+            double terms = va * va / (a.lent + d)
+                    + vb * vb / (b.lent + d)
+                    + Gap.square(shared + 2.0 / k * a.centre.subtracted()) / degrees;
             double v = va + vb + shared;
             return PairComparison.half(v, Math.max(1, v * v / terms));
         });
+    }
+
+    /** One run a session: T falls with each of them, and is known better. */
+    private static RunsNeeded singles(Side a, Side b, double target) {
+        double t = a.between + b.between;
+        return further(a, b, target, (k, degrees) -> PairComparison.half(2 * t / k, degrees));
+    }
+
+    private interface BySessions {
+        /** @param degrees of freedom with which days are known then */
+        double half(int k, double degrees);
+    }
+
+    private static RunsNeeded further(Side a, Side b, double target, BySessions by) {
+        int ka = a.sessions();
+        int kb = b.sessions();
+        // Sessions that are added tell more about sessions.
+        int enough = fewest(
+                Math.max(1, Math.min(ka, kb)),
+                MOST_SESSIONS,
+                target,
+                k -> by.half(k, a.centre.dayDegrees() + Math.max(0, k - ka) + Math.max(0, k - kb)));
         return enough == 0
                 ? new RunsNeeded.MoreThanMost()
                 : new RunsNeeded.Sessions(enough, Math.max(1, enough - Math.min(ka, kb)));

@@ -12,16 +12,10 @@ import yarrowmark.core.stats.Sample;
  * matter is not known of such metrics, so an interval that holds 0 is never "level". Source: sections 1 and 3 of the
  * method.
  *
- * @param difference       A less the base on the scale where more is better: above 0 is better
- * @param withinOneSession whether nothing is known about other days
+ * @param difference A less the base on the scale where more is better: above 0 is better
  */
 public record DifferenceComparison(
-        double difference,
-        Optional<Range> interval,
-        Reading reading,
-        int runs,
-        int baseRuns,
-        boolean withinOneSession) {
+        double difference, Optional<Range> interval, Reading reading, int runs, int baseRuns) {
     public enum Reading {
         BETTER,
         WORSE,
@@ -42,26 +36,20 @@ public record DifferenceComparison(
         Reading reading = !unanimous
                 ? Reading.CANNOT_TELL
                 : difference > 0 ? Reading.BETTER : difference < 0 ? Reading.WORSE : Reading.SAME;
-        return new DifferenceComparison(difference, Optional.empty(), reading, a.n(), base.n(), true);
+        return new DifferenceComparison(difference, Optional.empty(), reading, a.n(), base.n());
     }
 
     /** @param noise of the metric, on its own scale: nothing is assumed of differences */
     public static DifferenceComparison of(Sample a, Sample base, Noise noise) {
         Gap gap = Gap.between(a, base, noise);
         double difference = gap.difference();
-        if (gap.assumed()) {
-            return new DifferenceComparison(
-                    difference, Optional.empty(), Reading.CANNOT_TELL, a.n(), base.n(), gap.withinOneSession());
+        if (!gap.known()) {
+            return new DifferenceComparison(difference, Optional.empty(), Reading.CANNOT_TELL, a.n(), base.n());
         }
         double half = PairComparison.half(gap.variance(), gap.degreesOfFreedom());
         Reading reading =
                 Math.abs(difference) <= half ? Reading.CANNOT_TELL : difference > 0 ? Reading.BETTER : Reading.WORSE;
         return new DifferenceComparison(
-                difference,
-                Optional.of(new Range(difference - half, difference + half)),
-                reading,
-                a.n(),
-                base.n(),
-                gap.withinOneSession());
+                difference, Optional.of(new Range(difference - half, difference + half)), reading, a.n(), base.n());
     }
 }

@@ -1,20 +1,25 @@
 package yarrowmark.core.compare;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import yarrowmark.core.compare.PairComparison.Interval;
+import yarrowmark.core.stats.DayBasis;
 import yarrowmark.core.stats.SharedDay;
 
 /**
  * Two configurations over all tests that both have: ln G = Σ wδ with weights that sum to 1; variance Σ w²(vA + vB) of runs,
- * and what sessions add, (1 − κ) Σq² + κ (Σq)² with q = w √((ΣuA² + ΣuB²) σᵤ²), because a day moves many tests together;
- * degrees of freedom by Satterthwaite over all terms, e for those of sessions; 95 % interval from Student's t.
+ * and what sessions add, (1 − κ) Σq² + κ (Σq)² with q = w √(σᵤA² ΣuA² + σᵤB² ΣuB²), because a day moves many tests together;
+ * degrees of freedom by Satterthwaite over all terms, e + P for those of sessions; 95 % interval from Student's t.
  *
- * <p>Edge cases: tests of which no second session is known add noise of runs alone. Accuracy: that of
+ * <p>Where tests whose noise is only stated or usual carry more than half of the weight, it says "probably": the normal
+ * quantile is taken, and the variance is at least Σ w²v ν/(ν − 2) over them.
+ *
+ * <p>Edge cases: tests of which nothing is known of days add noise of runs alone. Accuracy: that of
  * {@link PairComparison}. Source: sections 4 and 11 of the method.
  *
  * @param difference    ln G
@@ -23,8 +28,8 @@ import yarrowmark.core.stats.SharedDay;
  * @param smallest      index of the pair with the smallest ratio
  * @param largest       index of the pair with the largest ratio
  * @param counts        pairs by verdict; a verdict that no pair has is not in it
- * @param covers        which noise the interval knows
- * @param assumed       how many pairs with weight rest on the assumed spread
+ * @param days          how many configurations tell how days differ
+ * @param unmeasured    how many pairs with weight rest on a spread that nobody measured here
  */
 public record OverallComparison(
         double difference,
@@ -34,8 +39,11 @@ public record OverallComparison(
         int smallest,
         int largest,
         Map<Verdict, Integer> counts,
-        Covers covers,
-        int assumed) {
+        DayBasis days,
+        int unmeasured) {
+    /** Above this share of the weight, spreads that nobody measured decide how the whole reads. */
+    private static final double MOST_OF_THE_WEIGHT = 0.5;
+
     public OverallComparison {
         contributions = List.copyOf(contributions);
         counts = Map.copyOf(counts);
@@ -46,14 +54,20 @@ public record OverallComparison(
         return Math.exp(difference);
     }
 
+    /** All tests are of one suite. */
+    public static OverallComparison of(
+            List<PairComparison> pairs, double[] weights, SharedDay day, Materiality materiality) {
+        return of(pairs, weights, Collections.nCopies(pairs.size(), day), materiality);
+    }
+
     /**
      * @param pairs   one or more
      * @param weights one for each pair, 0 or more; scaled here to sum to 1
-     * @param day     how far a day moves tests together
+     * @param days    for each pair, how far a day moves the tests of its suite together
      * @throws IllegalArgumentException where the numbers do not fit, or no pair has weight
      */
     public static OverallComparison of(
-            List<PairComparison> pairs, double[] weights, SharedDay day, Materiality materiality) {
+            List<PairComparison> pairs, double[] weights, List<SharedDay> days, Materiality materiality) {
         if (pairs.isEmpty() || pairs.size() != weights.length) {
             throw new IllegalArgumentException("an overall needs one weight for each of one or more pairs, not "
                     + weights.length + " for " + pairs.size());
@@ -73,9 +87,9 @@ public record OverallComparison(
         double terms = 0;
         double q = 0;
         double qq = 0;
-        int weighed = 0;
-        int oneSession = 0;
-        int assumed = 0;
+        int unmeasured = 0;
+        double unmeasuredWeight = 0;
+        double least = 0;
         Map<Verdict, Integer> counts = new EnumMap<>(Verdict.class);
         for (int i = 0; i < weights.length; i++) {
             PairComparison pair = pairs.get(i);
@@ -86,16 +100,20 @@ public record OverallComparison(
             terms += w * w * w * w * pair.parts().runsByDegree();
             q += w * Math.sqrt(pair.parts().sessions());
             qq += w * w * pair.parts().sessions();
-            if (w > 0) {
-                weighed++;
-                oneSession += pair.withinOneSession() ? 1 : 0;
-                assumed += pair.assumed() ? 1 : 0;
+            if (w > 0 && pair.unmeasured()) {
+                unmeasured++;
+                unmeasuredWeight += w;
+                least += w * w * pair.parts().expected();
             }
         }
+        SharedDay day = SharedDay.weighted(days, weights);
         double sessions = day.variance(q, qq);
-        terms += sessions == 0 ? 0 : sessions * sessions / Math.max(1, day.furtherSessions());
-        double variance = runs + sessions;
-        double df = terms == 0 ? Double.POSITIVE_INFINITY : Math.max(1, variance * variance / terms);
+        terms += sessions * sessions / day.degreesOfFreedom();
+        boolean probably = unmeasuredWeight > MOST_OF_THE_WEIGHT + 1e-12;
+        double variance = probably ? Math.max(runs + sessions, least) : runs + sessions;
+        double df = probably
+                ? Double.POSITIVE_INFINITY
+                : terms == 0 ? Double.POSITIVE_INFINITY : Math.max(1, variance * variance / terms);
         double scale = total == 0 ? 100 : 100 * Math.expm1(total) / total;
         List<Double> contributions = new ArrayList<>();
         for (int i = 0; i < weights.length; i++) {
@@ -109,12 +127,12 @@ public record OverallComparison(
         return new OverallComparison(
                 total,
                 Interval.around(total, variance, df),
-                Verdict.of(total, PairComparison.half(variance, df), limit),
+                Verdict.of(total, PairComparison.half(variance, df), limit).ifUnmeasured(probably),
                 contributions,
                 order.get(0),
                 order.get(order.size() - 1),
                 counts,
-                Covers.of(oneSession, weighed),
-                assumed);
+                day.devices(),
+                unmeasured);
     }
 }

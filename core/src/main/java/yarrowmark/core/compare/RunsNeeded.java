@@ -1,9 +1,12 @@
 package yarrowmark.core.compare;
 
-/** How many runs, or sessions, would settle a comparison that cannot tell yet. */
+/** How many runs, or sessions, would settle a comparison that is too close to call yet. */
 public sealed interface RunsNeeded {
     /** The comparison tells already. */
     record None() implements RunsNeeded {}
+
+    /** A side has one run and nothing measured is lent to it: first of all, each is run three times. */
+    record ThreeEach() implements RunsNeeded {}
 
     /**
      * @param runsEachSide smallest number of runs on each side that is enough, 2 to 40

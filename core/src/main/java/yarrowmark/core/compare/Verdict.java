@@ -5,9 +5,13 @@ public enum Verdict {
     CLEAR_GAIN("clear gain"),
     CLEAR_LOSS("clear loss"),
     LEVEL("level"),
-    SMALL_GAIN("small gain"),
-    SMALL_LOSS("small loss"),
-    CANNOT_TELL("cannot tell");
+    SMALL_GAIN("clear gain, small"),
+    SMALL_LOSS("clear loss, small"),
+    /** A gain by a spread that is only usual, and that nobody measured here. */
+    PROBABLY_GAIN("probably a gain"),
+    PROBABLY_LOSS("probably a loss"),
+    PROBABLY_LEVEL("probably level"),
+    CANNOT_TELL("too close to call");
 
     private final String words;
 
@@ -22,16 +26,11 @@ public enum Verdict {
      * @param limit L, above 0
      */
     public static Verdict of(double delta, double half, double limit) {
-        return of(delta, half, limit, limit);
-    }
-
-    /** @param clear from where a difference is called clear, L or more. @param limit L */
-    static Verdict of(double delta, double half, double clear, double limit) {
         boolean apart = Math.abs(delta) > half;
-        if (apart && delta >= clear) {
+        if (apart && delta >= limit) {
             return CLEAR_GAIN;
         }
-        if (apart && delta <= -clear) {
+        if (apart && delta <= -limit) {
             return CLEAR_LOSS;
         }
         if (delta - half > -limit && delta + half < limit) {
@@ -43,8 +42,25 @@ public enum Verdict {
         return CANNOT_TELL;
     }
 
+    /** What is left of it where it rests on a spread that nobody measured here. */
+    public Verdict ifUnmeasured(boolean unmeasured) {
+        return !unmeasured
+                ? this
+                : switch (this) {
+                    case CLEAR_GAIN, SMALL_GAIN -> PROBABLY_GAIN;
+                    case CLEAR_LOSS, SMALL_LOSS -> PROBABLY_LOSS;
+                    case LEVEL -> PROBABLY_LEVEL;
+                    default -> this;
+                };
+    }
+
     public String words() {
         return words;
+    }
+
+    /** Whether two are told apart for sure, and by as much as matters. */
+    public boolean isClear() {
+        return this == CLEAR_GAIN || this == CLEAR_LOSS;
     }
 
     /** The verdict with the two samples exchanged. */
@@ -54,7 +70,9 @@ public enum Verdict {
             case CLEAR_LOSS -> CLEAR_GAIN;
             case SMALL_GAIN -> SMALL_LOSS;
             case SMALL_LOSS -> SMALL_GAIN;
-            case LEVEL, CANNOT_TELL -> this;
+            case PROBABLY_GAIN -> PROBABLY_LOSS;
+            case PROBABLY_LOSS -> PROBABLY_GAIN;
+            case LEVEL, PROBABLY_LEVEL, CANNOT_TELL -> this;
         };
     }
 }

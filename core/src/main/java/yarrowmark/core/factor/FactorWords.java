@@ -12,7 +12,7 @@ public final class FactorWords {
         return switch (told(effect)) {
             case HIGHER -> to + " is " + size + " better than " + from + interval(effect) + ".";
             case LOWER -> to + " is " + size + " worse than " + from + interval(effect) + ".";
-            case OPEN -> "Whether " + to + " is better than " + from + " cannot be told" + interval(effect) + ".";
+            case OPEN -> "Whether " + to + " is better than " + from + " is too close to call" + interval(effect) + ".";
         };
     }
 
@@ -32,7 +32,7 @@ public final class FactorWords {
                 capital(gain) + " is " + percent(interaction.ratio()) + " smaller on " + on + " than on " + than
                         + interval(interaction) + ".";
             case OPEN ->
-                "Whether " + gain + " differs between " + on + " and " + than + " cannot be told"
+                "Whether " + gain + " differs between " + on + " and " + than + " is too close to call"
                         + interval(interaction) + ".";
         };
     }

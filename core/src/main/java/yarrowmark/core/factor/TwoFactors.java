@@ -1,9 +1,9 @@
 package yarrowmark.core.factor;
 
 import java.util.List;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.DayBasis;
 import yarrowmark.core.stats.SharedDay;
 
 /**
@@ -26,9 +26,8 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
          * add to all of them together.
          *
          * @param parts one or more, their weights 0 or more and not all 0
-         * @param day   how far a day moves tests together
          */
-        public static Cell of(List<Part> parts, SharedDay day) {
+        public static Cell of(List<Part> parts) {
             double sum = parts.stream().mapToDouble(Part::weight).sum();
             if (!(sum > 0 && sum < Double.POSITIVE_INFINITY)) {
                 throw new IllegalArgumentException("the weights of a cell must add up to more than 0, not " + sum);
@@ -38,9 +37,7 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
             double terms = 0;
             double q = 0;
             double qq = 0;
-            int oneSession = 0;
-            int assumed = 0;
-            int weighed = 0;
+            int unmeasured = 0;
             for (Part part : parts) {
                 double w = part.weight() / sum;
                 Centre c = part.centre();
@@ -50,32 +47,30 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
                 terms += v * v / c.runDegrees();
                 q += w * Math.sqrt(c.sessionVariance());
                 qq += w * w * c.sessionVariance();
-                weighed += w > 0 ? 1 : 0;
-                oneSession += w > 0 && c.withinOneSession() ? 1 : 0;
-                assumed += w > 0 && c.assumed() ? 1 : 0;
+                unmeasured += w > 0 && c.unmeasured() ? 1 : 0;
             }
+            SharedDay day = SharedDay.weighted(
+                    parts.stream().map(Part::day).toList(),
+                    parts.stream().mapToDouble(Part::weight).toArray());
             return new Cell(
                     mean,
-                    new Noise(
-                            runs,
-                            terms,
-                            day.variance(q, qq),
-                            day.furtherSessions(),
-                            Covers.of(oneSession, weighed),
-                            assumed > 0));
+                    new Noise(runs, terms, day.variance(q, qq), day.degreesOfFreedom(), day.devices(), unmeasured > 0));
         }
     }
 
-    public record Part(double weight, Centre centre) {}
+    /** @param day how far a day moves the tests of its suite together */
+    public record Part(double weight, Centre centre, SharedDay day) {}
 
     /**
-     * @param runs            variance of a cell's mean by its runs, 0 or more
-     * @param runsByDegree    Σ v²/d of them
-     * @param sessions        what sessions add
-     * @param furtherSessions degrees of freedom of that
+     * @param runs         variance of a cell's mean by its runs, 0 or more
+     * @param runsByDegree Σ v²/d of them
+     * @param sessions     what sessions add
+     * @param dayDegrees   degrees of freedom of that
+     * @param days         how many configurations tell how days differ
+     * @param unmeasured   whether some of it rests on a spread that nobody measured here
      */
     public record Noise(
-            double runs, double runsByDegree, double sessions, int furtherSessions, Covers covers, boolean assumed) {}
+            double runs, double runsByDegree, double sessions, double dayDegrees, DayBasis days, boolean unmeasured) {}
 
     /** @param difference on merits */
     public record Effect(double difference, PairComparison.Interval interval) {
@@ -96,7 +91,7 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
         double runs = 0;
         double sessions = 0;
         double terms = 0;
-        int further = 1;
+        double dayDegrees = 1;
         for (int i = 0; i < cells.length; i++) {
             Noise noise = cells[i].noise();
             double w2 = weights[i] * weights[i];
@@ -104,19 +99,16 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
             runs += w2 * noise.runs();
             terms += w2 * w2 * noise.runsByDegree();
             sessions += w2 * noise.sessions();
-            further = Math.max(further, noise.furtherSessions());
+            dayDegrees = Math.max(dayDegrees, noise.dayDegrees());
         }
-        terms += sessions * sessions / further;
+        terms += sessions * sessions / dayDegrees;
         double variance = runs + sessions;
         double df = terms == 0 ? Double.POSITIVE_INFINITY : Math.max(1, variance * variance / terms);
         return new Effect(difference, PairComparison.Interval.around(difference, variance, df));
     }
 
-    /** The cell that knows least decides what all of it covers. */
-    public static Covers covers(List<Cell> cells) {
-        return cells.stream()
-                .map(c -> c.noise().covers())
-                .min(Covers::compareTo)
-                .orElseThrow();
+    /** The cell that knows least decides what all of it rests on. */
+    public static DayBasis days(List<Cell> cells) {
+        return cells.stream().map(c -> c.noise().days()).reduce(DayBasis::with).orElse(DayBasis.NONE);
     }
 }

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
-import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
 
@@ -22,16 +21,11 @@ public record UnlikeUnits(int one, int other, PairComparison difference) {
         for (int one = 0; one < units.size(); one++) {
             for (int other = one + 1; other < units.size(); other++) {
                 PairComparison pair = PairComparison.of(units.get(other), units.get(one), noise, materiality);
-                if (differ(pair.verdict())) {
+                if (pair.verdict().isClear()) {
                     found.add(new UnlikeUnits(one, other, pair));
                 }
             }
         }
         return found;
-    }
-
-    /** Whether a verdict on two units that should be alike says that they are not. */
-    public static boolean differ(Verdict verdict) {
-        return verdict == Verdict.CLEAR_GAIN || verdict == Verdict.CLEAR_LOSS;
     }
 }

@@ -15,9 +15,12 @@ final class ClearOrder {
     private final int[] above;
     private final int[] below;
 
-    private ClearOrder(int n) {
-        above = new int[n];
-        below = new int[n];
+    private final double[] level;
+
+    private ClearOrder(double[] level) {
+        this.level = level;
+        above = new int[level.length];
+        below = new int[level.length];
     }
 
     /**
@@ -26,7 +29,7 @@ final class ClearOrder {
      */
     static ClearOrder of(double[] level, LevelNoise[] noise, LevelNoise.Degrees degrees) {
         int n = level.length;
-        ClearOrder order = new ClearOrder(n);
+        ClearOrder order = new ClearOrder(level);
         double least = Double.POSITIVE_INFINITY;
         double most = 0;
         double fewest = Double.POSITIVE_INFINITY;
@@ -87,7 +90,11 @@ final class ClearOrder {
     }
 
     Place place(int i) {
-        return new Place(1 + above[i], above.length - below[i]);
+        int first = i;
+        while (first > 0 && level[first - 1] == level[i]) {
+            first--;
+        }
+        return new Place(1 + first, 1 + above[i], above.length - below[i]);
     }
 
     @Override

@@ -2,11 +2,12 @@ package yarrowmark.core.standing;
 
 import java.util.Optional;
 import java.util.OptionalDouble;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.PairComparison;
 
 /** Makes the entries of a standing from its fit: what is known of each, besides its place. */
 final class Entries {
+    private static final double MOST_OF_THE_WEIGHT = 0.5;
+
     private final MeritGrid grid;
     private final double[] weight;
     private final StandingFit fit;
@@ -76,7 +77,7 @@ final class Entries {
                 place,
                 percentile,
                 third,
-                knowledge(row));
+                unmeasured(row));
     }
 
     private PairComparison.Interval interval(int row) {
@@ -88,18 +89,16 @@ final class Entries {
                         LevelNoise.degrees(noise[row], ofReference, degrees));
     }
 
-    private Standing.Knowledge knowledge(int row) {
-        int weighed = 0;
-        int oneSession = 0;
-        int assumed = 0;
+    private Standing.Unmeasured unmeasured(int row) {
+        int count = 0;
+        double share = 0;
         for (int c = grid.start(row); c < grid.end(row); c++) {
-            if (weight[grid.column(c)] > 0) {
-                weighed++;
-                oneSession += grid.isWithinOneSession(c) ? 1 : 0;
-                assumed += grid.isAssumed(c) ? 1 : 0;
+            double w = weight[grid.column(c)];
+            if (w > 0 && grid.isUnmeasured(c)) {
+                count++;
+                share += w;
             }
         }
-        return new Standing.Knowledge(
-                weighed == 0 ? Covers.WITHIN_ONE_SESSION : Covers.of(oneSession, weighed), assumed);
+        return new Standing.Unmeasured(count, share > MOST_OF_THE_WEIGHT * fit.coverage(row) + 1e-12);
     }
 }

@@ -24,6 +24,8 @@ public record GenerationStep(double ratio, PairComparison.Interval interval, Ver
         return new GenerationStep(
                 Math.exp(delta),
                 interval,
-                Verdict.of(delta, Math.log(interval.high()) - delta, materiality.onMerits()));
+                Verdict.of(delta, interval.half(), materiality.onMerits())
+                        .ifUnmeasured(earlier.unmeasured().most()
+                                || later.unmeasured().most()));
     }
 }

@@ -18,9 +18,9 @@ public final class MeritGrid {
     private final int[] column;
     private final double[] merit;
     private final CellNoise noise;
-    private final SharedDay day;
+    private final SharedDay[] day;
 
-    private MeritGrid(int columns, int[] rowStart, int[] column, double[] merit, CellNoise noise, SharedDay day) {
+    private MeritGrid(int columns, int[] rowStart, int[] column, double[] merit, CellNoise noise, SharedDay[] day) {
         this.columns = columns;
         this.rowStart = rowStart;
         this.column = column;
@@ -77,27 +77,31 @@ public final class MeritGrid {
         return noise.sessions[cell];
     }
 
-    boolean isAssumed(int cell) {
-        return noise.assumed.get(cell);
+    /** Whether it rests on a spread that nobody measured here. */
+    boolean isUnmeasured(int cell) {
+        return noise.unmeasured.get(cell);
     }
 
-    boolean isWithinOneSession(int cell) {
-        return noise.oneSession.get(cell);
+    /** How far a day moves the tests of a column's suite together. */
+    SharedDay day(int column) {
+        return day[column];
     }
 
-    /** How far a day moves tests together. */
-    SharedDay day() {
-        return day;
+    /** The same over several columns. @param weights one a column, 0 or more, not all 0 */
+    SharedDay day(double[] weights) {
+        return SharedDay.weighted(Arrays.asList(day), weights);
     }
 
     /** Some of the columns, in the given order; rows stay what they are, also those that then have nothing. */
     public MeritGrid columns(int... wanted) {
         int[] to = new int[columns];
         Arrays.fill(to, -1);
+        SharedDay[] days = new SharedDay[wanted.length];
         for (int i = 0; i < wanted.length; i++) {
             to[wanted[i]] = i;
+            days[i] = day[wanted[i]];
         }
-        return kept(wanted.length, (row, cell) -> to[column[cell]], row -> 0);
+        return kept(days, (row, cell) -> to[column[cell]], row -> 0);
     }
 
     /**
@@ -110,12 +114,12 @@ public final class MeritGrid {
             throw new IllegalArgumentException("one quantity a row is needed: " + quantity.length + " for " + rows());
         }
         return kept(
-                columns,
+                day,
                 (row, cell) -> Double.isNaN(quantity[row]) ? -1 : column[cell],
                 row -> Double.isNaN(quantity[row]) ? 0 : -Merit.per(0, quantity[row]));
     }
 
-    private MeritGrid kept(int columnsOut, IntBinaryOperator columnOf, IntToDoubleFunction less) {
+    private MeritGrid kept(SharedDay[] days, IntBinaryOperator columnOf, IntToDoubleFunction less) {
         int[] start = new int[rows() + 1];
         int[] columnOut = new int[cells()];
         double[] meritOut = new double[cells()];
@@ -134,12 +138,12 @@ public final class MeritGrid {
             start[r + 1] = count;
         }
         return new MeritGrid(
-                columnsOut,
+                days.length,
                 start,
                 Arrays.copyOf(columnOut, count),
                 Arrays.copyOf(meritOut, count),
                 noise.picked(Arrays.copyOf(from, count)),
-                day);
+                days);
     }
 
     public static Builder builder(int rows, int columns) {
@@ -155,7 +159,7 @@ public final class MeritGrid {
         private int[] column = new int[64];
         private double[] merit = new double[64];
         private final CellNoise noise = new CellNoise(64);
-        private SharedDay day = SharedDay.UNKNOWN;
+        private final SharedDay[] day;
 
         private Builder(int rows, int columns) {
             if (rows < 1 || columns < 1) {
@@ -164,11 +168,19 @@ public final class MeritGrid {
             }
             this.rows = rows;
             this.columns = columns;
+            this.day = new SharedDay[columns];
+            Arrays.fill(day, SharedDay.UNKNOWN);
         }
 
-        /** How far a day moves the tests of a configuration together; not known until it is said. */
+        /** All columns are tests of one suite. */
         public Builder day(SharedDay known) {
-            day = known;
+            Arrays.fill(day, known);
+            return this;
+        }
+
+        /** How far a day moves the tests of a column's suite together; not known until it is said. */
+        public Builder day(int ofColumn, SharedDay known) {
+            day[ofColumn] = known;
             return this;
         }
 
@@ -179,7 +191,7 @@ public final class MeritGrid {
          * @param meanVariance variance of that mean, 0 or more and finite
          */
         public Builder cell(int row, int column, double meanMerit, double meanVariance) {
-            return cell(row, column, new Centre(meanMerit, meanVariance, Double.POSITIVE_INFINITY, 1, 0, false, false));
+            return cell(row, column, Centre.certain(meanMerit, meanVariance));
         }
 
         public Builder cell(int r, int c, Centre centre) {
@@ -243,8 +255,7 @@ public final class MeritGrid {
         double[] runs;
         double[] degrees;
         double[] sessions;
-        final BitSet assumed = new BitSet();
-        final BitSet oneSession = new BitSet();
+        final BitSet unmeasured = new BitSet();
 
         CellNoise(int cells) {
             runs = new double[cells];
@@ -262,8 +273,7 @@ public final class MeritGrid {
             runs[cell] = centre.runVariance();
             degrees[cell] = centre.runDegrees();
             sessions[cell] = centre.sessionVariance();
-            assumed.set(cell, centre.assumed());
-            oneSession.set(cell, centre.withinOneSession());
+            unmeasured.set(cell, centre.unmeasured());
         }
 
         CellNoise picked(int[] from) {
@@ -272,8 +282,7 @@ public final class MeritGrid {
                 picked.runs[i] = runs[from[i]];
                 picked.degrees[i] = degrees[from[i]];
                 picked.sessions[i] = sessions[from[i]];
-                picked.assumed.set(i, assumed.get(from[i]));
-                picked.oneSession.set(i, oneSession.get(from[i]));
+                picked.unmeasured.set(i, unmeasured.get(from[i]));
             }
             return picked;
         }

@@ -123,7 +123,14 @@ public final class Ranking {
             weighted += w > 0 ? 1 : 0;
         }
         LevelNoise.Degrees degrees = fit.degrees();
-        return new Standing(all, fit.tauSquared(), weighted, fit.linked().cells(), degrees.sessions(), degrees.tests());
+        return new Standing(
+                all,
+                fit.tauSquared(),
+                weighted,
+                fit.linked().cells(),
+                degrees.sessions(),
+                degrees.tests(),
+                grid.day(weight).devices());
     }
 
     private static List<Standing.Entry> placedEntries(Entries entries, StandingFit fit, List<Integer> placed) {

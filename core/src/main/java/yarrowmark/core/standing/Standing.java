@@ -3,9 +3,9 @@ package yarrowmark.core.standing;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.PairComparison.Interval;
+import yarrowmark.core.stats.DayBasis;
 
 /**
  * The result of ranking: every configuration of the grid, in order, with what is known about its position.
@@ -16,19 +16,23 @@ import yarrowmark.core.compare.PairComparison.Interval;
  * @param cells      cells that took part
  * @param sessionDegrees of freedom of what sessions add to a level
  * @param testDegrees    of freedom of τ²
+ * @param days           how many configurations tell how days differ
  */
 public record Standing(
-        List<Entry> entries, double tauSquared, int metrics, int cells, double sessionDegrees, double testDegrees) {
+        List<Entry> entries,
+        double tauSquared,
+        int metrics,
+        int cells,
+        double sessionDegrees,
+        double testDegrees,
+        DayBasis days) {
 
     public Standing {
         entries = List.copyOf(entries);
     }
 
-    /** @param covers which noise is known. @param assumed how many of its tests rest on the assumed spread */
-    public record Knowledge(Covers covers, int assumed) {}
-
     /** How far two of its levels are apart, with the noise of both. */
-    PairComparison.Interval between(Entry earlier, Entry later) {
+    public PairComparison.Interval between(Entry earlier, Entry later) {
         double apart = later.merit().getAsDouble() - earlier.merit().getAsDouble();
         return PairComparison.Interval.around(
                 apart,
@@ -39,6 +43,12 @@ public record Standing(
     LevelNoise.Degrees degrees() {
         return new LevelNoise.Degrees(sessionDegrees, testDegrees);
     }
+
+    /**
+     * @param metrics with weight, how many
+     * @param most    whether they carry more than half of the weight it has: all that is said of it is then "probably"
+     */
+    public record Unmeasured(int metrics, boolean most) {}
 
     /** What kind of position a configuration has. */
     public enum Status {
@@ -67,7 +77,7 @@ public record Standing(
      * @param place         only where placed
      * @param percentile    share of the other placed ones that it beats, ties half, 0 to 1; from five others on
      * @param third         from six placed on
-     * @param knowledge     what its interval and its place rest on
+     * @param unmeasured    what of it rests on a spread that nobody measured here
      */
     public record Entry(
             int row,
@@ -80,7 +90,7 @@ public record Standing(
             Optional<Place> place,
             OptionalDouble percentile,
             Optional<Third> third,
-            Knowledge knowledge) {
+            Unmeasured unmeasured) {
 
         /** Of a; empty where not linked. */
         public OptionalDouble standardError() {

@@ -1,6 +1,7 @@
 package yarrowmark.core.standing;
 
 import java.util.Arrays;
+import yarrowmark.core.stats.SharedDay;
 
 /**
  * Fits y = a + t + e by least squares weighted with the purpose's weights, on a grid with gaps.
@@ -97,10 +98,12 @@ final class StandingFit {
         double q = 0;
         double qq = 0;
         double squares = 0;
+        double together = 0;
         for (int c = grid.start(row); c < grid.end(row); c++) {
             double w = weight[grid.column(c)];
             if (w > 0) {
                 double scaled = w / has;
+                together += scaled * grid.day(grid.column(c)).together();
                 double square = scaled * scaled;
                 double v = square * grid.runVariance(c);
                 runs += v;
@@ -113,13 +116,13 @@ final class StandingFit {
                 squares += square;
             }
         }
-        return new LevelNoise(runs, terms, grid.day().variance(q, qq), tauSquared * Math.max(0, squares - fullSquares));
+        double days = SharedDay.variance(Math.min(1, together), q, qq);
+        return new LevelNoise(runs, terms, days, tauSquared * Math.max(0, squares - fullSquares));
     }
 
     /** Of the parts of every level that rest on shared estimates. */
     LevelNoise.Degrees degrees() {
-        return new LevelNoise.Degrees(
-                Math.max(1, grid.day().furtherSessions()), Math.max(1, linked.cells() - parameters()));
+        return new LevelNoise.Degrees(grid.day(weight).degreesOfFreedom(), Math.max(1, linked.cells() - parameters()));
     }
 
     double coverage(int row) {

@@ -5,19 +5,13 @@ import java.util.Optional;
 /**
  * What is known about the noise of one metric: between the runs of a session, and from session to session.
  *
- * @param runs   what is lent to each sample; empty where nothing is
- * @param days   σᵤ² with what belongs to it; empty where nothing was measured in a second session
+ * @param runs   what is lent to each sample; empty where nothing is, not even a usual spread
+ * @param days   what is known of sessions; empty where intervals are of runs alone
  * @param source where {@code runs} comes from
  */
 public record Noise(Optional<NoisePrior> runs, Optional<SessionNoise> days, Source source) {
-    /** Nothing is lent, and no second session is known. */
+    /** Nothing is lent, and nothing is known of days. */
     public static final Noise UNKNOWN = new Noise(Optional.empty(), Optional.empty(), Source.NOTHING);
-
-    /** 10 %, which nobody measured; see {@link #assumed}. */
-    public static final double ASSUMED_SPREAD = 0.1;
-
-    private static final NoisePrior ASSUMED = new NoisePrior(3, square(Math.log1p(ASSUMED_SPREAD)));
-    private static final double STATED_DEGREES_OF_FREEDOM = 4;
 
     /** From the most to the least that is known. */
     public enum Source {
@@ -27,41 +21,56 @@ public record Noise(Optional<NoisePrior> runs, Optional<SessionNoise> days, Sour
         SUITE_VERSION,
         /** What the reviewer says of the test. */
         STATED,
-        NOTHING
+        /** Other tests of the same group on this shelf. */
+        GROUP,
+        /** What is usual for the group. */
+        USUAL,
+        NOTHING;
+
+        /** Whether runs of this test, or of tests beside it, were measured again. */
+        public boolean isMeasured() {
+            return this == METRIC || this == SUITE_VERSION;
+        }
     }
 
-    /** The same sessions do not matter: runs alone. */
+    /** Of runs alone: sessions do not matter. */
     public static Noise ofRuns(Optional<NoisePrior> runs) {
         return new Noise(runs, Optional.empty(), runs.isPresent() ? Source.METRIC : Source.NOTHING);
     }
 
+    /** Runs as the spread says, and nothing is known of days yet. */
+    public static Noise of(UsualSpread spread, Source source) {
+        return new Noise(Optional.of(spread.runs()), Optional.empty(), source);
+    }
+
+    public Noise withDays(SessionNoise known) {
+        return new Noise(runs, Optional.of(known), source);
+    }
+
     /**
-     * A stated repeatability lends s₀ = ln(1 + p) with 4 degrees of freedom.
-     *
-     * @param percent p, above 0 and at most 1000
+     * Whether nothing that was measured here says how noisy this sample is: it has no second run in any session, nothing
+     * measured is lent to it, and hardly a configuration was measured on a second day.
      */
-    public static NoisePrior stated(double percent) {
-        if (!(percent > 0 && percent <= 1000)) {
-            throw new IllegalArgumentException("a stated repeatability is above 0 and at most 1000 %, not " + percent);
-        }
-        return new NoisePrior(STATED_DEGREES_OF_FREEDOM, square(Math.log1p(percent / 100)));
+    public boolean isUnmeasured(OwnSpread sample) {
+        return sample.degreesOfFreedom() == 0
+                && !source.isMeasured()
+                && days.map(d -> !d.isMeasured()).orElse(true);
     }
 
-    /** Whether nothing but the assumed spread of 10 % says how noisy this sample is. */
-    public boolean assumed(OwnSpread sample) {
-        return runs.isEmpty() && sample.degreesOfFreedom() == 0;
+    /** Whether anything says how noisy this sample is; where not, its mean may be anywhere. */
+    public boolean isKnown(OwnSpread sample) {
+        return runs.isPresent()
+                || sample.degreesOfFreedom() > 0
+                || days.map(SessionNoise::holdsRuns).orElse(false);
     }
 
-    /** Of a single reading; never unknown, because a spread is assumed where there is none. */
+    /**
+     * Of a single reading.
+     *
+     * @throws IllegalArgumentException where nothing is known of it, see {@link #isKnown}
+     */
     public WorkingVariance working(OwnSpread sample) {
-        return working(sample, runs);
-    }
-
-    static WorkingVariance working(OwnSpread sample, Optional<NoisePrior> lent) {
-        return NoisePrior.workingVariance(sample, lent).orElseGet(() -> ASSUMED.workingVariance(sample));
-    }
-
-    private static double square(double x) {
-        return x * x;
+        return NoisePrior.workingVariance(sample, runs)
+                .orElseThrow(() -> new IllegalArgumentException("nothing says how noisy a single reading is"));
     }
 }

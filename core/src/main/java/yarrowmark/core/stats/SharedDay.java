@@ -1,62 +1,76 @@
 package yarrowmark.core.stats;
 
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 
 /**
  * How far a day moves all tests of a device together, from 0 (each by itself) to 1 (all alike).
  *
- * <p>κ̂ = Σ over configurations with two or more sessions, sessions and pairs of tests of dⱼdₗ (deviations of session means
- * from the configuration's mean) over Σ(k − 1) Σ σᵤⱼσᵤₗ, kept within 0 and 1; κ = (e κ̂ + 4) / (e + 4), with e the
- * sessions beyond the first of each configuration: what is not known is taken as moving together, which errs towards wider
- * intervals. Where two tests were not measured in the same sessions, the number of each counts for its own part.
+ * <p>κ̂ = Σ over configurations with two or more sessions, sessions and pairs of tests of dⱼdₗ over Σ(k − 1) Σ σᵤⱼσᵤₗ, kept
+ * within 0 and 1, with d the deviations of session means from the configuration's mean, none above
+ * √(F₀.₉₉ (σᵤ² + s̃² mean(1/n))); κ = (e κ̂ + 4) / (e + 4), with e the sessions beyond the first of each configuration, as
+ * many as the metric with the most has: what is not known is taken as moving together, which errs towards wider intervals.
+ * Where two tests were not measured in the same sessions, the number of each counts for its own part.
  *
  * <p>Source: section 11 of the method.
  *
  * @param together        κ, 0 to 1
- * @param furtherSessions e, 0 or more; the degrees of freedom of whatever sessions add to several tests together
+ * @param furtherSessions e, 0 or more; over several suites the mean of theirs
+ * @param devices         configurations measured in two sessions or more
  */
-public record SharedDay(double together, int furtherSessions) {
+public record SharedDay(double together, double furtherSessions, DayBasis devices) {
     /** Nothing was measured in a second session. */
-    public static final SharedDay UNKNOWN = new SharedDay(1, 0);
+    public static final SharedDay UNKNOWN = new SharedDay(1, 0, DayBasis.NONE);
 
     /** How many sessions the belief that a day moves everything alike is worth. */
-    private static final int BELIEF = 4;
+    private static final int BELIEF = SessionNoise.BELIEF;
 
     public SharedDay {
-        if (!(together >= 0 && together <= 1) || furtherSessions < 0) {
+        if (!(together >= 0 && together <= 1) || !(furtherSessions >= 0)) {
             throw new IllegalArgumentException("a shared day needs a share of 0 to 1 and sessions of 0 or more, not "
                     + together + ", " + furtherSessions);
         }
     }
 
-    /** @param sessionVariance σᵤ² of each metric, by index; NaN where it is not known */
-    public static SharedDay fit(List<SessionNoise.Cell> cells, double[] sessionVariance) {
-        int e = furtherSessions(cells);
-        if (e == 0) {
-            return UNKNOWN;
-        }
+    /** Of whatever sessions add to several tests together: e + P. */
+    public double degreesOfFreedom() {
+        return furtherSessions + BELIEF;
+    }
+
+    /** @param cells of one suite version. @param noise of each metric, by index, with what is known of its days */
+    public static SharedDay fit(List<SessionNoise.Cell> cells, List<Noise> noise) {
+        Map<Long, Integer> most = new HashMap<>();
         Map<Long, Map<Long, Sums>> bySession = new HashMap<>();
         for (SessionNoise.Cell cell : cells) {
             List<Sample.OfSession> sessions = cell.sample().sessions();
             int k = sessions.size();
-            double sigma = Math.sqrt(sessionVariance[cell.metric()]);
-            if (k < 2 || !(sigma > 0)) {
+            Noise own = noise.get(cell.metric());
+            if (k < 2) {
                 continue;
             }
+            most.merge(cell.configuration(), k - 1, Math::max);
+            if (own.days().isEmpty()) {
+                continue;
+            }
+            SessionNoise days = own.days().get();
             double mean = sessions.stream()
                     .mapToDouble(s -> s.moments().mean())
                     .average()
                     .orElseThrow();
-            Map<Long, Sums> own = bySession.computeIfAbsent(cell.configuration(), c -> new HashMap<>());
-            double expected = sigma * Math.sqrt(1 - 1.0 / k);
+            Map<Long, Sums> sums = bySession.computeIfAbsent(cell.configuration(), c -> new HashMap<>());
+            double expected = Math.sqrt(ofDays(days) * (k - 1) / k);
+            double bound = Math.sqrt(
+                    OddSessions.mostRatio(k - 1, BELIEF + Math.max(0, days.repeated() - (k - 1))) * ofMean(cell, own));
             for (Sample.OfSession s : sessions) {
-                own.computeIfAbsent(s.session(), x -> new Sums())
-                        .add(s.moments().mean() - mean, expected);
+                double deviation = s.moments().mean() - mean;
+                sums.computeIfAbsent(s.session(), x -> new Sums())
+                        .add(Math.max(-bound, Math.min(bound, deviation)), expected);
             }
+        }
+        int e = most.values().stream().mapToInt(Integer::intValue).sum();
+        if (e == 0) {
+            return UNKNOWN;
         }
         double seen = 0;
         double expected = 0;
@@ -66,28 +80,56 @@ public record SharedDay(double together, int furtherSessions) {
                 expected += s.q * s.q - s.qq;
             }
         }
-        double estimate = expected > 0 ? Math.min(1, Math.max(0, seen / expected)) : 1;
-        return new SharedDay((e * estimate + BELIEF) / (e + BELIEF), e);
+        // Rounding leaves a little of one test alone, which has no pair.
+        double estimate = expected > 1e-12 * sumOfSquares(bySession) ? Math.min(1, Math.max(0, seen / expected)) : 1;
+        return new SharedDay((e * estimate + BELIEF) / (e + BELIEF), e, DayBasis.of(most.size()));
     }
 
-    /** e: sessions beyond the first of each configuration. */
-    static int furtherSessions(List<SessionNoise.Cell> cells) {
-        // Most configurations have one session, so sets are made for the others only.
-        Map<Long, Long> first = new HashMap<>();
-        Map<Long, Set<Long>> further = new HashMap<>();
-        int e = 0;
-        for (SessionNoise.Cell cell : cells) {
-            for (Sample.OfSession s : cell.sample().sessions()) {
-                Long known = first.putIfAbsent(cell.configuration(), s.session());
-                if (known != null && known != s.session()) {
-                    e += further.computeIfAbsent(cell.configuration(), c -> new HashSet<>())
-                                    .add(s.session())
-                            ? 1
-                            : 0;
-                }
+    private static double sumOfSquares(Map<Long, Map<Long, Sums>> bySession) {
+        double sum = 0;
+        for (Map<Long, Sums> sessions : bySession.values()) {
+            for (Sums s : sessions.values()) {
+                sum += s.qq;
             }
         }
-        return e;
+        return sum;
+    }
+
+    /** σᵤ²; half of what holds runs as well. */
+    private static double ofDays(SessionNoise days) {
+        return days.holdsRuns() ? days.variance() / 2 : days.variance();
+    }
+
+    /** What one session's mean varies by: σᵤ² + s̃² mean(1/n). */
+    private static double ofMean(SessionNoise.Cell cell, Noise noise) {
+        SessionNoise days = noise.days().orElseThrow();
+        return days.holdsRuns()
+                ? days.variance()
+                : days.variance()
+                        + noise.working(cell.sample()).variance()
+                                * SessionNoise.Spread.of(cell.sample()).meanInverse();
+    }
+
+    /**
+     * Over tests of several suites: the mean of theirs, weighted.
+     *
+     * @param weights 0 or more, not all 0
+     */
+    public static SharedDay weighted(List<SharedDay> days, double[] weights) {
+        double sum = 0;
+        double together = 0;
+        double further = 0;
+        DayBasis devices = null;
+        for (int i = 0; i < weights.length; i++) {
+            sum += weights[i];
+            together += weights[i] * days.get(i).together;
+            further += weights[i] * days.get(i).furtherSessions;
+            if (weights[i] > 0) {
+                DayBasis own = days.get(i).devices;
+                devices = devices == null ? own : devices.with(own);
+            }
+        }
+        return new SharedDay(Math.min(1, together / sum), further / sum, devices == null ? DayBasis.NONE : devices);
     }
 
     /**
@@ -97,6 +139,11 @@ public record SharedDay(double together, int furtherSessions) {
      * @param squares Σq²
      */
     public double variance(double sum, double squares) {
+        return variance(together, sum, squares);
+    }
+
+    /** The same for a κ of its own. */
+    public static double variance(double together, double sum, double squares) {
         return (1 - together) * squares + together * sum * sum;
     }
 

@@ -8,7 +8,7 @@ import yarrowmark.core.compare.PairComparison;
 
 /**
  * How far two lines along the same steps are from one another at one of them, both counted from the first step that both
- * have. They part where that is told after correction by Holm for every step that was looked at, and is as much as matters.
+ * have. They part where that is told after correction for every step that was looked at, and is as much as matters.
  *
  * <p>δ is the difference of both merits, its variance the sum of both, with degrees of freedom by Welch and Satterthwaite:
  * two devices share no run and no session. At the first common step δ is 0 by definition, so that one is not looked at.
@@ -17,7 +17,7 @@ import yarrowmark.core.compare.PairComparison;
  * @param step     its place
  * @param delta    on merits, above 0 where the second line is better
  * @param interval of the ratio
- * @param corrected two-sided p by Holm
+ * @param corrected two-sided p for all steps that were looked at
  * @param told     whether they are apart here
  */
 public record Divergence(int step, double delta, PairComparison.Interval interval, double corrected, boolean told) {
@@ -39,8 +39,8 @@ public record Divergence(int step, double delta, PairComparison.Interval interva
             intervals.add(around(
                     deltas[i - 1], ofOne.get(i).interval(), ofOther.get(i).interval()));
         }
-        double[] corrected = Holm.corrected(IntStream.range(0, deltas.length)
-                .mapToDouble(i -> TrendLine.p(deltas[i], intervals.get(i)))
+        double[] corrected = ManyLooks.corrected(IntStream.range(0, deltas.length)
+                .mapToDouble(i -> TrendStep.p(deltas[i], intervals.get(i)))
                 .toArray());
         return IntStream.range(0, deltas.length)
                 .mapToObj(i -> new Divergence(
@@ -48,7 +48,7 @@ public record Divergence(int step, double delta, PairComparison.Interval interva
                         deltas[i],
                         intervals.get(i),
                         corrected[i],
-                        corrected[i] < TrendLine.CLEAR_P && Math.abs(deltas[i]) >= materiality.onMerits()))
+                        TrendStep.isMarked(deltas[i], corrected[i], materiality)))
                 .toList();
     }
 

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.standing.GenerationStep;
@@ -12,8 +11,8 @@ import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.DayBasis;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 
 /**
  * All metrics with weight together: the fit of a standing whose rows are the steps, with the first one that has a result as
@@ -25,25 +24,31 @@ import yarrowmark.core.stats.SharedDay;
  * @param steps       from each point to the next
  * @param firstToLast empty where there are fewer than two points
  * @param apart       steps with results that nothing links to the first
+ * @param days        how many configurations tell how days differ
  */
 public record OverallLine(
-        List<Point> points, List<TrendStep> steps, Optional<GenerationStep> firstToLast, List<Integer> apart) {
+        List<Point> points,
+        List<TrendStep> steps,
+        Optional<GenerationStep> firstToLast,
+        List<Integer> apart,
+        DayBasis days) {
 
     /**
      * @param merit    less that of the first
      * @param interval of the ratio to the first, which is exactly 1 itself
      * @param coverage share of the weight that has a result there
-     * @param covers   which noise the interval knows
      */
-    public record Point(int step, double merit, PairComparison.Interval interval, double coverage, Covers covers) {}
+    public record Point(int step, double merit, PairComparison.Interval interval, double coverage) {}
 
-    /** Empty where no step has a result with weight. */
-    public static Optional<OverallLine> of(List<TrendMetric> metrics, SharedDay day, Materiality materiality) {
+    /** Without marks, which depend on all lines that are shown. Empty where no step has a result with weight. */
+    static Optional<OverallLine> alone(List<TrendMetric> metrics, Materiality materiality) {
         int steps = metrics.isEmpty() ? 0 : metrics.get(0).samples().size();
         double[] weights = metrics.stream().mapToDouble(TrendMetric::weight).toArray();
         int first = -1;
-        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, steps), Math.max(1, metrics.size()))
-                .day(day);
+        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, steps), Math.max(1, metrics.size()));
+        for (int j = 0; j < weights.length; j++) {
+            builder.day(j, metrics.get(j).day());
+        }
         for (int i = 0; i < steps; i++) {
             for (int j = 0; j < weights.length; j++) {
                 Sample sample = metrics.get(j).samples().get(i);
@@ -68,49 +73,35 @@ public record OverallLine(
                 .toList();
         return Optional.of(new OverallLine(
                 linked.stream().map(OverallLine::point).toList(),
-                between(standing, linked, materiality),
+                between(standing, linked),
                 linked.size() < 2
                         ? Optional.empty()
                         : Optional.of(GenerationStep.between(
                                 standing, linked.get(0), linked.get(linked.size() - 1), materiality)),
-                apart));
+                apart,
+                standing.days()));
+    }
+
+    OverallLine looked(List<TrendStep> looked) {
+        return new OverallLine(points, looked, firstToLast, apart, days);
     }
 
     private static Point point(Standing.Entry e) {
-        return new Point(
-                e.row(),
-                e.merit().orElseThrow(),
-                e.interval().orElseThrow(),
-                e.coverage(),
-                e.knowledge().covers());
+        return new Point(e.row(), e.merit().orElseThrow(), e.interval().orElseThrow(), e.coverage());
     }
 
-    private static List<TrendStep> between(Standing standing, List<Standing.Entry> linked, Materiality materiality) {
-        List<GenerationStep> pairs = new ArrayList<>();
-        for (int i = 1; i < linked.size(); i++) {
-            pairs.add(GenerationStep.between(standing, linked.get(i - 1), linked.get(i), materiality));
-        }
-        double[] p = pairs.stream()
-                .mapToDouble(g -> TrendLine.p(Math.log(g.ratio()), g.interval()))
-                .toArray();
-        double[] corrected = Holm.corrected(p);
-        double whole = pairs.stream().mapToDouble(g -> Math.log(g.ratio())).sum();
+    private static List<TrendStep> between(Standing standing, List<Standing.Entry> linked) {
         List<TrendStep> steps = new ArrayList<>();
-        for (int i = 0; i < p.length; i++) {
-            GenerationStep g = pairs.get(i);
-            double delta = Math.log(g.ratio());
-            steps.add(new TrendStep(
-                    linked.get(i).row(),
-                    linked.get(i + 1).row(),
-                    delta,
-                    g.interval(),
-                    g.verdict(),
-                    p[i],
-                    corrected[i],
-                    TrendStep.share(delta, whole),
-                    linked.get(i).knowledge().assumed() > 0
-                            || linked.get(i + 1).knowledge().assumed() > 0,
-                    corrected[i] < TrendLine.CLEAR_P && Math.abs(delta) >= materiality.onMerits()));
+        for (int i = 1; i < linked.size(); i++) {
+            Standing.Entry before = linked.get(i - 1);
+            Standing.Entry after = linked.get(i);
+            steps.add(TrendStep.alone(
+                    before.row(),
+                    after.row(),
+                    after.merit().orElseThrow() - before.merit().orElseThrow(),
+                    standing.between(before, after),
+                    before.unmeasured().most() || after.unmeasured().most(),
+                    false));
         }
         return steps;
     }

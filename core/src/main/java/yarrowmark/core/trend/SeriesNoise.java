@@ -23,6 +23,11 @@ record SeriesNoise(double[] variances, double degrees) {
     private static final int ENOUGH = 8;
 
     static SeriesNoise of(List<Sample> samples, List<Centre> centres, Noise noise) {
+        if (centres.get(0).holdsRuns()) {
+            return new SeriesNoise(
+                    centres.stream().mapToDouble(Centre::variance).toArray(),
+                    centres.get(0).dayDegrees());
+        }
         // As if all runs were those of one sample, each held against the mean of its own session.
         int degrees = samples.stream().mapToInt(Sample::degreesOfFreedom).sum();
         SampleMoments shared = new SampleMoments(

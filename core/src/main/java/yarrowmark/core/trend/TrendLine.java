@@ -1,13 +1,12 @@
 package yarrowmark.core.trend;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import org.apache.commons.statistics.distribution.TDistribution;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.stats.Centre;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
 
 /**
@@ -39,26 +38,16 @@ public record TrendLine(
     /** @param before the last step before the change. @param after the first one after it. @param size on merits */
     public record Change(int before, int after, double size, double low, double high) {}
 
-    static final double CLEAR_P = 0.05;
-    /** What rests on an assumed spread is never marked below this. */
-    private static final double MARKED_ON_ASSUMED = Math.log(1.5);
-
-    public static TrendLine of(TrendMetric metric, Materiality materiality) {
-        List<Integer> at = new ArrayList<>();
-        for (int i = 0; i < metric.samples().size(); i++) {
-            if (metric.samples().get(i) != null) {
-                at.add(i);
-            }
-        }
+    /** Without marks and changes, which depend on all lines that are shown, see {@link TrendLines}. */
+    static TrendLine alone(TrendMetric metric, Materiality materiality) {
+        List<Integer> at = places(metric);
         List<Sample> samples = at.stream().map(i -> sample(metric, i)).toList();
         int n = samples.size();
         double[] merits = new double[n];
-        List<Centre> centres = new ArrayList<>();
         List<Point> points = new ArrayList<>();
+        List<TrendStep> steps = new ArrayList<>();
         for (int i = 0; i < n; i++) {
-            Centre centre = Centre.of(samples.get(i), metric.noise());
-            merits[i] = centre.merit();
-            centres.add(centre);
+            merits[i] = Centre.of(samples.get(i), metric.noise()).merit();
             points.add(new Point(
                     at.get(i),
                     merits[i] - merits[0],
@@ -66,24 +55,59 @@ public record TrendLine(
                             ? Optional.empty()
                             : Optional.of(
                                     PairComparison.of(samples.get(i), samples.get(0), metric.noise(), materiality))));
+            if (i > 0) {
+                PairComparison c = PairComparison.of(samples.get(i), samples.get(i - 1), metric.noise(), materiality);
+                steps.add(TrendStep.alone(
+                        at.get(i - 1),
+                        at.get(i),
+                        c.difference(),
+                        c.interval(),
+                        c.unmeasured(),
+                        metric.held().contains(at.get(i - 1)) || metric.held().contains(at.get(i))));
+            }
         }
         return new TrendLine(
                 points,
-                steps(at, samples, metric, materiality),
+                steps,
                 n < 2 ? Optional.empty() : points.get(n - 1).toFirst(),
                 Slope.of(at.stream().mapToDouble(Integer::doubleValue).toArray(), merits),
-                changes(at, merits, samples, centres, metric.noise()));
+                List.of());
     }
 
-    private static List<Change> changes(
-            List<Integer> at, double[] merits, List<Sample> samples, List<Centre> centres, Noise noise) {
-        if (merits.length < LevelChanges.LEAST) {
+    TrendLine looked(List<TrendStep> looked, List<Change> found) {
+        return new TrendLine(points, looked, firstToLast, slope, found);
+    }
+
+    /** Changes of the level, with the noise of days that the series shows. */
+    static List<Change> changes(TrendMetric metric, SeriesLending lending) {
+        List<Integer> at = places(metric);
+        if (at.size() < LevelChanges.LEAST) {
             return List.of();
         }
-        SeriesNoise known = SeriesNoise.of(samples, centres, noise);
-        return LevelChanges.of(merits, known.variances(), known.degrees()).stream()
+        List<Sample> samples = at.stream().map(i -> sample(metric, i)).toList();
+        List<Centre> centres =
+                samples.stream().map(s -> Centre.of(s, metric.noise())).toList();
+        SeriesNoise known = SeriesNoise.of(samples, centres, metric.noise());
+        return LevelChanges.of(
+                        centres.stream().mapToDouble(Centre::merit).toArray(),
+                        Arrays.stream(known.variances())
+                                .map(v -> v * lending.factor())
+                                .toArray(),
+                        known.degrees())
+                .stream()
                 .map(c -> new Change(at.get(c.before()), at.get(c.before() + 1), c.size(), c.low(), c.high()))
                 .toList();
+    }
+
+    /** Steps that have a result. */
+    private static List<Integer> places(TrendMetric metric) {
+        List<Integer> at = new ArrayList<>();
+        for (int i = 0; i < metric.samples().size(); i++) {
+            if (metric.samples().get(i) != null) {
+                at.add(i);
+            }
+        }
+        return at;
     }
 
     private static Sample sample(TrendMetric metric, int step) {
@@ -92,47 +116,5 @@ public record TrendLine(
             throw new IllegalStateException("step " + step + " has no result");
         }
         return sample;
-    }
-
-    private static List<TrendStep> steps(
-            List<Integer> at, List<Sample> samples, TrendMetric metric, Materiality materiality) {
-        List<PairComparison> pairs = new ArrayList<>();
-        for (int i = 1; i < samples.size(); i++) {
-            pairs.add(PairComparison.of(samples.get(i), samples.get(i - 1), metric.noise(), materiality));
-        }
-        double[] p =
-                pairs.stream().mapToDouble(c -> p(c.difference(), c.interval())).toArray();
-        double[] corrected = Holm.corrected(p);
-        double whole = pairs.stream().mapToDouble(PairComparison::difference).sum();
-        List<TrendStep> steps = new ArrayList<>();
-        for (int i = 0; i < p.length; i++) {
-            PairComparison c = pairs.get(i);
-            double least = c.assumed() ? Math.max(MARKED_ON_ASSUMED, materiality.onMerits()) : materiality.onMerits();
-            steps.add(new TrendStep(
-                    at.get(i),
-                    at.get(i + 1),
-                    c.difference(),
-                    c.interval(),
-                    c.verdict(),
-                    p[i],
-                    corrected[i],
-                    TrendStep.share(c.difference(), whole),
-                    c.assumed(),
-                    corrected[i] < CLEAR_P
-                            && Math.abs(c.difference()) >= least
-                            && !metric.held().contains(at.get(i))
-                            && !metric.held().contains(at.get(i + 1))));
-        }
-        return steps;
-    }
-
-    /** Two-sided, of a difference that is none, by Student's t. */
-    static double p(double difference, PairComparison.Interval interval) {
-        if (interval.standardError() == 0) {
-            return difference == 0 ? 1 : 0;
-        }
-        return 2
-                * TDistribution.of(interval.degreesOfFreedom())
-                        .survivalProbability(Math.abs(difference) / interval.standardError());
     }
 }

@@ -5,7 +5,9 @@ import java.util.List;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
+import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.StudentT;
+import yarrowmark.core.stats.WorkingVariance;
 
 /**
  * The same configuration measured again and again: for each session the range in which its mean lies in 95 of 100 such
@@ -37,8 +39,11 @@ public record UsualRange(long session, double mean, double centre, double low, d
         if (all.size() < LEAST) {
             return ranges;
         }
-        double runs = noise.working(sample).variance();
-        double runDegrees = noise.working(sample).degreesOfFreedom();
+        boolean single = noise.days().map(SessionNoise::holdsRuns).orElse(false) || !noise.isKnown(sample);
+        // With one run a session, days and runs are one spread, which is told by the sessions themselves.
+        WorkingVariance work = single ? new WorkingVariance(0, 1, 0) : noise.working(sample);
+        double runs = work.variance();
+        double runDegrees = work.degreesOfFreedom();
         for (Sample.OfSession own : all) {
             List<Sample.OfSession> others = all.stream().filter(o -> o != own).toList();
             double days = days(others, runs);

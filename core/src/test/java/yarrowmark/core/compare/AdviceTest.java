@@ -7,27 +7,34 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.StudentT;
+import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.core.stats.WorkingVariance;
 
 /** What would settle a comparison, against the formulas of section 12 written out and tried one number after the other. */
 class AdviceTest {
     private static final Optional<NoisePrior> LENT = NoisePrior.fit(ExampleSamples.A2);
-    /** The noise of days above that of runs, beside it and far below it; the last is known well. */
-    private static final List<SessionNoise> KNOWN = List.of(
-            new SessionNoise(2e-4, 1.5, 6e-5), new SessionNoise(2e-6, 1.5, 1e-6), new SessionNoise(2e-5, 12, 1.5e-5));
+    private static final List<SessionNoise> DAYS_LEAD = List.of(days(2e-3, 5, 6e-5), days(4e-3, 12, 6e-4));
+    private static final List<SessionNoise> RUNS_LEAD = List.of(days(2e-6, 40, 1e-6), days(6e-6, 200, 4e-6));
 
     private static final Sample A = sessions(new double[][] {{388.1, 391.7, 386.9}, {381.0, 383.5, 380.2}});
     private static final Sample B = sessions(new double[][] {{402.4, 405.9}, {403.3}, {401.0, 402.2}});
-    private static final PairComparison.Parts RUNS_LEAD = new PairComparison.Parts(1, 1, 0.5);
-    private static final PairComparison.Parts DAYS_LEAD = new PairComparison.Parts(0.5, 1, 1);
+    /** Days that differ no more than runs do. */
+    private static final Sample QUIET_A = sessions(new double[][] {{388.1, 391.7, 386.9}, {388.5, 389.3, 390.2}});
+
+    private static final Sample QUIET_B = sessions(new double[][] {{402.4, 405.9}, {403.3}, {404.0, 402.9}});
     private static final int MOST_SESSIONS = 12;
     /** Runs of the side that has fewer. */
     private static final int HAVE = 5;
+
+    private static SessionNoise days(double variance, double degreesOfFreedom, double subtracted) {
+        return new SessionNoise(variance, degreesOfFreedom, subtracted, 3, false);
+    }
 
     private static Noise noise(SessionNoise days) {
         return new Noise(LENT, Optional.of(days), Noise.Source.METRIC);
@@ -37,16 +44,23 @@ class AdviceTest {
         return StudentT.upper(Math.max(1, variance * variance / terms)) * Math.sqrt(variance);
     }
 
+    private static Centre centre(Sample sample, SessionNoise days) {
+        return Centre.of(sample, noise(days));
+    }
+
     private static double halfOfRuns(int k, SessionNoise days) {
-        WorkingVariance wa = noise(days).working(A);
-        WorkingVariance wb = noise(days).working(B);
+        WorkingVariance wa = noise(days).working(QUIET_A);
+        WorkingVariance wb = noise(days).working(QUIET_B);
         double va = wa.variance() / k;
         double vb = wb.variance() / k;
-        double squares = 1.0 / 2 + 1.0 / 3;
+        double sessions =
+                centre(QUIET_A, days).sessionVariance() + centre(QUIET_B, days).sessionVariance();
+        double squares =
+                centre(QUIET_A, days).sessionSquares() + centre(QUIET_B, days).sessionSquares();
         double terms = va * va / (wa.lentDegreesOfFreedom() + k - 1)
                 + vb * vb / (wb.lentDegreesOfFreedom() + k - 1)
-                + Math.pow(squares * (days.variance() + days.subtracted()), 2) / days.degreesOfFreedom();
-        return half(va + vb + squares * days.variance(), terms);
+                + Math.pow(sessions + squares * days.subtracted(), 2) / days.degreesOfFreedom();
+        return half(va + vb + sessions, terms);
     }
 
     private static double halfOfSessions(int k, SessionNoise days) {
@@ -55,22 +69,30 @@ class AdviceTest {
         double va = wa.variance() / 3 / k;
         double vb = wb.variance() / 3 / k;
         double degrees = days.degreesOfFreedom() + (k - 2) + Math.max(0, k - 3);
+        double own = centre(A, days).sessionVariance() / centre(A, days).sessionSquares()
+                + centre(B, days).sessionVariance() / centre(B, days).sessionSquares();
         double terms = va * va / (wa.lentDegreesOfFreedom() + 2 * k)
                 + vb * vb / (wb.lentDegreesOfFreedom() + 2 * k)
-                + Math.pow(2.0 / k * (days.variance() + days.subtracted()), 2) / degrees;
-        return half(va + vb + 2 * days.variance() / k, terms);
+                + Math.pow(own / k + 2.0 / k * days.subtracted(), 2) / degrees;
+        return half(va + vb + own / k, terms);
+    }
+
+    private static boolean daysLead(Sample a, Sample b, SessionNoise days) {
+        return centre(a, days).sessionVariance() + centre(b, days).sessionVariance()
+                > centre(a, days).runVariance() + centre(b, days).runVariance();
     }
 
     @Test
     void theFewestSessionsThatAreEnoughAreFound() {
-        for (SessionNoise days : KNOWN) {
+        for (SessionNoise days : DAYS_LEAD) {
+            assertThat(daysLead(A, B, days)).isTrue();
             int settled = 0;
             for (double target = 0.001; target < 1; target *= 1.003) {
                 int fewest = 2;
                 while (fewest <= MOST_SESSIONS && halfOfSessions(fewest, days) > target) {
                     fewest++;
                 }
-                assertThat(Advice.of(A, B, noise(days), DAYS_LEAD, target))
+                assertThat(Advice.of(A, B, noise(days), target))
                         .as("%s, target %s", days, target)
                         .isEqualTo(
                                 fewest > MOST_SESSIONS
@@ -86,7 +108,8 @@ class AdviceTest {
 
     @Test
     void theFewestRunsThatAreEnoughLeaveTheSessionsWhatTheyAre() {
-        for (SessionNoise days : KNOWN) {
+        for (SessionNoise days : RUNS_LEAD) {
+            assertThat(daysLead(QUIET_A, QUIET_B, days)).isFalse();
             int settled = 0;
             for (double target = 0.005; target < 1; target *= 1.001) {
                 // Where as many as there are do not tell, fewer would be no advice.
@@ -94,7 +117,7 @@ class AdviceTest {
                 while (fewest <= PairComparison.MOST_RUNS && halfOfRuns(fewest, days) > target) {
                     fewest++;
                 }
-                RunsNeeded found = Advice.of(A, B, noise(days), RUNS_LEAD, target);
+                RunsNeeded found = Advice.of(QUIET_A, QUIET_B, noise(days), target);
                 if (fewest <= PairComparison.MOST_RUNS) {
                     settled++;
                     assertThat(found)
@@ -108,19 +131,32 @@ class AdviceTest {
         }
     }
 
-    /** In this one 22 runs would be enough, and 40 would not. */
-    @Test
-    void anIntervalThatRisesAgainWithMoreRunsIsSettledWhereItIsNarrow() {
-        SessionNoise days = KNOWN.get(2);
-        double target = 0.011123257414680773;
-        assertThat(halfOfRuns(PairComparison.MOST_RUNS, days)).isGreaterThan(target);
-        assertThat(Advice.of(A, B, noise(days), RUNS_LEAD, target)).isEqualTo(new RunsNeeded.Runs(22, 17));
-    }
-
     /** More runs widen this one, because days are hardly known: what helps is another session. */
     @Test
     void whereMoreRunsDoNotNarrowItSessionsAreAdvised() {
-        assertThat(Advice.of(A, B, noise(new SessionNoise(6e-4, 1, 0)), RUNS_LEAD, 0.2))
-                .isInstanceOf(RunsNeeded.Sessions.class);
+        assertThat(Advice.of(A, B, noise(days(6e-4, 4, 0)), 0.05)).isInstanceOf(RunsNeeded.Sessions.class);
+    }
+
+    @Test
+    void singleRunsWithNothingMeasuredAreToBeRunThreeTimes() {
+        Noise usual = Noise.of(new UsualSpread(2), Noise.Source.USUAL).withDays(days(1e-4, 4, 0));
+        Sample one = sessions(new double[][] {{100}});
+        assertThat(Advice.of(one, B, usual, 0.05)).isEqualTo(new RunsNeeded.ThreeEach());
+        assertThat(Advice.of(A, B, usual, 0.0001)).isInstanceOf(RunsNeeded.MoreThanMost.class);
+    }
+
+    /** One run a session, as a battery takes: by hand, t √(2 T/k) with two degrees more for each further session. */
+    @Test
+    void oneRunASessionAsksForSessions() {
+        SessionNoise days = new SessionNoise(4e-4, 9, 0, 5, true);
+        Noise noise = new Noise(Optional.of(new NoisePrior(4, 2e-4)), Optional.of(days), Noise.Source.METRIC);
+        Sample two = sessions(new double[][] {{100}, {101}});
+        double target = 0.02;
+        int k = 2;
+        while (StudentT.upper(9 + 2 * (k - 2)) * Math.sqrt(2 * 4e-4 / k) > target) {
+            k++;
+        }
+        assertThat(k).isBetween(3, 12);
+        assertThat(Advice.of(two, two, noise, target)).isEqualTo(new RunsNeeded.Sessions(k, k - 2));
     }
 }

@@ -15,6 +15,7 @@ import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.StudentT;
+import yarrowmark.core.stats.UsualSpread;
 
 class OneValueTest {
     private static final Optional<NoisePrior> LENT = NoisePrior.fit(ExampleSamples.A);
@@ -33,8 +34,7 @@ class OneValueTest {
         assertThat(value.value()).isCloseTo(Math.exp(runs.mean()), within(1e-9 * value.value()));
         assertThat(Math.log(value.high() / value.value())).isCloseTo(half, within(1e-12));
         assertThat(Math.log(value.value() / value.low())).isCloseTo(half, within(1e-12));
-        assertThat(value.assumed()).isFalse();
-        assertThat(value.withinOneSession()).isTrue();
+        assertThat(value.unmeasured()).isFalse();
     }
 
     @Test
@@ -51,9 +51,9 @@ class OneValueTest {
     }
 
     @Test
-    void aSpreadThatNobodyMeasuredIsAssumedAndSaid() {
-        OneValue one = valued(more(100.0), Noise.UNKNOWN);
-        assertThat(one.assumed()).isTrue();
+    void aSpreadThatIsOnlyUsualIsTakenAndSaid() {
+        OneValue one = valued(more(100.0), Noise.of(new UsualSpread(10), Noise.Source.USUAL));
+        assertThat(one.unmeasured()).isTrue();
         assertThat(one.high() / one.low()).isGreaterThan(1.2);
         OneValue degrees =
                 OneValue.of(ExampleSamples.one(more(61.0)), Noise.UNKNOWN, Direction.LESS_IS_BETTER, Scale.DIFFERENCE);
@@ -65,8 +65,8 @@ class OneValueTest {
     void whatIsKnownOfOtherDaysMakesItWider() {
         SampleMoments runs = ExampleSamples.A.get(1);
         OneValue within = valued(runs, Noise.ofRuns(LENT));
-        OneValue days = valued(runs, new Noise(LENT, Optional.of(new SessionNoise(4e-4, 6, 0)), Noise.Source.METRIC));
-        assertThat(days.withinOneSession()).isFalse();
+        OneValue days =
+                valued(runs, new Noise(LENT, Optional.of(new SessionNoise(4e-4, 6, 0, 3, false)), Noise.Source.METRIC));
         assertThat(days.high()).isGreaterThan(within.high());
         assertThat(days.low()).isLessThan(within.low());
     }
@@ -75,7 +75,7 @@ class OneValueTest {
     @Test
     void theDegreesOfFreedomAreThoseOfRunsAndOfDays() {
         SampleMoments runs = ExampleSamples.A.get(1);
-        SessionNoise days = new SessionNoise(1e-5, 2.5, 3e-6);
+        SessionNoise days = new SessionNoise(1e-5, 2.5, 3e-6, 3, false);
         OneValue value = valued(runs, new Noise(LENT, Optional.of(days), Noise.Source.METRIC));
         var work = LENT.orElseThrow().workingVariance(runs);
         double ofRuns = work.ofMean(runs);

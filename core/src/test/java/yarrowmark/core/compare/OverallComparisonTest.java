@@ -13,11 +13,13 @@ import java.util.Optional;
 import java.util.Random;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.stats.DayBasis;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.SharedDay;
+import yarrowmark.core.stats.UsualSpread;
 
 class OverallComparisonTest {
     private static final Optional<NoisePrior> NOISE = NoisePrior.fit(ExampleSamples.A);
@@ -90,24 +92,99 @@ class OverallComparisonTest {
         return Math.log(o.interval().high() / o.interval().low());
     }
 
+    private static final Noise USUAL = Noise.of(new UsualSpread(2.5), Noise.Source.USUAL);
+
+    private static List<PairComparison> singles(double... ratios) {
+        List<SessionNoise.Cell> cells = new ArrayList<>();
+        for (int j = 0; j < ratios.length; j++) {
+            cells.add(new SessionNoise.Cell(1, j, ExampleSamples.one(more(100 * ratios[j]))));
+            cells.add(new SessionNoise.Cell(2, j, ExampleSamples.one(more(100))));
+        }
+        List<Noise> runs = Collections.nCopies(ratios.length, USUAL);
+        List<Optional<SessionNoise>> days = SessionNoise.fit(cells, runs).noise();
+        List<PairComparison> pairs = new ArrayList<>();
+        for (int j = 0; j < ratios.length; j++) {
+            pairs.add(PairComparison.of(
+                    cells.get(2 * j).sample(),
+                    cells.get(2 * j + 1).sample(),
+                    USUAL.withDays(days.get(j).orElseThrow()),
+                    Materiality.USUAL));
+        }
+        return pairs;
+    }
+
+    /** The method's example F5, R 4.2.2. */
     @Test
-    void howManyRestOnAnAssumedSpreadIsSaid() {
-        PairComparison known = pair(more(105, 106), more(100, 101));
-        PairComparison assumed = ExampleSamples.pair(more(90), more(100), Optional.empty(), Materiality.USUAL);
+    void fiveSingleRunsOnAUsualSpread() {
         OverallComparison whole = OverallComparison.of(
-                List.of(known, assumed), new double[] {1, 1}, SharedDay.UNKNOWN, Materiality.USUAL);
-        assertThat(whole.assumed()).isEqualTo(1);
-        assertThat(whole.covers()).isEqualTo(Covers.WITHIN_ONE_SESSION);
+                singles(1.10, 1.28, 1.20, 1.04, 1.07),
+                new double[] {1, 1, 1, 1, 1},
+                SharedDay.UNKNOWN,
+                Materiality.USUAL);
+        assertThat(variance(whole)).isCloseTo(0.0007316701398, within(5e-14));
+        assertThat(whole.ratio()).isCloseTo(1.134593271, within(5e-10));
+        assertThat(whole.interval().low()).isCloseTo(1.076008522, within(5e-10));
+        assertThat(whole.interval().high()).isCloseTo(1.196367747, within(5e-10));
+        assertThat(whole.verdict()).isEqualTo(Verdict.PROBABLY_GAIN);
+        assertThat(whole.unmeasured()).isEqualTo(5);
+        assertThat(whole.days().words()).contains("nobody here has measured a device on two days yet");
+    }
+
+    /** What so few degrees of freedom allow: with days that move each test by itself, twice Σ w²v. */
+    @Test
+    void manySingleRunsAreNotSurerThanTheirSpreadIsKnown() {
+        List<PairComparison> pairs = singles(1.1, 1.1, 1.1, 1.1);
+        OverallComparison whole = OverallComparison.of(
+                pairs, new double[] {1, 1, 1, 1}, new SharedDay(0, 0, DayBasis.NONE), Materiality.USUAL);
+        double v = 2 * Math.pow(Math.log(1.025), 2);
+        assertThat(variance(whole)).isCloseTo(2 * v / 4, within(1e-15));
+    }
+
+    @Test
+    void itIsProbableOnlyWhereMostOfTheWeightRestsOnAUsualSpread() {
+        PairComparison known = pair(more(105, 106), more(100, 101));
+        PairComparison usual = singles(0.9).get(0);
+        assertThat(usual.verdict()).isEqualTo(Verdict.PROBABLY_LOSS);
+        OverallComparison half =
+                OverallComparison.of(List.of(known, usual), new double[] {1, 1}, SharedDay.UNKNOWN, Materiality.USUAL);
+        assertThat(half.unmeasured()).isEqualTo(1);
+        assertThat(half.interval().degreesOfFreedom()).isFinite();
+        OverallComparison most =
+                OverallComparison.of(List.of(known, usual), new double[] {1, 9}, SharedDay.UNKNOWN, Materiality.USUAL);
+        assertThat(most.interval().degreesOfFreedom()).isInfinite();
+        assertThat(most.verdict()).isEqualTo(Verdict.PROBABLY_LOSS);
         assertThat(OverallComparison.of(
-                                List.of(known, assumed), new double[] {1, 0}, SharedDay.UNKNOWN, Materiality.USUAL)
-                        .assumed())
+                                List.of(known, usual), new double[] {1, 0}, SharedDay.UNKNOWN, Materiality.USUAL)
+                        .unmeasured())
                 .isZero();
+    }
+
+    /** Each suite brings what is known of its own days, and counts with its weight. */
+    @Test
+    void severalSuitesBringTheirOwnDays() {
+        Noise noise = new Noise(NOISE, Optional.of(new SessionNoise(4e-4, 6, 0, 3, false)), Noise.Source.METRIC);
+        PairComparison one = PairComparison.of(
+                ExampleSamples.one(more(105, 106, 104)),
+                ExampleSamples.one(more(100, 101, 99)),
+                noise,
+                Materiality.USUAL);
+        OverallComparison whole = OverallComparison.of(
+                List.of(one, one),
+                new double[] {1, 3},
+                List.of(new SharedDay(1, 8, DayBasis.of(5)), SharedDay.UNKNOWN),
+                Materiality.USUAL);
+        assertThat(whole.days()).isEqualTo(new DayBasis(0, 5));
+        assertThat(whole.days().words())
+                .isEqualTo("day to day from 5 devices for some of the tests, and as is usual for the others");
+        OverallComparison alike = OverallComparison.of(
+                List.of(one, one), new double[] {1, 3}, new SharedDay(1, 2, DayBasis.of(1)), Materiality.USUAL);
+        assertThat(whole.interval()).isEqualTo(alike.interval());
     }
 
     /** By hand: q is w √(both sides' part of sessions), and a day moves both tests alike, or each by itself. */
     @Test
     void aDayMovesManyTestsTogether() {
-        SessionNoise days = new SessionNoise(4e-4, 6, 0);
+        SessionNoise days = new SessionNoise(4e-4, 6, 0, 3, false);
         Noise noise = new Noise(NOISE, Optional.of(days), Noise.Source.METRIC);
         PairComparison one = PairComparison.of(
                 ExampleSamples.one(more(105, 106, 104)),
@@ -116,20 +193,17 @@ class OverallComparisonTest {
                 Materiality.USUAL);
         assertThat(one.parts().sessions()).isCloseTo(8e-4, within(1e-15));
         double[] alike = {1, 1};
-        double together =
-                variance(OverallComparison.of(List.of(one, one), alike, new SharedDay(1, 9), Materiality.USUAL));
-        double apart = variance(OverallComparison.of(List.of(one, one), alike, new SharedDay(0, 9), Materiality.USUAL));
+        double together = variance(
+                OverallComparison.of(List.of(one, one), alike, new SharedDay(1, 5, DayBasis.of(4)), Materiality.USUAL));
+        double apart = variance(
+                OverallComparison.of(List.of(one, one), alike, new SharedDay(0, 5, DayBasis.of(4)), Materiality.USUAL));
         assertThat(together).isCloseTo(one.parts().runs() / 2 + 8e-4, within(1e-15));
         assertThat(apart).isCloseTo(one.parts().runs() / 2 + 4e-4, within(1e-15));
         OverallComparison whole =
-                OverallComparison.of(List.of(one, one), alike, new SharedDay(1, 9), Materiality.USUAL);
+                OverallComparison.of(List.of(one, one), alike, new SharedDay(1, 5, DayBasis.of(4)), Materiality.USUAL);
         double terms = one.parts().runsByDegree() / 8 + 8e-4 * 8e-4 / 9;
         assertThat(whole.interval().degreesOfFreedom()).isCloseTo(together * together / terms, within(1e-9));
-        assertThat(whole.covers()).isEqualTo(Covers.DAY_TO_DAY);
-        PairComparison unknown = pair(more(105, 106, 104), more(100, 101, 99));
-        assertThat(OverallComparison.of(List.of(one, unknown), alike, new SharedDay(1, 9), Materiality.USUAL)
-                        .covers())
-                .isEqualTo(Covers.PARTLY);
+        assertThat(whole.days().words()).isEqualTo("day to day from 4 devices");
     }
 
     private static double variance(OverallComparison o) {

@@ -38,10 +38,24 @@ class VerdictTest {
     }
 
     @Test
+    void onASpreadThatNobodyMeasuredNothingIsClear() {
+        assertThat(Arrays.stream(Verdict.values())
+                        .map(v -> v.ifUnmeasured(true))
+                        .distinct())
+                .containsExactlyInAnyOrder(
+                        Verdict.PROBABLY_GAIN, Verdict.PROBABLY_LOSS, Verdict.PROBABLY_LEVEL, Verdict.CANNOT_TELL);
+        for (Verdict v : Verdict.values()) {
+            assertThat(v.ifUnmeasured(false)).isEqualTo(v);
+            assertThat(v.swapped().swapped()).isEqualTo(v);
+            assertThat(v.ifUnmeasured(true).swapped()).isEqualTo(v.swapped().ifUnmeasured(true));
+        }
+    }
+
+    @Test
     void eachHasWordsOfItsOwn() {
         assertThat(Arrays.stream(Verdict.values()).map(Verdict::words).distinct())
                 .hasSize(Verdict.values().length)
-                .contains("clear gain", "cannot tell", "level")
+                .contains("clear gain", "too close to call", "probably a gain")
                 .noneMatch(String::isBlank);
     }
 

@@ -3,6 +3,7 @@ package yarrowmark.core.coverage;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.OverallComparison;
 import yarrowmark.core.compare.PairComparison;
@@ -13,88 +14,112 @@ import yarrowmark.core.standing.Standing;
 import yarrowmark.core.stats.Centre;
 
 /**
- * How often what the core says is true, over many worlds of one setting.
+ * How often what the core says is true, over many worlds of one setting. The first device is left out of pairs where its
+ * last session went wrong: what is asked is what it does to the others.
  *
- * @param pairs      share of the 95 % intervals of pairs that hold the true ratio
- * @param falseClear share of pairs of equal devices that are called a clear gain or loss
- * @param overall    share of the intervals of overalls that hold the true ratio
- * @param places     share of devices whose true place is inside the place that is given
- * @param loneFirst  share of worlds in which one of the equal devices is first alone
+ * @param pairs     intervals of pairs that hold the true ratio
+ * @param told      pairs that are told apart, whichever way, also "probably"
+ * @param pairHalf  mean half-width of pairs, on merits
+ * @param overall   intervals of overalls that hold the true ratio
+ * @param better    overalls that are told apart
+ * @param wholeHalf mean half-width of overalls, on merits
+ * @param places    devices whose true place is inside the place that is given
+ * @param loneFirst worlds in which one device is first alone
  */
-record Coverage(double pairs, double falseClear, double overall, double places, double loneFirst) {
-    /** 3 % of every interval's half-width would be nothing here: noise is 1 %, and what matters as much. */
+record Coverage(
+        Share pairs,
+        Share told,
+        double pairHalf,
+        Share overall,
+        Share better,
+        double wholeHalf,
+        Share places,
+        Share loneFirst) {
     private static final Materiality MATERIALITY = new Materiality(0.01);
 
+    /** So many of so many. */
+    record Share(long of, long all) {
+        double share() {
+            return (double) of / all;
+        }
+
+        /** In per cent; nothing where there were none. */
+        String words() {
+            return all == 0 ? "–" : String.format(Locale.ROOT, "%.1f", 100 * share());
+        }
+    }
+
+    private static final class Count {
+        private long of;
+        private long all;
+
+        void add(boolean yes) {
+            all++;
+            of += yes ? 1 : 0;
+        }
+
+        Share share() {
+            return new Share(of, all);
+        }
+    }
+
     static Coverage of(World.Setting setting, int worlds, long seed) {
-        long[] pair = new long[4];
-        long[] overall = new long[2];
-        long[] place = new long[3];
+        Count pairs = new Count();
+        Count told = new Count();
+        Count overall = new Count();
+        Count better = new Count();
+        Count places = new Count();
+        Count loneFirst = new Count();
+        double pairHalf = 0;
+        double wholeHalf = 0;
         for (int w = 0; w < worlds; w++) {
-            World equal = new World(apart(setting, 0), seed + 2L * w);
-            pairs(equal, setting, pair);
-            overalls(equal, setting, overall);
-            place[2] += loneFirst(equal, setting) ? 1 : 0;
-            places(new World(apart(setting, 2 * setting.run()), seed + 2L * w + 1), setting, place);
+            World world = new World(setting, seed + w);
+            for (int i = setting.odd() == 0 ? 0 : 2; i + 1 < setting.devices(); i += 2) {
+                List<PairComparison> own = new ArrayList<>();
+                double whole = 0;
+                for (int j = 0; j < setting.tests(); j++) {
+                    PairComparison c = PairComparison.of(
+                            world.samples[j][i + 1], world.samples[j][i], world.noise.get(j), MATERIALITY);
+                    own.add(c);
+                    double truth = world.truth[j][i + 1] - world.truth[j][i];
+                    whole += truth / setting.tests();
+                    pairs.add(holds(c.interval(), truth));
+                    told.add(apart(c.verdict()));
+                    pairHalf += c.interval().half();
+                }
+                double[] weights = new double[setting.tests()];
+                Arrays.fill(weights, 1);
+                OverallComparison all = OverallComparison.of(own, weights, world.day, MATERIALITY);
+                overall.add(holds(all.interval(), whole));
+                better.add(apart(all.verdict()));
+                wholeHalf += all.interval().half();
+            }
+            places(world, setting, places);
+            loneFirst.add(standing(world, setting)
+                            .entries()
+                            .get(0)
+                            .place()
+                            .orElseThrow()
+                            .worst()
+                    == 1);
         }
         return new Coverage(
-                (double) pair[1] / pair[0],
-                (double) pair[3] / pair[2],
-                (double) overall[1] / overall[0],
-                (double) place[1] / place[0],
-                (double) place[2] / worlds);
+                pairs.share(),
+                told.share(),
+                pairHalf / pairs.all,
+                overall.share(),
+                better.share(),
+                wholeHalf / overall.all,
+                places.share(),
+                loneFirst.share());
     }
 
-    private static World.Setting apart(World.Setting s, double apart) {
-        return new World.Setting(
-                s.devices(),
-                s.tests(),
-                s.runs(),
-                s.sessions(),
-                s.twice(),
-                s.run(),
-                s.day(),
-                s.alike(),
-                apart,
-                s.shape());
+    private static boolean holds(PairComparison.Interval interval, double truth) {
+        return interval.low() <= Math.exp(truth) && Math.exp(truth) <= interval.high();
     }
 
-    /** Neighbours, so that every device is in one pair. Where only a day is claimed, devices differ by their days. */
-    private static void pairs(World world, World.Setting setting, long[] counts) {
-        for (int j = 0; j < setting.tests(); j++) {
-            for (int i = 0; i + 1 < setting.devices(); i += 2) {
-                PairComparison c = PairComparison.of(
-                        world.samples[j][i], world.samples[j][i + 1], world.noise.get(j), MATERIALITY);
-                double truth = Math.exp(world.truth[j][i] - world.truth[j][i + 1]);
-                counts[0]++;
-                counts[1] +=
-                        c.interval().low() <= truth && truth <= c.interval().high() ? 1 : 0;
-                if (truth == 1) {
-                    counts[2]++;
-                    counts[3] += c.verdict() == Verdict.CLEAR_GAIN || c.verdict() == Verdict.CLEAR_LOSS ? 1 : 0;
-                }
-            }
-        }
-        counts[2] = Math.max(1, counts[2]);
-    }
-
-    private static void overalls(World world, World.Setting setting, long[] counts) {
-        double[] weights = new double[setting.tests()];
-        Arrays.fill(weights, 1);
-        for (int i = 0; i + 1 < setting.devices(); i += 2) {
-            List<PairComparison> pairs = new ArrayList<>();
-            double truth = 0;
-            for (int j = 0; j < setting.tests(); j++) {
-                pairs.add(PairComparison.of(
-                        world.samples[j][i], world.samples[j][i + 1], world.noise.get(j), MATERIALITY));
-                truth += (world.truth[j][i] - world.truth[j][i + 1]) / setting.tests();
-            }
-            OverallComparison all = OverallComparison.of(pairs, weights, world.day, MATERIALITY);
-            counts[0]++;
-            counts[1] += all.interval().low() <= Math.exp(truth)
-                            && Math.exp(truth) <= all.interval().high()
-                    ? 1
-                    : 0;
-        }
+    private static boolean apart(Verdict verdict) {
+        return verdict != Verdict.CANNOT_TELL && verdict != Verdict.LEVEL && verdict != Verdict.PROBABLY_LEVEL;
     }
 
     private static Standing standing(World world, World.Setting setting) {
@@ -110,7 +135,7 @@ record Coverage(double pairs, double falseClear, double overall, double places, 
         return Ranking.of(builder.build(), weights, 0);
     }
 
-    private static void places(World world, World.Setting setting, long[] counts) {
+    private static void places(World world, World.Setting setting, Count count) {
         double[] level = new double[setting.devices()];
         for (int i = 0; i < level.length; i++) {
             for (int j = 0; j < setting.tests(); j++) {
@@ -119,16 +144,13 @@ record Coverage(double pairs, double falseClear, double overall, double places, 
         }
         for (Standing.Entry e : standing(world, setting).entries()) {
             double own = level[e.row()];
-            long above = Arrays.stream(level).filter(l -> l > own).count();
-            counts[0]++;
-            counts[1] += e.place().orElseThrow().best() <= above + 1
-                            && above + 1 <= e.place().orElseThrow().worst()
-                    ? 1
-                    : 0;
+            long above = Arrays.stream(level).filter(l -> l > own + 1e-12).count();
+            long equal =
+                    Arrays.stream(level).filter(l -> Math.abs(l - own) <= 1e-12).count();
+            int best = e.place().orElseThrow().best();
+            int worst = e.place().orElseThrow().worst();
+            // Equal ones share the places that they take together.
+            count.add(best <= above + equal && above + 1 <= worst);
         }
-    }
-
-    private static boolean loneFirst(World world, World.Setting setting) {
-        return standing(world, setting).entries().get(0).place().orElseThrow().worst() == 1;
     }
 }

@@ -2,59 +2,93 @@ package yarrowmark.core.coverage;
 
 import java.util.Locale;
 
-/** Prints how often intervals, verdicts and places hold, for the table of docs/method.md. Run by bin/bench coverage. */
+/** Prints how often intervals, verdicts and places hold, for the tables of docs/method.md. Run by bin/bench coverage. */
 public final class CoverageTable {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
-    private static final int WORLDS = SMALLEST ? 2 : 60;
+    private static final int WORLDS = SMALLEST ? 2 : 120;
     private static final int DEVICES = 20;
-    private static final int TESTS = 20;
+    private static final int TESTS = 13;
     private static final double RUN = 0.01;
+    /** In per cent. */
+    private static final double[] EFFECTS = {3, 5, 10, 20};
 
     private CoverageTable() {}
 
     public static void main(String[] arguments) {
-        System.out.println("Twenty devices, twenty tests; each number in per cent.");
+        System.out.printf(
+                Locale.ROOT,
+                "%d devices, %d tests, noise of runs %.0f %%, %d simulated worlds a line (a share of pairs is known to about half a per cent, one of overalls to about three where days move all tests alike). Found: share of truly different ones that are told apart.%n%n",
+                DEVICES,
+                TESTS,
+                100 * RUN,
+                WORLDS);
         System.out.println(
-                "| runs | sessions | day / run | noise | pairs | false clear | overall, tests by themselves | overall, a day moves all | places | lone first of equals |");
-        System.out.println("|---|---|---|---|---|---|---|---|---|---|");
-        int[] allRuns = SMALLEST ? new int[] {3} : new int[] {1, 2, 3, 5, 10};
-        for (int[] sessions : new int[][] {{1, 0}, {1, 1}, {1, 4}, {2, 0}, {3, 0}}) {
-            for (double day : new double[] {0, 0.5, 1, 2}) {
-                for (int runs : allRuns) {
-                    line(runs, sessions, day, World.Shape.NORMAL);
+                "| runs | devices measured twice | day : run | noise | pairs | half-width | equal ones told apart | found 3, 5, 10, 20 % | overall, days independent | half-width | found | overall, days alike | half-width | found | places |");
+        System.out.println("|---|---|---|---|---|---|---|---|---|---|---|---|---|---|---|");
+        int[] some = {0, 1, 4, DEVICES};
+        for (int runs : new int[] {1, 3}) {
+            for (int twice : SMALLEST ? new int[] {0, 4} : some) {
+                for (double day : SMALLEST ? new double[] {1} : new double[] {0, 0.5, 1, 2}) {
+                    line(runs, twice, day, 0, World.Shape.NORMAL);
+                }
+                if (twice > 0) {
+                    line(runs, twice, 1, 0.2, World.Shape.NORMAL);
                 }
             }
         }
         for (World.Shape shape : World.Shape.values()) {
             if (shape != World.Shape.NORMAL) {
-                for (int[] sessions : new int[][] {{1, 0}, {1, 4}, {2, 0}}) {
-                    for (int runs : SMALLEST ? allRuns : new int[] {1, 3, 5, 10}) {
-                        line(runs, sessions, 1, shape);
-                    }
+                for (int runs : new int[] {1, 3}) {
+                    line(runs, runs == 1 ? 0 : 4, 1, 0, shape);
                 }
             }
         }
     }
 
-    private static void line(int runs, int[] sessions, double day, World.Shape shape) {
-        Coverage apart = Coverage.of(setting(runs, sessions, day, false, shape), WORLDS, 11);
-        Coverage alike = Coverage.of(setting(runs, sessions, day, true, shape), WORLDS, 12);
+    private static void line(int runs, int twice, double day, double odd, World.Shape shape) {
+        World.Setting apart = setting(runs, twice, day, false, odd, shape);
+        World.Setting alike = setting(runs, twice, day, true, odd, shape);
+        Coverage equal = Coverage.of(apart, WORLDS, 11);
+        Coverage equalAlike = Coverage.of(alike, WORLDS, 12);
+        StringBuilder pairs = new StringBuilder();
+        StringBuilder wholes = new StringBuilder();
+        StringBuilder wholesAlike = new StringBuilder();
+        for (double effect : EFFECTS) {
+            Coverage found = Coverage.of(apart.withEffect(Math.log1p(effect / 100)), WORLDS, 13);
+            Coverage foundAlike = Coverage.of(alike.withEffect(Math.log1p(effect / 100)), WORLDS, 14);
+            String next = pairs.isEmpty() ? "" : ", ";
+            pairs.append(next).append(rounded(found.told()));
+            wholes.append(next).append(rounded(found.better()));
+            wholesAlike.append(next).append(rounded(foundAlike.better()));
+        }
+        Coverage places = Coverage.of(apart.withLevels(2 * RUN), WORLDS, 15);
         System.out.printf(
                 Locale.ROOT,
-                "| %d | %s | %s | %s | %.1f | %.1f | %.1f | %.1f | %.1f | %.1f |%n",
+                "| %d | %s%s | %s | %s | %s | %.1f | %s | %s | %s | %.1f | %s | %s | %.1f | %s | %s |%n",
                 runs,
-                sessions[1] == 0 ? Integer.toString(sessions[0]) : "1, and " + sessions[1] + " twice",
+                twice == 0 ? "none" : twice == DEVICES ? "all" : Integer.toString(twice),
+                odd == 0 ? "" : ", one of them 20 % off once",
                 day == Math.rint(day) ? Integer.toString((int) day) : Double.toString(day),
                 shape.words,
-                100 * apart.pairs(),
-                100 * apart.falseClear(),
-                100 * apart.overall(),
-                100 * alike.overall(),
-                100 * Math.min(apart.places(), alike.places()),
-                100 * Math.max(apart.loneFirst(), alike.loneFirst()));
+                equal.pairs().words(),
+                100 * equal.pairHalf(),
+                equal.told().words(),
+                pairs,
+                equal.overall().words(),
+                100 * equal.wholeHalf(),
+                wholes,
+                equalAlike.overall().words(),
+                100 * equalAlike.wholeHalf(),
+                wholesAlike,
+                places.places().words());
     }
 
-    private static World.Setting setting(int runs, int[] sessions, double day, boolean alike, World.Shape shape) {
-        return new World.Setting(DEVICES, TESTS, runs, sessions[0], sessions[1], RUN, day, alike, 0, shape);
+    private static String rounded(Coverage.Share share) {
+        return share.all() == 0 ? "–" : Long.toString(Math.round(100 * share.share()));
+    }
+
+    private static World.Setting setting(
+            int runs, int twice, double day, boolean alike, double odd, World.Shape shape) {
+        return new World.Setting(DEVICES, TESTS, runs, 1, twice, RUN, day, alike, 0, 0, odd, shape);
     }
 }

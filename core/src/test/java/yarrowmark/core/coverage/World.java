@@ -10,6 +10,7 @@ import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.core.stats.SessionNoise;
 import yarrowmark.core.stats.SharedDay;
+import yarrowmark.core.stats.UsualSpread;
 
 /**
  * A made-up lab of known truth: devices, tests, days and runs, from which samples are drawn as a reviewer would measure
@@ -25,7 +26,9 @@ final class World {
      * @param run      standard deviation of a run's logarithm
      * @param day      standard deviation from day to day, as a multiple of {@code run}
      * @param alike    whether a day moves all tests alike, rather than each by itself
-     * @param apart    standard deviation of the devices' true levels
+     * @param levels   standard deviation of the devices' true levels
+     * @param effect   by how much every second device is truly better, on merits
+     * @param odd      by how much the last session of the first device that was measured again went wrong; 0 where none did
      * @param shape    of the noise of runs
      */
     record Setting(
@@ -37,14 +40,33 @@ final class World {
             double run,
             double day,
             boolean alike,
-            double apart,
-            Shape shape) {}
+            double levels,
+            double effect,
+            double odd,
+            Shape shape) {
+        /** What is usual for such tests where nobody measured them: what is true here, of a run and its day together. */
+        double usual() {
+            return run * Math.sqrt(1 + day * day);
+        }
+
+        Setting withLevels(double deviation) {
+            return new Setting(devices, tests, runs, sessions, twice, run, day, alike, deviation, effect, odd, shape);
+        }
+
+        Setting withEffect(double better) {
+            return new Setting(devices, tests, runs, sessions, twice, run, day, alike, levels, better, odd, shape);
+        }
+    }
 
     /** How the noise of runs is distributed. */
     enum Shape {
         NORMAL("normal, equal"),
         /** Each device has its own noise, from a third of the usual to three times as much. */
         UNEQUAL("normal, tenfold unequal"),
+        /** Each test has its own, scattering around the usual one by a factor of 1.6. */
+        SCATTERED("scattered by 1.6"),
+        /** The same by a factor of 2.2. */
+        WIDE("scattered by 2.2"),
         /** Student's t with three degrees of freedom. */
         HEAVY("t with 3 degrees"),
         /** One run in ten is five deviations worse. */
@@ -59,7 +81,7 @@ final class World {
 
     private final SplittableRandom random;
     private final Setting setting;
-    /** True levels by test and device; of the device over all days, or of its only session where that is all it claims. */
+    /** True levels by test and device, over all days. */
     final double[][] truth;
 
     final Sample[][] samples;
@@ -81,26 +103,35 @@ final class World {
             }
         }
         Optional<NoisePrior> whole = NoisePrior.fit(all);
-        List<Optional<NoisePrior>> priors = new ArrayList<>();
+        List<Noise> runs = new ArrayList<>();
         for (int j = 0; j < setting.tests(); j++) {
-            priors.add(NoisePrior.fit(List.of(samples[j])).or(() -> whole));
+            Optional<NoisePrior> lent = NoisePrior.fit(List.of(samples[j])).or(() -> whole);
+            runs.add(
+                    lent.isPresent()
+                            ? Noise.ofRuns(lent)
+                            : Noise.of(new UsualSpread(100 * Math.expm1(setting.usual())), Noise.Source.USUAL));
         }
-        List<Optional<SessionNoise>> days = SessionNoise.fit(cells, priors);
-        double[] variance = new double[setting.tests()];
-        for (int j = 0; j < variance.length; j++) {
-            noise.add(new Noise(priors.get(j), days.get(j), Noise.Source.METRIC));
-            variance[j] = days.get(j).map(SessionNoise::variance).orElse(Double.NaN);
+        List<Optional<SessionNoise>> days = SessionNoise.fit(cells, runs).noise();
+        for (int j = 0; j < runs.size(); j++) {
+            noise.add(runs.get(j).withDays(days.get(j).orElseThrow()));
         }
-        day = SharedDay.fit(cells, variance);
+        day = SharedDay.fit(cells, noise);
     }
 
     private void draw() {
-        boolean oneDay = setting.sessions() == 1 && setting.twice() == 0;
+        double[] ofTest = new double[setting.tests()];
+        for (int j = 0; j < ofTest.length; j++) {
+            ofTest[j] = switch (setting.shape()) {
+                case SCATTERED -> Math.pow(1.6, random.nextGaussian());
+                case WIDE -> Math.pow(2.2, random.nextGaussian());
+                default -> 1;
+            };
+        }
         for (int i = 0; i < setting.devices(); i++) {
             double own =
                     setting.run() * (setting.shape() == Shape.UNEQUAL ? Math.pow(10, random.nextDouble() - 0.5) : 1);
             int sessions = setting.sessions() + (i < setting.twice() ? 1 : 0);
-            double level = setting.apart() * random.nextGaussian();
+            double level = setting.levels() * random.nextGaussian() + (i % 2 == 1 ? setting.effect() : 0);
             double[] shared = new double[sessions];
             for (int s = 0; s < sessions; s++) {
                 shared[s] = random.nextGaussian();
@@ -109,11 +140,13 @@ final class World {
                 truth[j][i] = level;
                 List<Sample.OfSession> parts = new ArrayList<>();
                 for (int s = 0; s < sessions; s++) {
-                    double moved =
-                            setting.day() * setting.run() * (setting.alike() ? shared[s] : random.nextGaussian());
-                    // One day alone claims nothing about others, so its truth is that of the day.
-                    truth[j][i] += oneDay ? moved : 0;
-                    parts.add(new Sample.OfSession(100L * i + s, moments(level + moved, own)));
+                    double moved = setting.day()
+                            * setting.run()
+                            * ofTest[j]
+                            * (setting.alike() ? shared[s] : random.nextGaussian());
+                    // The session that went wrong is no day of the device's own.
+                    double wrong = i == 0 && s > 0 && s == sessions - 1 ? setting.odd() : 0;
+                    parts.add(new Sample.OfSession(100L * i + s, moments(level + moved + wrong, own * ofTest[j])));
                 }
                 samples[j][i] = Sample.of(parts);
             }

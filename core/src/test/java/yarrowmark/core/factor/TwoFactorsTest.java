@@ -9,8 +9,8 @@ import java.util.List;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.ExampleSamples;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.stats.Centre;
+import yarrowmark.core.stats.DayBasis;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.SampleMoments;
@@ -29,7 +29,7 @@ class TwoFactorsTest {
 
     private static TwoFactors.Noise noise(double variance, double degreesOfFreedom, double sessions) {
         return new TwoFactors.Noise(
-                variance, variance * variance / degreesOfFreedom, sessions, 5, Covers.WITHIN_ONE_SESSION, false);
+                variance, variance * variance / degreesOfFreedom, sessions, 5, DayBasis.NONE, false);
     }
 
     /** Expected values: the method's example of section 8, R 4.2.2. */
@@ -92,7 +92,7 @@ class TwoFactorsTest {
         TwoFactors open = TwoFactors.of(A1B1, A2B1, A1B1, A2B1);
         assertThat(FactorWords.interaction(open.interaction(), "Tern 8", "Tern 9", "Folio", "Drift"))
                 .startsWith(
-                        "Whether the gain from Tern 8 to Tern 9 differs between Folio and Drift cannot be told: 1.000 times");
+                        "Whether the gain from Tern 8 to Tern 9 differs between Folio and Drift is too close to call: 1.000 times");
     }
 
     @Test
@@ -102,21 +102,20 @@ class TwoFactorsTest {
         Noise noise = Noise.ofRuns(Optional.of(new NoisePrior(8, 0.0004)));
         Centre first = Centre.of(ExampleSamples.one(one), noise);
         Centre second = Centre.of(ExampleSamples.one(two), noise);
-        TwoFactors.Cell alone = TwoFactors.Cell.of(List.of(new TwoFactors.Part(5, first)), SharedDay.UNKNOWN);
+        TwoFactors.Cell alone = TwoFactors.Cell.of(List.of(new TwoFactors.Part(5, first, SharedDay.UNKNOWN)));
         assertThat(alone.mean()).isEqualTo(one.mean());
         assertThat(alone.noise().runs()).isCloseTo(first.variance(), within(1e-15));
         assertThat(alone.noise().runsByDegree()).isCloseTo(Math.pow(first.variance(), 2) / 10, within(1e-15));
-        TwoFactors.Cell both = TwoFactors.Cell.of(
-                List.of(new TwoFactors.Part(3, first), new TwoFactors.Part(1, second)), SharedDay.UNKNOWN);
+        TwoFactors.Cell both = TwoFactors.Cell.of(List.of(
+                new TwoFactors.Part(3, first, SharedDay.UNKNOWN), new TwoFactors.Part(1, second, SharedDay.UNKNOWN)));
         assertThat(both.mean()).isCloseTo(0.75 * one.mean() + 0.25 * two.mean(), within(1e-12));
         assertThat(both.noise().runs())
                 .isCloseTo(0.5625 * first.variance() + 0.0625 * second.variance(), within(1e-15));
-        assertThat(both.noise().covers()).isEqualTo(Covers.WITHIN_ONE_SESSION);
+        assertThat(both.noise().days()).isEqualTo(DayBasis.NONE);
         Centre guessed = Centre.of(ExampleSamples.one(more(7)), Noise.UNKNOWN);
-        TwoFactors.Cell partly = TwoFactors.Cell.of(
-                List.of(new TwoFactors.Part(1, first), new TwoFactors.Part(1, guessed)), SharedDay.UNKNOWN);
-        assertThat(partly.noise().assumed()).isTrue();
-        assertThatThrownBy(() -> TwoFactors.Cell.of(List.of(), SharedDay.UNKNOWN))
-                .hasMessageContaining("more than 0");
+        TwoFactors.Cell partly = TwoFactors.Cell.of(List.of(
+                new TwoFactors.Part(1, first, SharedDay.UNKNOWN), new TwoFactors.Part(1, guessed, SharedDay.UNKNOWN)));
+        assertThat(partly.noise().unmeasured()).isTrue();
+        assertThatThrownBy(() -> TwoFactors.Cell.of(List.of())).hasMessageContaining("more than 0");
     }
 }

@@ -54,7 +54,7 @@ class ClearOrderTest {
                                 new LevelNoise[] {LevelNoise.NONE, LevelNoise.NONE, LevelNoise.NONE},
                                 new LevelNoise.Degrees(1, 1))
                         .place(1))
-                .isEqualTo(new Place(1, 3));
+                .isEqualTo(new Place(1, 1, 3));
     }
 
     @Test

@@ -141,7 +141,7 @@ class StandingLimitsTest {
     @Test
     void aCellsNoiseIsThatOfItsRunsAndItsSessions() {
         MeritGrid grid = MeritGrid.builder(1, 1)
-                .cell(0, 0, new Centre(1, 2e-4, 5, 1, 3e-4, false, false))
+                .cell(0, 0, new Centre(1, 2e-4, 5, 1, 3e-4, 6, 0, false, false))
                 .build();
         assertThat(grid.variance(0)).isCloseTo(5e-4, within(1e-18));
         assertThat(grid.runVariance(0)).isEqualTo(2e-4);

@@ -42,9 +42,9 @@ class SampleOfSessionsTest {
 
     @Test
     void aRepeatabilityIsAboveNothingAndAtMostAThousandPerCent() {
-        assertThat(Noise.stated(1000).variance()).isCloseTo(Math.pow(Math.log(11), 2), within(1e-12));
+        assertThat(new UsualSpread(1000).variance()).isCloseTo(Math.pow(Math.log(11), 2), within(1e-12));
         for (double wrong : new double[] {0, -1, 1000.1, Double.NaN}) {
-            assertThatIllegalArgumentException().isThrownBy(() -> Noise.stated(wrong));
+            assertThatIllegalArgumentException().isThrownBy(() -> new UsualSpread(wrong));
         }
         assertThat(Noise.ofRuns(Optional.empty()).source()).isEqualTo(Noise.Source.NOTHING);
         assertThat(Noise.ofRuns(NoisePrior.fit(ExampleSamples.A)).source()).isEqualTo(Noise.Source.METRIC);
@@ -79,16 +79,5 @@ class SampleOfSessionsTest {
     /** Of three readings. */
     private static SampleMoments moments(double spread, double rounding) {
         return new SampleMoments(3, 6, 2 * spread * spread, rounding * rounding);
-    }
-
-    @Test
-    void oneMetricByItselfLearnsOfDaysFromItsOwnSessions() {
-        List<SessionNoise.Cell> cells = List.of(
-                new SessionNoise.Cell(1, 0, ExampleSamples.F.get(0)),
-                new SessionNoise.Cell(2, 0, ExampleSamples.F.get(2)));
-        Optional<SessionNoise> days = SessionNoise.ofOneMetric(cells, NoisePrior.fit(ExampleSamples.A));
-        assertThat(days).isPresent();
-        assertThat(days.orElseThrow().degreesOfFreedom()).isEqualTo(3);
-        assertThat(days.orElseThrow().variance()).isPositive();
     }
 }

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.Test;
 import yarrowmark.core.compare.Materiality;
@@ -92,21 +93,20 @@ class SessionsAgainstRTest {
             int metric = j;
             samples.get(tests.get(j)).forEach((k, s) -> cells.add(new SessionNoise.Cell(k.charAt(0), metric, s)));
         }
-        List<Optional<SessionNoise>> days = SessionNoise.fit(cells, priors);
-        SharedDay day = SharedDay.fit(
-                cells,
-                days.stream().mapToDouble(d -> d.orElseThrow().variance()).toArray());
+        List<Noise> runs = priors.stream().map(Noise::ofRuns).toList();
+        List<Optional<SessionNoise>> days = SessionNoise.fit(cells, runs).noise();
+        List<Noise> noise = IntStream.range(0, tests.size())
+                .mapToObj(j -> runs.get(j).withDays(days.get(j).orElseThrow()))
+                .toList();
+        SharedDay day = SharedDay.fit(cells, noise);
         Map<List<String>, Line> lines = new LinkedHashMap<>();
         for (String other : List.of("b", "c", "d", "e", "f")) {
             List<PairComparison> pairs = new ArrayList<>();
             for (int j = 0; j < tests.size(); j++) {
                 Map<String, Sample> of = samples.get(tests.get(j));
                 if (of.containsKey("a") && of.containsKey(other)) {
-                    PairComparison pair = PairComparison.of(
-                            of.get(other),
-                            of.get("a"),
-                            new Noise(priors.get(j), days.get(j), Noise.Source.METRIC),
-                            Materiality.USUAL);
+                    PairComparison pair =
+                            PairComparison.of(of.get(other), of.get("a"), noise.get(j), Materiality.USUAL);
                     pairs.add(pair);
                     lines.put(List.of(other, tests.get(j)), line(pair.interval(), pair.ratio()));
                 }

@@ -16,6 +16,7 @@ import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.SharedDay;
 
 /** How often a level is said to have changed that did not, and how often a jump is found. Run by bin/bench. */
 public final class LevelChangesTruth {
@@ -35,7 +36,7 @@ public final class LevelChangesTruth {
         for (double jump : new double[] {0, 2, 4, 6}) {
             int marked = 0;
             for (int s = 0; s < SERIES; s++) {
-                marked += TrendLine.of(series(jump * error, normal), Materiality.USUAL)
+                marked += TrendLines.ofOne(series(jump * error, normal), Materiality.USUAL)
                                 .changes()
                                 .isEmpty()
                         ? 0
@@ -65,6 +66,6 @@ public final class LevelChangesTruth {
             samples.add(Sample.ofOneSession(i, moments));
         }
         Optional<NoisePrior> lent = NoisePrior.fit(all);
-        return new TrendMetric(samples, new Noise(lent, Optional.empty(), Noise.Source.METRIC), 1);
+        return new TrendMetric(samples, new Noise(lent, Optional.empty(), Noise.Source.METRIC), SharedDay.UNKNOWN, 1);
     }
 }

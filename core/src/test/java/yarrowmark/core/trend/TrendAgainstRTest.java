@@ -21,6 +21,7 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
+import yarrowmark.core.stats.SharedDay;
 
 /** Twelve steps of a metric, held against R 4.2.2 (core/src/test/r/trend.R). */
 class TrendAgainstRTest {
@@ -43,7 +44,7 @@ class TrendAgainstRTest {
             }
             samples.add(Sample.ofOneSession(i, SampleMoments.of(runs, Direction.MORE_IS_BETTER, Scale.RATIO)));
         }
-        return TrendLine.of(new TrendMetric(samples, Noise.UNKNOWN, 1), new Materiality(0.03));
+        return TrendLines.ofOne(new TrendMetric(samples, Noise.UNKNOWN, SharedDay.UNKNOWN, 1), new Materiality(0.03));
     }
 
     private static Map<String, double[]> expected() throws IOException {
@@ -72,7 +73,7 @@ class TrendAgainstRTest {
         TrendLine line = line();
         Map<String, double[]> r = expected();
         same(line.steps(), TrendStep::p, r.get("p"));
-        same(line.steps(), TrendStep::corrected, r.get("holm"));
+        same(line.steps(), TrendStep::corrected, r.get("bh"));
         same(line.steps(), s -> s.interval().low(), r.get("low"));
         same(line.steps(), s -> s.interval().high(), r.get("high"));
 

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.apache.commons.rng.UniformRandomProvider;
 import org.apache.commons.rng.sampling.distribution.ZigguratSampler;
 import org.apache.commons.rng.simple.RandomSource;
@@ -26,6 +27,7 @@ import yarrowmark.core.stats.NoisePrior;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.core.stats.SharedDay;
+import yarrowmark.core.stats.UsualSpread;
 
 class TrendTest {
     private static final Materiality THREE_PERCENT = new Materiality(0.03);
@@ -51,20 +53,66 @@ class TrendTest {
         for (int i = 0; i < values.length; i++) {
             samples.add(values[i] == 0 ? null : sample(i, values[i] * 0.996, values[i] * 1.001, values[i] * 1.003));
         }
-        return new TrendMetric(samples, LENT, weight);
+        return new TrendMetric(samples, LENT, SharedDay.UNKNOWN, weight);
     }
 
+    /** R's p.adjust, method BH. */
     @Test
-    void holmsExample() {
-        assertThat(Holm.corrected(new double[] {0.003, 0.21, 0.012, 0.04, 0.008}))
-                .containsExactly(new double[] {0.015, 0.21, 0.036, 0.08, 0.032}, within(1e-12));
-        assertThat(Holm.corrected(new double[0])).isEmpty();
-        assertThat(Holm.corrected(new double[] {0.9, 0.8})).containsExactly(1, 1);
+    void manyLooksAreCorrectedTogether() {
+        assertThat(ManyLooks.corrected(new double[] {0.003, 0.21, 0.012, 0.04, 0.008}))
+                .containsExactly(new double[] {0.015, 0.21, 0.02, 0.05, 0.02}, within(1e-12));
+        assertThat(ManyLooks.corrected(new double[0])).isEmpty();
+        assertThat(ManyLooks.corrected(new double[] {0.9, 0.8}))
+                .containsExactly(new double[] {0.9, 0.9}, within(1e-15));
+    }
+
+    private static List<TrendStep> steps(double... ratios) {
+        List<TrendStep> steps = new ArrayList<>();
+        for (int i = 1; i < ratios.length; i++) {
+            double delta = Math.log(ratios[i] / ratios[i - 1]);
+            steps.add(TrendStep.alone(
+                    i - 1, i, delta, PairComparison.Interval.around(delta, 0.016 * 0.016, 8.5), false, false));
+        }
+        return steps;
+    }
+
+    /** The method's example J, R 4.2.2. */
+    @Test
+    void exampleJ() {
+        List<List<TrendStep>> lines = List.of(
+                steps(1, 1.004, 0.998, 1.011, 1.139, 1.147),
+                steps(1, 0.991, 1.003, 0.996, 1.002, 0.994),
+                steps(1, 1.013, 1.006, 1.018, 1.009, 1.021));
+        SeriesLending lending = SeriesLending.of(lines, 6);
+        assertThat(lending.degrees()).isCloseTo(5.55, within(1e-12));
+        assertThat(lending.factor()).isCloseTo(0.8123458313, within(5e-11));
+        List<TrendStep> looked = TrendLines.looked(lines, lending, THREE_PERCENT).stream()
+                .flatMap(List::stream)
+                .toList();
+        assertThat(looked.get(3).p()).isCloseTo(9.101660662e-07, within(5e-16));
+        assertThat(looked.get(3).corrected()).isCloseTo(1.365249099e-05, within(5e-15));
+        assertThat(looked.stream().filter(TrendStep::marked)).containsExactly(looked.get(3));
+        assertThat(SeriesLending.of(lines, 5)).as("too few").isEqualTo(SeriesLending.NONE);
+    }
+
+    /** Whoever looks at ten flat lines has looked ten times as often as at one. */
+    @Test
+    void allLinesThatAreShownAreCorrectedTogether() {
+        TrendMetric flat = metric(1, 100, 100.2, 99.9, 100.1);
+        TrendMetric jump = metric(1, 100, 100, 100, 104);
+        double alone = TrendLines.ofOne(jump, THREE_PERCENT).steps().get(2).corrected();
+        TrendLines ten = TrendLines.of(
+                Stream.concat(Stream.generate(() -> flat).limit(9), Stream.of(jump))
+                        .toList(),
+                List.of(),
+                THREE_PERCENT);
+        assertThat(ten.looks()).isEqualTo(30);
+        assertThat(ten.lines().get(9).steps().get(2).corrected()).isCloseTo(10 * alone, within(1e-12));
     }
 
     @Test
     void eachResultIsHeldAgainstTheFirstAndGapsStayGaps() {
-        TrendLine line = TrendLine.of(metric(1, 0, 100, 0, 110, 110), THREE_PERCENT);
+        TrendLine line = TrendLines.ofOne(metric(1, 0, 100, 0, 110, 110), THREE_PERCENT);
         assertThat(line.points()).extracting(TrendLine.Point::step).containsExactly(1, 3, 4);
         assertThat(line.points().get(0).toFirst()).isEmpty();
         assertThat(Math.exp(line.points().get(1).merit())).isCloseTo(1.1, within(1e-12));
@@ -84,33 +132,28 @@ class TrendTest {
     @Test
     void aStepIsMarkedOnlyAfterCorrectionAndWhereItMatters() {
         // One step of 1.2 % is clear in itself, and too small; 4 % in noise is large, and not clear.
-        TrendLine small = TrendLine.of(metric(1, 100, 101.8, 101.8, 101.8), new Materiality(0.03));
+        TrendLine small = TrendLines.ofOne(metric(1, 100, 101.8, 101.8, 101.8), new Materiality(0.03));
         assertThat(small.steps().get(0).p()).isLessThan(0.05);
         assertThat(small.steps()).noneMatch(TrendStep::marked);
         List<@Nullable Sample> noisy = List.of(sample(0, 100, 110, 90), sample(1, 104, 114, 94));
-        assertThat(TrendLine.of(new TrendMetric(noisy, LENT, 1), THREE_PERCENT).steps())
+        assertThat(TrendLines.ofOne(new TrendMetric(noisy, LENT, SharedDay.UNKNOWN, 1), THREE_PERCENT)
+                        .steps())
                 .noneMatch(TrendStep::marked);
-        TrendLine once = TrendLine.of(metric(1, 100, 104), THREE_PERCENT);
-        TrendLine often = TrendLine.of(
-                metric(
-                        1,
-                        IntStream.range(0, 40)
-                                .mapToDouble(i -> i < 39 ? 100 : 104)
-                                .toArray()),
-                THREE_PERCENT);
-        assertThat(often.steps().get(38).corrected())
-                .as("39 looks")
-                .isCloseTo(Math.min(1, 39 * once.steps().get(0).p()), within(1e-9));
+        TrendLine once = TrendLines.ofOne(metric(1, 100, 104), THREE_PERCENT);
+        TrendLine often = TrendLines.ofOne(metric(1, 100, 100, 100, 100, 104), THREE_PERCENT);
+        assertThat(often.steps().get(3).corrected())
+                .as("four looks")
+                .isCloseTo(4 * once.steps().get(0).p(), within(1e-12));
     }
 
     @Test
-    void whatNobodyMeasuredIsSaidOfEachStepAndMarkedOnlyWhereItIsLarge() {
+    void whatNobodyMeasuredIsSaidOfEachStep() {
+        Noise usual = Noise.of(new UsualSpread(2), Noise.Source.USUAL);
         List<@Nullable Sample> singles = List.of(sample(0, 100), sample(1, 130), sample(2, 1300));
-        TrendLine line = TrendLine.of(new TrendMetric(singles, Noise.UNKNOWN, 1), THREE_PERCENT);
-        assertThat(line.steps()).allMatch(TrendStep::assumed);
-        assertThat(line.steps().get(0).marked()).as("below 1.5").isFalse();
-        assertThat(TrendLine.of(metric(1, 100, 110), THREE_PERCENT).steps()).noneMatch(TrendStep::assumed);
-        assertThat(TrendStep.share(0, 0)).isZero();
+        TrendLine line = TrendLines.ofOne(new TrendMetric(singles, usual, SharedDay.UNKNOWN, 1), THREE_PERCENT);
+        assertThat(line.steps()).allMatch(TrendStep::unmeasured);
+        assertThat(line.steps().get(1).verdict()).isEqualTo(Verdict.PROBABLY_GAIN);
+        assertThat(TrendLines.ofOne(metric(1, 100, 110), THREE_PERCENT).steps()).noneMatch(TrendStep::unmeasured);
     }
 
     @Test
@@ -120,18 +163,20 @@ class TrendTest {
                         sample(Direction.LESS_IS_BETTER, 0, 20, 20.1, 20.05),
                         sample(Direction.LESS_IS_BETTER, 1, 10, 10.1, 10.05)),
                 LENT,
+                SharedDay.UNKNOWN,
                 1);
-        assertThat(TrendLine.of(times, THREE_PERCENT).steps().get(0).ratio()).isGreaterThan(1.9);
+        assertThat(TrendLines.ofOne(times, THREE_PERCENT).steps().get(0).ratio())
+                .isGreaterThan(1.9);
     }
 
     @Test
     void scaleDoesNotMatterAndTurningTheSeriesRoundTurnsTheSteps() {
         double[] values = {100, 103, 99, 120, 121};
-        TrendLine line = TrendLine.of(metric(1, values), THREE_PERCENT);
-        TrendLine scaled =
-                TrendLine.of(metric(1, DoubleStream.of(values).map(v -> v * 7).toArray()), THREE_PERCENT);
+        TrendLine line = TrendLines.ofOne(metric(1, values), THREE_PERCENT);
+        TrendLine scaled = TrendLines.ofOne(
+                metric(1, DoubleStream.of(values).map(v -> v * 7).toArray()), THREE_PERCENT);
         double[] back = IntStream.range(0, 5).mapToDouble(i -> values[4 - i]).toArray();
-        TrendLine turned = TrendLine.of(metric(1, back), THREE_PERCENT);
+        TrendLine turned = TrendLines.ofOne(metric(1, back), THREE_PERCENT);
         for (int i = 0; i < 4; i++) {
             assertThat(scaled.steps().get(i).delta())
                     .isCloseTo(line.steps().get(i).delta(), within(1e-12));
@@ -167,19 +212,18 @@ class TrendTest {
     void theOverallIsAFitSoThatAMissingTestDoesNotBendIt() {
         TrendMetric fast = metric(0.5, 100, 110, 110);
         TrendMetric missing = metric(0.5, 0, 400, 400);
-        OverallLine line = OverallLine.of(List.of(fast, missing), SharedDay.UNKNOWN, THREE_PERCENT)
-                .orElseThrow();
+        OverallLine line =
+                TrendLines.overall(List.of(fast, missing), THREE_PERCENT).orElseThrow();
         assertThat(line.points()).extracting(OverallLine.Point::step).containsExactly(0, 1, 2);
         assertThat(Math.exp(line.points().get(1).merit())).isCloseTo(1.1, within(1e-9));
         assertThat(line.points().get(0).interval().low()).isEqualTo(1);
         assertThat(line.points().get(0).coverage()).isCloseTo(0.5, within(1e-12));
         assertThat(line.steps().get(1).verdict()).isEqualTo(Verdict.LEVEL);
         assertThat(line.firstToLast().orElseThrow().ratio()).isCloseTo(1.1, within(1e-9));
-        assertThat(OverallLine.of(List.of(metric(0, 100, 110)), SharedDay.UNKNOWN, THREE_PERCENT))
+        assertThat(TrendLines.overall(List.of(metric(0, 100, 110)), THREE_PERCENT))
                 .as("nothing has weight")
                 .isEmpty();
-        OverallLine apart = OverallLine.of(
-                        List.of(metric(0.5, 100, 110, 0), metric(0.5, 0, 0, 7)), SharedDay.UNKNOWN, THREE_PERCENT)
+        OverallLine apart = TrendLines.overall(List.of(metric(0.5, 100, 110, 0), metric(0.5, 0, 0, 7)), THREE_PERCENT)
                 .orElseThrow();
         assertThat(apart.apart()).containsExactly(2);
         assertThat(apart.points()).hasSize(2);
@@ -187,12 +231,12 @@ class TrendTest {
 
     @Test
     void oneStepAloneAndNoneAtAll() {
-        TrendLine one = TrendLine.of(metric(1, 100), THREE_PERCENT);
+        TrendLine one = TrendLines.ofOne(metric(1, 100), THREE_PERCENT);
         assertThat(one.points()).hasSize(1);
         assertThat(one.steps()).isEmpty();
         assertThat(one.firstToLast()).isEmpty();
-        assertThat(TrendLine.of(metric(1, 0, 0), THREE_PERCENT).points()).isEmpty();
-        assertThat(OverallLine.of(List.of(), SharedDay.UNKNOWN, THREE_PERCENT)).isEmpty();
+        assertThat(TrendLines.ofOne(metric(1, 0, 0), THREE_PERCENT).points()).isEmpty();
+        assertThat(TrendLines.overall(List.of(), THREE_PERCENT)).isEmpty();
     }
 
     @Test
@@ -290,26 +334,26 @@ class TrendTest {
 
     @Test
     void theErrorOfAStepIsThatOfThePair() {
-        TrendLine line = TrendLine.of(metric(1, 100, 104), THREE_PERCENT);
+        TrendLine line = TrendLines.ofOne(metric(1, 100, 104), THREE_PERCENT);
         PairComparison pair = line.firstToLast().orElseThrow();
         assertThat(line.steps().get(0).interval()).isEqualTo(pair.interval());
         assertThat(line.steps().get(0).p())
-                .isEqualTo(TrendLine.p(pair.difference(), pair.interval()))
+                .isEqualTo(TrendStep.p(pair.difference(), pair.interval()))
                 .isBetween(0.0, 1e-4);
     }
 
     @Test
     void whatADisplayHoldsIsInNoOverallAndNeverMarked() {
         TrendMetric free = metric(1, 100, 100, 130);
-        TrendMetric capped = new TrendMetric(metric(1, 60, 60, 90).samples(), LENT, 1, Set.of(0, 1));
-        assertThat(TrendLine.of(capped, THREE_PERCENT).steps()).noneMatch(TrendStep::marked);
-        assertThat(TrendLine.of(metric(1, 60, 60, 90), THREE_PERCENT)
+        TrendMetric capped = new TrendMetric(metric(1, 60, 60, 90).samples(), LENT, SharedDay.UNKNOWN, 1, Set.of(0, 1));
+        assertThat(TrendLines.ofOne(capped, THREE_PERCENT).steps()).noneMatch(TrendStep::marked);
+        assertThat(TrendLines.ofOne(metric(1, 60, 60, 90), THREE_PERCENT)
                         .steps()
                         .get(1)
                         .marked())
                 .isTrue();
-        OverallLine overall = OverallLine.of(List.of(free, capped), SharedDay.UNKNOWN, THREE_PERCENT)
-                .orElseThrow();
+        OverallLine overall =
+                TrendLines.overall(List.of(free, capped), THREE_PERCENT).orElseThrow();
         assertThat(Math.exp(overall.points().get(2).merit()))
                 .as("only what is free bends the line")
                 .isCloseTo(1.3, within(1e-9));

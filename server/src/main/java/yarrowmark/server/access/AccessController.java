@@ -36,6 +36,7 @@ import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.ShelfId;
 import yarrowmark.server.platform.TooManyTries;
 import yarrowmark.server.platform.TryLimit;
 
@@ -52,8 +53,14 @@ class AccessController {
 
     record KnownSignIn(String name, String password) {}
 
+    /** @param shelf which shelf this is, for as long as its records last: what is typed for one is never sent to another */
     record Access(
-            State state, String lab, @Nullable String person, @Nullable String role, @Nullable KnownSignIn demo) {}
+            State state,
+            String lab,
+            @Nullable String shelf,
+            @Nullable String person,
+            @Nullable String role,
+            @Nullable KnownSignIn demo) {}
 
     record NewOwner(
             @NotBlank @PlainLine @Size(max = 80) String name,
@@ -72,6 +79,7 @@ class AccessController {
     private final SecurityLog security;
     private final CookieCsrfTokenRepository pageTokens;
     private final SignInCookie signInCookie;
+    private final ShelfId shelf;
 
     AccessController(
             People people,
@@ -81,6 +89,7 @@ class AccessController {
             SecurityLog security,
             CookieCsrfTokenRepository pageTokens,
             SignInCookie signInCookie,
+            ShelfId shelf,
             Clock clock,
             @Value("${yarrowmark.demo}") boolean demo) {
         this.people = people;
@@ -90,6 +99,7 @@ class AccessController {
         this.security = security;
         this.pageTokens = pageTokens;
         this.signInCookie = signInCookie;
+        this.shelf = shelf;
         this.demo = demo;
         this.limit = new TryLimit(MOST_WRONG, "names or passwords", clock);
         this.accounts = new AccountLimit(clock);
@@ -100,15 +110,15 @@ class AccessController {
     Access access(@Parameter(hidden = true) CsrfToken csrf, @Nullable Authentication who) {
         csrf.getToken();
         if (!people.hasOwner()) {
-            return new Access(State.NEEDS_OWNER, people.labName(), null, null, null);
+            return new Access(State.NEEDS_OWNER, people.labName(), null, null, null, null);
         }
         KnownSignIn known = demo ? new KnownSignIn(DemoSignIn.NAME, DemoSignIn.PASSWORD) : null;
         if (who == null || who instanceof AnonymousAuthenticationToken) {
-            return new Access(State.SIGNED_OUT, people.labName(), null, null, known);
+            return new Access(State.SIGNED_OUT, people.labName(), null, null, null, known);
         }
         String role =
                 require(who.getAuthorities().iterator().next().getAuthority()).replace("ROLE_", "");
-        return new Access(State.SIGNED_IN, people.labName(), who.getName(), role, known);
+        return new Access(State.SIGNED_IN, people.labName(), shelf.id(), who.getName(), role, known);
     }
 
     @PostMapping("/owner")

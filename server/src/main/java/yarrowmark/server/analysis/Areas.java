@@ -13,9 +13,9 @@ import yarrowmark.core.compare.OverallComparison;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.Reversal;
 import yarrowmark.core.standing.PurposeWeights;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
+import yarrowmark.server.ledger.sample.KnownNoise;
 
 /** An overall by its groups and suites: what each is by itself, what it adds, what is left without it, and what turns the whole round. */
 final class Areas {
@@ -24,7 +24,7 @@ final class Areas {
     private final double[] weights;
     private final OverallComparison all;
     private final PurposeWeights purpose;
-    private final SharedDay day;
+    private final KnownNoise noises;
     private final Materiality materiality;
     private final double[] differences;
     private final List<Comparison.Area> groups;
@@ -36,14 +36,14 @@ final class Areas {
             double[] weights,
             OverallComparison all,
             PurposeRow purpose,
-            SharedDay day,
+            KnownNoise noises,
             Materiality materiality) {
         this.counted = counted;
         this.pairs = pairs;
         this.weights = weights;
         this.all = all;
         this.purpose = purpose.weighing().over(counted);
-        this.day = day;
+        this.noises = noises;
         this.materiality = materiality;
         this.differences =
                 pairs.stream().mapToDouble(PairComparison::difference).toArray();
@@ -81,8 +81,11 @@ final class Areas {
         for (Map.Entry<String, List<Integer>> e : by.entrySet()) {
             List<Integer> own = e.getValue();
             double[] of = own.stream().mapToDouble(i -> weights[i]).toArray();
-            OverallComparison alone =
-                    OverallComparison.of(own.stream().map(pairs::get).toList(), of, day, materiality);
+            OverallComparison alone = OverallComparison.of(
+                    own.stream().map(pairs::get).toList(),
+                    of,
+                    own.stream().map(counted::get).map(noises::day).toList(),
+                    materiality);
             MetricRow any = counted.get(own.get(0));
             double weight = 0;
             double percent = 0;

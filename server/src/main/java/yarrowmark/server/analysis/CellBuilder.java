@@ -3,10 +3,12 @@ package yarrowmark.server.analysis;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
 import yarrowmark.core.compare.DifferenceComparison;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.stats.Sample;
+import yarrowmark.server.catalog.MetricRow;
 
 /** Puts a cell of a comparison together: most of what it may hold is absent of most. */
 final class CellBuilder {
@@ -20,8 +22,9 @@ final class CellBuilder {
     private @Nullable Verdict verdict;
     private @Nullable Bound bound;
     private DifferenceComparison.@Nullable Reading reading;
-    private boolean oneSession;
-    private boolean assumed;
+    private boolean unmeasured;
+    private boolean threeEach;
+    private @Nullable String range;
     private @Nullable Integer runsEach;
     private @Nullable Integer moreRuns;
     private @Nullable Integer sessionsEach;
@@ -41,12 +44,12 @@ final class CellBuilder {
         return this;
     }
 
-    CellBuilder ratio(PairComparison pair, String inWords) {
+    CellBuilder ratio(PairComparison pair, MetricRow metric) {
         ratio = pair.ratio();
-        size = inWords;
+        size = DifferenceText.brief(pair.ratio(), metric.direction(), metric.whatIsLess());
+        range = DifferenceText.range(pair.interval(), metric.direction(), metric.whatIsLess());
         verdict = pair.verdict();
-        oneSession = pair.withinOneSession();
-        assumed = pair.assumed();
+        unmeasured = pair.unmeasured();
         low = pair.interval().low();
         high = pair.interval().high();
         return advice(pair.runsNeeded());
@@ -58,10 +61,9 @@ final class CellBuilder {
         return this;
     }
 
-    CellBuilder difference(double apart, DifferenceComparison.Reading reads, boolean withinOneSession) {
+    CellBuilder difference(double apart, DifferenceComparison.Reading reads) {
         difference = apart;
         reading = reads;
-        oneSession = withinOneSession;
         return this;
     }
 
@@ -79,6 +81,7 @@ final class CellBuilder {
             sessionsEach = days.sessionsEachSide();
             moreSessions = days.more();
         }
+        threeEach = needed instanceof RunsNeeded.ThreeEach;
         moreThanMost = needed instanceof RunsNeeded.MoreThanMost;
         return this;
     }
@@ -112,16 +115,17 @@ final class CellBuilder {
                 verdict,
                 bound,
                 reading,
-                oneSession,
-                assumed,
+                unmeasured,
                 runsEach,
                 moreRuns,
                 sessionsEach,
                 moreSessions,
+                threeEach,
                 moreThanMost,
                 percent,
                 outReason,
                 size,
+                range,
                 ended);
     }
 }

@@ -19,10 +19,10 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.shelf.ConfigurationRow;
 
@@ -36,7 +36,7 @@ final class ComparedSide {
     private final Map<Long, Comparison.ComparedCell> cells;
     private final Map<Long, Told> told = new HashMap<>();
     private final Comparison.@Nullable Overall overall;
-    private final SharedDay day;
+    private final KnownNoise noises;
     private final NotRun notRun;
     private boolean noWeight;
 
@@ -52,7 +52,7 @@ final class ComparedSide {
             ComparedSamples.Table table,
             Set<HeldSample> held,
             PurposeRow purpose,
-            ComparisonService.Noises noises,
+            KnownNoise noises,
             Materiality materiality,
             Set<String> leftOut,
             SessionSelection take,
@@ -115,7 +115,7 @@ final class ComparedSide {
                 left.out(reason, m);
             }
         }
-        day = noises.day();
+        this.noises = noises;
         overall = overall(counted, pairs, weights, purpose, materiality, found);
         cells = new HashMap<>(2 * found.size());
         found.forEach((id, cell) -> cells.put(id, cell.build()));
@@ -161,18 +161,19 @@ final class ComparedSide {
             return null;
         }
         double[] w = counted.stream().mapToDouble(m -> weights.get(m.id())).toArray();
-        OverallComparison all = OverallComparison.of(pairs, w, day, materiality);
+        OverallComparison all =
+                OverallComparison.of(pairs, w, counted.stream().map(noises::day).toList(), materiality);
         for (int i = 0; i < w.length; i++) {
             require(found, counted.get(i).id()).counting(all.contributions().get(i));
         }
-        Areas areas = new Areas(counted, pairs, w, all, purpose, day, materiality);
+        Areas areas = new Areas(counted, pairs, w, all, purpose, noises, materiality);
         return new Comparison.Overall(
                 all.ratio(),
                 all.interval().low(),
                 all.interval().high(),
                 all.verdict(),
-                all.covers(),
-                all.assumed(),
+                all.days().words(),
+                all.unmeasured(),
                 pairs.size(),
                 all.counts(),
                 extreme(counted, pairs, all.smallest()),
@@ -180,6 +181,8 @@ final class ComparedSide {
                 areas.groups(),
                 areas.suites(),
                 areas.reverses(),
+                DifferenceText.overallSize(all.ratio()),
+                DifferenceText.overallRange(all.interval()),
                 DifferenceText.overall(ownName, baseName, all, pairs.size()));
     }
 
@@ -191,7 +194,7 @@ final class ComparedSide {
     private static CellBuilder ratio(Measured own, PairComparison pair, @Nullable String reason) {
         MetricRow m = own.metric();
         return Comparison.ComparedCell.measured(own.value(), own.sample())
-                .ratio(pair, DifferenceText.brief(pair.ratio(), m.direction(), m.whatIsLess()))
+                .ratio(pair, m)
                 .out(reason);
     }
 
@@ -206,7 +209,7 @@ final class ComparedSide {
     private static CellBuilder difference(Measured own, DifferenceComparison d) {
         double sign = own.metric().direction().sign();
         CellBuilder cell = Comparison.ComparedCell.measured(own.value(), own.sample())
-                .difference(sign * d.difference(), d.reading(), d.withinOneSession())
+                .difference(sign * d.difference(), d.reading())
                 .out("compared by differences");
         d.interval().ifPresent(i -> cell.interval(sign > 0 ? i.low() : -i.high(), sign > 0 ? i.high() : -i.low()));
         return cell;

@@ -4,7 +4,6 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.DifferenceComparison;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.setup.SessionConditions;
@@ -64,14 +63,16 @@ record Comparison(
     /**
      * @param ratio    better above 1
      * @param low      lower end of its 95 % interval
-     * @param covers   which noise the interval knows
-     * @param assumed  how many of the tests rest on an assumed spread, which nobody measured
+     * @param days       what the interval rests on about other days, in words
+     * @param unmeasured how many of the tests rest on a stated or usual spread, which nobody measured here
      * @param shared   tests that count
      * @param counts   of them by verdict
      * @param smallest test with the smallest ratio
      * @param groups   each group by itself, and what it adds
      * @param suites   each suite version by itself, and what it adds
      * @param reverses the smallest change of the tests taken that turns it round; absent where there is none
+     * @param size     in words, such as "12.4 % better"
+     * @param range    its 95 % interval in the same words
      * @param sentence to quote
      */
     record Overall(
@@ -79,8 +80,8 @@ record Comparison(
             double low,
             double high,
             Verdict verdict,
-            Covers covers,
-            int assumed,
+            String days,
+            int unmeasured,
             int shared,
             Map<Verdict, Integer> counts,
             Extreme smallest,
@@ -88,6 +89,8 @@ record Comparison(
             List<Area> groups,
             List<Area> suites,
             @Nullable Reverses reverses,
+            String size,
+            String range,
             String sentence) {}
 
     record Extreme(long metricId, String test, double ratio) {}
@@ -121,7 +124,7 @@ record Comparison(
      * @param value    centre of the base's readings, in the metric's unit; absent where the base was not measured
      * @param sessions that they were made in
      * @param atLeast  whether a display holds the base's value, so that it is only the least
-     * @param stated   repeatability in per cent that the noise rests on, because nothing better is known
+     * @param restsOn  what its noise rests on, because nothing measured is lent, in words
      * @param against  where the base was not measured: position of the side that the others are held against
      * @param cells    one for each side, in their order
      */
@@ -131,7 +134,7 @@ record Comparison(
             int runs,
             int sessions,
             boolean atLeast,
-            @Nullable Double stated,
+            @Nullable String restsOn,
             @Nullable Integer against,
             List<ComparedCell> cells) {}
 
@@ -146,16 +149,17 @@ record Comparison(
      * @param verdict      of a ratio
      * @param bound        where a display holds a value: which way the ratio is open; then it has no verdict
      * @param reading      of a difference
-     * @param oneSession   whether nothing is known about other days
-     * @param assumed      whether it rests on an assumed spread, which nobody measured
-     * @param runsEach     how many runs a side would settle what cannot be told
+     * @param unmeasured   whether it rests on a stated or usual spread, which nobody measured here
+     * @param runsEach     how many runs a side would settle what is too close to call
      * @param moreRuns     how many more that is for the side that has fewer
      * @param sessionsEach where days differ more than runs do: how many sessions a side, of three runs each
      * @param moreSessions how many more that is for the side that has fewer
+     * @param threeEach    whether each is to be run three times first, because one run says nothing of its noise
      * @param moreThanMost whether not even 40 runs, or a dozen sessions, would
      * @param percent      what it adds to the overall; absent where it does not count
      * @param outReason    why it does not count in the overall
      * @param size         of a ratio in words, such as "3.1 % higher"
+     * @param range        its 95 % interval in the same words
      * @param ended        where it has no value because its run gave none: how that ended
      */
     record ComparedCell(
@@ -169,16 +173,17 @@ record Comparison(
             @Nullable Verdict verdict,
             @Nullable Bound bound,
             DifferenceComparison.@Nullable Reading reading,
-            boolean oneSession,
-            boolean assumed,
+            boolean unmeasured,
             @Nullable Integer runsEach,
             @Nullable Integer moreRuns,
             @Nullable Integer sessionsEach,
             @Nullable Integer moreSessions,
+            boolean threeEach,
             boolean moreThanMost,
             @Nullable Double percent,
             @Nullable String outReason,
             @Nullable String size,
+            @Nullable String range,
             @Nullable Ended ended) {
         static CellBuilder none(String reason, @Nullable Ended ended) {
             return new CellBuilder().out(reason).ended(ended);

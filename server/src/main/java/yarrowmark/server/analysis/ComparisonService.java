@@ -15,14 +15,10 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.quality.UnlikeUnits;
 import yarrowmark.core.sensor.Sensed;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
-import yarrowmark.core.stats.Centre;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
@@ -32,6 +28,7 @@ import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.CountedSessions;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.ledger.sample.SessionSelection;
@@ -122,7 +119,7 @@ class ComparisonService {
             Quantities.@Nullable Known quantity,
             ComparedSamples.Table table,
             Set<ReadingMarks.HeldSample> held,
-            Noises noises,
+            KnownNoise noises,
             NotRun notRun,
             Left left,
             List<ComparedSide> sides,
@@ -165,7 +162,7 @@ class ComparisonService {
         ComparedSamples.Table table =
                 compared.table(ids, wanted, all, quantity, question.take(), question.base(), question.baseTake());
         Set<ReadingMarks.HeldSample> held = marks.held(table.metrics());
-        Noises noises = new Noises(lent.of(table.metrics(), all), lent.day(all));
+        KnownNoise noises = lent.of(table.metrics(), all);
         Left left = new Left();
         NotRun notRun = new NotRun(rows, withoutScore.latest(ids), table.measured());
         ConfigurationRow base = require(rows, question.base());
@@ -258,7 +255,7 @@ class ComparisonService {
                         asked.held()
                                 .contains(
                                         new ReadingMarks.HeldSample(asked.base().id(), m.id())),
-                        asked.noises().stated(m),
+                        asked.noises().restsOn(m),
                         null,
                         asked.sides().stream().map(s -> s.cell(m)).toList());
     }
@@ -333,7 +330,7 @@ class ComparisonService {
                 ? rows.stream()
                         .map(Comparison.ComparedRow::metric)
                         .filter(m -> side.cell(m).verdict() != null
-                                && UnlikeUnits.differ(require(side.cell(m).verdict())))
+                                && require(side.cell(m).verdict()).isClear())
                         .map(MetricRow::test)
                         .toList()
                 : List.of();
@@ -345,23 +342,6 @@ class ComparisonService {
                 : side.noWeight()
                         ? "The purpose gives no weight to any test that both ran."
                         : "None of the tests that both ran counts in an overall.";
-    }
-
-    /** What is known of the noise of each metric, and of days over all of them. */
-    record Noises(Map<Long, Noise> byMetric, SharedDay day) {
-        Noise of(MetricRow m) {
-            return byMetric.getOrDefault(m.id(), Noise.UNKNOWN);
-        }
-
-        /** In per cent, where nothing better is known. */
-        @Nullable
-        Double stated(MetricRow m) {
-            return of(m).source() == Noise.Source.STATED ? m.repeatability() : null;
-        }
-
-        Centre centre(Sample sample, MetricRow m) {
-            return Centre.of(sample, of(m));
-        }
     }
 
     /** Tests that are left out, by reason. */

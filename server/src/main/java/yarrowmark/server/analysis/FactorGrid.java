@@ -2,7 +2,6 @@ package yarrowmark.server.analysis;
 
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.shelf.ConfigurationRow;
 
@@ -13,7 +12,7 @@ import yarrowmark.server.shelf.ConfigurationRow;
  * @param metric  what the cells hold; absent: the overall
  * @param metrics tests that every cell has; the overall is made of those that count
  * @param rows    one for each level of the first factor, cells in the order of the second one's levels
- * @param covers  which noise the intervals know; absent where there is nothing to compare
+ * @param days    what the intervals rest on about other days, in words; absent where there is nothing to compare
  * @param blocks  every two levels of each for which all four cells are there
  */
 record FactorGrid(
@@ -23,7 +22,7 @@ record FactorGrid(
         @Nullable MetricRow metric,
         List<MetricRow> metrics,
         List<FactorRow> rows,
-        @Nullable Covers covers,
+        @Nullable String days,
         List<FactorBlock> blocks) {
     /** @param levels as people write them */
     record FactorChoice(String key, String label, List<String> levels) {}

@@ -13,19 +13,17 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.factor.FactorWords;
 import yarrowmark.core.factor.TwoFactors;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Centre;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
@@ -75,7 +73,7 @@ class FactorService {
     }
 
     /** What a cell's configuration has in each metric, and with which noise. */
-    private record Measured(Map<Long, Sample> samples, Map<Long, Noise> noise, SharedDay day) {}
+    private record Measured(Map<Long, Sample> samples, KnownNoise noise) {}
 
     @Transactional(readOnly = true)
     public FactorGrid grid(Question q) {
@@ -131,12 +129,11 @@ class FactorService {
         List<MetricRow> used = metric == null ? counted(shared, taken) : List.of(metric);
         Map<Long, Double> weights =
                 metric == null ? purposes.purpose(q.purpose()).weights(used) : Map.of(metric.id(), 1.0);
-        Map<Long, Noise> noise = lent.of(used, all);
-        SharedDay day = lent.day(all);
+        KnownNoise noise = lent.of(used, all);
         List<TwoFactors.@Nullable Cell> merits = cells.stream()
                 .map(c -> c.isEmpty() || weights.isEmpty()
                         ? null
-                        : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise, day), weights))
+                        : cell(new Measured(table.cells().getOrDefault(c.get(0).id(), Map.of()), noise), weights))
                 .collect(Collectors.toCollection(ArrayList::new));
         return new FactorGrid(
                 choices,
@@ -145,7 +142,7 @@ class FactorService {
                 metric,
                 shared,
                 rows(first, second, cells, merits, metric),
-                covers(merits),
+                days(merits),
                 blocks(first, second, merits));
     }
 
@@ -228,21 +225,20 @@ class FactorService {
         return choices.stream().filter(c -> c != other).findFirst().orElse(null);
     }
 
-    private static @Nullable Covers covers(List<TwoFactors.@Nullable Cell> merits) {
+    private static @Nullable String days(List<TwoFactors.@Nullable Cell> merits) {
         List<TwoFactors.Cell> there = merits.stream().filter(Objects::nonNull).toList();
-        return there.isEmpty() ? null : TwoFactors.covers(there);
+        return there.isEmpty() ? null : TwoFactors.days(there).words();
     }
 
     private static TwoFactors.Cell cell(Measured measured, Map<Long, Double> weights) {
-        return TwoFactors.Cell.of(
-                weights.entrySet().stream()
-                        .map(w -> new TwoFactors.Part(
-                                w.getValue(),
-                                Centre.of(
-                                        require(measured.samples(), w.getKey()),
-                                        measured.noise().getOrDefault(w.getKey(), Noise.UNKNOWN))))
-                        .toList(),
-                measured.day());
+        return TwoFactors.Cell.of(weights.entrySet().stream()
+                .map(w -> new TwoFactors.Part(
+                        w.getValue(),
+                        Centre.of(
+                                require(measured.samples(), w.getKey()),
+                                measured.noise().of(w.getKey())),
+                        measured.noise().day(w.getKey())))
+                .toList());
     }
 
     private static List<FactorGrid.FactorRow> rows(

@@ -38,6 +38,7 @@ class ModelOverview {
             TestGroup group,
             long configurationId,
             String configuration,
+            int order,
             int best,
             int worst,
             int of) {}
@@ -107,6 +108,7 @@ class ModelOverview {
                                 m.group(),
                                 r.configurationId(),
                                 r.configuration(),
+                                r.order(),
                                 r.best(),
                                 r.worst(),
                                 placed.size())));

@@ -19,6 +19,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
@@ -35,8 +36,7 @@ class Values {
     /**
      * @param value      absent where there is none
      * @param low        lower end of its 95 % interval; absent where nothing is known of it
-     * @param assumed    whether the interval rests on an assumed spread
-     * @param oneSession whether the interval knows nothing of other days
+     * @param unmeasured whether the interval rests on a stated or usual spread, which nobody measured here
      * @param atLeast    whether a display held it
      * @param why        there is none
      */
@@ -46,8 +46,7 @@ class Values {
             @Nullable Double high,
             int runs,
             int sessions,
-            boolean assumed,
-            boolean oneSession,
+            boolean unmeasured,
             boolean atLeast,
             @Nullable String why,
             Comparison.@Nullable Ended ended) {}
@@ -116,7 +115,7 @@ class Values {
                         .flatMap(id -> wanted.stream().filter(m -> m.id() == id))
                         .toList();
         Set<ReadingMarks.HeldSample> held = marks.held(shown);
-        ComparisonService.Noises noises = new ComparisonService.Noises(lent.of(shown, all), lent.day(all));
+        KnownNoise noises = lent.of(shown, all);
         NotRun notRun = new NotRun(rows, withoutScore.latest(rows.keySet()), table.measured());
         Map<Long, Long> oldest = catalog.comparable(all);
         List<ValuesOf> of = ids.stream()
@@ -140,12 +139,12 @@ class Values {
             ComparedSamples.Table table,
             long column,
             Set<ReadingMarks.HeldSample> held,
-            ComparisonService.Noises noises,
+            KnownNoise noises,
             NotRun notRun) {
         Sample sample = table.sample(configuration, column);
         if (sample == null) {
             Comparison.ComparedCell none = notRun.cell(configuration, m).build();
-            return new OneOf(null, null, null, 0, 0, false, false, false, none.outReason(), none.ended());
+            return new OneOf(null, null, null, 0, 0, false, false, none.outReason(), none.ended());
         }
         OneValue value = OneValue.of(sample, noises.of(m), m.direction(), m.scale());
         return new OneOf(
@@ -154,8 +153,7 @@ class Values {
                 Double.isNaN(value.high()) ? null : value.high(),
                 sample.n(),
                 sample.sessions().size(),
-                value.assumed(),
-                value.withinOneSession(),
+                value.unmeasured(),
                 held.contains(new ReadingMarks.HeldSample(configuration, m.id())),
                 null,
                 null);

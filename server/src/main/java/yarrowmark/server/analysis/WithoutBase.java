@@ -8,7 +8,6 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Bound;
-import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.measure.Merit;
@@ -16,6 +15,7 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.shelf.ConfigurationRow;
 
 /** A test that the base has not run: a line all the same, on which the others are held against the first that has it. */
@@ -24,7 +24,7 @@ record WithoutBase(
         Map<Long, ConfigurationRow> rows,
         long base,
         ComparedSamples.Table table,
-        ComparisonService.Noises noises,
+        KnownNoise noises,
         Set<HeldSample> held,
         NotRun notRun,
         Materiality materiality) {
@@ -43,13 +43,13 @@ record WithoutBase(
                     .out(reason);
             PairComparison pair = pair(id, m);
             if (pair != null && bound(id, m) == Bound.NONE) {
-                cell.ratio(pair, DifferenceText.brief(pair.ratio(), m.direction(), m.whatIsLess()));
+                cell.ratio(pair, m);
             } else if (pair != null) {
                 cell.bound(bound(id, m), pair.ratio());
             }
             cells.add(cell.build());
         }
-        return new Comparison.ComparedRow(m, null, 0, 0, false, noises.stated(m), against(m), cells);
+        return new Comparison.ComparedRow(m, null, 0, 0, false, noises.restsOn(m), against(m), cells);
     }
 
     /** To quote; empty where there is nothing to hold it against. */

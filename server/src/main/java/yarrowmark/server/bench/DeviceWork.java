@@ -25,7 +25,6 @@ import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.stats.EnoughRuns;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
@@ -33,6 +32,7 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
@@ -213,7 +213,7 @@ class DeviceWork {
                 .map(t -> t.metrics().get(0))
                 .filter(m -> m.scale() == Scale.RATIO)
                 .toList();
-        Map<Long, Noise> noise = lent.of(metrics, catalog.metrics());
+        KnownNoise noise = lent.of(metrics, catalog.metrics());
         // A seat may be given fewer runs than the plan has; three are needed to look at a spread at all.
         int least = Math.max(3, seat.runs());
         Map<Long, List<EnoughRuns.Limit>> enough = new HashMap<>();
@@ -223,7 +223,7 @@ class DeviceWork {
                                 least,
                                 Math.max(least, plan.mostRuns()),
                                 plan.knownWithin(),
-                                noise.getOrDefault(m.id(), Noise.UNKNOWN).runs())
+                                noise.of(m).runs())
                         .limits()));
         return enough;
     }

@@ -11,7 +11,6 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.SampleSummary;
 import yarrowmark.core.trend.UsualRange;
 import yarrowmark.server.catalog.Catalog;
@@ -19,6 +18,7 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
@@ -113,12 +113,12 @@ class RoundResults {
     private Map<Long, UsualPart> usual(long configuration, long session, List<MetricRow> metrics) {
         Map<Long, MetricRow> ratios =
                 metrics.stream().filter(m -> m.scale() == Scale.RATIO).collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, Noise> noise = lent.of(ratios.values(), catalog.metrics());
+        KnownNoise noise = lent.of(ratios.values(), catalog.metrics());
         Map<Long, UsualPart> usual = new HashMap<>();
         for (Samples.SampleRow row : samples.ofConfigurations(List.of(configuration))) {
             MetricRow m = ratios.get(row.metricId());
             if (m != null) {
-                UsualRange.of(row.sample(), noise.getOrDefault(m.id(), Noise.UNKNOWN)).stream()
+                UsualRange.of(row.sample(), noise.of(m)).stream()
                         .filter(r -> r.session() == session)
                         .forEach(r -> usual.put(m.id(), part(r, m)));
             }

@@ -122,6 +122,12 @@ class SuiteVersionController {
         versions.state(id, body.percent(), body.source(), who.getName());
     }
 
+    /** The same of every test of a suite version. */
+    @PutMapping("/suite-versions/{id}/repeatability")
+    void stateAll(@PathVariable long id, @Valid @RequestBody RepeatabilityBody body, Principal who) {
+        versions.stateAll(id, body.percent(), body.source(), who.getName());
+    }
+
     @PostMapping("/tests/{id}/retired")
     void retire(@PathVariable long id, @RequestBody RetireBody body, Principal who) {
         versions.retire(id, body.retired(), who.getName());

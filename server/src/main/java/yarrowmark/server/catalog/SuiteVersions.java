@@ -21,7 +21,7 @@ import yarrowmark.core.formula.Formula;
 import yarrowmark.core.formula.SuiteTotal;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.Noise;
+import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
@@ -279,14 +279,26 @@ public class SuiteVersions {
         }
     }
 
+    /** Says it of every test of a suite version. */
+    @Transactional
+    void stateAll(long versionId, @Nullable Double percent, @Nullable String source, String person) {
+        if (!versions.existsById(versionId)) {
+            throw Problem.notFound("suite version", versionId);
+        }
+        tests.findBySuiteVersionIdOrderByPosition(versionId).forEach(test -> state(test, percent, source, person));
+    }
+
     /** Says how repeatable a test is, or takes that back: it lends noise where nothing better is known. */
     @Transactional
     void state(long testId, @Nullable Double percent, @Nullable String source, String person) {
-        TestDefinition test = tests.findById(testId).orElseThrow(() -> Problem.notFound("test", testId));
+        state(tests.findById(testId).orElseThrow(() -> Problem.notFound("test", testId)), percent, source, person);
+    }
+
+    private void state(TestDefinition test, @Nullable Double percent, @Nullable String source, String person) {
         String from = source == null ? "" : source.strip();
         if (percent != null) {
             try {
-                Noise.stated(percent);
+                new UsualSpread(percent);
             } catch (IllegalArgumentException e) {
                 throw Problem.invalid(
                         "not-a-repeatability",

@@ -10,7 +10,7 @@ public interface ClassPlaces {
      * @param placed how many of the class have a place
      * @param over   what is ranked, in words
      */
-    record ClassPlace(int best, int worst, int placed, DeviceClass deviceClass, String over) {}
+    record ClassPlace(int order, int best, int worst, int placed, DeviceClass deviceClass, String over) {}
 
     /** Empty where it has no place. */
     Optional<ClassPlace> of(long configurationId);

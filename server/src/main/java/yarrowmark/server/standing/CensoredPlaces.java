@@ -26,10 +26,17 @@ final class CensoredPlaces {
             places.put(
                     e.row(),
                     new Place(
+                            place.order(),
                             held ? 1 : place.best(),
                             Math.min(placed.size(), Math.max(place.worst(), i + 1 + heldBelow))));
             heldBelow += held ? 1 : 0;
         }
+    }
+
+    @Nullable
+    Integer order(Standing.Entry e) {
+        Place place = places.get(e.row());
+        return place == null ? null : place.order();
     }
 
     @Nullable

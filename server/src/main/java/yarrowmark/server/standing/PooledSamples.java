@@ -12,13 +12,12 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
@@ -35,8 +34,7 @@ class PooledSamples {
     record Pooled(
             List<MetricRow> metrics,
             List<SampleRow> samples,
-            Map<Long, Noise> noise,
-            SharedDay day,
+            KnownNoise noise,
             Set<HeldSample> held,
             Map<Long, Integer> staleTests) {}
 
@@ -151,7 +149,7 @@ class PooledSamples {
         List<SampleRow> stored =
                 samples.ofMetrics(members.stream().map(MetricRow::id).toList(), ask.taken());
         if (held.isEmpty() && stale.isEmpty() && !joined) {
-            return new Pooled(metrics, stored, lent.of(metrics, all), lent.day(all), heldAlone, staleTests);
+            return new Pooled(metrics, stored, lent.of(metrics, all), heldAlone, staleTests);
         }
         for (SampleRow row : stored) {
             if (!held.isEmpty() && held.contains(new HeldSample(row.configurationId(), row.metricId()))) {
@@ -170,7 +168,7 @@ class PooledSamples {
             }
         }
         pools.forEach((place, sample) -> found.add(new SampleRow(place.configurationId(), place.metricId(), sample)));
-        return new Pooled(metrics, found, lent.of(metrics, all), lent.day(all), heldAlone, staleTests);
+        return new Pooled(metrics, found, lent.of(metrics, all), heldAlone, staleTests);
     }
 
     private static void noteHeld(

@@ -9,13 +9,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.core.measure.Scale;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 
 /**
@@ -37,15 +36,9 @@ final class StandingGrid {
      * @param candidates metrics that may become columns
      * @param samples    of these metrics, those of a configuration one after the other
      * @param noise      what all samples of a metric lend to each
-     * @param day        how far a day moves tests together
      * @param rows       configurations that become rows where they have a sample
      */
-    StandingGrid(
-            List<MetricRow> candidates,
-            List<SampleRow> samples,
-            Map<Long, Noise> noise,
-            SharedDay day,
-            Set<Long> rows) {
+    StandingGrid(List<MetricRow> candidates, List<SampleRow> samples, KnownNoise noise, Set<Long> rows) {
         // Ids of metrics are small numbers, and a hundred thousand look-ups are worth an array.
         int[] candidate = new int
                 [1
@@ -83,12 +76,14 @@ final class StandingGrid {
         for (int j = 0; j < metrics.size(); j++) {
             columnOf.put(metrics.get(j).id(), j);
             candidate[(int) metrics.get(j).id()] = j;
-            lent.add(noise.getOrDefault(metrics.get(j).id(), Noise.UNKNOWN));
+            lent.add(noise.of(metrics.get(j)));
         }
         cells = new Sample[configurations.size()][metrics.size()];
         centres = new Centre[configurations.size()][metrics.size()];
-        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, configurations.size()), Math.max(1, metrics.size()))
-                .day(day);
+        MeritGrid.Builder builder = MeritGrid.builder(Math.max(1, configurations.size()), Math.max(1, metrics.size()));
+        for (int j = 0; j < metrics.size(); j++) {
+            builder.day(j, noise.day(metrics.get(j)));
+        }
         before = -1;
         int r = -1;
         for (SampleRow s : used) {
@@ -98,9 +93,7 @@ final class StandingGrid {
             }
             int j = candidate[(int) s.metricId()];
             cells[r][j] = s.sample();
-            centres[r][j] = metrics.get(j).scale() == Scale.RATIO
-                    ? Centre.of(s.sample(), lent.get(j))
-                    : Centre.ofDifference(s.sample(), lent.get(j));
+            centres[r][j] = Centre.of(s.sample(), lent.get(j));
             builder.cell(r, j, centres[r][j]);
         }
         merits = builder.build();

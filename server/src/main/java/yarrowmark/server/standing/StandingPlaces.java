@@ -16,7 +16,7 @@ import yarrowmark.server.shelf.Population;
 @Service
 public class StandingPlaces implements ClassPlaces {
     /** Those that are placed, in order. */
-    public record Placed(long configurationId, String configuration, int best, int worst) {}
+    public record Placed(long configurationId, String configuration, int order, int best, int worst) {}
 
     private final StandingsService standings;
 
@@ -49,7 +49,12 @@ public class StandingPlaces implements ClassPlaces {
                 .filter(r -> r.configuration().id() == configurationId && r.placeBest() != null)
                 .findFirst()
                 .map(r -> new ClassPlace(
-                        require(r.placeBest()), require(r.placeWorst()), shown.placed(), deviceClass, shown.scope()));
+                        require(r.order()),
+                        require(r.placeBest()),
+                        require(r.placeWorst()),
+                        shown.placed(),
+                        deviceClass,
+                        shown.scope()));
     }
 
     @Transactional(readOnly = true)
@@ -65,6 +70,7 @@ public class StandingPlaces implements ClassPlaces {
                             require(ranked.chosen().members(), id)
                                     .configuration()
                                     .name(),
+                            require(places.order(e)),
                             require(places.best(e)),
                             require(places.worst(e)));
                 })

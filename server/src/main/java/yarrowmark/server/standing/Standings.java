@@ -3,7 +3,6 @@ package yarrowmark.server.standing;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.SessionSelection;
@@ -31,6 +30,7 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param placed     how many have a place
  * @param published  where one metric alone is ranked: what others published for it, beside the ranking
  * @param tauSquared how much models differ from test to test, beyond run noise
+ * @param days       what intervals rest on about other days, in words; absent in standings frozen before 2026-12
  */
 record Standings(
         List<DeviceClass> classes,
@@ -51,6 +51,7 @@ record Standings(
         @Nullable SessionSelection take,
         @Nullable Integer notCounted,
         double tauSquared,
+        @Nullable String days,
         List<Row> rows,
         List<Published> published) {
 
@@ -81,6 +82,7 @@ record Standings(
     record UnknownCount(String what, int configurations) {}
 
     /**
+     * @param order         1 + the number with a better index; absent unless placed, and in standings frozen before 2026-12
      * @param placeBest     1 + the number clearly above; absent unless placed
      * @param merit         natural logarithm of index/100; absent where not linked
      * @param low           lower end of the index's 95 % interval; absent where a noise is not known
@@ -90,8 +92,9 @@ record Standings(
      * @param value         centre of its readings in the metric's unit, where one metric alone is ranked
      * @param runs          counted readings behind the value
      * @param staleTests    results of a suite version that a newer one took the place of
-     * @param covers        which noise its interval knows; absent in standings frozen before this was told
-     * @param assumed       how many of its tests rest on an assumed spread, which nobody measured
+     * @param covers        of standings frozen before 2026-12: which noise its interval knows
+     * @param assumed       how many of its tests rest on a stated or usual spread, which nobody measured here
+     * @param probably      whether these carry most of its weight, so that its place is only probable
      * @param atLeast       whether a display holds the value, so that it is only the least
      * @param difference    instead of an index, where one metric alone is ranked that is compared by differences
      * @param newerFirmware the newest firmware known of its model, where this is an older one
@@ -99,6 +102,7 @@ record Standings(
     record Row(
             ConfigurationRow configuration,
             Standing.Status status,
+            @Nullable Integer order,
             @Nullable Integer placeBest,
             @Nullable Integer placeWorst,
             @Nullable Double merit,
@@ -114,8 +118,9 @@ record Standings(
             @Nullable Integer runs,
             @Nullable Integer staleTests,
             @Nullable String newerFirmware,
-            @Nullable Covers covers,
+            @Nullable String covers,
             @Nullable Integer assumed,
+            @Nullable Boolean probably,
             @Nullable Boolean atLeast,
             @Nullable ValueDifference difference) {}
 

@@ -20,6 +20,7 @@ import yarrowmark.core.standing.CommonUse;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.Ranking;
 import yarrowmark.core.standing.Reference;
+import yarrowmark.core.standing.SharedMetrics;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.PurposeWeighing;
@@ -136,7 +137,7 @@ class StandingsService {
             StandingFilter.Chosen chosen,
             Set<Long> in,
             List<Standings.LeftOut> leftOutBefore) {
-        StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), pooled.day(), in);
+        StandingGrid grid = new StandingGrid(pooled.metrics(), pooled.samples(), pooled.noise(), in);
         if (grid.configurations().isEmpty()) {
             throw StandingFilter.nobody();
         }
@@ -147,21 +148,15 @@ class StandingsService {
                 ? CommonUse.of(grid.merits(), spread)
                 : IntStream.range(0, grid.metrics().size()).toArray();
         noteRare(grid, taken, leftOut);
-        double[] weights = weights(
-                purpose,
-                weighing,
-                IntStream.of(taken).mapToObj(grid.metrics()::get).toList(),
-                ask.oneMetric());
-        int[] weighed = IntStream.range(0, weights.length)
-                .filter(i -> weights[i] > 0)
-                .map(i -> taken[i])
-                .toArray();
+        Weighed every = weighed(purpose, weighing, grid, taken, ask.oneMetric());
+        // What one of them has alone can say nothing of the others, and must not thin out the weight of its group.
+        int[] shared = ask.oneMetric() ? every.columns() : shared(grid, every, ask);
+        Weighed all = shared.length == every.columns().length ? every : weighed(purpose, weighing, grid, shared, false);
+        noteAlone(grid, every.columns(), all.columns(), leftOut);
+        int[] weighed = all.columns();
+        double[] used = all.weights();
         List<MetricRow> metrics =
                 IntStream.of(weighed).mapToObj(grid.metrics()::get).toList();
-        double[] used = IntStream.range(0, weights.length)
-                .filter(i -> weights[i] > 0)
-                .mapToDouble(i -> weights[i])
-                .toArray();
         MeritGrid merits = grid.merits().columns(weighed);
         if (ask.per() != null) {
             merits = merits.per(grid.configurations().stream()
@@ -203,6 +198,50 @@ class StandingsService {
             if (!in.contains(j)) {
                 MetricRow m = grid.metrics().get(j);
                 leftOut.add(new Standings.LeftOut(m.test(), m.suite(), "few of those ranked have run it"));
+            }
+        }
+    }
+
+    /** @param columns of the grid that have weight. @param weights of these, summing to 1 */
+    private record Weighed(int[] columns, double[] weights) {}
+
+    private static Weighed weighed(
+            String purpose, PurposeWeighing weighing, StandingGrid grid, int[] columns, boolean oneAlone) {
+        double[] weights = weights(
+                purpose,
+                weighing,
+                IntStream.of(columns).mapToObj(grid.metrics()::get).toList(),
+                oneAlone);
+        int[] with =
+                IntStream.range(0, weights.length).filter(i -> weights[i] > 0).toArray();
+        return new Weighed(
+                IntStream.of(with).map(i -> columns[i]).toArray(),
+                IntStream.of(with).mapToDouble(i -> weights[i]).toArray());
+    }
+
+    private static int[] shared(StandingGrid grid, Weighed every, StandingsAsk ask) {
+        List<MetricRow> metrics =
+                IntStream.of(every.columns()).mapToObj(grid.metrics()::get).toList();
+        Reference reference = ask.isTypical()
+                ? Reference.typical()
+                : Reference.row(reference(grid, metrics, every.weights(), ask.base()));
+        return IntStream.of(SharedMetrics.of(grid.merits().columns(every.columns()), every.weights(), reference))
+                .map(i -> every.columns()[i])
+                .toArray();
+    }
+
+    private static void noteAlone(StandingGrid grid, int[] every, int[] kept, List<Standings.LeftOut> leftOut) {
+        Set<Integer> in = IntStream.of(kept).boxed().collect(Collectors.toSet());
+        for (int column : every) {
+            if (!in.contains(column)) {
+                MetricRow m = grid.metrics().get(column);
+                long ran = IntStream.range(0, grid.configurations().size())
+                        .filter(r -> grid.sample(r, m.id()) != null)
+                        .count();
+                leftOut.add(new Standings.LeftOut(
+                        m.test(),
+                        m.suite(),
+                        ran < 2 ? "only one of those ranked has run it" : "nothing shared leads from it to the base"));
             }
         }
     }

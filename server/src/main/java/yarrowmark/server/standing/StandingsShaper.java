@@ -102,6 +102,7 @@ class StandingsShaper {
                 ask.taken(),
                 taken.notCounted(ranked.rows()),
                 ranked.standing().tauSquared(),
+                ranked.standing().days().words(),
                 shown,
                 alone == null || ask.per() != null ? List.of() : published(alone, base(ranked, alone), classes));
     }
@@ -245,6 +246,7 @@ class StandingsShaper {
         return new Standings.Row(
                 require(ranked.chosen().members(), id).configuration(),
                 e.status(),
+                places.order(e),
                 places.best(e),
                 places.worst(e),
                 merit,
@@ -263,8 +265,9 @@ class StandingsShaper {
                 sample == null ? null : sample.n(),
                 ranked.staleTests().get(id),
                 ranked.chosen().outdated().get(id),
-                e.knowledge().covers(),
-                ratios ? e.knowledge().assumed() : 0,
+                null,
+                ratios ? e.unmeasured().metrics() : 0,
+                ratios && e.unmeasured().most(),
                 held,
                 alone == null || ratios || merit == null ? null : difference(merit, e.interval(), alone));
     }

@@ -20,17 +20,15 @@ import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.core.trend.Divergence;
-import yarrowmark.core.trend.OverallLine;
-import yarrowmark.core.trend.TrendLine;
+import yarrowmark.core.trend.TrendLines;
 import yarrowmark.core.trend.TrendMetric;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.catalog.Purposes;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.platform.Problem;
 
@@ -83,9 +81,8 @@ class TogetherService {
     private record Wanted(
             List<MetricRow> metrics,
             boolean one,
-            Map<Long, Noise> noise,
+            KnownNoise noise,
             Map<Long, Double> weights,
-            SharedDay day,
             Materiality materiality) {}
 
     /**
@@ -178,7 +175,6 @@ class TogetherService {
                 metric != null,
                 lent.of(metrics, all),
                 purpose.weights(metrics),
-                lent.day(all),
                 TrendService.materiality(ask.matters()));
     }
 
@@ -191,7 +187,8 @@ class TogetherService {
                                         .map(at -> at.samples().get(m.id()))
                                         .orElse(null))
                                 .toList(),
-                        wanted.noise().getOrDefault(m.id(), Noise.UNKNOWN),
+                        wanted.noise().of(m),
+                        wanted.noise().day(m),
                         wanted.weights().getOrDefault(m.id(), 0.0),
                         IntStream.range(0, values.size())
                                 .filter(i -> Optional.ofNullable(
@@ -202,7 +199,7 @@ class TogetherService {
                                 .collect(Collectors.toSet())))
                 .toList();
         if (wanted.one()) {
-            return TrendLine.of(metrics.get(0), wanted.materiality()).points().stream()
+            return TrendLines.ofOne(metrics.get(0), wanted.materiality()).points().stream()
                     .map(p -> new Divergence.At(
                             p.step(),
                             p.merit(),
@@ -211,7 +208,7 @@ class TogetherService {
                                     .orElseGet(() -> PairComparison.Interval.around(0, 0, Double.POSITIVE_INFINITY))))
                     .toList();
         }
-        return OverallLine.of(metrics, wanted.day(), wanted.materiality())
+        return TrendLines.overall(metrics, wanted.materiality())
                 .map(o -> o.points().stream()
                         .map(p -> new Divergence.At(p.step(), p.merit(), p.interval()))
                         .toList())

@@ -14,9 +14,9 @@ import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.core.trend.Ladder;
 import yarrowmark.core.trend.OverallLine;
+import yarrowmark.core.trend.TrendLines;
 import yarrowmark.core.trend.TrendMetric;
 import yarrowmark.server.catalog.MetricRow;
 
@@ -35,7 +35,6 @@ final class TrendLadder {
             List<TrendSteps.Step> steps,
             List<MetricRow> rows,
             List<TrendMetric> metrics,
-            SharedDay day,
             Materiality materiality) {
         double[] merits = merits(overall, steps.size());
         OptionalInt knee = Ladder.knee(merits, materiality);
@@ -46,12 +45,12 @@ final class TrendLadder {
                 Ladder.gains(merits, quantity).stream()
                         .map(g -> new Trends.GainPart(g.from(), g.to(), g.percent(), g.perUnit()))
                         .toList(),
-                perWatt(steps.size(), rows, metrics, day, materiality));
+                perWatt(steps.size(), rows, metrics, materiality));
     }
 
     /** By the first test whose result is a power; the work is that of everything else. */
     private static Trends.@Nullable PerWattPart perWatt(
-            int steps, List<MetricRow> rows, List<TrendMetric> metrics, SharedDay day, Materiality materiality) {
+            int steps, List<MetricRow> rows, List<TrendMetric> metrics, Materiality materiality) {
         Optional<Integer> power = IntStream.range(0, rows.size())
                 .filter(i -> isPower(rows.get(i)))
                 .filter(i ->
@@ -74,7 +73,7 @@ final class TrendLadder {
                     ? Double.NaN
                     : Merit.toValue(Centre.of(sample, of.noise()).merit(), drawn.direction());
         }
-        return OverallLine.of(work, day, materiality)
+        return TrendLines.overall(work, materiality)
                 .map(line -> new Trends.PerWattPart(drawn.name(), shown(Ladder.perWatt(merits(line, steps), watts))))
                 .orElse(null);
     }

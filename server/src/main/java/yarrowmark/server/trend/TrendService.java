@@ -27,9 +27,8 @@ import yarrowmark.core.setup.FactText;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.core.stats.SharedDay;
 import yarrowmark.core.trend.OverallLine;
-import yarrowmark.core.trend.TrendLine;
+import yarrowmark.core.trend.TrendLines;
 import yarrowmark.core.trend.TrendMetric;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
@@ -38,6 +37,7 @@ import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.line.ReadingLines;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
@@ -83,7 +83,7 @@ class TrendService {
         List<MetricRow> metrics = metrics(ask, steps, all);
         PurposeRow purpose = purposes.purpose(ask.purpose());
         Map<Long, Double> weights = purpose.weights(metrics);
-        Map<Long, Noise> noise = lent.of(metrics, all);
+        KnownNoise noise = lent.of(metrics, all);
         Materiality materiality = materiality(ask.matters());
         TrendWords words = new TrendWords();
 
@@ -92,20 +92,20 @@ class TrendService {
         List<TrendMetric> inLines = rows.stream()
                 .map(m -> metric(made, steps, m, noise, weights.getOrDefault(m.id(), 0.0)))
                 .toList();
+        Map<TestGroup, List<TrendMetric>> groups = groups(rows, inLines);
+        List<List<TrendMetric>> overalls = new ArrayList<>(List.of(inLines));
+        overalls.addAll(groups.values());
+        TrendLines shown = TrendLines.of(inLines, overalls, materiality);
         List<Trends.LinePart> lines = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {
             TrendMetric metric = inLines.get(i);
             lines.add(words.line(
-                    rows.get(i),
-                    metric,
-                    TrendLine.of(metric, materiality),
-                    TrendRanges.of(along, steps, rows.get(i), metric)));
+                    rows.get(i), metric, shown.lines().get(i), TrendRanges.of(along, steps, rows.get(i), metric)));
         }
-        SharedDay day = lent.day(all);
-        Optional<OverallLine> overall = OverallLine.of(inLines, day, materiality);
+        Optional<OverallLine> overall = shown.overalls().get(0);
         List<Trends.SidePart> sides = metrics.stream()
                 .filter(m -> m.scale() != Scale.RATIO && m.series() == null && m.kind() != Kind.CHOICE)
-                .map(m -> side(m, steps, noise.getOrDefault(m.id(), Noise.UNKNOWN)))
+                .map(m -> side(m, steps, noise.of(m)))
                 .toList();
         return new Trends(
                 measured.modelId(),
@@ -130,15 +130,14 @@ class TrendService {
                 lines,
                 sides,
                 overall.map(words::overall).orElse(null),
-                groups(rows, inLines, day, materiality, words),
+                groupParts(groups, shown.overalls().subList(1, shown.overalls().size()), words),
                 along.order() == Trends.Order.QUANTITY
-                        ? overall.map(o -> TrendLadder.of(o, steps, rows, inLines, day, materiality))
+                        ? overall.map(o -> TrendLadder.of(o, steps, rows, inLines, materiality))
                                 .orElse(null)
                         : null,
                 gaps(steps, metrics),
                 made.unknown(along),
-                lines.stream().mapToInt(l -> l.steps().size()).sum()
-                        + overall.map(o -> o.steps().size()).orElse(0));
+                shown.looks());
     }
 
     /** The single values behind the points, for panels that draw them as dots. @param values in the order they were made */
@@ -184,10 +183,11 @@ class TrendService {
     }
 
     static TrendMetric metric(
-            TrendSteps made, List<TrendSteps.Step> steps, MetricRow m, Map<Long, Noise> noise, double weight) {
+            TrendSteps made, List<TrendSteps.Step> steps, MetricRow m, KnownNoise noise, double weight) {
         return new TrendMetric(
                 steps.stream().map(s -> s.samples().get(m.id())).toList(),
-                noise.getOrDefault(m.id(), Noise.UNKNOWN),
+                noise.of(m),
+                noise.day(m),
                 weight,
                 IntStream.range(0, steps.size())
                         .filter(i -> made.isHeld(steps.get(i), m.id()))
@@ -218,21 +218,25 @@ class TrendService {
                 .toList();
     }
 
-    private static List<Trends.GroupPart> groups(
-            List<MetricRow> rows, List<TrendMetric> metrics, SharedDay day, Materiality materiality, TrendWords words) {
+    /** Each group of tests has a line of its own, where there are several. */
+    private static Map<TestGroup, List<TrendMetric>> groups(List<MetricRow> rows, List<TrendMetric> metrics) {
         Map<TestGroup, List<TrendMetric>> by = new EnumMap<>(TestGroup.class);
         for (int i = 0; i < rows.size(); i++) {
             by.computeIfAbsent(rows.get(i).group(), g -> new ArrayList<>()).add(metrics.get(i));
         }
-        if (by.size() < 2) {
-            return List.of();
+        return by.size() < 2 ? Map.of() : by;
+    }
+
+    private static List<Trends.GroupPart> groupParts(
+            Map<TestGroup, List<TrendMetric>> groups, List<Optional<OverallLine>> overalls, TrendWords words) {
+        List<Trends.GroupPart> parts = new ArrayList<>();
+        int at = 0;
+        for (Map.Entry<TestGroup, List<TrendMetric>> e : groups.entrySet()) {
+            overalls.get(at++)
+                    .ifPresent(line -> parts.add(
+                            new Trends.GroupPart(e.getKey(), e.getValue().size(), words.overall(line))));
         }
-        return by.entrySet().stream()
-                .flatMap(e -> OverallLine.of(e.getValue(), day, materiality)
-                        .map(line ->
-                                new Trends.GroupPart(e.getKey(), e.getValue().size(), words.overall(line)))
-                        .stream())
-                .toList();
+        return parts;
     }
 
     private static List<Trends.StepPart> stepParts(

@@ -65,15 +65,15 @@ final class TrendWords {
                                 Math.exp(p.merit()),
                                 p.interval().low(),
                                 p.interval().high(),
-                                p.coverage(),
-                                p.covers()))
+                                p.coverage()))
                         .toList(),
                 steps(line.steps(), Direction.MORE_IS_BETTER, Optional.empty()),
                 line.firstToLast()
                         .map(g -> compared(
                                 g.ratio(), g.interval(), g.verdict(), Direction.MORE_IS_BETTER, Optional.empty()))
                         .orElse(null),
-                line.apart());
+                line.apart(),
+                line.days().words());
     }
 
     private static List<Trends.ChangeOfStep> steps(
@@ -88,7 +88,7 @@ final class TrendWords {
                         s.verdict(),
                         s.corrected(),
                         s.share(),
-                        s.assumed(),
+                        s.unmeasured(),
                         s.marked(),
                         DifferenceText.brief(s.ratio(), direction, whatIsLess)))
                 .toList();

@@ -3,7 +3,6 @@ package yarrowmark.server.trend;
 import java.time.LocalDate;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.core.compare.Covers;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
@@ -124,7 +123,7 @@ record Trends(
             Verdict verdict,
             double p,
             double share,
-            boolean assumed,
+            boolean unmeasured,
             boolean marked,
             String size) {}
 
@@ -142,14 +141,15 @@ record Trends(
 
     record SidePoint(int step, double value, int runs) {}
 
-    /** @param apart steps that no chain of shared tests links to the first */
+    /** @param apart steps that no chain of shared tests links to the first. @param days what intervals rest on about other days */
     record OverallPart(
             List<OverallPoint> points,
             List<ChangeOfStep> steps,
             @Nullable ComparedPart firstToLast,
-            List<Integer> apart) {}
+            List<Integer> apart,
+            String days) {}
 
-    record OverallPoint(int step, double ratio, double low, double high, double coverage, Covers covers) {}
+    record OverallPoint(int step, double ratio, double low, double high, double coverage) {}
 
     /**
      * @param best    ratio to the first of the best so far, by step

@@ -3,6 +3,7 @@ package yarrowmark.server.analysis;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -61,49 +62,28 @@ class SessionsCompareTest {
         typed(d, "610.8", "612.2", "607.5", "609.9");
         typed(e, "291.3", "290.1");
         JsonNode before = cell(compared());
-        assertThat(before.path("oneSession").asBoolean()).isTrue();
         assertThat(before.path("verdict").asString()).isEqualTo("CLEAR_GAIN");
-        assertThat(compared()
-                        .path("sides")
-                        .get(0)
-                        .path("overall")
-                        .path("covers")
-                        .asString())
-                .isEqualTo("WITHIN_ONE_SESSION");
+        assertThat(overall().path("days").asString())
+                .isEqualTo("day to day as is usual for tests: nobody here has measured a device on two days yet");
 
-        typed(base, "381.0", "383.5", "380.2");
-        typed(c, "509.9", "514.2", "511.0");
-        typed(c, "500.3", "503.8", "498.9");
-        typed(e, "295.9", "296.4", "294.8");
+        typedDaysAgo(1, base, "381.0", "383.5", "380.2");
+        typedDaysAgo(1, c, "509.9", "514.2", "511.0");
+        typedDaysAgo(2, c, "500.3", "503.8", "498.9");
+        typedDaysAgo(1, e, "295.9", "296.4", "294.8");
+        typed(lab.configuration(Map.of("firmware.version", "2.05")), "297.0");
         JsonNode after = cell(compared());
-        assertThat(after.path("oneSession").asBoolean()).isFalse();
         assertThat(after.path("ratio").asDouble()).isCloseTo(1.048420124, within(5e-9));
+        assertThat(after.path("low").asDouble()).isCloseTo(1.020374052, within(5e-9));
+        assertThat(after.path("high").asDouble()).isCloseTo(1.077237071, within(5e-9));
         assertThat(after.path("sessions").asInt()).isEqualTo(1);
         assertThat(compared().path("rows").get(0).path("sessions").asInt()).isEqualTo(2);
-        double width = after.path("high").asDouble() - after.path("low").asDouble();
-        assertThat(width)
-                .as("days differ more than runs")
-                .isGreaterThan(
-                        2 * (before.path("high").asDouble() - before.path("low").asDouble()));
-        assertThat(compared()
-                        .path("sides")
-                        .get(0)
-                        .path("overall")
-                        .path("covers")
-                        .asString())
-                .isEqualTo("DAY_TO_DAY");
-        assertThat(compared()
-                        .path("sides")
-                        .get(0)
-                        .path("overall")
-                        .path("sentence")
-                        .asString())
-                .contains("(day to day included)");
+        assertThat(overall().path("days").asString()).isEqualTo("day to day from 3 devices");
+        assertThat(overall().path("sentence").asString()).contains(", day to day from 3 devices.");
         JsonNode standing = lab.owner()
                 .get("/api/standings?metric=" + lab.metric(0) + "&base=" + base)
                 .body();
+        assertThat(standing.path("days").asString()).isEqualTo("day to day from 3 devices");
         for (JsonNode row : standing.path("rows")) {
-            assertThat(row.path("covers").asString()).isEqualTo("DAY_TO_DAY");
             if (row.path("configuration").path("id").asLong() == base) {
                 assertThat(row.path("low").asDouble()).isEqualTo(100);
             } else {
@@ -111,6 +91,70 @@ class SessionsCompareTest {
                         .isLessThan(row.path("index").asDouble());
             }
         }
+    }
+
+    private JsonNode overall() {
+        return compared().path("sides").get(0).path("overall");
+    }
+
+    /** As if the session had been on an earlier day. */
+    private void typedDaysAgo(int days, long of, String... texts) {
+        long session = lab.session(of, texts.length).session();
+        jdbc.update(
+                "update session set started_at = started_at - interval ? day, ended_at = ended_at - interval ? day where id = ?",
+                days,
+                days,
+                session);
+        lab.typed(0, texts);
+    }
+
+    /** Two sittings of one afternoon say nothing about days. */
+    @Test
+    void sessionsOfOneAfternoonAreOne() {
+        lab.suite("Weir, 1, more");
+        typed(base, "100", "101");
+        typed(base, "102");
+        typed(other, "110", "111", "112");
+        JsonNode row = compared().path("rows").get(0);
+        assertThat(row.path("runs").asInt()).isEqualTo(3);
+        assertThat(row.path("sessions").asInt()).isEqualTo(1);
+        typedDaysAgo(1, base, "101");
+        assertThat(compared().path("rows").get(0).path("sessions").asInt()).isEqualTo(2);
+    }
+
+    /** One session that went wrong is marked once, with its size, and hardly widens what is said of others. */
+    @Test
+    void aSessionThatWentWrongIsMarkedAndDoesNotSpoilOthers() {
+        lab.suite("Weir, 1, more\nSort, 1, more\nPack, s, less");
+        long bad = lab.configuration(Map.of("firmware.version", "2.02"));
+        long fine = lab.configuration(Map.of("firmware.version", "2.03"));
+        for (long of : List.of(base, other, bad, fine)) {
+            lab.session(of, 3).typed(0, "100", "101", "100.5");
+            lab.typed(1, "200", "201", "202");
+            lab.typed(2, "30.1", "30.2", "30");
+        }
+        long session = lab.session(bad, 3).session();
+        jdbc.update("update session set started_at = started_at + interval 3 day where id = ?", session);
+        lab.typed(0, "80", "80.5", "81");
+        lab.typed(1, "160", "161", "161.5");
+        lab.typed(2, "37", "37.1", "37.2");
+        List<String> marked = lab.owner()
+                .get("/api/ledger?session=" + session)
+                .body()
+                .path("rows")
+                .valueStream()
+                .map(r -> r.path("marks").toString())
+                .filter(m -> m.contains("ANOTHER_DAY"))
+                .toList();
+        assertThat(marked)
+                .hasSize(9)
+                .allMatch(m -> m.contains("Most tests of this session are off the same way, this one "));
+        assertThat(marked.toString())
+                .contains("19.9 % lower than in the other sessions")
+                .contains("23.3 % more time than in the other sessions");
+        double width = cell(compared()).path("high").asDouble()
+                / cell(compared()).path("low").asDouble();
+        assertThat(width).isLessThan(1.15);
     }
 
     @Test
@@ -135,22 +179,20 @@ class SessionsCompareTest {
     }
 
     @Test
-    void singleRunsRestOnAnAssumedSpreadUntilARepeatabilityIsStated() {
-        lab.suite("Weir, 1, more");
+    void singleRunsRestOnAUsualSpreadUntilARepeatabilityIsStated() {
+        lab.suite("Weir, 1, more, network");
         typed(base, "100");
-        typed(other, "120");
-        JsonNode guessed = cell(compared());
-        assertThat(guessed.path("assumed").asBoolean()).isTrue();
-        assertThat(guessed.path("verdict").asString()).isEqualTo("CANNOT_TELL");
+        typed(other, "150");
+        JsonNode usual = cell(compared());
+        assertThat(usual.path("unmeasured").asBoolean()).isTrue();
+        assertThat(usual.path("verdict").asString()).isEqualTo("PROBABLY_GAIN");
+        assertThat(compared().path("rows").get(0).path("restsOn").asString())
+                .matches("usual for network tests, 8 %|as other network tests here");
         assertThat(lab.sentence("base=" + base + "&with=" + other, 0, 0))
-                .contains("assuming a spread of 10 %, which nobody measured");
-        assertThat(compared()
-                        .path("sides")
-                        .get(0)
-                        .path("overall")
-                        .path("assumed")
-                        .asInt())
-                .isEqualTo(1);
+                .contains("is probably 50.0 % higher than")
+                .endsWith("1 run each; how repeatable the test is was not measured here.");
+        assertThat(overall().path("unmeasured").asInt()).isEqualTo(1);
+        assertThat(overall().path("verdict").asString()).isEqualTo("PROBABLY_GAIN");
 
         String door = "/api/tests/" + lab.tests().get(0) + "/repeatability";
         assertThat(lab.owner().put(door, Map.of("percent", -1, "source", "us")).code())
@@ -166,13 +208,78 @@ class SessionsCompareTest {
                         .status())
                 .isEqualTo(200);
         JsonNode stated = cell(compared());
-        assertThat(stated.path("assumed").asBoolean()).isFalse();
-        assertThat(stated.path("verdict").asString()).isEqualTo("CLEAR_GAIN");
-        assertThat(compared().path("rows").get(0).path("stated").asDouble()).isEqualTo(1);
+        assertThat(stated.path("unmeasured").asBoolean())
+                .as("stated, not measured")
+                .isTrue();
+        assertThat(stated.path("high").asDouble()).isLessThan(usual.path("high").asDouble());
+        assertThat(compared().path("rows").get(0).path("restsOn").asString()).isEqualTo("stated, 1 %");
         assertThat(lab.row(lab.tests().get(0)).path("repeatabilitySource").asString())
                 .isEqualTo("fifty runs in our lab");
         assertThat(lab.owner().put(door, Map.of()).status()).isEqualTo(200);
-        assertThat(cell(compared()).path("assumed").asBoolean()).isTrue();
+        assertThat(cell(compared()).path("high").asDouble())
+                .isEqualTo(usual.path("high").asDouble());
+        String all = "/api/suite-versions/" + lab.version() + "/repeatability";
+        assertThat(lab.owner().put(all, Map.of("percent", 60, "source", "us")).status())
+                .isEqualTo(200);
+        assertThat(cell(compared()).path("verdict").asString()).isEqualTo("CANNOT_TELL");
+        assertThat(cell(compared()).path("threeEach").asBoolean()).isTrue();
+        assertThat(lab.owner()
+                        .put("/api/suite-versions/987654321/repeatability", Map.of())
+                        .status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void theLabChangesWhatIsUsual() {
+        // A group in which nothing else on this shelf was run twice, whatever other tests left here.
+        lab.suite("Net, 1, more, network\nFilm, 1, more, video\nNoise, 1, more, body\nTabs, 1, more, browser");
+        for (long of : List.of(base, other)) {
+            lab.session(of, 1);
+            for (int test = 0; test < 4; test++) {
+                lab.typed(test, of == base ? "100" : "150");
+            }
+        }
+        JsonNode row = compared()
+                .path("rows")
+                .valueStream()
+                .filter(r -> r.path("restsOn").asString().startsWith("usual for "))
+                .findFirst()
+                .orElseThrow();
+        String group = row.path("metric").path("group").asString();
+        String test = row.path("metric").path("test").asString();
+        assertThat(row.path("cells").get(0).path("verdict").asString()).isEqualTo("PROBABLY_GAIN");
+        double before = lab.owner()
+                .get("/api/usual-spreads")
+                .body()
+                .path("percent")
+                .path(group)
+                .asDouble();
+        assertThat(row.path("restsOn").asString())
+                .contains(before == Math.rint(before) ? Math.round(before) + " %" : before + " %");
+        for (double wrong : new double[] {0, -2, 1001}) {
+            assertThat(lab.owner()
+                            .put("/api/usual-spreads", Map.of("percent", Map.of(group, wrong)))
+                            .code())
+                    .isEqualTo("not-a-spread");
+        }
+        try {
+            assertThat(lab.owner()
+                            .put("/api/usual-spreads", Map.of("percent", Map.of(group, 60)))
+                            .body()
+                            .path("percent")
+                            .path(group)
+                            .asDouble())
+                    .isEqualTo(60);
+            assertThat(compared()
+                            .path("rows")
+                            .valueStream()
+                            .filter(r ->
+                                    r.path("metric").path("test").asString().equals(test))
+                            .map(r -> r.path("cells").get(0).path("verdict").asString()))
+                    .containsExactly("CANNOT_TELL");
+        } finally {
+            lab.owner().put("/api/usual-spreads", Map.of("percent", Map.of(group, before)));
+        }
     }
 
     /** Both at 60 of a display's 60: the least there may be, never level. */

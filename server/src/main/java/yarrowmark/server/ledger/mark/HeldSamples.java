@@ -79,8 +79,10 @@ class HeldSamples implements NoiseExclusion {
             Map<Long, Double> rates = new HashMap<>();
             moments.forEach((id, m) -> rates.put(
                     id, Merit.toValue(m.mean(), require(capped, metricId).direction())));
-            HeldRate.Rates known = new HeldRate.Rates(
-                    rates.values().stream().mapToDouble(Double::doubleValue).toArray());
+            HeldRate.Rates known = new HeldRate.Rates(rates.entrySet().stream()
+                    .filter(e -> HeldRate.isSteady(require(moments, e.getKey()).spreadPercent()))
+                    .mapToDouble(Map.Entry::getValue)
+                    .toArray());
             moments.forEach((id, m) -> {
                 OptionalDouble display =
                         refresh.containsKey(id) ? OptionalDouble.of(refresh.get(id)) : OptionalDouble.empty();

@@ -7,15 +7,18 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumSet;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Merit;
@@ -29,6 +32,7 @@ import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.record.Reading;
+import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 
 /** Says of readings why they may not be sound. A mark suggests; the reviewer decides. Section 6 of the method. */
@@ -41,7 +45,8 @@ public class ReadingMarks {
         TOO_SHORT,
         WARM_UP,
         DISTURBED,
-        THROTTLED
+        THROTTLED,
+        ANOTHER_DAY
     }
 
     /**
@@ -57,7 +62,8 @@ public class ReadingMarks {
     /** A sample that the display holds. */
     public record HeldSample(long configurationId, long metricId) {}
 
-    private record Counted(long readingId, long configurationId, long metricId, double value, double resolution) {}
+    private record Counted(
+            long readingId, long configurationId, long metricId, double value, double resolution, long sessionId) {}
 
     private final EntityManager entities;
     private final JdbcTemplate jdbc;
@@ -141,28 +147,20 @@ public class ReadingMarks {
         List<MetricRow> all = catalog.metrics();
         Map<Long, MetricRow> metrics =
                 all.stream().filter(m -> metricIds.contains(m.id())).collect(Collectors.toMap(MetricRow::id, m -> m));
-        Map<Long, Noise> noise = lent.of(metrics.values(), all);
+        KnownNoise noise = lent.of(metrics.values(), all);
         Map<HeldSample, HeldRate> held = heldSamples.rates(metrics.values());
         Map<HeldSample, String> decided = held.isEmpty() ? Map.of() : overrules.open();
         Map<HeldSample, List<Counted>> counted = counted(wanted);
         Map<Long, List<ReadingMark>> marks = throttled(metrics.values(), counted);
+        Map<HeldSample, NoisePriorCache.OddSample> odd = lent.odd(metrics.values(), all).stream()
+                .collect(Collectors.toMap(o -> new HeldSample(o.configurationId(), o.metricId()), o -> o));
         counted.forEach((sample, readings) -> {
             MetricRow metric = require(metrics, sample.metricId());
-            SampleMoments moments = SampleMoments.of(
-                    readings.stream()
-                            .map(c -> new Measured(c.value(), c.resolution()))
-                            .toList(),
-                    metric.direction(),
-                    metric.scale());
-            boolean[] stray = Stray.of(
-                    readings.stream()
-                            .mapToDouble(c -> Merit.of(c.value(), metric.direction(), metric.scale()))
-                            .toArray(),
-                    noise.getOrDefault(metric.id(), Noise.UNKNOWN).runs(),
-                    moments.resolutionVariance());
-            for (int i = 0; i < stray.length; i++) {
+            Set<Long> stray = stray(metric, readings, noise.of(metric));
+            NoisePriorCache.OddSample apart = odd.get(sample);
+            for (Counted c : readings) {
                 List<ReadingMark> of = new ArrayList<>();
-                if (stray[i]) {
+                if (stray.contains(c.readingId())) {
                     of.add(new ReadingMark(MarkKind.STRAY, null));
                 }
                 if (held.containsKey(sample)) {
@@ -171,17 +169,54 @@ public class ReadingMarks {
                             held.get(sample).rate(),
                             decided.containsKey(sample) ? "Counts all the same: " + decided.get(sample) : null));
                 }
-                if (isTimed(metric)
-                        && TooShort.of(readings.get(i).value(), readings.get(i).resolution())) {
+                if (isTimed(metric) && TooShort.of(c.value(), c.resolution())) {
                     of.add(new ReadingMark(MarkKind.TOO_SHORT, null));
                 }
+                if (apart != null && apart.session() == c.sessionId()) {
+                    of.add(new ReadingMark(MarkKind.ANOTHER_DAY, null, words(apart, metric)));
+                }
                 if (!of.isEmpty()) {
-                    marks.computeIfAbsent(readings.get(i).readingId(), r -> new ArrayList<>())
-                            .addAll(of);
+                    marks.computeIfAbsent(c.readingId(), r -> new ArrayList<>()).addAll(of);
                 }
             }
         });
         return marks;
+    }
+
+    private static String words(NoisePriorCache.OddSample apart, MetricRow metric) {
+        String size = DifferenceText.brief(Math.exp(apart.size()), metric.direction(), metric.whatIsLess());
+        return apart.whole()
+                ? "Most tests of this session are off the same way, this one " + size
+                        + " than in the other sessions: what was different?"
+                : "This session has " + size + " than the others of this configuration: what was different?";
+    }
+
+    /** Looked for inside one session: a whole session that lies elsewhere is another matter. */
+    private static Set<Long> stray(MetricRow metric, List<Counted> readings, Noise noise) {
+        Set<Long> stray = new HashSet<>();
+        readings.stream()
+                .collect(Collectors.groupingBy(Counted::sessionId))
+                .values()
+                .forEach(own -> {
+                    SampleMoments moments = SampleMoments.of(
+                            own.stream()
+                                    .map(c -> new Measured(c.value(), c.resolution()))
+                                    .toList(),
+                            metric.direction(),
+                            metric.scale());
+                    boolean[] found = Stray.of(
+                            own.stream()
+                                    .mapToDouble(c -> Merit.of(c.value(), metric.direction(), metric.scale()))
+                                    .toArray(),
+                            noise.source().isMeasured() ? noise.runs() : Optional.empty(),
+                            moments.resolutionVariance());
+                    for (int i = 0; i < found.length; i++) {
+                        if (found[i]) {
+                            stray.add(own.get(i).readingId());
+                        }
+                    }
+                });
+        return stray;
     }
 
     /** Work in a loop that became slower and stayed so: its run has a number for when. */
@@ -223,11 +258,16 @@ public class ReadingMarks {
                 .collect(Collectors.joining(","));
         return jdbc
                 .query(
-                        "select rd.id, rd.configuration_id, rd.metric_id, rd.value, rd.resolution from reading rd where (rd.configuration_id, rd.metric_id) in ("
+                        "select rd.id, rd.configuration_id, rd.metric_id, rd.value, rd.resolution, r.session_id from reading rd join run r on r.id = rd.run_id where (rd.configuration_id, rd.metric_id) in ("
                                 + pairs
                                 + ") and not exists (select 1 from set_aside a where a.reading_id = rd.id and a.taken_back_at is null)",
                         (row, i) -> new Counted(
-                                row.getLong(1), row.getLong(2), row.getLong(3), row.getDouble(4), row.getDouble(5)))
+                                row.getLong(1),
+                                row.getLong(2),
+                                row.getLong(3),
+                                row.getDouble(4),
+                                row.getDouble(5),
+                                row.getLong(6)))
                 .stream()
                 .collect(Collectors.groupingBy(c -> new HeldSample(c.configurationId(), c.metricId())));
     }

@@ -37,10 +37,12 @@ public class SampleCache implements Mirror {
     private final CountedSessions taken;
     private final Set<Long> changed = new HashSet<>();
     private @Nullable TreeMap<Long, Own> byConfiguration;
+    private final Sittings sittings;
 
     SampleCache(JdbcTemplate jdbc, CountedSessions taken) {
         this.taken = taken;
         this.jdbc = jdbc;
+        this.sittings = new Sittings(jdbc);
     }
 
     /** Every sample of these metrics, of the sessions that count by default, by configuration in the order they were made. */
@@ -61,7 +63,7 @@ public class SampleCache implements Mirror {
                 }
             }
         }
-        return taken.of(rows, take);
+        return sittings.joined(taken.of(rows, take));
     }
 
     /** Every sample of these configurations, by configuration in the order they were made. */
@@ -71,7 +73,7 @@ public class SampleCache implements Mirror {
         for (Own own : current(configurationIds)) {
             rows.addAll(List.of(own.rows));
         }
-        return taken.of(rows, take);
+        return sittings.joined(taken.of(rows, take));
     }
 
     /** Metrics that anything has a sample of. */
@@ -110,9 +112,12 @@ public class SampleCache implements Mirror {
         try {
             if (byConfiguration == null || stale.size() >= MANY) {
                 byConfiguration = new TreeMap<>(read(""));
+                sittings.read("", List.of());
             } else if (!stale.isEmpty()) {
-                Map<Long, Own> read = read(" where configuration_id in ("
-                        + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")");
+                String where = " where configuration_id in ("
+                        + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")";
+                Map<Long, Own> read = read(where);
+                sittings.read(where, stale);
                 for (Long id : stale) {
                     if (read.containsKey(id)) {
                         byConfiguration.put(id, read.get(id));

@@ -161,7 +161,7 @@ class ScoreEntry {
             all.add(new Measured(other, typed.resolution()));
         }
         SampleMoments session = SampleMoments.of(all, metric.direction(), metric.scale());
-        Noise noise = lent.of(List.of(metric), catalog.metrics()).getOrDefault(metric.id(), Noise.UNKNOWN);
+        Noise noise = lent.of(List.of(metric), catalog.metrics()).of(metric);
         return new EnoughRuns(3, MOST_RUNS, 100 * Materiality.USUAL.share(), noise.runs())
                 .more(session)
                 .orElse(null);
