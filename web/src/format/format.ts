@@ -124,6 +124,13 @@ export function place(order: number | undefined, best: number, worst: number): s
   return order === undefined ? (range ?? String(best)) : range === undefined ? String(order) : `${order} (${range})`;
 }
 
+/** A place in two: what stands large, and what stands small beside it. Saved before places had an order, it is the range alone. */
+export function placeParts(row: { order?: number; placeBest?: number; placeWorst?: number }): [string, string] {
+  if (row.placeBest === undefined) return ['–', ''];
+  const range = couldBe(row.placeBest, row.placeWorst ?? row.placeBest) ?? '';
+  return row.order === undefined ? [range || String(row.placeBest), ''] : [String(row.order), range];
+}
+
 /** The same of a line of a standing; "–" where it has no place. */
 export function placeOf(row: { order?: number; placeBest?: number; placeWorst?: number }): string {
   return row.placeBest === undefined ? '–' : place(row.order, row.placeBest, row.placeWorst ?? row.placeBest);

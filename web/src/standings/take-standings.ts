@@ -1,6 +1,6 @@
 import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../export/page.ts';
 import { table } from '../export/csv.ts';
-import { placeOf, quantity } from '../format/format.ts';
+import { placeOf, placeParts, quantity } from '../format/format.ts';
 import { railScale, tickPath } from '../chart/Rail.tsx';
 import type { Standings } from './ask.ts';
 import { againstBase, againstHeading, byDifferences, intervalWords, onRail } from './held-against.ts';
@@ -152,9 +152,10 @@ export function standingsFigure(
     const mark = markOf(r.configuration.id);
     const span = onRail(r, standings.metric);
     return (
-      text(EDGE, base, placeOf(r), size, paint.ink, {
+      text(EDGE, base, placeParts(r)[0], size, paint.ink, {
         weight: 600,
       }) +
+      text(EDGE + size * 1.4, base, placeParts(r)[1], size * 0.6, paint.quiet) +
       text(EDGE + 110, base, `${r.configuration.maker} ${r.configuration.model}`, size, paint.ink, {
         weight: 600,
         most: 280,

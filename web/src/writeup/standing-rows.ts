@@ -1,6 +1,6 @@
 import type { Standings } from '../standings/ask.ts';
 import { railScale } from '../chart/Rail.tsx';
-import { index, placeOf } from '../format/format.ts';
+import { index, placeOf, placeParts } from '../format/format.ts';
 import { named, toldApart } from '../format/named.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
@@ -14,7 +14,7 @@ export function drawStanding(standings: Standings, highlight: number | undefined
   if (shown.length === 0) return undefined;
   const own = ranked.find((r) => r.configuration.id === highlight);
   if (own && !shown.includes(own)) shown.push(own);
-  const [left, room] = [270, 340];
+  const [left, room] = [300, 310];
   const scale = railScale(
     shown.map((r) => r.merit!),
     room,
@@ -35,12 +35,9 @@ export function drawStanding(standings: Standings, highlight: number | undefined
         const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
         const interval = ends(r);
         return [
-          words(24, y + 5, placeOf(r), {
-            end: true,
-            fill: 'var(--ink-2)',
-            size: 13,
-          }),
-          words(38, y + 5, toldApart(r.configuration, all), { fill: ink, weight: is ? 600 : 400, most: left - 50 }),
+          words(22, y + 5, placeParts(r)[0], { end: true, fill: 'var(--ink-2)', size: 14, weight: 600 }),
+          words(27, y + 5, placeParts(r)[1], { fill: 'var(--ink-2)', size: 11 }),
+          words(76, y + 5, toldApart(r.configuration, all), { fill: ink, weight: is ? 600 : 400, most: left - 88 }),
           stroke(left, y, left + room, y, 'var(--hair-2)'),
           interval ? stroke(x(interval[0]!), y, x(interval[1]!), y, ink, 2.4) : '',
           `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${is ? 'var(--accent, var(--leaf))' : 'var(--mark-8)'}"/>`,
@@ -54,7 +51,7 @@ export function drawStanding(standings: Standings, highlight: number | undefined
     ]),
     width: ARTICLE_WIDTH,
     height,
-    caption: `Standing for ${standings.purpose}${standings.base ? `, ${named(standings.base)} = 100` : ''}; places are ranges where noise does not allow one number, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
+    caption: `Standing for ${standings.purpose}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
     alt: `Standing of ${shown.length} configurations for ${standings.purpose}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
     columns: ['place', 'configuration', 'index', '95 % low', '95 % high', 'tests'],
     rows: shown.map((r) => [

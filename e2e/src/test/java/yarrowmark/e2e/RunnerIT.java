@@ -139,8 +139,8 @@ class RunnerIT extends AtTheDemo {
                 .as(words())
                 .isZero();
         List<Rounds.Score> scores = rounds.scores(invited);
-        List<String> expected = new ArrayList<>(
-                List.of("native-weir-hash-one", "native-plot-matrix-all", "native-memory-copy"));
+        List<String> expected =
+                new ArrayList<>(List.of("native-weir-hash-one", "native-plot-matrix-all", "native-memory-copy"));
         // How work grows with threads cannot be told with one.
         if (SEVERAL_PROCESSORS) {
             expected.add("native-threads");

@@ -40,7 +40,7 @@ class WriteUpIT extends AtTheDemo {
         long id = named("Two winters with the Drift 13");
         browser.open(program.address() + "write-ups/" + id);
         browser.seeText("9 numbers");
-        browser.seeText("clear gain, day to day included");
+        browser.seeText("clear gain, day to day from 6 devices");
         assertThat(browser.text()).doesNotContain("agree", "is now", "stands for nothing", "would be other");
         assertThat(browser.complaints()).isEmpty();
     }
