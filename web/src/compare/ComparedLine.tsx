@@ -159,7 +159,7 @@ interface Said {
 function InWords({ cell, said, row, materiality }: Said) {
   if (boundWords(cell) !== undefined) return <Held cell={cell} said={said} />;
   if (cell.verdict === undefined) return <Difference cell={cell} metric={row.metric} />;
-  const would = [whatWouldTell(cell), rests(cell, row)].filter((w) => w !== '').join('; ');
+  const would = whatWouldTell(cell);
   return (
     <span className="block leading-tight">
       <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
@@ -233,7 +233,6 @@ function Short({
         )}
       </>
     );
-  const small = [against, rests(cell, row)].filter((w) => w).join(', ');
   return (
     <span className="block leading-tight" title={said}>
       {own}
@@ -242,12 +241,7 @@ function Short({
       >
         {answer(cell)}
       </span>
-      {small !== '' && <span className="block text-[12px] text-ink-3">{small}</span>}
+      {against !== undefined && <span className="block text-[12px] text-ink-3">{against}</span>}
     </span>
   );
-}
-
-/** What the noise of a line rests on, where nobody measured it here. */
-function rests(cell: Cell, row: ComparedRow): string {
-  return cell.unmeasured ? (row.restsOn ?? '') : '';
 }

@@ -77,7 +77,7 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
       : `minmax(150px,1fr) 104px 104px ${axis.width}px 272px`
     : narrow
       ? `128px 78px repeat(${comparison.sides.length}, 96px)`
-      : `minmax(170px,1fr) 92px repeat(${comparison.sides.length}, minmax(84px, 130px))`;
+      : `minmax(150px,1.3fr) 92px repeat(${comparison.sides.length}, minmax(96px, 1fr))`;
   return (
     <div ref={area} className="min-h-0 min-w-0 flex-1 overflow-auto" data-scroll="lines">
       <div role="table" aria-label="Test by test" className={alone && !narrow ? '' : 'w-fit min-w-full'}>

@@ -73,6 +73,9 @@ export function LineDetail({
           </button>
         )}
       </p>
+      {row.restsOn !== undefined && row.cells.some((c) => c.unmeasured) && (
+        <p className="small">Nobody has measured here how repeatable it is; its noise is taken {row.restsOn}.</p>
+      )}
       <Ready query={words} what="the sentences">
         {() =>
           row.cells.map((c, i) => {

@@ -74,9 +74,9 @@ function Overall({ side, purpose, onLeaveOut }: { side: Side; purpose: string; o
       </p>
       {o.unmeasured > 0 && (
         <p className="small">
-          {o.unmeasured === o.shared ? 'Each test' : `${o.unmeasured} of the tests`} was run once, and how repeatable{' '}
-          {o.unmeasured === 1 ? 'it is' : 'they are'} was not measured here: a usual spread is taken, and the whisker is
-          dashed.
+          {o.unmeasured === o.shared ? 'Every test was run once' : `${o.unmeasured} of the tests were run once`}, and
+          nobody has measured here how repeatable {o.unmeasured === 1 ? 'it is' : 'they are'}: what is usual is taken,
+          and whiskers are dashed.
         </p>
       )}
       <p className="small first-letter:uppercase">{o.days}.</p>

@@ -132,12 +132,12 @@ test('what a display holds is at least, with no verdict', () => {
 
 test('the suite of which least is known is asked about once', () => {
   const rows = [
-    { ...row(1, 'PROCESSOR', cell({ unmeasured: true })), restsOn: 'usual for processor tests, 1.5 %' },
-    { ...row(2, 'PROCESSOR', cell({ unmeasured: true })), restsOn: 'usual for processor tests, 1.5 %' },
-    { ...row(3, 'GRAPHICS', cell({ unmeasured: false })), restsOn: 'usual for graphics tests, 2.5 %' },
+    { ...row(1, 'PROCESSOR', cell({ unmeasured: true })), restsOn: 'as usual for processor tests, 1.5 %' },
+    { ...row(2, 'PROCESSOR', cell({ unmeasured: true })), restsOn: 'as usual for processor tests, 1.5 %' },
+    { ...row(3, 'GRAPHICS', cell({ unmeasured: false })), restsOn: 'as usual for graphics tests, 2.5 %' },
   ];
   const asked = leastKnownSuite(rows)!;
-  expect(asked.restsOn).toBe('usual for processor tests, 1.5 %');
+  expect(asked.restsOn).toBe('as usual for processor tests, 1.5 %');
   expect(asked.stated).toBe(false);
   expect(asked.tests).toHaveLength(2);
   expect(leastKnownSuite([rows[2]!])).toBeUndefined();

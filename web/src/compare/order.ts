@@ -110,7 +110,7 @@ export function leastKnownSuite(
       id: metric.suiteVersionId,
       name: `${metric.suite} ${metric.version}`,
       restsOn,
-      stated: restsOn.startsWith('stated'),
+      stated: restsOn.startsWith('as stated'),
       tests: [],
     };
     if (!suite.tests.includes(metric.testId)) suite.tests.push(metric.testId);

@@ -187,7 +187,7 @@ class SessionsCompareTest {
         assertThat(usual.path("unmeasured").asBoolean()).isTrue();
         assertThat(usual.path("verdict").asString()).isEqualTo("PROBABLY_GAIN");
         assertThat(compared().path("rows").get(0).path("restsOn").asString())
-                .matches("usual for network tests, 8 %|as other network tests here");
+                .matches("as usual for network tests, 8 %|as other network tests here");
         assertThat(lab.sentence("base=" + base + "&with=" + other, 0, 0))
                 .contains("is probably 50.0 % higher than")
                 .endsWith("1 run each; how repeatable the test is was not measured here.");
@@ -212,7 +212,7 @@ class SessionsCompareTest {
                 .as("stated, not measured")
                 .isTrue();
         assertThat(stated.path("high").asDouble()).isLessThan(usual.path("high").asDouble());
-        assertThat(compared().path("rows").get(0).path("restsOn").asString()).isEqualTo("stated, 1 %");
+        assertThat(compared().path("rows").get(0).path("restsOn").asString()).isEqualTo("as stated, 1 %");
         assertThat(lab.row(lab.tests().get(0)).path("repeatabilitySource").asString())
                 .isEqualTo("fifty runs in our lab");
         assertThat(lab.owner().put(door, Map.of()).status()).isEqualTo(200);
@@ -242,7 +242,7 @@ class SessionsCompareTest {
         JsonNode row = compared()
                 .path("rows")
                 .valueStream()
-                .filter(r -> r.path("restsOn").asString().startsWith("usual for "))
+                .filter(r -> r.path("restsOn").asString().startsWith("as usual for "))
                 .findFirst()
                 .orElseThrow();
         String group = row.path("metric").path("group").asString();

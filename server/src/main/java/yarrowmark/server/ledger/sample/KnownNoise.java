@@ -40,10 +40,10 @@ public record KnownNoise(Map<Long, Noise> byMetric, Map<Long, SharedDay> days, M
     /** What is lent where nothing measured is; null where something is. */
     public @Nullable String restsOn(MetricRow m) {
         return switch (of(m).source()) {
-            case STATED -> "stated, " + rounded(m.repeatability());
+            case STATED -> "as stated, " + rounded(m.repeatability());
             case GROUP -> "as other " + m.group().label().toLowerCase(Locale.ROOT) + " tests here";
             case USUAL ->
-                "usual for " + m.group().label().toLowerCase(Locale.ROOT) + " tests, " + rounded(percent.get(m.id()));
+                "as usual for " + m.group().label().toLowerCase(Locale.ROOT) + " tests, " + rounded(percent.get(m.id()));
             default -> null;
         };
     }
