@@ -24,7 +24,15 @@ const line = (testId: number, restsOn: string, unmeasured = true) => ({
 });
 const shown = (rows: unknown[], role = 'REVIEWER') =>
   render(
-    <AccessContext value={{ state: 'SIGNED_IN', lab: 'Saltmarsh', shelf: 's', person: 'wren', role } as Access}>
+    <AccessContext
+      value={{
+        state: 'SIGNED_IN',
+        lab: 'Saltmarsh',
+        shelf: 's',
+        person: 'wren',
+        role: role as Access['role'] & string,
+      }}
+    >
       <QueryClientProvider client={new QueryClient()}>
         <HowRepeatable comparison={{ rows, base: {}, sides: [] } as unknown as Schemas['Comparison']} />
       </QueryClientProvider>
@@ -36,9 +44,9 @@ beforeEach(() => {
 afterEach(cleanup);
 
 test('it asks once for the whole suite, and an answer is stored for all its tests', async () => {
-  shown([line(1, 'as usual for everyday tasks tests, 2.5 %'), line(2, 'as usual for everyday tasks tests, 2.5 %')]);
+  shown([line(1, 'as usual for everyday tasks, 2.5 %'), line(2, 'as usual for everyday tasks, 2.5 %')]);
   expect(screen.getByRole('complementary').textContent).toContain(
-    'How repeatable is Kelpline Desk 3? Nobody has measured it here; its noise is taken as usual for everyday tasks tests, 2.5 %.',
+    'How repeatable is Kelpline Desk 3? Nobody has measured it here; its noise is taken as usual for everyday tasks, 2.5 %.',
   );
   expect(screen.queryByText('as is usual')).toBeNull();
   fireEvent.click(screen.getByText('3 %'));
@@ -56,8 +64,8 @@ test('what was stated can be taken back to what is usual', async () => {
 });
 
 test('nobody is asked where it was measured, and no reader is', () => {
-  shown([line(1, 'as usual for everyday tasks tests, 2.5 %', false)]);
+  shown([line(1, 'as usual for everyday tasks, 2.5 %', false)]);
   expect(screen.queryByRole('complementary')).toBeNull();
-  shown([line(1, 'as usual for everyday tasks tests, 2.5 %')], 'READER');
+  shown([line(1, 'as usual for everyday tasks, 2.5 %')], 'READER');
   expect(screen.queryByRole('complementary')).toBeNull();
 });

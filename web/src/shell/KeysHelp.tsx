@@ -16,7 +16,10 @@ const GLOSSARY: readonly (readonly [string, string])[] = [
   ['Provisional', 'It has results for less than half of the weight, so it gets no place.'],
   ['Set aside', 'A reading that no longer counts, with a reason; it stays in the ledger and can be undone.'],
   ['Borrowed noise', 'With few runs of its own, how repeatable a test is comes from the other configurations.'],
-  ['Probably', 'It was run once, and nobody measured here how repeatable the test is: what is usual for such tests is taken.'],
+  [
+    'Probably',
+    'It was run once, and nobody measured here how repeatable the test is: what is usual for such tests is taken.',
+  ],
   ['Too close to call', 'The interval reaches both ways; what would settle it stands beside it.'],
   ['Day to day', 'How much a device differs on another day: as is usual for tests, or as devices here showed.'],
 ];

@@ -8,6 +8,7 @@ import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SharedDay;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.catalog.TestGroup;
 
 /**
  * What is known of the noise of some metrics, and of how far a day moves the tests of each suite version together.
@@ -41,11 +42,15 @@ public record KnownNoise(Map<Long, Noise> byMetric, Map<Long, SharedDay> days, M
     public @Nullable String restsOn(MetricRow m) {
         return switch (of(m).source()) {
             case STATED -> "as stated, " + rounded(m.repeatability());
-            case GROUP -> "as other " + m.group().label().toLowerCase(Locale.ROOT) + " tests here";
-            case USUAL ->
-                "as usual for " + m.group().label().toLowerCase(Locale.ROOT) + " tests, " + rounded(percent.get(m.id()));
+            case GROUP -> "as other " + tests(m) + " here";
+            case USUAL -> "as usual for " + tests(m) + ", " + rounded(percent.get(m.id()));
             default -> null;
         };
+    }
+
+    private static String tests(MetricRow m) {
+        String group = m.group().label().toLowerCase(Locale.ROOT);
+        return m.group() == TestGroup.EVERYDAY ? group : group + " tests";
     }
 
     private static String rounded(@Nullable Double percent) {
