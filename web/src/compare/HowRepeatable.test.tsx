@@ -2,7 +2,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
-import { AccessContext, type Access } from '../access/access-context.ts';
+import { AccessContext } from '../access/access-context.ts';
 import type { Schemas } from '../api/client.ts';
 
 const server = vi.hoisted(() => ({ put: [] as unknown[] }));
@@ -30,7 +30,7 @@ const shown = (rows: unknown[], role = 'REVIEWER') =>
         lab: 'Saltmarsh',
         shelf: 's',
         person: 'wren',
-        role: role as Access['role'] & string,
+        role,
       }}
     >
       <QueryClientProvider client={new QueryClient()}>
