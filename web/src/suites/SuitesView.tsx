@@ -14,6 +14,7 @@ import { suites, usedFirst, useMeasured, withWords, type SuiteOfTests } from './
 /** A suite with more tests is folded until somebody looks for one. */
 const MANY = 12;
 import { ToolSuite } from './ToolSuite.tsx';
+import { UsualSpreads } from './UsualSpreads.tsx';
 
 /** The catalogue: every suite with its tests, built in or the reviewer's own. */
 export function SuitesView() {
@@ -88,6 +89,7 @@ export function SuitesView() {
                 );
               })}
             </div>
+            <UsualSpreads />
           </>
         )}
       </Ready>
