@@ -55,6 +55,8 @@ export function useWriting(id: number) {
     refetchInterval: LOOK_MS,
   });
   const typed = useRef(new Map<number, Typed>());
+  /** Whether nobody looks at it any more: then nothing is tried again, because somebody else may sign in on this page. */
+  const gone = useRef(false);
   /** What is typed, as it was when it changed last: the map itself is for what runs beside. */
   const [seen, setSeen] = useState<ReadonlyMap<number, Readonly<Typed>>>(new Map());
   const changed = useCallback(() => setSeen(new Map([...typed.current].map(([piece, t]) => [piece, { ...t }]))), []);
@@ -119,7 +121,7 @@ export function useWriting(id: number) {
           mine.state = 'failed';
           mine.problem = (e as Error).message;
           // A server that is away comes back.
-          if (e instanceof Problem && (e.status === 0 || e.status >= 500))
+          if (!gone.current && e instanceof Problem && (e.status === 0 || e.status >= 500))
             mine.timer = setTimeout(() => later.current(piece), 3_000);
         }
       }
@@ -131,6 +133,14 @@ export function useWriting(id: number) {
   useEffect(() => {
     later.current = (piece) => void send(piece);
   }, [send]);
+  useEffect(() => {
+    const all = typed.current;
+    gone.current = false;
+    return () => {
+      gone.current = true;
+      all.forEach((t) => clearTimeout(t.timer));
+    };
+  }, []);
 
   const type = useCallback(
     (piece: Piece, body: Bodies[PieceKind]) => {
@@ -161,13 +171,13 @@ export function useWriting(id: number) {
     if (!unsent || !loaded || looked.current === backAt) return;
     looked.current = backAt;
     void unsent.all('piece', `${id}.`).then((all) => {
-      const gone: LeftText[] = [];
+      const orphans: LeftText[] = [];
       for (const one of all) {
         const piece = Number(one.key.slice(String(id).length + 1));
         const kept = one.body as KeptText;
         const row = loaded.pieces.find((p) => p.id === piece);
         if (typed.current.has(piece)) continue;
-        if (!row) gone.push({ ...kept, key: one.key, since: one.since });
+        if (!row) orphans.push({ ...kept, key: one.key, since: one.since });
         else if (JSON.stringify(row.body) === JSON.stringify(kept.body)) unsent.remove('piece', one.key);
         else {
           const same = row.revision === kept.seen;
@@ -182,7 +192,7 @@ export function useWriting(id: number) {
           if (same) later.current(piece);
         }
       }
-      setLeft(gone);
+      setLeft(orphans);
       changed();
     });
   }, [unsent, loaded, id, changed, backAt]);
