@@ -52,6 +52,7 @@ export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   tests: ['scores', 'catalogue'],
   trends: ALL,
   units: ['shelf'],
+  'usual-spreads': ['scores'],
   values: ALL,
   why: ALL,
 };

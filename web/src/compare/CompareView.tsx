@@ -17,6 +17,7 @@ import { HowRepeatable } from './HowRepeatable.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
 import { ORDERS, sections, type Order } from './order.ts';
 import { toggled } from '../format/parts.ts';
+import type { Sizes } from '../format/verdict.ts';
 import { SidePanel } from './SidePanel.tsx';
 import { ExportTexts } from './ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
@@ -28,6 +29,11 @@ import { named } from '../format/named.ts';
 
 const route = getRouteApi('/compare');
 const MATERIALITIES = [1, 2, 3, 5, 10] as const;
+const SIZES: { value: Sizes | undefined; label: string; detail: string }[] = [
+  { value: undefined, label: 'in per cent', detail: '12 % higher' },
+  { value: 'times', label: 'as times', detail: '1.12×' },
+  { value: 'unit', label: 'in the unit', detail: '16 s sooner, 48 points more' },
+];
 const ORDER_WORDS: Record<Order, string> = { group: 'by group', size: 'by size of effect', certainty: 'by certainty' };
 
 /** Which sessions are taken: of all alike, or of the others under a condition and of the base as usual. */
@@ -213,7 +219,10 @@ export function CompareView() {
           onChoose={(matters) => say({ matters: matters === 3 ? undefined : matters })}
         >{`${materiality} %`}</Choice>
       </span>{' '}
-      matters
+      matters, sizes{' '}
+      <Choice name="Sizes" value={search.sizes} options={SIZES} onChoose={(sizes) => say({ sizes })}>
+        {SIZES.find((o) => o.value === search.sizes)!.label}
+      </Choice>
       {(search.take !== undefined || (data?.notCounted ?? 0) > 0) && (
         <>
           {', '}
@@ -316,6 +325,7 @@ export function CompareView() {
             <SidePanel
               comparison={data!}
               side={data!.sides[shownSide]!}
+              sizes={search.sizes}
               purpose={data!.purpose}
               onLeaveOut={leaveOut}
             />
@@ -340,6 +350,7 @@ export function CompareView() {
               words={words}
               parts={parts}
               side={shownSide}
+              sizes={search.sizes}
               onSide={setSide}
               onSort={() => say({ order: order === 'size' ? undefined : 'size' })}
               open={search.open}

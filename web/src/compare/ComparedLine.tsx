@@ -6,7 +6,17 @@ import { LineDetail } from './LineDetail.tsx';
 import type { RowProps } from '../ui/useRows.ts';
 import type { ComparedRow } from './order.ts';
 import { DifferenceMark, RatioMark } from './RatioMark.tsx';
-import { answer, boundWords, differenceWords, isClear, tone, whatWouldTell, type Cell } from '../format/verdict.ts';
+import {
+  answer,
+  boundWords,
+  differenceWords,
+  isClear,
+  sizeWords,
+  tone,
+  whatWouldTell,
+  type Cell,
+  type Sizes,
+} from '../format/verdict.ts';
 import { toldApart } from '../format/named.ts';
 import { sentence, type Words } from './words.ts';
 
@@ -27,6 +37,7 @@ interface Props {
   side: number;
   /** Why its readings may not be sound, on any side. */
   marks: readonly string[];
+  sizes: Sizes | undefined;
 }
 
 const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-3' } as const;
@@ -46,6 +57,7 @@ export function ComparedLine({
   onOpen,
   side,
   marks,
+  sizes,
 }: Props) {
   const { metric, cells } = row;
   const alone = cells.length === 1;
@@ -113,7 +125,7 @@ export function ComparedLine({
               )}
             </span>
             <span role="cell">
-              <InWords cell={cells[0]!} said={said(0)} row={row} materiality={materiality} />
+              <InWords cell={cells[0]!} said={said(0)} row={row} materiality={materiality} sizes={sizes} />
             </span>
           </>
         ) : (
@@ -123,6 +135,7 @@ export function ComparedLine({
                 cell={cell}
                 said={said(i)}
                 row={row}
+                sizes={sizes}
                 value={shown(cell.value)}
                 against={
                   row.against === undefined || cell.value === undefined
@@ -154,16 +167,17 @@ interface Said {
   row: ComparedRow;
   /** A ratio above 1. */
   materiality: number;
+  sizes: Sizes | undefined;
 }
 
-function InWords({ cell, said, row, materiality }: Said) {
+function InWords({ cell, said, row, materiality, sizes }: Said) {
   if (boundWords(cell) !== undefined) return <Held cell={cell} said={said} />;
   if (cell.verdict === undefined) return <Difference cell={cell} metric={row.metric} />;
   const would = whatWouldTell(cell);
   return (
     <span className="block leading-tight">
       <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
-        {answer(cell)}
+        {answer(cell, sizeWords(cell, row.metric, sizes))}
       </span>
       <span className="ml-1.5 text-[12.5px] whitespace-nowrap text-ink-3">{formatRatio(cell.ratio!, materiality)}</span>
       {would && <span className="block text-[12.5px] text-ink-3">{would}</span>}
@@ -209,6 +223,7 @@ function Short({
   cell,
   said,
   row,
+  sizes,
   value,
   against,
 }: Omit<Said, 'materiality'> & { value: string; against: string | undefined }) {
@@ -239,7 +254,7 @@ function Short({
       <span
         className={`block text-[12.5px] ${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}
       >
-        {answer(cell)}
+        {answer(cell, sizeWords(cell, row.metric, sizes))}
       </span>
       {against !== undefined && <span className="block text-[12px] text-ink-3">{against}</span>}
     </span>

@@ -12,7 +12,7 @@ import { ComparedLine } from './ComparedLine.tsx';
 import type { Section } from './order.ts';
 import { lineName, nameBelow } from './order.ts';
 import { slotsOf } from './slots.ts';
-import { howSure } from '../format/verdict.ts';
+import { howSure, type Sizes } from '../format/verdict.ts';
 import type { Words } from './words.ts';
 
 type Comparison = Schemas['Comparison'];
@@ -23,6 +23,7 @@ const NARROW = 690;
 interface Props {
   comparison: Comparison;
   words: Words;
+  sizes: Sizes | undefined;
   parts: readonly Section[];
   side: number;
   onSide: (side: number) => void;
@@ -33,7 +34,7 @@ interface Props {
 }
 
 /** Every test that is compared, a line each; one side with its ratio on an axis, several as columns. */
-export function ComparedTable({ comparison, words, parts, side, onSide, onSort, open, onOpen }: Props) {
+export function ComparedTable({ comparison, words, parts, side, sizes, onSide, onSort, open, onOpen }: Props) {
   const area = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   useLayoutEffect(() => {
@@ -126,7 +127,9 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
                       <span className="truncate font-semibold text-ink">{s.configuration.model}</span>
                     </span>
                     <span className="block truncate">{s.configuration.name}</span>
-                    <span className="block text-[14px] text-ink">{s.overall?.size ?? '–'}</span>
+                    <span className="block text-[14px] text-ink">
+                      {s.overall ? (sizes === 'times' ? times(s.overall.ratio, 3) : s.overall.size) : '–'}
+                    </span>
                     <span className="block">
                       {s.overall ? howSure(s.overall.verdict) : 'nothing shared'}
                       {i === side && parts.length > 0 && <span className="sr-only">, press to order by it</span>}
@@ -148,6 +151,7 @@ export function ComparedTable({ comparison, words, parts, side, onSide, onSort, 
             )}
             {part.rows.map((row) => (
               <ComparedLine
+                sizes={sizes}
                 key={row.metric.id}
                 row={row}
                 name={nameBelow(row, lineName(row, rows), part.depth.get(row.metric.id) ?? 0)}

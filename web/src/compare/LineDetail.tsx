@@ -22,7 +22,8 @@ import { slotsOf } from './slots.ts';
 import { ExportMenu } from '../export/ExportMenu.tsx';
 import { named } from '../format/named.ts';
 import { copiedNumber } from '../writeup/number-copy.ts';
-import { formatRatio } from '../format/ratio.ts';
+import { formatRatio, times } from '../format/ratio.ts';
+import { sizeWords } from '../format/verdict.ts';
 import { sentence, type Words } from './words.ts';
 
 type Metric = Schemas['ComparedMetric'];
@@ -82,8 +83,13 @@ export function LineDetail({
             const said = sentence(words, row.metric.id, i);
             return (
               said !== undefined && (
-                <p key={i} className="mt-1 flex items-baseline gap-2">
+                <p key={i} className="mt-1 flex flex-wrap items-baseline gap-x-2">
                   <span>{said}</span>
+                  {c.ratio !== undefined && c.size !== undefined && (
+                    <span className="small">
+                      {c.size} · {times(c.ratio)} · {sizeWords(c, row.metric, 'unit')}
+                    </span>
+                  )}
                   <CopyButton text={said} what="the sentence" />
                   {c.ratio !== undefined && !comparison.per && (
                     <CopyButton

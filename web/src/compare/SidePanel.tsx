@@ -4,7 +4,7 @@ import { notCountedWords, takeWords } from '../format/takes.ts';
 import { factStep, number } from '../format/format.ts';
 import { AreasPart } from './AreasPart.tsx';
 import { times } from '../format/ratio.ts';
-import { VERDICTS, countedVerdict, howSure } from '../format/verdict.ts';
+import { VERDICTS, countedVerdict, howSure, type Sizes } from '../format/verdict.ts';
 
 type Comparison = Schemas['Comparison'];
 type Side = Comparison['sides'][number];
@@ -20,17 +20,19 @@ const SHOWN_FACTS = 6;
 export function SidePanel({
   comparison,
   side,
+  sizes,
   purpose,
   onLeaveOut,
 }: {
   comparison: Comparison;
   side: Side;
+  sizes: Sizes | undefined;
   purpose: string;
   onLeaveOut: (key: string) => void;
 }) {
   return (
     <div className="flex flex-col gap-5 pb-4">
-      <Overall side={side} purpose={purpose} onLeaveOut={onLeaveOut} />
+      <Overall side={side} sizes={sizes} purpose={purpose} onLeaveOut={onLeaveOut} />
       <Changed comparison={comparison} side={side} />
       {comparison.notCounted > 0 && (
         <p className="small">
@@ -44,7 +46,17 @@ export function SidePanel({
   );
 }
 
-function Overall({ side, purpose, onLeaveOut }: { side: Side; purpose: string; onLeaveOut: (key: string) => void }) {
+function Overall({
+  side,
+  sizes,
+  purpose,
+  onLeaveOut,
+}: {
+  side: Side;
+  sizes: Sizes | undefined;
+  purpose: string;
+  onLeaveOut: (key: string) => void;
+}) {
   const o = side.overall;
   if (!o)
     return (
@@ -57,14 +69,15 @@ function Overall({ side, purpose, onLeaveOut }: { side: Side; purpose: string; o
     <section>
       <h2>Overall</h2>
       <p className="mt-0.5 font-title text-[32px] leading-none" title={o.sentence}>
-        {o.size}
+        {sizes === 'times' ? times(o.ratio, 3) : o.size}
       </p>
       <p className="mt-1 font-semibold">
         {howSure(o.verdict)}
         {side.clean && <span className="pill ml-2">a clean comparison</span>}
       </p>
       <p className="small mt-0.5">
-        95 % interval {o.range} · {times(o.ratio, 3)} over {o.shared} shared {o.shared === 1 ? 'test' : 'tests'},{' '}
+        95 % interval {sizes === 'times' ? `${times(o.low, 3)} to ${times(o.high, 3)}` : o.range} ·{' '}
+        {sizes === 'times' ? o.size : times(o.ratio, 3)} over {o.shared} shared {o.shared === 1 ? 'test' : 'tests'},{' '}
         {purpose}
       </p>
       <p className="small mt-1">

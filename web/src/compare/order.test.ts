@@ -1,7 +1,15 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../api/client.ts';
 import { leastKnownSuite, lineName, missingRuns, nameBelow, sections, type ComparedRow } from './order.ts';
-import { answer, boundWords, certainty, countedVerdict, whatWouldTell, type Cell } from '../format/verdict.ts';
+import {
+  answer,
+  boundWords,
+  certainty,
+  countedVerdict,
+  sizeWords,
+  whatWouldTell,
+  type Cell,
+} from '../format/verdict.ts';
 
 const cell = (more: Partial<Cell>): Cell => ({
   ratio: 1.1,
@@ -141,6 +149,20 @@ test('the suite of which least is known is asked about once', () => {
   expect(asked.stated).toBe(false);
   expect(asked.tests).toHaveLength(2);
   expect(leastKnownSuite([rows[2]!])).toBeUndefined();
+});
+
+test('a size is said in per cent, as times, or in the unit of the test', () => {
+  const points = { unit: 'points', direction: 'MORE_IS_BETTER' };
+  const seconds = { unit: 's', direction: 'LESS_IS_BETTER', kind: 'DURATION' };
+  const watts = { unit: 'W', direction: 'LESS_IS_BETTER', kind: 'NUMBER' };
+  expect(sizeWords(cell({ size: '12.0 % higher', ratio: 1.12, apart: 48 }), points, undefined)).toBe('12.0 % higher');
+  expect(sizeWords(cell({ size: '12.0 % higher', ratio: 1.12, apart: 48 }), points, 'times')).toBe('1.12×');
+  expect(sizeWords(cell({ ratio: 1.12, apart: 48 }), points, 'unit')).toBe('48 points more');
+  expect(sizeWords(cell({ ratio: 0.9, apart: -12 }), points, 'unit')).toBe('12 points less');
+  expect(sizeWords(cell({ ratio: 1.2, apart: -16 }), seconds, 'unit')).toBe('16 s sooner');
+  expect(sizeWords(cell({ ratio: 0.9, apart: 3 }), seconds, 'unit')).toBe('3 s later');
+  expect(sizeWords(cell({ ratio: 1.1, apart: -2 }), watts, 'unit')).toBe('2 W less');
+  expect(sizeWords(cell({ ratio: 1.1, size: '10 % higher', apart: undefined }), points, 'unit')).toBe('10 % higher');
 });
 
 test('the answer is the size, and how sure', () => {

@@ -1,5 +1,5 @@
 import type { Schemas } from '../api/client.ts';
-import { number, reason, runState } from './format.ts';
+import { number, quantity, reason, runState } from './format.ts';
 import { times } from './ratio.ts';
 
 export type Cell = Schemas['ComparedCell'];
@@ -41,10 +41,28 @@ export function howSure(v: Verdict): string {
   return SURE[v];
 }
 
+/** How sizes are said: in per cent of the base, as times of it, or in the test's own unit. */
+export type Sizes = 'times' | 'unit';
+
+/** A size by itself: "12.0 % higher", "1.12×", "16 s sooner", "48 points more". */
+export function sizeWords(
+  cell: Pick<Cell, 'size' | 'ratio' | 'apart'>,
+  metric: { unit: string; direction: string; kind?: string },
+  sizes: Sizes | undefined,
+): string | undefined {
+  if (sizes === 'times' && cell.ratio !== undefined) return times(cell.ratio);
+  if (sizes !== 'unit' || cell.apart === undefined) return cell.size;
+  const amount = quantity(Math.abs(cell.apart), metric.unit);
+  const time = metric.direction === 'LESS_IS_BETTER' && (metric.kind === 'DURATION' || TIMES.has(metric.unit));
+  if (time) return `${amount} ${cell.apart > 0 ? 'later' : 'sooner'}`;
+  return `${amount} ${cell.apart < 0 ? 'less' : 'more'}`;
+}
+const TIMES = new Set(['ns', 'us', 'µs', 'ms', 's', 'min', 'h']);
+
 /** The answer in words: "12.0 % higher, probably". */
-export function answer(cell: Pick<Cell, 'size' | 'verdict'>): string {
-  if (cell.verdict === undefined) return cell.size ?? '';
-  return cell.size === undefined ? WORDS[cell.verdict] : `${cell.size}, ${SURE[cell.verdict]}`;
+export function answer(cell: Pick<Cell, 'size' | 'verdict'>, size = cell.size): string {
+  if (cell.verdict === undefined) return size ?? '';
+  return size === undefined ? WORDS[cell.verdict] : `${size}, ${SURE[cell.verdict]}`;
 }
 
 const ONE: Record<Verdict, string> = {

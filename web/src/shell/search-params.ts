@@ -184,6 +184,7 @@ export const trendsSearch = (raw: Raw) =>
     lit: id(raw['lit']) ?? oneOf(raw['lit'], TEST_GROUPS),
   });
 export type TrendsSearch = ReturnType<typeof trendsSearch>;
+const SIZES = ['times', 'unit'] as const;
 export const compareSearch = (raw: Raw) =>
   lax({
     ids: idList(raw['ids']),
@@ -193,6 +194,7 @@ export const compareSearch = (raw: Raw) =>
     suite: id(raw['suite']),
     matters: number(raw['matters'], 0.1, 1000),
     per: text(raw['per']),
+    sizes: oneOf(raw['sizes'], SIZES),
     without: textList(raw['without'], 30),
     take: oneOf(raw['take'], TAKES),
     baseTake: oneOf(raw['baseTake'], TAKES),

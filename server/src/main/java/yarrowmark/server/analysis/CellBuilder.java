@@ -7,6 +7,7 @@ import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.Verdict;
+import yarrowmark.core.measure.Direction;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 
@@ -25,6 +26,7 @@ final class CellBuilder {
     private boolean unmeasured;
     private boolean threeEach;
     private @Nullable String range;
+    private @Nullable Double apart;
     private @Nullable Integer runsEach;
     private @Nullable Integer moreRuns;
     private @Nullable Integer sessionsEach;
@@ -48,6 +50,11 @@ final class CellBuilder {
         ratio = pair.ratio();
         size = DifferenceText.brief(pair.ratio(), metric.direction(), metric.whatIsLess());
         range = DifferenceText.range(pair.interval(), metric.direction(), metric.whatIsLess());
+        if (value != null) {
+            // The base's value is this one, less what the ratio says.
+            double ratioOfValues = metric.direction() == Direction.MORE_IS_BETTER ? 1 / pair.ratio() : pair.ratio();
+            apart = value * (1 - ratioOfValues);
+        }
         verdict = pair.verdict();
         unmeasured = pair.unmeasured();
         low = pair.interval().low();
@@ -126,6 +133,7 @@ final class CellBuilder {
                 outReason,
                 size,
                 range,
+                apart,
                 ended);
     }
 }

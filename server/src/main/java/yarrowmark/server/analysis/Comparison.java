@@ -160,6 +160,7 @@ record Comparison(
      * @param outReason    why it does not count in the overall
      * @param size         of a ratio in words, such as "3.1 % higher"
      * @param range        its 95 % interval in the same words
+     * @param apart        of a ratio, by how much the value differs from the base's, in the metric's unit; above 0 is more
      * @param ended        where it has no value because its run gave none: how that ended
      */
     record ComparedCell(
@@ -184,6 +185,7 @@ record Comparison(
             @Nullable String outReason,
             @Nullable String size,
             @Nullable String range,
+            @Nullable Double apart,
             @Nullable Ended ended) {
         static CellBuilder none(String reason, @Nullable Ended ended) {
             return new CellBuilder().out(reason).ended(ended);

@@ -92,6 +92,9 @@ class CompareTest {
         assertThat(cell.path("low").asDouble()).isCloseTo(1.01011887598, within(5e-10));
         assertThat(cell.path("high").asDouble()).isCloseTo(1.06766182439, within(5e-10));
         assertThat(cell.path("verdict").asString()).isEqualTo("CLEAR_GAIN");
+        assertThat(cell.path("size").asString()).isEqualTo("3.8 % higher");
+        assertThat(cell.path("range").asString()).isEqualTo("1.0 to 6.8 % higher");
+        assertThat(cell.path("apart").asDouble()).as("403.86 less 388.89").isCloseTo(14.9694, within(0.001));
         assertThat(lab.sentence(question("", other), 0, 0))
                 .contains("3.8 % higher than")
                 .contains("95 % interval 1.0 to 6.8 % higher");
