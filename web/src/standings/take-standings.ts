@@ -24,7 +24,7 @@ export function standingsCsv(standings: Standings): string {
       byDifferences(one) ? `less that of the base in ${one!.unit}` : 'index',
       '95 % low',
       '95 % high',
-      'the interval covers',
+      'the interval rests on',
       'results on a usual spread',
       'held by a display',
       'coverage',
