@@ -31,7 +31,7 @@ const MAY_USE: Record<string, readonly string[]> = {
   sheet: [...BELOW, 'access', 'evidence', 'suites'],
   shelf: [...BELOW, 'writeup'],
   standings: [...BELOW, 'plans', 'shelf', 'writeup'],
-  suites: [...BELOW, 'workloads'],
+  suites: [...BELOW, 'access', 'workloads'],
   trends: [...BELOW, 'plans', 'writeup'],
   writeup: [...BELOW, 'access', 'compare', 'standings', 'unsent'],
 };

@@ -2,6 +2,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { cleanup, fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { AccessContext } from '../access/access-context.ts';
 
 const server = vi.hoisted(() => ({ put: [] as unknown[], percent: {} as Record<string, number>, refuse: '' }));
 vi.mock('../api/client.ts', async (original) => ({
@@ -41,6 +42,18 @@ test('one group is changed by typing, with a comma as well, and only where it is
   fireEvent.keyDown(field, { key: 'Enter' });
   await waitFor(() => expect(server.put).toEqual([{ BROWSER: 3.5 }]));
   await waitFor(() => expect(screen.getByLabelText<HTMLInputElement>(/Browser/).value).toBe('3.5'));
+});
+
+test('a reader sees them and changes nothing', async () => {
+  cleanup();
+  render(
+    <AccessContext value={{ state: 'SIGNED_IN', lab: 'Saltmarsh', role: 'READER' }}>
+      <QueryClientProvider client={new QueryClient()}>
+        <UsualSpreads />
+      </QueryClientProvider>
+    </AccessContext>,
+  );
+  expect((await screen.findByLabelText<HTMLInputElement>(/Browser/)).disabled).toBe(true);
 });
 
 test('what the server refuses is said beside the field, and stays there to be mended', async () => {

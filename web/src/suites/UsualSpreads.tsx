@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useContext, useState } from 'react';
+import { AccessContext } from '../access/access-context.ts';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { number, TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
@@ -30,6 +31,7 @@ export function UsualSpreads() {
 
 function Spread({ group, percent }: { group: TestGroup; percent: number }) {
   const queries = useQueryClient();
+  const reader = useContext(AccessContext)?.role === 'READER';
   const [text, setText] = useState(number(percent));
   const change = useMutation({
     mutationFn: (to: number) => value(api.PUT('/api/usual-spreads', { body: { percent: { [group]: to } } })),
@@ -51,7 +53,7 @@ function Spread({ group, percent }: { group: TestGroup; percent: number }) {
           inputMode="decimal"
           maxLength={8}
           value={text}
-          disabled={change.isPending}
+          disabled={change.isPending || reader}
           onChange={(e) => setText(e.target.value)}
           onBlur={save}
           onKeyDown={(e) => e.key === 'Enter' && save()}

@@ -65,6 +65,11 @@ public record PairComparison(
      *                     degrees of freedom allow; 0 elsewhere
      */
     public record Parts(double runs, double runsByDegree, double sessions, double expected) {
+        /** P, where nothing was measured twice, and D + P where one second session was. */
+        private static final double FEWEST_BELIEVED = 4;
+
+        private static final double MOST_BELIEVED = 5;
+
         static Parts of(Centre a, Centre base) {
             double runs = a.runVariance() + base.runVariance();
             double byDegree = a.holdsRuns()
@@ -78,11 +83,6 @@ public record PairComparison(
                     a.sessionVariance() + base.sessionVariance(),
                     a.unmeasured() || base.unmeasured() ? variance * degrees / (degrees - 2) : 0);
         }
-
-        /** P, where nothing was measured twice, and D + P where one second session was. */
-        private static final double FEWEST_BELIEVED = 4;
-
-        private static final double MOST_BELIEVED = 5;
     }
 
     /** How many times as good as the base, above 1 where better. */
