@@ -14,6 +14,7 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
 import yarrowmark.server.platform.DiskSpace;
 import yarrowmark.server.platform.Problem;
@@ -60,9 +61,18 @@ class ImportJobs {
     private final ExecutorService worker = Executors.newSingleThreadExecutor(r -> new Thread(r, "import"));
     private final Map<String, Job> jobs = new LinkedHashMap<>();
 
+    /** Where files wait for their turn. */
+    private final Path folder;
+
+    @Autowired
     ImportJobs(LedgerImport imports, DiskSpace disk) {
+        this(imports, disk, Path.of(System.getProperty("java.io.tmpdir")));
+    }
+
+    ImportJobs(LedgerImport imports, DiskSpace disk, Path folder) {
         this.disk = disk;
         this.imports = imports;
+        this.folder = folder;
     }
 
     /** @param store whether the file is stored, or only looked at */
@@ -83,7 +93,16 @@ class ImportJobs {
                     .forEach(jobs::remove);
         }
         // On the disk until its turn comes: files that only wait take no memory.
-        Path waiting = waiting(file);
+        Path waiting;
+        try {
+            waiting = waiting(file);
+        } catch (Problem noRoom) {
+            // Its place is free again for whoever tries once there is room.
+            synchronized (jobs) {
+                jobs.remove(id);
+            }
+            throw noRoom;
+        }
         worker.execute(() -> run(job, () -> {
             byte[] bytes = taken(waiting);
             return store
@@ -93,12 +112,17 @@ class ImportJobs {
         return state(id, job);
     }
 
-    private static Path waiting(byte[] file) {
+    private Path waiting(byte[] file) {
+        @Nullable Path waiting = null;
         try {
-            Path waiting = Files.createTempFile("yarrowmark-import", ".csv");
+            waiting = Files.createTempFile(folder, "yarrowmark-import", ".csv");
             waiting.toFile().deleteOnExit();
             return Files.write(waiting, file);
         } catch (IOException e) {
+            if (waiting != null) {
+                // A part of it must not take the room that is missing.
+                waiting.toFile().delete();
+            }
             throw Problem.conflict("no-room", "There is no room on the disk to keep the file until it is read.");
         }
     }
