@@ -120,8 +120,10 @@ public class NoisePriorCache implements Mirror {
                 .collect(Collectors.groupingBy(MetricRow::suiteVersionId, LinkedHashMap::new, Collectors.toList()));
         List<MetricRow> near = byVersion.values().stream().flatMap(List::stream).toList();
         near.stream().filter(MetricRow::capped).forEach(m -> capped.add(m.suiteVersionId()));
-        Map<Long, List<Samples.SampleRow>> rows = lending(near);
-        Groups groups = new Groups(every);
+        // Asked once for all: other tests of a group may lend as well.
+        Set<NoiseExclusion.Place> silent = noiseExclusion.among(every);
+        Map<Long, List<Samples.SampleRow>> rows = lending(near, silent);
+        Groups groups = new Groups(every, silent);
         Map<Long, Version> found = new HashMap<>();
         byVersion.forEach((id, metrics) -> {
             Version version = ofVersion(metrics, rows, groups);
@@ -137,8 +139,8 @@ public class NoisePriorCache implements Mirror {
     }
 
     /** By metric, without what a display holds. */
-    private Map<Long, List<Samples.SampleRow>> lending(Collection<MetricRow> metrics) {
-        Set<NoiseExclusion.Place> silent = noiseExclusion.among(metrics);
+    private Map<Long, List<Samples.SampleRow>> lending(
+            Collection<MetricRow> metrics, Set<NoiseExclusion.Place> silent) {
         return samples.ofMetrics(metrics.stream().map(MetricRow::id).toList()).stream()
                 .filter(r -> silent.isEmpty()
                         || !silent.contains(new NoiseExclusion.Place(r.configurationId(), r.metricId())))
@@ -148,15 +150,17 @@ public class NoisePriorCache implements Mirror {
     /** What tests of the same group on this shelf lend; read once for all groups, and only where one is asked for. */
     private final class Groups {
         private final List<MetricRow> ratios;
+        private final Set<NoiseExclusion.Place> silent;
         private final Map<TestGroup, Optional<NoisePrior>> known = new EnumMap<>(TestGroup.class);
         private @Nullable Map<Long, List<Samples.SampleRow>> rows;
 
-        Groups(Collection<MetricRow> every) {
+        Groups(Collection<MetricRow> every, Set<NoiseExclusion.Place> silent) {
+            this.silent = silent;
             ratios = every.stream().filter(m -> m.scale() == Scale.RATIO).toList();
         }
 
         Optional<NoisePrior> of(TestGroup group) {
-            Map<Long, List<Samples.SampleRow>> all = rows == null ? lending(ratios) : rows;
+            Map<Long, List<Samples.SampleRow>> all = rows == null ? lending(ratios, silent) : rows;
             rows = all;
             return known.computeIfAbsent(group, g -> prior(ratios.stream()
                             .filter(m -> m.group() == g)
@@ -263,6 +267,9 @@ public class NoisePriorCache implements Mirror {
     @Override
     public void note(RecordsChanged change) {
         anyChange.incrementAndGet();
+        if (change instanceof UsualSpreadsChanged) {
+            usual.forget();
+        }
         Set<Long> others = new HashSet<>();
         // What rests on other suites, on what somebody stated or on what is usual may rest on something else now.
         known.forEach((id, version) -> {
@@ -276,7 +283,6 @@ public class NoisePriorCache implements Mirror {
             others.addAll(known.keySet());
         } else {
             others.addAll(capped);
-            usual.forget();
         }
         others.forEach(v -> {
             changes.merge(v, 1L, Long::sum);

@@ -3,6 +3,7 @@ package yarrowmark.server.ledger.sample;
 import static yarrowmark.server.platform.Require.require;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Collection;
 import java.util.HashMap;
@@ -117,7 +118,11 @@ public class SampleCache implements Mirror {
                 String where = " where configuration_id in ("
                         + stale.stream().map(String::valueOf).collect(Collectors.joining(",")) + ")";
                 Map<Long, Own> read = read(where);
-                sittings.read(where, stale);
+                if (read.values().stream().anyMatch(SampleCache::hasSeveralSessions)) {
+                    sittings.read(where, stale);
+                } else {
+                    sittings.forget(stale);
+                }
                 for (Long id : stale) {
                     if (read.containsKey(id)) {
                         byConfiguration.put(id, read.get(id));
@@ -132,6 +137,10 @@ public class SampleCache implements Mirror {
             throw e;
         }
         return require(byConfiguration);
+    }
+
+    private static boolean hasSeveralSessions(Own own) {
+        return Arrays.stream(own.rows).anyMatch(r -> r.sample().sessions().size() > 1);
     }
 
     private Map<Long, Own> read(String where) {

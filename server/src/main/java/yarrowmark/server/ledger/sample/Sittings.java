@@ -53,6 +53,13 @@ final class Sittings {
         byConfiguration = now;
     }
 
+    /** None of these has a second session. */
+    void forget(Collection<Long> configurations) {
+        Map<Long, Map<Long, Long>> now = new HashMap<>(byConfiguration);
+        configurations.forEach(now::remove);
+        byConfiguration = now;
+    }
+
     private static Map<Long, Long> firstOfSitting(List<Session> own) {
         Map<Long, Long> joined = new HashMap<>();
         long first = own.get(0).id();
