@@ -73,7 +73,7 @@ class CompareIT extends AtTheDemo {
         browser.see("//*[@role='option'][contains(., '10 %')]").click();
         browser.until(
                 "the address to say so", () -> browser.driver().getCurrentUrl().contains("matters=10"));
-        browser.see("//*[@role='row']//*[.='level']");
+        browser.see("//*[@role='row']//*[contains(., ' higher, level')]");
         browser.choose("Tests", "Storage tests");
         browser.until("storage alone", () -> browser.driver()
                 .findElements(By.xpath("//*[@role='rowheader'][.='Processor']"))
