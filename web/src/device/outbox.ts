@@ -1,4 +1,6 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { IDBPDatabase } from 'idb';
+import { DATABASE, openKept, type Kept as Schema } from '../unsent/database.ts';
+import { bringRuns } from '../unsent/old-runs.ts';
 import type { RunBody, Seat } from './api.ts';
 
 /** A finished run that the server has not confirmed yet. */
@@ -38,6 +40,8 @@ export interface Joining {
   secret: string;
 }
 
+type Ordered = Kept & { order: number };
+
 interface Noted {
   testId: number;
   runNumber: number;
@@ -50,43 +54,30 @@ interface Gone {
   times: number;
 }
 
-interface Shape extends DBSchema {
-  runs: { key: string; value: Kept & { order: number }; indexes: { order: number } };
-  state: {
-    key: 'token' | 'shelf' | 'joining' | 'begun' | 'ending' | 'storageAllowed' | 'cold' | 'known' | 'notes' | 'gone';
-    value: unknown;
-  };
-}
-
 /**
  * What this device keeps until the server has confirmed it, in the browser's own database: it outlives a reload, a
  * closed tab and an empty battery. One session at a time.
  */
 export class Outbox {
-  private readonly db: IDBPDatabase<Shape>;
-  private constructor(db: IDBPDatabase<Shape>) {
+  private readonly db: IDBPDatabase<Schema>;
+  private constructor(db: IDBPDatabase<Schema>) {
     this.db = db;
   }
 
-  static async open(name = 'yarrowmark-device'): Promise<Outbox> {
-    return new Outbox(
-      await openDB<Shape>(name, 1, {
-        upgrade(db) {
-          db.createObjectStore('runs', { keyPath: 'key' }).createIndex('order', 'order');
-          db.createObjectStore('state');
-        },
-      }),
-    );
+  static async open(name = DATABASE): Promise<Outbox> {
+    const db = await openKept(name);
+    await bringRuns(db);
+    return new Outbox(db);
   }
 
   /** Keeps a finished run and forgets that it was begun, both or neither. */
   async keep(kept: Kept): Promise<void> {
-    const change = this.db.transaction(['runs', 'state'], 'readwrite');
+    const change = this.db.transaction(['runs', 'device'], 'readwrite');
     const last = await change.objectStore('runs').index('order').openCursor(null, 'prev');
     await change.objectStore('runs').put({ ...kept, order: (last?.value.order ?? 0) + 1 });
-    await change.objectStore('state').delete('begun');
+    await change.objectStore('device').delete('begun');
     // A run that was cut off goes on from them; one that is over needs them no more.
-    if (kept.body.state !== 'STOPPED') await change.objectStore('state').delete('notes');
+    if (kept.body.state !== 'STOPPED') await change.objectStore('device').delete('notes');
     await change.done;
   }
 
@@ -94,7 +85,7 @@ export class Outbox {
   waiting = async (): Promise<Kept[]> => (await this.all()).filter((run) => run.refused === undefined);
   /** What the server would not take, of this and of earlier sessions. */
   refused = async (): Promise<Kept[]> => (await this.all()).filter((run) => run.refused !== undefined);
-  private all = (): Promise<Kept[]> => this.db.getAllFromIndex('runs', 'order');
+  private all = async () => (await this.db.getAllFromIndex('runs', 'order')) as Ordered[];
 
   /** The server has it now. */
   confirmed = (key: string): Promise<void> => this.db.delete('runs', key);
@@ -108,36 +99,36 @@ export class Outbox {
       return rest;
     });
 
-  private async change(key: string, how: (run: Kept & { order: number }) => Kept & { order: number }): Promise<void> {
+  private async change(key: string, how: (run: Ordered) => Ordered): Promise<void> {
     const change = this.db.transaction('runs', 'readwrite');
-    const run = await change.store.get(key);
+    const run = (await change.store.get(key)) as Ordered | undefined;
     if (run) await change.store.put(how(run));
     await change.done;
   }
 
   /** What a run that takes hours has so far; of another run there is nothing. */
   async notes(testId: number, runNumber: number): Promise<unknown> {
-    const kept = (await this.db.get('state', 'notes')) as Noted | undefined;
+    const kept = (await this.db.get('device', 'notes')) as Noted | undefined;
     return kept?.testId === testId && kept.runNumber === runNumber ? kept.notes : null;
   }
   note = async (testId: number, runNumber: number, notes: unknown): Promise<void> =>
-    void (await this.db.put('state', { testId, runNumber, notes } satisfies Noted, 'notes'));
+    void (await this.db.put('device', { testId, runNumber, notes } satisfies Noted, 'notes'));
 
   /** The page went away in the middle of this run. @returns how often by now */
   async goneIn(testId: number, runNumber: number): Promise<number> {
-    const before = (await this.db.get('state', 'gone')) as Gone | undefined;
+    const before = (await this.db.get('device', 'gone')) as Gone | undefined;
     const times = before?.testId === testId && before.runNumber === runNumber ? before.times + 1 : 1;
-    await this.db.put('state', { testId, runNumber, times } satisfies Gone, 'gone');
+    await this.db.put('device', { testId, runNumber, times } satisfies Gone, 'gone');
     return times;
   }
 
-  begin = async (begun: Begun): Promise<void> => void (await this.db.put('state', begun, 'begun'));
-  begun = async (): Promise<Begun | null> => ((await this.db.get('state', 'begun')) as Begun | undefined) ?? null;
+  begin = async (begun: Begun): Promise<void> => void (await this.db.put('device', begun, 'begun'));
+  begun = async (): Promise<Begun | null> => ((await this.db.get('device', 'begun')) as Begun | undefined) ?? null;
 
   async seat(): Promise<Seat | null> {
-    const token = (await this.db.get('state', 'token')) as string | undefined;
+    const token = (await this.db.get('device', 'token')) as string | undefined;
     if (!token) return null;
-    return { token, shelf: ((await this.db.get('state', 'shelf')) as string | undefined) ?? null };
+    return { token, shelf: ((await this.db.get('device', 'shelf')) as string | undefined) ?? null };
   }
 
   /**
@@ -145,7 +136,7 @@ export class Outbox {
    * with the same secret.
    */
   async join(code: string): Promise<Joining> {
-    const change = this.db.transaction('state', 'readwrite');
+    const change = this.db.transaction('device', 'readwrite');
     const before = (await change.store.get('joining')) as Joining | undefined;
     const joining = before && plain(before.code) === plain(code) ? before : { code, secret: freshSecret() };
     await change.store.put(joining, 'joining');
@@ -153,32 +144,32 @@ export class Outbox {
     return joining;
   }
   joining = async (): Promise<Joining | null> =>
-    ((await this.db.get('state', 'joining')) as Joining | undefined) ?? null;
+    ((await this.db.get('device', 'joining')) as Joining | undefined) ?? null;
   /** The bench said no, or its holder types another code. */
-  stopJoining = (): Promise<void> => this.db.delete('state', 'joining');
+  stopJoining = (): Promise<void> => this.db.delete('device', 'joining');
 
   /** Starts anew for another session. What no server has taken yet stays, with the seat that it was measured for. */
   takeSeat = (seat: Seat): Promise<void> => this.leave(seat);
 
-  allowStorage = async (yes: boolean): Promise<void> => void (await this.db.put('state', yes, 'storageAllowed'));
-  storageAllowed = async (): Promise<boolean> => (await this.db.get('state', 'storageAllowed')) === true;
+  allowStorage = async (yes: boolean): Promise<void> => void (await this.db.put('device', yes, 'storageAllowed'));
+  storageAllowed = async (): Promise<boolean> => (await this.db.get('device', 'storageAllowed')) === true;
 
   /** Speed of the probe before anything else ran in this session; a reload finds a warm device. */
-  keepCold = async (speed: number): Promise<void> => void (await this.db.put('state', speed, 'cold'));
-  cold = async (): Promise<number | null> => ((await this.db.get('state', 'cold')) as number | undefined) ?? null;
+  keepCold = async (speed: number): Promise<void> => void (await this.db.put('device', speed, 'cold'));
+  cold = async (): Promise<number | null> => ((await this.db.get('device', 'cold')) as number | undefined) ?? null;
 
   /** What it was is proposed the next time; it goes with a word of its owner. */
-  remember = async (known: KnownDevice): Promise<void> => void (await this.db.put('state', known, 'known'));
-  forget = async (): Promise<void> => void (await this.db.delete('state', 'known'));
+  remember = async (known: KnownDevice): Promise<void> => void (await this.db.put('device', known, 'known'));
+  forget = async (): Promise<void> => void (await this.db.delete('device', 'known'));
   /** Of this lab alone: elsewhere it may be called otherwise. */
   async known(shelf: string | null): Promise<KnownDevice | null> {
-    const known = (await this.db.get('state', 'known')) as KnownDevice | undefined;
+    const known = (await this.db.get('device', 'known')) as KnownDevice | undefined;
     return known && known.shelf === shelf ? known : null;
   }
 
-  ending = async (how: 'DONE' | 'STOPPED'): Promise<void> => void (await this.db.put('state', how, 'ending'));
+  ending = async (how: 'DONE' | 'STOPPED'): Promise<void> => void (await this.db.put('device', how, 'ending'));
   ended = async (): Promise<'DONE' | 'STOPPED' | null> =>
-    ((await this.db.get('state', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
+    ((await this.db.get('device', 'ending')) as 'DONE' | 'STOPPED' | undefined) ?? null;
 
   /**
    * The session is over. Runs that were not taken are put down with their seat, so that they can be sent later.
@@ -187,17 +178,17 @@ export class Outbox {
    */
   async leave(next?: Seat): Promise<void> {
     const seat = await this.seat();
-    const change = this.db.transaction(['runs', 'state'], 'readwrite');
-    for (const run of await change.objectStore('runs').getAll())
+    const change = this.db.transaction(['runs', 'device'], 'readwrite');
+    for (const run of (await change.objectStore('runs').getAll()) as Ordered[])
       await change.objectStore('runs').put({
         ...run,
         ...(seat && !run.seat && { seat }),
         refused: run.refused ?? 'It was not delivered before its session was left.',
-      });
-    for (const key of await change.objectStore('state').getAllKeys())
-      if (key !== 'known') await change.objectStore('state').delete(key);
-    if (next) await change.objectStore('state').put(next.token, 'token');
-    if (next?.shelf) await change.objectStore('state').put(next.shelf, 'shelf');
+      } as Ordered);
+    for (const key of await change.objectStore('device').getAllKeys())
+      if (key !== 'known') await change.objectStore('device').delete(key);
+    if (next) await change.objectStore('device').put(next.token, 'token');
+    if (next?.shelf) await change.objectStore('device').put(next.shelf, 'shelf');
     await change.done;
   }
 

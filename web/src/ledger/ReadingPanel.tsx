@@ -3,7 +3,7 @@ import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { DotPlot } from '../chart/DotPlot.tsx';
 import { SeriesPlot } from '../chart/SeriesPlot.tsx';
 import { EvidencePart } from '../evidence/EvidencePart.tsx';

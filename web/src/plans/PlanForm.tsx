@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { AddTests } from './AddTests.tsx';
 import { moved, newItem, newSeed, withItem, type Draft } from './draft.ts';
 import { PlanLine } from './PlanLine.tsx';

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, useNavigate } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { suites } from '../suites/suites.ts';
 import { Choice } from '../ui/Choice.tsx';

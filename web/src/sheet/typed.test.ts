@@ -1,5 +1,7 @@
+// @vitest-environment jsdom
 import 'fake-indexeddb/auto';
 import { afterEach, expect, test, vi } from 'vitest';
+import { UnsentStore } from '../unsent/store.ts';
 import { NotTaken, TypedScores, unsentSessions, type Typed } from './typed.ts';
 
 /** A ledger that can be out of reach, answer too late, or refuse. */
@@ -30,15 +32,26 @@ const alone = (_name: string, work: () => Promise<void>): Promise<void> => {
 
 let number = 0;
 let open: TypedScores[] = [];
-const tab = async (ledger: Ledger, name: string) => {
-  const scores = await TypedScores.open(7, { send: ledger.send, alone, owner: name, retryMs: 1_000_000 });
+let stores: UnsentStore[] = [];
+const storeOf = async (person: string) => {
+  const store = await UnsentStore.open({ shelf: 'a', person }, 'sheet-tests');
+  stores.push(store);
+  return store;
+};
+const tab = async (ledger: Ledger, person: string, retryMs = 1_000_000) => {
+  const scores = new TypedScores(await storeOf(person), 7, { send: ledger.send, alone, retryMs });
   open.push(scores);
   return scores;
 };
 afterEach(() => {
-  open.forEach((scores) => scores.close());
-  open = [];
+  closeAll();
 });
+function closeAll() {
+  open.forEach((scores) => scores.close());
+  stores.forEach((store) => store.close());
+  open = [];
+  stores = [];
+}
 
 test('the first key is kept, and a reload finds it', async () => {
   const ledger = new Ledger();
@@ -105,17 +118,16 @@ test('leaving the sheet goes on sending, and ends once everything entered is sto
   const ledger = new Ledger();
   ledger.reachable = false;
   const name = `sheet-${number++}`;
-  const scores = await TypedScores.open(7, { send: ledger.send, alone, owner: name, retryMs: 5 });
-  open.push(scores);
+  const scores = await tab(ledger, name, 5);
   scores.enter(1, 1, '41');
   scores.leave();
   await expect.poll(() => scores.trouble).toContain('cannot be reached');
-  expect(await unsentSessions(name), 'a later visit finds it, too').toEqual([7]);
+  expect(unsentSessions(await storeOf(name)), 'a later visit finds it, too').toEqual([7]);
   ledger.reachable = true;
   await expect.poll(() => ledger.stored.get('1:1')).toBe('41');
   await scores.settle();
   expect(scores.stay(), 'it has ended').toBe(false);
-  expect(await unsentSessions(name)).toEqual([]);
+  expect(unsentSessions(await storeOf(name))).toEqual([]);
 });
 
 test('what waits is sent for nobody else, and not to another shelf at the address', async () => {
@@ -131,7 +143,7 @@ test('what waits is sent for nobody else, and not to another shelf at the addres
   const visited = await tab(other, theirs);
   await visited.settle();
   expect(visited.at(1, 1)).toBeUndefined();
-  expect(await unsentSessions(theirs)).toEqual([]);
+  expect(unsentSessions(await storeOf(theirs))).toEqual([]);
   expect(other.stored.size).toBe(0);
   const back = new Ledger();
   const again = await tab(back, mine);
@@ -187,9 +199,10 @@ test('200 random sequences of typing, entering, reloading, losing the net and tw
       else if (what < 0.82) ledger.deaf = !ledger.deaf;
       else if (what < 0.92) {
         // A reload: the page goes without a word, and what was written until then is what there is.
-        await (scores as unknown as { writes: Promise<unknown> }).writes;
         scores.close();
+        stores[which]!.close();
         tabs[which] = await tab(ledger, name);
+        stores[which] = stores.pop()!;
       } else await scores.settle();
     }
     ledger.reachable = true;
@@ -199,8 +212,7 @@ test('200 random sequences of typing, entering, reloading, losing the net and tw
     expect(Object.fromEntries([...ledger.stored].sort()), `seed ${seed}`).toEqual(
       Object.fromEntries([...expected].sort()),
     );
-    open.forEach((scores) => scores.close());
-    open = [];
+    closeAll();
   }
 }, 60_000);
 
@@ -209,10 +221,13 @@ test('where the browser keeps nothing, what is typed stays on the page, is said 
   const none = vi.spyOn(indexedDB, 'open').mockImplementation(() => {
     throw new DOMException('no storage', 'SecurityError');
   });
+  const noJournal = vi.spyOn(Storage.prototype, 'setItem').mockImplementation(() => {
+    throw new DOMException('no storage', 'SecurityError');
+  });
   try {
     const scores = await tab(ledger, `sheet-${number++}`);
     scores.typing(1, 1, '41');
-    expect(scores.trouble).toContain('keeps nothing');
+    await expect.poll(() => scores.trouble).toContain('keeps nothing');
     ledger.reachable = false;
     scores.enter(1, 2, 'no');
     expect((await scores.settle()).waiting.map((t) => t.text)).toContain('41');
@@ -223,6 +238,7 @@ test('where the browser keeps nothing, what is typed stays on the page, is said 
     expect([...ledger.stored]).toEqual([['1:1', '41']]);
   } finally {
     none.mockRestore();
+    noJournal.mockRestore();
   }
 });
 

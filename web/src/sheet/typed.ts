@@ -1,4 +1,4 @@
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { Unsent, UnsentStore } from '../unsent/store.ts';
 
 /** A score on its way from the keyboard to the ledger. */
 export interface Typed {
@@ -11,36 +11,16 @@ export interface Typed {
   /** Being typed; entered and not confirmed yet; or refused by the server, with its reason. */
   state: 'typing' | 'waiting' | 'refused';
   why?: string;
-  /** Later ones are higher: what is typed over another takes its place. */
-  order: number;
 }
+type Score = Omit<Typed, 'session' | 'testId' | 'run'>;
 
 /** The server looked at a score and will not take it. */
 export class NotTaken extends Error {}
 
-type Key = [session: number, testId: number, run: number];
-interface Shape extends DBSchema {
-  typed: { key: Key; value: Typed; indexes: { session: number } };
-}
-
-/** Each person on each shelf has a database of its own: what waits in one is sent for nobody else, and nowhere else. */
-function kept(owner: string): Promise<IDBPDatabase<Shape>> {
-  return openDB<Shape>(`yarrowmark-sheet ${owner}`, 1, {
-    upgrade(made) {
-      made.createObjectStore('typed', { keyPath: ['session', 'testId', 'run'] }).createIndex('session', 'session');
-    },
-  });
-}
-
 /** Sessions with scores that were entered on this computer and are not stored yet. */
-export async function unsentSessions(owner: string): Promise<number[]> {
-  const db = await kept(owner);
-  try {
-    const waiting = (await db.getAll('typed')).filter((t) => t.state === 'waiting');
-    return [...new Set(waiting.map((t) => t.session))];
-  } finally {
-    db.close();
-  }
+export function unsentSessions(store: UnsentStore): number[] {
+  const waiting = store.all('score').filter((kept) => (kept.body as Score).state === 'waiting');
+  return [...new Set(waiting.map((kept) => typedOf(kept).session))];
 }
 
 const UNKEPT = 'This browser keeps nothing for this page, so what is typed here is lost when it is closed.';
@@ -51,8 +31,6 @@ interface Around {
   /** Of two tabs with one session, one sends at a time. */
   alone?: (name: string, work: () => Promise<void>) => Promise<void>;
   retryMs?: number;
-  /** Whose scores they are: the shelf and the person. */
-  owner: string;
 }
 
 async function withLock(name: string, work: () => Promise<void>): Promise<void> {
@@ -65,44 +43,34 @@ async function withLock(name: string, work: () => Promise<void>): Promise<void> 
  * beside the field, a reload, a closed lid and a lost network take nothing away.
  */
 export class TypedScores {
-  /** Null where the browser gives none or it is full: what is typed is then held by this page alone. */
-  private db: IDBPDatabase<Shape> | null;
+  private readonly store: UnsentStore;
   private readonly session: number;
   private readonly around: Around;
   private all: readonly Typed[] = [];
-  private listeners = new Set<() => void>();
-  private writes: Promise<unknown> = Promise.resolve();
+  private readonly listeners = new Set<() => void>();
+  private readonly leaveStore: () => void;
   private sending: Promise<void> = Promise.resolve();
-  private order = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private readonly news: BroadcastChannel | undefined;
   private closed = false;
   /** How many look at it. */
   private looking = 1;
   /** Why nothing gets through just now. */
-  trouble: string | null = null;
+  private away: string | null = null;
 
-  private constructor(db: IDBPDatabase<Shape> | null, session: number, around: Around) {
-    this.db = db;
+  constructor(store: UnsentStore, session: number, around: Around) {
+    this.store = store;
     this.session = session;
     this.around = around;
-    if (typeof BroadcastChannel !== 'undefined') {
-      this.news = new BroadcastChannel(`yarrowmark-sheet-${around.owner}-${session}`);
-      this.news.onmessage = () => void (this.closed || this.look());
-    }
+    this.leaveStore = store.subscribe(() => this.look());
+    this.look();
+    void store.ready.then(() => {
+      this.look();
+      this.kick();
+    });
   }
 
-  static async open(session: number, around: Around): Promise<TypedScores> {
-    let db: IDBPDatabase<Shape> | null = null;
-    try {
-      db = await kept(around.owner);
-    } catch {
-      // The sheet is there all the same, and says at the first key that nothing is kept.
-    }
-    const scores = new TypedScores(db, session, around);
-    await scores.look();
-    scores.kick();
-    return scores;
+  get trouble(): string | null {
+    return this.away ?? (this.store.keeps || this.all.length === 0 ? null : UNKEPT);
   }
 
   snapshot = (): readonly Typed[] => this.all;
@@ -118,20 +86,18 @@ export class TypedScores {
   /** Each key: what stands in the field now. Nothing in it is nothing typed. */
   typing(testId: number, run: number, text: string): void {
     if (text.trim() === '') this.drop(testId, run);
-    else this.put({ testId, run, text, byStopwatch: false, state: 'typing' });
+    else this.put(testId, run, { text, byStopwatch: false, state: 'typing' });
   }
 
   /** It is entered: sent now, or as soon as the server can be reached. */
   enter(testId: number, run: number, text: string, byStopwatch = false): void {
-    this.put({ testId, run, text: text.trim(), byStopwatch, state: 'waiting' });
+    this.put(testId, run, { text: text.trim(), byStopwatch, state: 'waiting' });
     this.kick();
   }
 
   /** A person takes back what was typed and not stored. */
   drop(testId: number, run: number): void {
-    if (!this.at(testId, run)) return;
-    this.tell(this.all.filter((t) => t.testId !== testId || t.run !== run));
-    this.write((db) => db.delete('typed', [this.session, testId, run]));
+    if (this.at(testId, run)) this.store.remove('score', this.key(testId, run));
   }
 
   /** Sends once more what was refused. */
@@ -142,8 +108,12 @@ export class TypedScores {
 
   /** Enters what is only typed, tries to send everything once, and says what is left. */
   async settle(): Promise<{ waiting: Typed[]; refused: Typed[] }> {
-    for (const t of this.all.filter((one) => one.state === 'typing'))
-      await this.replace(t, { ...t, text: t.text.trim(), state: 'waiting' });
+    await this.store.ready;
+    for (const kept of this.kept()) {
+      const score = kept.body as Score;
+      if (score.state === 'typing')
+        await this.store.replace(kept, { body: { ...score, text: score.text.trim(), state: 'waiting' } });
+    }
     this.kick();
     await this.sending;
     return {
@@ -172,82 +142,54 @@ export class TypedScores {
   }
 
   close(): void {
-    if (this.closed) return;
     this.closed = true;
     clearTimeout(this.timer);
+    this.leaveStore();
     this.listeners.clear();
-    // What is on its way is still put down.
-    void Promise.allSettled([this.writes, this.sending]).then(() => {
-      this.news?.close();
-      this.db?.close();
-    });
   }
 
-  private put(typed: Omit<Typed, 'session' | 'order'>): void {
-    const made: Typed = { ...typed, session: this.session, order: ++this.order };
-    this.tell([...this.all.filter((t) => t.testId !== made.testId || t.run !== made.run), made]);
-    this.write((db) => db.put('typed', made));
+  private key = (testId: number, run: number) => `${this.session}.${testId}.${run}`;
+  private kept = () => this.store.all('score', `${this.session}.`);
+  private put(testId: number, run: number, score: Score): void {
+    this.store.put('score', this.key(testId, run), score);
   }
 
-  /** One after the other, so that the last key is what stays. */
-  private write(how: (db: IDBPDatabase<Shape>) => Promise<unknown>): void {
-    if (!this.db) this.trouble ??= UNKEPT;
-    this.writes = this.writes
-      .then(() => this.db && how(this.db))
-      .then(
-        () => this.news?.postMessage(null),
-        () => {
-          this.db?.close();
-          this.db = null;
-          this.trouble = UNKEPT;
-          this.tell(this.all);
-        },
-      );
+  private look(): void {
+    this.all = this.kept().map(typedOf);
+    this.tell();
   }
 
-  private tell(all: readonly Typed[]): void {
-    this.all = all;
+  private tell(): void {
     this.listeners.forEach((listener) => listener());
-  }
-
-  /** What is kept, by whichever tab. */
-  private async look(): Promise<void> {
-    for (;;) {
-      const written = this.writes;
-      await written;
-      if (!this.db) return;
-      const there = await this.db.getAllFromIndex('typed', 'session', this.session);
-      // A key that was pressed meanwhile is not in what was read.
-      if (written !== this.writes) continue;
-      this.order = Math.max(this.order, ...there.map((t) => t.order));
-      this.tell(there.sort((a, b) => a.order - b.order));
-      return;
-    }
   }
 
   private async deliver(): Promise<void> {
     const alone = this.around.alone ?? withLock;
-    await alone(`yarrowmark-sheet-${this.around.owner}-${this.session}`, async () => {
+    const { shelf, person } = this.store.owner;
+    await alone(`yarrowmark-sheet-${shelf}-${person}-${this.session}`, async () => {
       for (;;) {
         if (this.closed) return;
-        await this.look();
-        const next = this.all.find((t) => t.state === 'waiting');
+        const first = this.kept().find((kept) => (kept.body as Score).state === 'waiting');
+        // Another tab may have sent it meanwhile.
+        const next = first && (await this.store.fresh(first));
+        if (first && next?.order !== first.order) continue;
         if (!next) {
-          if (this.trouble) {
-            this.trouble = null;
-            this.tell(this.all);
-          }
+          this.away = null;
+          this.tell();
           if (this.looking === 0) this.close();
           return;
         }
         try {
-          await this.around.send(next);
-          await this.replace(next, null);
+          await this.around.send(typedOf(next));
+          await this.store.replace(next, null);
         } catch (error) {
-          if (error instanceof NotTaken) await this.replace(next, { ...next, state: 'refused', why: error.message });
+          if (error instanceof NotTaken)
+            await this.store.replace(next, {
+              body: { ...(next.body as Score), state: 'refused', why: error.message } satisfies Score,
+            });
           else {
-            this.trouble = error instanceof Error ? error.message : String(error);
-            this.tell(this.all);
+            this.away = error instanceof Error ? error.message : String(error);
+            this.tell();
             clearTimeout(this.timer);
             this.timer = setTimeout(this.kick, this.around.retryMs ?? 3_000);
             return;
@@ -256,24 +198,9 @@ export class TypedScores {
       }
     });
   }
+}
 
-  /** Unless something else was typed at the same place meanwhile, here or in another tab. */
-  private async replace(sent: Typed, by: Typed | null): Promise<void> {
-    await this.writes;
-    if (!this.db) {
-      if (this.at(sent.testId, sent.run)?.order === sent.order)
-        this.tell([...this.all.filter((t) => t.order !== sent.order), ...(by ? [by] : [])]);
-      return;
-    }
-    const change = this.db.transaction('typed', 'readwrite');
-    const key: Key = [sent.session, sent.testId, sent.run];
-    const there = await change.store.get(key);
-    if (there?.order === sent.order && there.text === sent.text) {
-      if (by) await change.store.put(by);
-      else await change.store.delete(key);
-    }
-    await change.done;
-    this.news?.postMessage(null);
-    await this.look();
-  }
+function typedOf(kept: Unsent): Typed {
+  const [session = 0, testId = 0, run = 0] = kept.key.split('.').map(Number);
+  return { session, testId, run, ...(kept.body as Score) };
 }

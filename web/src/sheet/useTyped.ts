@@ -1,8 +1,9 @@
 import { useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useContext, useEffect, useState } from 'react';
-import { AccessContext } from '../access/access-context.ts';
+import { useEffect, useState } from 'react';
 import { api, Problem, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
+import type { UnsentStore } from '../unsent/store.ts';
+import { useUnsent } from '../unsent/use-unsent.ts';
 import type { Sheet } from './places.ts';
 import { NotTaken, TypedScores, unsentSessions, type Typed } from './typed.ts';
 
@@ -10,11 +11,11 @@ import { NotTaken, TypedScores, unsentSessions, type Typed } from './typed.ts';
 const LATER = new Set([0, 401, 403, 408, 429]);
 
 /** One for each session in this page: it outlives its sheet until what was entered is stored. */
-const open = new Map<number, Promise<TypedScores>>();
+const open = new Map<number, TypedScores>();
 /** Whose they are. Somebody else's wait on this computer until their owner is back. */
-let openFor = '';
+let openFor: UnsentStore | undefined;
 
-function opened(owner: string, session: number, queries: QueryClient): Promise<TypedScores> {
+function opened(unsent: UnsentStore, session: number, queries: QueryClient): TypedScores {
   const send = async ({ testId, run, text, byStopwatch }: Typed) => {
     try {
       const page = await value(
@@ -34,68 +35,56 @@ function opened(owner: string, session: number, queries: QueryClient): Promise<T
       throw later ? error : new NotTaken(error.message);
     }
   };
-  return TypedScores.open(session, { send, owner });
+  return new TypedScores(unsent, session, { send });
 }
 
-async function taken(owner: string, session: number, queries: QueryClient): Promise<TypedScores> {
-  if (openFor !== owner) {
-    open.forEach((scores) => void scores.then((s) => s.close()));
+function taken(unsent: UnsentStore, session: number, queries: QueryClient): TypedScores {
+  if (openFor !== unsent) {
+    open.forEach((scores) => scores.close());
     open.clear();
-    openFor = owner;
+    openFor = unsent;
   }
-  const there = await open.get(session);
+  const there = open.get(session);
   if (there?.stay()) return there;
-  const made = opened(owner, session, queries);
+  const made = opened(unsent, session, queries);
   open.set(session, made);
   return made;
-}
-
-function useOwner(): string {
-  const access = useContext(AccessContext);
-  return `${access?.shelf ?? ''} ${access?.person ?? ''}`;
 }
 
 /** What is typed into a session, kept on this computer and sent; null until it is open. */
 export function useTyped(session: number): TypedScores | null {
   const queries = useQueryClient();
-  const owner = useOwner();
+  const unsent = useUnsent();
   const [typed, setTyped] = useState<TypedScores | null>(null);
   useEffect(() => {
-    let left = false;
-    let mine: TypedScores | null = null;
-    void taken(owner, session, queries).then((scores) => {
-      if (left) return scores.leave();
-      mine = scores;
-      setTyped(scores);
-    });
+    const scores = taken(unsent, session, queries);
+    setTyped(scores);
     return () => {
-      left = true;
-      mine?.leave();
+      scores.leave();
       setTyped(null);
     };
-  }, [owner, session, queries]);
+  }, [unsent, session, queries]);
   return typed;
 }
 
 /** Sends what an earlier visit to this page had entered and could not send, whatever view is open now. */
-export function useUnsent(): void {
+export function useSendUnsent(): void {
   const queries = useQueryClient();
-  const owner = useOwner();
+  const unsent = useUnsent();
   useEffect(() => {
-    const online = () => open.forEach((scores) => void scores.then((s) => s.kick()));
+    const online = () => open.forEach((scores) => scores.kick());
     window.addEventListener('online', online);
     return () => window.removeEventListener('online', online);
   }, []);
   useEffect(() => {
-    unsentSessions(owner).then(
-      (sessions) => {
-        for (const session of sessions)
-          if (!open.has(session) || openFor !== owner)
-            void taken(owner, session, queries).then((scores) => scores.leave());
-      },
-      () => {
-        // A browser that keeps nothing has nothing to send.
-      },
-    );
-  }, [owner, queries]);
+    let left = false;
+    void unsent.ready.then(() => {
+      if (left) return;
+      for (const session of unsentSessions(unsent))
+        if (!open.has(session) || openFor !== unsent) taken(unsent, session, queries).leave();
+    });
+    return () => {
+      left = true;
+    };
+  }, [unsent, queries]);
 }

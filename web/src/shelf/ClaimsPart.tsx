@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { percentOf, quantity } from '../format/format.ts';
 import { Ready } from '../ui/states.tsx';
 

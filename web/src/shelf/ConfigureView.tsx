@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, useNavigate } from '@tanstack/react-router';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
 import { Opening } from '../shell/Opening.tsx';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { firstFacts, fromFacts, type Entry, type FactRow, type toBody } from './fact-rows.ts';
 import { FactEditor, useVocabulary } from './FactEditor.tsx';

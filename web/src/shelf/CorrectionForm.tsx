@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 
 type ConfigurationPage = Schemas['ConfigurationPage'];
 

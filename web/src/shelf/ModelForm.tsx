@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useId, type ReactNode } from 'react';
 import { Link } from '@tanstack/react-router';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { DEVICE_CLASSES, deviceClass, type DeviceClass } from '../format/format.ts';
 
 type ModelPage = Schemas['ModelPage'];

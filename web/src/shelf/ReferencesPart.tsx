@@ -3,7 +3,7 @@ import { Link } from '@tanstack/react-router';
 import { useId, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { PublishedSign } from '../chart/PublishedSign.tsx';
 import { count, day, reading } from '../format/format.ts';
 import { Ready } from '../ui/states.tsx';

@@ -1,7 +1,8 @@
 import { Link, Outlet, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
-import { useUnsent } from '../sheet/useTyped.ts';
+import { useSendUnsent } from '../sheet/useTyped.ts';
+import { useUnsentReady } from '../unsent/use-unsent.ts';
 import { ConnectionBanner } from './ConnectionBanner.tsx';
 import { PersonMenu } from './PersonMenu.tsx';
 import { KeysHelp } from './KeysHelp.tsx';
@@ -25,7 +26,9 @@ const LINE = [
 
 export function Shell() {
   const access = useAccess();
-  useUnsent();
+  useSendUnsent();
+  // A form begins with what was typed into it before, so nothing is opened until that is known.
+  const unsentReady = useUnsentReady();
   const navigate = useNavigate();
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
@@ -78,7 +81,7 @@ export function Shell() {
         <ConnectionBanner />
       </div>
       <main id="view" tabIndex={-1} className="relative min-h-0 outline-none overflow-y-auto px-5 pt-4 pb-6">
-        <Outlet />
+        {unsentReady && <Outlet />}
       </main>
       <TableStrip />
       <Search open={searching} onClose={() => setSearching(false)} views={LINE} />

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { commandOf, newCommand, typedOf, type TypedCommand } from './command-draft.ts';
 import { CommandForm } from './CommandForm.tsx';
 

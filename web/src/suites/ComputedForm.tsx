@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, unitName, type TestGroup } from '../format/format.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import type { SuiteOfTests } from './suites.ts';
 
 /** A value computed from others of the same session: a formula, and which test each of its names stands for. */

@@ -2,7 +2,7 @@ import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { quantity, unitName } from '../format/format.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import type { SuiteOfTests } from './suites.ts';
 
 type Pattern = Schemas['PatternPart'];

@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 
 /** A suite out of what a general-purpose tool prints: its tests and its reading rule in one step. */
 export function ToolSuite({ onDone }: { onDone: () => void }) {

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../ui/draft.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { direction, unitName } from '../format/format.ts';
 import type { SuiteOfTests } from './suites.ts';
 

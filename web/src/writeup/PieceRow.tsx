@@ -4,7 +4,8 @@ import { moment } from '../format/format.ts';
 import { PieceParts } from './pieces.tsx';
 import { KIND_WORDS, type Piece } from './questions.ts';
 import type { Report } from './shown.ts';
-import type { Acts, Saving } from './writing.ts';
+import type { Saving } from './piece-texts.ts';
+import type { Acts } from './writing.ts';
 
 const DRAGGED = 'application/x-yarrowmark-piece';
 

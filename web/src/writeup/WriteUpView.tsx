@@ -113,7 +113,8 @@ function Editor({ page, writing }: { page: Schemas['WriteUpPage']; writing: Writ
       )}
       {writing.left.map((one) => (
         <p key={one.key} role="status" className="mb-2 border-l-2 border-gold pl-3">
-          Unsent text from {moment(one.since)}, of a piece that is no longer there: “{wordsOf(one.body)}”{' '}
+          Unsent text from {moment(one.since)}
+          {!one.there && ', of a piece that is no longer there'}: “{wordsOf(one.body)}”{' '}
           <button className="link" onClick={() => void writing.settleLeft(one, 'insert')}>
             Insert
           </button>{' '}

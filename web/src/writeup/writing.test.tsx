@@ -165,13 +165,12 @@ describe('what could not be stored', { timeout: 60_000 }, () => {
     await waitFor(() => expect(first.result.current.stateOf(7)).toBe('failed'), { timeout: 20_000 });
     first.unmount();
     stored = row('theirs', 4, 'reed');
-    answer = keeps;
-    const before = sent.length;
+    answer = () => wrong(409, { code: 'piece-changed', detail: 'Changed.', now: stored });
     const again = await visit();
     await waitFor(() => expect(again.result.current.stateOf(7)).toBe('conflict'));
     expect(again.result.current.theirsOf(7)!.changedBy).toBe('reed');
     expect(textOf(again.result.current.pieces[0])).toBe('mine');
-    expect(sent.length, 'nothing is sent over what somebody else wrote').toBe(before);
+    expect(sent.at(-1)!.revision, 'nothing is sent as if it knew what somebody else wrote').toBe(1);
     await expect(again.result.current.stored(), 'and nothing is published').rejects.toThrow('Somebody else changed');
     act(() => again.result.current.settle(7, 'theirs'));
     await waitFor(() => expect(textOf(again.result.current.pieces[0])).toBe('theirs'));

@@ -94,7 +94,7 @@ class WorkloadsIT extends AtTheDemo {
                 (async () => {
                   const names = [];
                   for await (const name of (await navigator.storage.getDirectory()).keys()) names.push(name);
-                  done([...names, ...(await indexedDB.databases()).map((d) => d.name).filter((n) => n !== 'yarrowmark-device'), ...(await navigator.serviceWorker.getRegistrations()).map((r) => r.scope).filter((s) => !s.endsWith('/j'))]);
+                  done([...names, ...(await indexedDB.databases()).map((d) => d.name).filter((n) => n !== 'yarrowmark'), ...(await navigator.serviceWorker.getRegistrations()).map((r) => r.scope).filter((s) => !s.endsWith('/j'))]);
                 })();""");
         assertThat((List<?>) left).isEmpty();
     }
