@@ -57,9 +57,11 @@ export function useTyped(session: number): TypedScores | null {
   const unsent = useUnsent();
   const [typed, setTyped] = useState<TypedScores | null>(null);
   useEffect(() => {
+    let left = false;
     const scores = taken(unsent, session, queries);
-    setTyped(scores);
+    void unsent.ready.then(() => left || setTyped(scores));
     return () => {
+      left = true;
       scores.leave();
       setTyped(null);
     };

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api, Problem, value, type Schemas } from '../api/client.ts';
 import { deviceClass } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { Ready } from '../ui/states.tsx';
 import { ConditionsPart } from './ConditionsPart.tsx';
 
@@ -34,13 +34,19 @@ export function ChecklistsView() {
 
 function List({ list }: { list: Checklist }) {
   const queries = useQueryClient();
-  const [text, setText] = useState<string | null>(null);
+  const draft = useDraft<{ text: string | null; seen: readonly string[] }>(`checklist ${list.deviceClass}`, {
+    text: null,
+    seen: [],
+  });
+  const { text, seen } = draft.value;
+  const setText = (next: string | null) =>
+    draft.set(next === null ? { text: null, seen: [] } : { text: next, seen: text === null ? list.items : seen });
   const save = useMutation({
-    mutationFn: (seen: readonly string[]) =>
+    mutationFn: (known: readonly string[]) =>
       value(
         api.PUT('/api/checklists/{deviceClass}', {
           params: { path: { deviceClass: list.deviceClass } },
-          body: { seen: [...seen], items: lines(text ?? '') },
+          body: { seen: [...known], items: lines(text ?? '') },
         }),
       ),
     onSuccess: (all) => {
@@ -80,9 +86,10 @@ function List({ list }: { list: Checklist }) {
           role="group"
           onKeyDown={(e) => {
             if (e.key === 'Escape') setText(null);
-            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate(list.items);
+            if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate(seen);
           }}
         >
+          <DraftNote draft={draft} />
           <textarea
             className="field"
             aria-label={`One line for each thing to do with a ${deviceClass(list.deviceClass)}`}
@@ -120,7 +127,7 @@ function List({ list }: { list: Checklist }) {
               <button
                 className="button button-main"
                 disabled={save.isPending || lines(text).length > MOST}
-                onClick={() => save.mutate(list.items)}
+                onClick={() => save.mutate(seen)}
               >
                 Save
               </button>

@@ -5,6 +5,7 @@ import { api, Problem, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { day, moment } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { tableActions } from '../shell/table-store.ts';
 import { Ready } from '../ui/states.tsx';
@@ -417,12 +418,16 @@ function Editing({
   onDone: (page: ConfigurationPage | null) => void;
 }) {
   const id = page.configuration.id;
-  const [rows, setRows] = useState<FactRow[]>(() => fromFacts(page.facts, entries));
+  const draft = useDraft<FactRow[]>(`facts of configuration ${id}`, fromFacts(page.facts, entries));
+  const { value: rows, set: setRows } = draft;
   const [seen, setSeen] = useState(page.fingerprint);
   const save = useMutation({
     mutationFn: (facts: ReturnType<typeof toBody>) =>
       value(api.PUT('/api/configurations/{id}/facts', { params: { path: { id } }, body: { seen, facts } })),
-    onSuccess: onDone,
+    onSuccess: (saved) => {
+      draft.forget();
+      onDone(saved);
+    },
   });
   const clash = save.error instanceof Problem && save.error.code === 'changed-meanwhile' ? save.error.body : null;
   const theirs = clash?.facts?.filter((f) => rows.find((r) => r.key === f.key)?.kept !== f.shown) ?? [];
@@ -459,7 +464,6 @@ function Editing({
       onRows={setRows}
       vocabulary={entries}
       saveWords="Save the facts"
-      named={false}
       error={save.error}
       busy={save.isPending}
       onSave={(facts) => save.mutate(facts)}
@@ -469,6 +473,7 @@ function Editing({
         title={page.configuration.name}
         sentence="Nothing was measured with it yet, so its facts can still be changed."
       />
+      <DraftNote draft={draft} />
       {clash && (
         <div className="border-l-2 border-gold pl-3">
           {theirs.map((f) => (

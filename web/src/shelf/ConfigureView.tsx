@@ -43,10 +43,12 @@ export function ConfigureView() {
 function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry[]; parent?: ConfigurationPage }) {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const draft = useDraft<FactRow[]>(
+  const draft = useDraft<{ rows: FactRow[]; name: string }>(
     parent ? `copy of configuration ${parent.configuration.id}` : `configuration of unit ${unit}`,
-    parent ? fromFacts(parent.facts, entries) : firstFacts(entries),
+    { rows: parent ? fromFacts(parent.facts, entries) : firstFacts(entries), name: '' },
   );
+  const [rows, setRows] = draft.field('rows');
+  const [name, setName] = draft.field('name');
   const save = useMutation({
     mutationFn: ({ facts, name }: { facts: ReturnType<typeof toBody>; name: string }) =>
       value(
@@ -70,11 +72,12 @@ function Form({ unit, entries, parent }: { unit: number; entries: readonly Entry
   const same = save.error instanceof Problem ? save.error.body.configurationId : undefined;
   return (
     <FactEditor
-      rows={draft.value}
-      onRows={draft.set}
+      rows={rows}
+      onRows={setRows}
+      name={name}
+      onName={setName}
       vocabulary={entries}
       saveWords={parent ? 'Save the copy' : 'Save the configuration'}
-      named
       error={save.error}
       busy={save.isPending}
       onSave={(facts, name) => save.mutate({ facts, name })}

@@ -58,7 +58,6 @@ function Form({
       onRows={setRows}
       vocabulary={VOCABULARY}
       saveWords="Save"
-      named={false}
       error={null}
       busy={false}
       onSave={onSave}

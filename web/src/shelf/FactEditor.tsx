@@ -33,7 +33,8 @@ export function FactEditor({
   onRows,
   vocabulary,
   saveWords,
-  named,
+  name,
+  onName,
   error,
   busy,
   onSave,
@@ -44,8 +45,9 @@ export function FactEditor({
   onRows: (rows: FactRow[]) => void;
   vocabulary: readonly Entry[];
   saveWords: string;
-  /** Whether it gets a name, and what it was called so far. */
-  named: boolean;
+  /** What it is to be called; absent where it has a name. */
+  name?: string;
+  onName?: (name: string) => void;
   error: Error | null;
   busy: boolean;
   onSave: (facts: ReturnType<typeof toBody>, name: string) => void;
@@ -54,7 +56,6 @@ export function FactEditor({
 }) {
   const addId = useId();
   const form = useRef<HTMLFormElement>(null);
-  const [name, setName] = useState('');
   const [adding, setAdding] = useState('');
   const [reading, setReading] = useState(false);
   const [leaving, setLeaving] = useState(false);
@@ -86,7 +87,7 @@ export function FactEditor({
     }
   }
   function save() {
-    if (!busy) onSave(toBody(rows), name.trim());
+    if (!busy) onSave(toBody(rows), (name ?? '').trim());
   }
   function add() {
     if (adding.trim() === '') return;
@@ -109,7 +110,7 @@ export function FactEditor({
     >
       {children}
       <div className="sticky top-0 z-10 flex flex-wrap items-end gap-3 border-b border-hair bg-paper py-2">
-        {named && (
+        {onName && (
           <label className="min-w-60 flex-1">
             <span className="small">Name</span>
             <input
@@ -117,7 +118,7 @@ export function FactEditor({
               maxLength={200}
               value={name}
               placeholder={suggested || 'made from its facts'}
-              onChange={(e) => setName(e.target.value)}
+              onChange={(e) => onName(e.target.value)}
             />
           </label>
         )}

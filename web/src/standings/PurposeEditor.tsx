@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
 
 export type Weighing = Schemas['PurposeWeighing'];
@@ -10,22 +11,37 @@ const MOST_INSIDE = 5;
 
 interface Props {
   purpose: Purpose;
+  /** As it is stored. */
   weighing: Weighing;
-  onWeigh: (next: Weighing) => void;
+  onTry: (next: Weighing) => void;
   onDone: () => void;
   onSaved: (id: number) => void;
 }
 
 /** The weights of a purpose, to move while the order follows. */
-export function PurposeEditor({ purpose, weighing, onWeigh, onDone, onSaved }: Props) {
+export function PurposeEditor({ purpose, weighing: stored, onTry, onDone, onSaved }: Props) {
   const queries = useQueryClient();
   const [opened, setOpened] = useState<TestGroup | null>(null);
-  const [name, setName] = useState(purpose.usual ? '' : purpose.name);
+  const draft = useDraft<{ name: string; weighing: Weighing }>(`weights of purpose ${purpose.id}`, {
+    name: purpose.usual ? '' : purpose.name,
+    weighing: stored,
+  });
+  const [name, setName] = draft.field('name');
+  const { weighing } = draft.value;
+  // The order follows what is typed, also what was typed on an earlier visit.
+  const shown = useRef(stored);
+  useEffect(() => {
+    if (shown.current === weighing) return;
+    shown.current = weighing;
+    onTry(weighing);
+  }, [weighing, onTry]);
+  const onWeigh = (next: Weighing) => draft.set({ ...draft.value, weighing: next });
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')), staleTime: 60_000 });
   const changed = () => void queries.invalidateQueries({ queryKey: ['purposes'] });
   const make = useMutation({
     mutationFn: () => value(api.POST('/api/purposes', { body: { name, weighing } })),
     onSuccess: (made) => {
+      draft.forget();
       changed();
       onSaved(made.id);
     },
@@ -34,6 +50,7 @@ export function PurposeEditor({ purpose, weighing, onWeigh, onDone, onSaved }: P
     mutationFn: () =>
       value(api.PUT('/api/purposes/{id}', { params: { path: { id: purpose.id } }, body: { name, weighing } })),
     onSuccess: (made) => {
+      draft.forget();
       changed();
       void queries.invalidateQueries({ queryKey: ['standings'] });
       onSaved(made.id);
@@ -61,8 +78,9 @@ export function PurposeEditor({ purpose, weighing, onWeigh, onDone, onSaved }: P
         </button>
       </div>
       <p className="small mb-2">
-        Only proportions count. The order follows as you move them; nothing is kept until you save it.
+        Only proportions count. The order follows as you move them; others see it once you save it.
       </p>
+      <DraftNote draft={draft} />
       {TEST_GROUPS.filter((g) => counted.some((t) => t.group === g) || (weighing.groups[g] ?? 0) > 0).map((g) => (
         <div key={g} className="border-b border-hair-2 py-1">
           <div className="flex items-center gap-1">

@@ -3,6 +3,7 @@ import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { CopyButton } from '../ui/CopyButton.tsx';
+import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import type { Ask } from './ask.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
@@ -10,8 +11,9 @@ import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string; caption: () => string }) {
   const queries = useQueryClient();
   const [open, setOpen] = useState(false);
-  const [title, setTitle] = useState('');
-  const [words, setWords] = useState('');
+  const draft = useDraft('saved standing', { title: '', words: '' });
+  const [title, setTitle] = draft.field('title');
+  const [words, setWords] = draft.field('words');
   const keep = useMutation({
     mutationFn: () =>
       value(
@@ -20,7 +22,10 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
           body: { caption: caption(), title: title.trim() || undefined, words: words.trim() || undefined },
         }),
       ),
-    onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
+    onSuccess: () => {
+      draft.startAnew();
+      void queries.invalidateQueries({ queryKey: ['kept'] });
+    },
   });
   const kept = keep.data && `${window.location.origin}/kept/${keep.data.key}`;
   return (
@@ -56,6 +61,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
                 keep.mutate();
               }}
             >
+              <DraftNote draft={draft} />
               <label className="block">
                 <span className="small">Title</span>
                 <input

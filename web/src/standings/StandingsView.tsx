@@ -182,8 +182,8 @@ export function StandingsView() {
                 <PurposeEditor
                   key={purpose.id}
                   purpose={purpose}
-                  weighing={weighing ?? { groups: purpose.weights, suites: purpose.suites, tests: purpose.tests }}
-                  onWeigh={setWeighing}
+                  weighing={{ groups: purpose.weights, suites: purpose.suites, tests: purpose.tests }}
+                  onTry={setWeighing}
                   onDone={() => edit(false)}
                   onSaved={(id) => {
                     setWeighing(null);

@@ -155,7 +155,8 @@ function linesOf(of: unknown, name = ''): string[] {
   if (of === null || of === undefined || of === '' || of === false) return [];
   if (typeof of === 'object')
     return Object.entries(of).flatMap(([key, value]) => linesOf(value, Array.isArray(of) ? name : key));
-  return [name ? `${name}: ${String(of as string)}` : String(of as string)];
+  const words = typeof of === 'string' ? of : JSON.stringify(of);
+  return [name ? `${name}: ${words}` : words];
 }
 
 /** Says that a form holds what was typed earlier, offers what other visits left, and lets either go. */
@@ -200,7 +201,6 @@ function LeftNote({ left, draft }: { left: LeftDraft; draft: Offers }) {
         <ul className="small">
           {left.lines.map((line, i) => (
             // Lines can be alike, and their order does not change.
-            // oxlint-disable-next-line react/no-array-index-key
             <li key={i}>{line}</li>
           ))}
         </ul>

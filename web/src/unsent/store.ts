@@ -255,7 +255,8 @@ export class UnsentStore {
 
   private writeJournal(made: Unsent): boolean {
     try {
-      storage()!.setItem(this.journalKey(made), JSON.stringify(made));
+      // Another tab may have put down something later that the database does not have yet.
+      if (later(made, this.journalled(made))) storage()!.setItem(this.journalKey(made), JSON.stringify(made));
       return true;
     } catch {
       // Too much for it, or there is none; the database takes it.
