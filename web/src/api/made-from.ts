@@ -29,6 +29,7 @@ export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   firmness: ALL,
   generations: ALL,
   history: ALL,
+  'late-runs': ['scores'],
   ledger: ALL,
   makers: ['shelf'],
   method: ALL,

@@ -94,7 +94,7 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
       )}
       {lane.sensors.length > 0 && <LiveSensors lines={lane.sensors} />}
       {over && lane.sessionId !== undefined && <RoundScores seatId={lane.seatId} />}
-      {lane.late > 0 && <LateRuns lane={lane} />}
+      {lane.late > 0 && <LateRuns seatId={lane.seatId} late={lane.late} />}
       <p className="mt-2 text-[13.5px] text-ink-2">
         {nowInWords(lane, now)}
         {over && lane.sessionId !== undefined && (
@@ -115,47 +115,6 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
         )}
       </p>
     </article>
-  );
-}
-
-/** Finished runs that came after the session was ended from here. */
-function LateRuns({ lane }: { lane: Lane }) {
-  const path = { params: { path: { id: lane.seatId } } };
-  const take = useMutation({ mutationFn: () => value(api.POST('/api/bench/seats/{id}/late', path)) });
-  const leave = useMutation({ mutationFn: () => value(api.DELETE('/api/bench/seats/{id}/late', path)) });
-  const [sure, setSure] = useState(false);
-  const problem = take.error ?? leave.error;
-  return (
-    <div role="status" className="mt-2 border-l-2 border-gold pl-3 text-[13.5px]">
-      <p>
-        {lane.late} finished {lane.late === 1 ? 'run' : 'runs'} of this device came after its session was ended here.{' '}
-        {sure ? (
-          <>
-            Remove {lane.late === 1 ? 'it' : 'them'} for good?{' '}
-            <button className="link text-plum" autoFocus onClick={() => leave.mutate()}>
-              Remove
-            </button>{' '}
-            <button className="link ml-2" onClick={() => setSure(false)}>
-              Cancel
-            </button>
-          </>
-        ) : (
-          <>
-            <button className="link font-semibold" disabled={take.isPending} onClick={() => take.mutate()}>
-              Add to the session
-            </button>{' '}
-            <button className="link ml-2" onClick={() => setSure(true)}>
-              Remove
-            </button>
-          </>
-        )}
-      </p>
-      {problem && (
-        <p role="alert" className="text-plum">
-          {problem.message}
-        </p>
-      )}
-    </div>
   );
 }
 

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi } from '@tanstack/react-router';
 import { useState, type CSSProperties } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { LateRunsOf } from '../bench/LateRuns.tsx';
 import * as format from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
@@ -165,6 +166,7 @@ export function LedgerView() {
           }}
         />
       )}
+      {search.session !== undefined && <LateRunsOf session={search.session} />}
       <Ready query={rows} what="the ledger">
         {(found) =>
           found.total === 0 ? (

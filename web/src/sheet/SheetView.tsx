@@ -3,6 +3,7 @@ import { getRouteApi, Link } from '@tanstack/react-router';
 import { useEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from 'react';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
+import { LateRunsOf } from '../bench/LateRuns.tsx';
 import { direction, moment, reading, unitName } from '../format/format.ts';
 import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import { Opening } from '../shell/Opening.tsx';
@@ -204,6 +205,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
         )}
       </Opening>
       {session.remarks && <p className="small mb-2">{session.remarks}</p>}
+      <LateRunsOf session={id} />
       {over && (
         <p role="status" className="mb-2 border-l-2 border-gold pl-3">
           This session is finished. Its scores stay; go on with it to type more.

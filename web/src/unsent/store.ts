@@ -65,7 +65,7 @@ export class UnsentStore {
 
   constructor(owner: Owner, name = DATABASE) {
     this.owner = owner;
-    for (const one of this.journal()) this.rows.set(at(one), one);
+    for (const one of this.journal()) this.hear({ put: one });
     if (typeof BroadcastChannel !== 'undefined') {
       this.tabs = new BroadcastChannel(`yarrowmark-unsent ${name} ${owner.shelf} ${owner.person}`);
       this.tabs.onmessage = (message: MessageEvent<News>) => this.hear(message.data);

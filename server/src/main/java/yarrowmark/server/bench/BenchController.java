@@ -100,6 +100,12 @@ class BenchController {
         return seats.end(id);
     }
 
+    /** Finished runs of a session that came after its end, for whoever looks at it. */
+    @GetMapping("/late")
+    List<LateRuns.Waiting> late(@RequestParam @Min(1) long session) {
+        return late.of(session);
+    }
+
     /** Finished runs that came after the session was ended go into it. */
     @PostMapping("/seats/{id}/late")
     Lane takeIn(@PathVariable long id) {

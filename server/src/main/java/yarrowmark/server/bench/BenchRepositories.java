@@ -21,12 +21,24 @@ interface SeatRepository extends JpaRepository<Seat, Long> {
 
     Optional<Seat> findByTokenHash(String tokenHash);
 
-    /** What the bench shows: seats that are not cleared, and codes that can still be used. */
+    /**
+     * What the bench shows: codes that can still be used, devices at work however long they have been, rounds that were over
+     * lately, and whatever has runs that somebody must decide about.
+     */
     @Query(
             """
-        select s from Seat s where s.phase <> CLEARED and s.createdAt > :since
-        and (s.phase <> WAITING or s.expiresAt > :now) order by s.createdAt desc limit 40""")
+        select s from Seat s
+        where exists (select l.id from LateRun l where l.seatId = s.id)
+        or (s.phase = WAITING and s.expiresAt > :now)
+        or s.phase not in (WAITING, DONE, STOPPED, CLEARED)
+        or (s.phase in (DONE, STOPPED) and coalesce(s.lastHeardAt, s.createdAt) > :since)
+        order by case when s.phase in (DONE, STOPPED, CLEARED) then 1 else 0 end, s.createdAt desc limit 100""")
     List<Seat> findOnBench(Instant since, Instant now);
+
+    /** Of a session, a seat with runs that came after its end. */
+    @Query(
+            "select s from Seat s where s.sessionId = :session and exists (select l.id from LateRun l where l.seatId = s.id)")
+    List<Seat> withLateRuns(long session);
 }
 
 interface DeliveryRepository extends JpaRepository<Delivery, Delivery.Key> {}

@@ -30,6 +30,7 @@ import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
 import yarrowmark.server.ledger.sample.KnownNoise;
@@ -355,12 +356,15 @@ class DeviceWork {
                     "Run " + run.runNumber() + " was tried " + MOST_ATTEMPTS
                             + " times; that is the most that is kept.");
         }
-        if (ledger.state(seat.sessionId()) != SessionState.OPEN) {
+        boolean ended = ledger.state(seat.sessionId()) != SessionState.OPEN;
+        // A run that was stopped has no score that somebody would have to want.
+        if (ended && run.state() != RunState.STOPPED) {
             late.keep(seatId, key, bodyHash, run);
+            seat.comeBack();
             events.publishEvent(new SeatChanged(seatId));
             return new Delivered(null, true);
         }
-        long stored = ledger.record(seat.sessionId(), run);
+        long stored = ended ? ledger.recordLate(seat.sessionId(), run) : ledger.record(seat.sessionId(), run);
         deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));
         events.publishEvent(new SeatChanged(seatId));
         return new Delivered(stored, false);

@@ -22,6 +22,7 @@ import yarrowmark.server.platform.Problem;
 @Service
 class LateRuns {
     private final LateRunRepository late;
+    private final SeatRepository seats;
     private final Locks locks;
     private final DeliveryRepository deliveries;
     private final Ledger ledger;
@@ -31,6 +32,7 @@ class LateRuns {
 
     LateRuns(
             LateRunRepository late,
+            SeatRepository seats,
             Locks locks,
             DeliveryRepository deliveries,
             Ledger ledger,
@@ -38,6 +40,7 @@ class LateRuns {
             ApplicationEventPublisher events,
             Clock clock) {
         this.late = late;
+        this.seats = seats;
         this.locks = locks;
         this.deliveries = deliveries;
         this.ledger = ledger;
@@ -61,6 +64,17 @@ class LateRuns {
                 ? Map.of()
                 : late.count(seatIds).stream()
                         .collect(Collectors.toMap(r -> (Long) r[0], r -> ((Long) r[1]).intValue()));
+    }
+
+    /** What waits for a decision about a session, wherever that is looked at. */
+    record Waiting(long seatId, int late) {}
+
+    @Transactional(readOnly = true)
+    List<Waiting> of(long session) {
+        List<Long> ids = seats.withLateRuns(session).stream().map(Seat::id).toList();
+        return count(ids).entrySet().stream()
+                .map(e -> new Waiting(e.getKey(), e.getValue()))
+                .toList();
     }
 
     /** All of a seat's late runs go into its session, or none where one of them cannot. */

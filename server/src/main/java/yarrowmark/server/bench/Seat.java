@@ -92,6 +92,13 @@ class Seat {
         this.phaseUntil = until;
     }
 
+    /** Something came for it after it was cleared away. */
+    void comeBack() {
+        if (phase == Phase.CLEARED) {
+            phase = Phase.STOPPED;
+        }
+    }
+
     void order(Command newCommand) {
         this.command = newCommand;
         this.commandRevision++;

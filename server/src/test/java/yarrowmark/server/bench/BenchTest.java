@@ -19,6 +19,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import yarrowmark.server.support.Bench;
 import yarrowmark.server.support.Client;
@@ -32,6 +33,9 @@ class BenchTest {
 
     @Autowired
     private MovableClock clock;
+
+    @Autowired
+    private JdbcTemplate sql;
 
     private Bench bench;
 
@@ -378,6 +382,57 @@ class BenchTest {
                 .as("the same delivery once more finds what was taken in")
                 .isPositive();
         assertThat(readingsOf(lane)).isEqualTo(3);
+    }
+
+    @Test
+    void aClearedLaneComesBackForWhatItsDeviceHadFinishedAndSaysSoAtTheSessionToo() {
+        Client device = bench.started("Cleared", 3, List.of());
+        long test = testId(device, "weir-hash-one");
+        JsonNode lane = lane(device);
+        String seat = "/api/bench/seats/" + lane.path("seatId").asLong();
+        String session = "/api/bench/late?session=" + lane.path("sessionId").asLong();
+        bench.owner().post(seat + "/end", Map.of());
+        assertThat(bench.owner().delete(seat).status()).isEqualTo(200);
+        assertThat(bench.owner().get("/api/bench").body().path("lanes"))
+                .noneMatch(l -> l.path("seatId").equals(lane.path("seatId")));
+        assertThat(bench.owner().get(session).body()).isEmpty();
+
+        bench.deliver(device, ok(test, 1, 388));
+        assertThat(lane(device).path("phase").asString()).isEqualTo("STOPPED");
+        assertThat(lane(device).path("late").asInt()).isEqualTo(1);
+        JsonNode waiting = bench.owner().get(session).body().path(0);
+        assertThat(waiting.path("seatId")).isEqualTo(lane.path("seatId"));
+        assertThat(waiting.path("late").asInt()).isEqualTo(1);
+        bench.owner().post(seat + "/late", Map.of());
+        assertThat(bench.owner().get(session).body()).isEmpty();
+        assertThat(readingsOf(lane)).isEqualTo(1);
+    }
+
+    @Test
+    void aRunThatWasStoppedIsNoFinishedOneThatSomebodyMustDecideAbout() {
+        Client device = bench.started("Cut off", 3, List.of());
+        long test = testId(device, "weir-hash-one");
+        JsonNode lane = lane(device);
+        bench.owner().post("/api/bench/seats/" + lane.path("seatId").asLong() + "/end", Map.of());
+        assertThat(bench.deliver(device, notOk(test, 1, "STOPPED", "HIDDEN"))
+                        .body()
+                        .path("late")
+                        .asBoolean())
+                .isFalse();
+        assertThat(lane(device).path("late").asInt()).isZero();
+    }
+
+    @Test
+    void aDeviceAtWorkIsOnTheBenchHoweverLongItHasBeen() {
+        Client device = bench.started("Long round", 3, List.of());
+        long seat = lane(device).path("seatId").asLong();
+        sql.update("update seat set created_at = ?, last_heard_at = ? where id = ?", "2026-01-01", "2026-01-01", seat);
+        assertThat(bench.owner().get("/api/bench").body().path("lanes"))
+                .anyMatch(l -> l.path("seatId").asLong() == seat);
+        bench.owner().post("/api/bench/seats/" + seat + "/end", Map.of());
+        assertThat(bench.owner().get("/api/bench").body().path("lanes"))
+                .as("over for days")
+                .noneMatch(l -> l.path("seatId").asLong() == seat);
     }
 
     @Test
