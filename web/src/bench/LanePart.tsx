@@ -3,6 +3,7 @@ import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { countdown, duration, reason, runState } from '../format/format.ts';
+import { LateRuns } from './LateRuns.tsx';
 import { LiveSensors } from './LiveSensors.tsx';
 import { RoundScores } from './RoundScores.tsx';
 import type { Lane } from './useBench.ts';
