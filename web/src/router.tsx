@@ -8,6 +8,7 @@ import { LogView } from './people/LogView.tsx';
 import { PeopleView } from './people/PeopleView.tsx';
 import { PlansView } from './plans/PlansView.tsx';
 import { Shell } from './shell/Shell.tsx';
+import { BrokenView } from './shell/BrokenView.tsx';
 import { NotHere } from './shell/NotHere.tsx';
 import { ChecklistsView } from './shelf/ChecklistsView.tsx';
 import { ConfigurationView } from './shelf/ConfigurationView.tsx';
@@ -175,6 +176,7 @@ export const router = createRouter({
     programs,
   ]),
   defaultPreload: false,
+  defaultErrorComponent: BrokenView,
 });
 
 declare module '@tanstack/react-router' {

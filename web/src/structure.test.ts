@@ -12,7 +12,7 @@ const MAY_USE: Record<string, readonly string[]> = {
   workloads: [],
   format: ['api'],
   chart: ['format'],
-  ui: ['api', 'shell'],
+  ui: ['api', 'format', 'shell'],
   export: ['api', 'chart', 'format', 'ui'],
   // Search and the table lead to what is found; a sign-in stands around everything; what waits to be sent is said everywhere.
   shell: ['access', 'api', 'chart', 'compare', 'format', 'sheet', 'ui', 'unsent'],

@@ -33,7 +33,7 @@ afterEach(cleanup);
 test('who is invited comes in, and the link stays nowhere', async () => {
   let sent: unknown;
   server.current = answers({
-    'POST /api/access/invitation/look': () => ({ id: 1, role: 'READER', madeBy: 'wren' }),
+    'POST /api/access/invitation/look': () => ({ id: 1, role: 'READER', keys: 0, madeBy: 'wren' }),
     'POST /api/access/invitation': (asked) => {
       sent = asked.body;
       return { state: 'SIGNED_IN', lab: 'Saltmarsh', person: 'Merle' };
@@ -57,7 +57,7 @@ test('a link that is used up says so, and a refused password keeps what was type
   await screen.findByText('This link works once.');
   cleanup();
   server.current = answers({
-    'POST /api/access/invitation/look': () => ({ id: 1, name: 'wren', madeBy: 'the machine' }),
+    'POST /api/access/invitation/look': () => ({ id: 1, name: 'wren', keys: 0, madeBy: 'the machine' }),
     'POST /api/access/invitation': () => new Refusal(400, 'Take another.', 'weak-password'),
   });
   page();
@@ -67,4 +67,24 @@ test('a link that is used up says so, and a refused password keeps what was type
   fireEvent.click(screen.getByText('Keep the password'));
   await screen.findByText('Take another.');
   expect(screen.getByLabelText<HTMLInputElement>(/^Password/).value).toBe('password12');
+});
+
+test('who has keys for programs is asked whether they end with the old password', async () => {
+  let sent: unknown;
+  server.current = answers({
+    'POST /api/access/invitation/look': () => ({ id: 1, name: 'wren', keys: 2, madeBy: 'merle' }),
+    'POST /api/access/invitation': (asked) => {
+      sent = asked.body;
+      return { state: 'SIGNED_IN', lab: 'Saltmarsh', person: 'wren' };
+    },
+  });
+  const entered = page();
+  await screen.findByText(/You have 2 keys for programs/);
+  expect(screen.getByLabelText<HTMLInputElement>('End them as well').checked).toBe(false);
+  expect(screen.getByLabelText<HTMLInputElement>('Programs go on as they do').checked).toBe(false);
+  fireEvent.click(screen.getByLabelText('End them as well'));
+  fireEvent.change(screen.getByLabelText(/^Password/), { target: { value: 'heron kettle gravel' } });
+  fireEvent.click(screen.getByText('Keep the password'));
+  await waitFor(() => expect(entered).toHaveBeenCalled());
+  expect(sent).toMatchObject({ endKeys: true });
 });

@@ -13,6 +13,7 @@ export function Welcome({ access, onSignedIn }: { access: Access; onSignedIn: (a
   const [token] = useState(() => window.location.hash.slice(1));
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
+  const [endKeys, setEndKeys] = useState<boolean>();
   const link = useQuery({
     queryKey: ['access', 'link'],
     queryFn: () => value(api.POST('/api/access/invitation/look', { body: { token } })),
@@ -20,7 +21,7 @@ export function Welcome({ access, onSignedIn }: { access: Access; onSignedIn: (a
     staleTime: Infinity,
   });
   const enter = useMutation({
-    mutationFn: () => value(api.POST('/api/access/invitation', { body: { token, name, password } })),
+    mutationFn: () => value(api.POST('/api/access/invitation', { body: { token, name, password, endKeys } })),
     onSuccess: (next) => {
       // The link is used up; nothing of it stays in the address or behind "back".
       window.history.replaceState(null, '', '/standings');
@@ -66,6 +67,29 @@ export function Welcome({ access, onSignedIn }: { access: Access; onSignedIn: (a
           autoFocus={!joins}
           hint="Ten characters or more; a few words that do not belong together are best."
         />
+        {link.data.keys > 0 && (
+          <fieldset className="mt-3">
+            <legend>
+              {link.data.keys === 1 ? 'You have a key for programs.' : `You have ${link.data.keys} keys for programs.`}{' '}
+              Whoever has one goes on without your password.
+            </legend>
+            {[
+              { ends: true, words: link.data.keys === 1 ? 'End it as well' : 'End them as well' },
+              { ends: false, words: 'Programs go on as they do' },
+            ].map(({ ends, words }) => (
+              <label key={words} className="flex items-center gap-2 py-1">
+                <input
+                  type="radio"
+                  name="end-keys"
+                  required
+                  checked={endKeys === ends}
+                  onChange={() => setEndKeys(ends)}
+                />
+                {words}
+              </label>
+            ))}
+          </fieldset>
+        )}
         <p role="alert" className="mt-3 min-h-6 text-plum">
           {enter.error?.message}
         </p>

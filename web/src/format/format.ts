@@ -276,3 +276,5 @@ const STATES: Record<string, string> = {
 export function runState(state: string): string {
   return STATES[state] ?? state;
 }
+
+export const errorWords = (error: unknown): string => (error instanceof Error ? error.message : String(error));

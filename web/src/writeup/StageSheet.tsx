@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { CSSProperties, Ref } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
+import { Guard } from '../ui/Guard.tsx';
 import { Mark } from './Mark.tsx';
 import type { Piece } from './questions.ts';
 import { Scene } from './StageScenes.tsx';
@@ -50,7 +51,9 @@ export function StageSheet({
               {scenes.length === 0 && <p className="stage-sub">There is no figure in it yet.</p>}
             </div>
           ) : (
-            <Scene key={now.id} piece={now} step={state.step} order={state.order} onSteps={onSteps} />
+            <Guard key={now.id} of={now.body} what="This scene">
+              <Scene piece={now} step={state.step} order={state.order} onSteps={onSteps} />
+            </Guard>
           )}
           <div className="stage-foot">
             <span className="flex items-center gap-[0.4em]">

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { clockTime, moment } from '../format/format.ts';
+import { Guard } from '../ui/Guard.tsx';
 import { useTable } from '../shell/table-store.ts';
 import { useTitle } from '../shell/title.ts';
 import { Ready } from '../ui/states.tsx';
@@ -13,7 +14,7 @@ import { Offered } from './NumberPicker.tsx';
 import { PointingArea } from './PointingBar.tsx';
 import { PieceRow } from './PieceRow.tsx';
 import { PublishPanel } from './PublishPanel.tsx';
-import { allConfigurations } from './questions.ts';
+import { allConfigurations, KIND_WORDS } from './questions.ts';
 import { drift, type Report } from './shown.ts';
 import { useWriting, type Writing } from './writing.ts';
 
@@ -129,17 +130,27 @@ function Editor({ page, writing }: { page: Schemas['WriteUpPage']; writing: Writ
           <Head page={page} writing={writing} reports={reports} />
           <ul aria-label="Pieces">
             {writing.pieces.map((piece, i) => (
-              <PieceRow
+              <Guard
                 key={piece.id}
-                piece={piece}
-                at={i}
-                count={writing.pieces.length}
-                state={writing.stateOf(piece.id)}
-                problem={writing.problemOf(piece.id)}
-                theirs={writing.theirsOf(piece.id)}
-                acts={writing.acts}
-                onReport={onReport}
-              />
+                of={[piece.revision, piece.body]}
+                what={`Piece ${i + 1}, ${KIND_WORDS[piece.kind]},`}
+                action={
+                  <button className="button" onClick={() => void writing.acts.remove(piece.id, KIND_WORDS[piece.kind])}>
+                    Take it out
+                  </button>
+                }
+              >
+                <PieceRow
+                  piece={piece}
+                  at={i}
+                  count={writing.pieces.length}
+                  state={writing.stateOf(piece.id)}
+                  problem={writing.problemOf(piece.id)}
+                  theirs={writing.theirsOf(piece.id)}
+                  acts={writing.acts}
+                  onReport={onReport}
+                />
+              </Guard>
             ))}
           </ul>
           {!reader && <AddPiece writing={writing} about={offered} />}

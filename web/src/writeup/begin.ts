@@ -184,7 +184,7 @@ export async function begin(beginning: Beginning, kind: Kind | undefined): Promi
       body: {
         title: beginning.title.slice(0, 200),
         models: [...new Set(beginning.models)].slice(0, 20),
-        pieces: pieces.map((p) => ({ kind: p.kind, body: p.body as unknown as Schemas['JsonNode'] })),
+        pieces: pieces.map((p) => ({ kind: p.kind, body: p.body })),
       },
     }),
   );

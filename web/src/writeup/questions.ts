@@ -1,59 +1,25 @@
 import type { Schemas } from '../api/client.ts';
 
 /** What a number in a text stands for. */
-export type NumberQuestion =
-  | { of: 'value'; configuration: number; metric: number }
-  | { of: 'ratio'; configuration: number; base: number; metric: number }
-  | { of: 'overall'; configuration: number; base: number }
-  | { of: 'fact'; configuration: number; key: string };
+export type NumberQuestion = Schemas['NumberQuestion'];
 
 /** What a figure shows. */
-export type FigureQuestion =
-  | {
-      of: 'bars';
-      metric: number;
-      /** Further ones beside it, on the same scale. */
-      beside?: number[] | undefined;
-      configurations: number[];
-      highlight?: number | undefined;
-      order?: 'best' | 'given';
-    }
-  | { of: 'curves' | 'frames'; metric: number; configurations: number[]; highlight?: number | undefined }
-  | {
-      of: 'factors';
-      configurations: number[];
-      first?: string | undefined;
-      second?: string | undefined;
-      metric?: number | undefined;
-    }
-  | { of: 'ratios'; configuration: number; base: number; metrics?: number[] | undefined }
-  | {
-      of: 'value';
-      quantity: string;
-      deviceClass?: Schemas['ConfigurationRow']['deviceClass'] | undefined;
-      highlight?: number | undefined;
-    }
-  | { of: 'trend'; model: number; unit?: number | undefined; along?: string | undefined }
-  | {
-      of: 'standing';
-      deviceClass?: Schemas['ConfigurationRow']['deviceClass'] | undefined;
-      highlight?: number | undefined;
-    };
+export type FigureQuestion = Schemas['FigureQuestion'];
 
 export type PieceKind = Schemas['PieceRow']['kind'];
 export type Numbers = Record<string, NumberQuestion>;
 
-/** What is in a piece, by its kind; the server keeps it as it is. */
+/** What is in a piece, by its kind. */
 export interface Bodies {
-  HEADING: { text: string };
-  TEXT: { text: string; numbers?: Numbers };
-  FIGURE: { question: FigureQuestion; caption?: string; alt?: string; notes?: string };
-  TABLE: { question: FigureQuestion; caption?: string };
-  FACTS: { configurations: number[]; keys?: string[]; caption?: string };
-  PHOTO: { hash: string; caption?: string; alt?: string; notes?: string };
-  POINTS: { strong: string[]; weak: string[]; dropped?: string[]; numbers?: Numbers; notes?: string };
-  VERDICT: { line: string; mark?: string; numbers?: Numbers; notes?: string };
-  METHOD: { configurations: number[]; note?: string };
+  HEADING: Schemas['Heading'];
+  TEXT: Schemas['Text'];
+  FIGURE: Schemas['Figure'];
+  TABLE: Schemas['Table'];
+  FACTS: Schemas['Facts'];
+  PHOTO: Schemas['Photo'];
+  POINTS: Schemas['Points'];
+  VERDICT: Schemas['Verdict'];
+  METHOD: Schemas['Method'];
 }
 
 /** A piece with what its kind has in it. */
@@ -74,8 +40,8 @@ export const KIND_WORDS: Record<PieceKind, string> = {
 };
 
 /** Configurations that a figure asks for by name. */
-export function configurationsOf(q: FigureQuestion): number[] {
-  switch (q.of) {
+export function configurationsOf(q: FigureQuestion | undefined): number[] {
+  switch (q?.of) {
     case 'bars':
     case 'curves':
     case 'frames':
@@ -86,7 +52,8 @@ export function configurationsOf(q: FigureQuestion): number[] {
     case 'standing':
     case 'value':
       return q.highlight === undefined ? [] : [q.highlight];
-    case 'trend':
+    // Also of a piece that came from elsewhere and asks for nothing that is known here.
+    default:
       return [];
   }
 }
@@ -101,7 +68,7 @@ function spokenOf(piece: Piece): number[] {
       return configurationsOf(piece.body.question);
     case 'FACTS':
     case 'METHOD':
-      return piece.body.configurations;
+      return piece.body.configurations ?? [];
     case 'TEXT':
     case 'POINTS':
     case 'VERDICT':

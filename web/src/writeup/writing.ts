@@ -23,7 +23,7 @@ async function put(id: number, piece: number, body: unknown, revision: number): 
     return await value(
       api.PUT('/api/write-ups/{id}/pieces/{piece}', {
         params: { path: { id, piece } },
-        body: { body: body as Schemas['JsonNode'], revision },
+        body: { body: body as Schemas['PieceBody'], revision },
       }),
     );
   } catch (error) {
@@ -136,7 +136,7 @@ export function useWriting(id: number) {
           const row = await value(
             api.POST('/api/write-ups/{id}/pieces', {
               params: { path: { id } },
-              body: { kind, body: body as unknown as Schemas['JsonNode'], ...(after === undefined ? {} : { after }) },
+              body: { kind, body: body, ...(after === undefined ? {} : { after }) },
             }),
           );
           made = row.id;

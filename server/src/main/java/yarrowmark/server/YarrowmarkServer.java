@@ -11,7 +11,7 @@ import yarrowmark.server.lab.LabCommand;
 public class YarrowmarkServer {
     public static void main(String[] args) {
         if (LabCommand.isAskedFor(args)) {
-            System.exit(LabCommand.run(System.getenv(), System.err, args));
+            System.exit(LabCommand.run(System.getenv(), YarrowmarkServer.class, System.err, args));
         }
         SpringApplication.run(YarrowmarkServer.class, args);
     }

@@ -222,7 +222,8 @@ class AccessController {
     record Welcome(
             @NotBlank @Size(max = 100) String token,
             @Nullable @Size(max = 80) String name,
-            @NotBlank @Size(max = 400) String password) {}
+            @NotBlank @Size(max = 400) String password,
+            @Nullable Boolean endKeys) {}
 
     /** What a link is for. */
     @PostMapping("/invitation/look")
@@ -243,7 +244,12 @@ class AccessController {
         TryLimit.Try attempt = limit.begin(request.getRemoteAddr());
         invitations.look(body.token());
         attempt.wasRight();
-        return enter(invitations.use(body.token(), body.name(), body.password()), p -> true, csrf, request, response);
+        return enter(
+                invitations.use(body.token(), body.name(), body.password(), body.endKeys()),
+                p -> true,
+                csrf,
+                request,
+                response);
     }
 
     @PostMapping("/sign-out")

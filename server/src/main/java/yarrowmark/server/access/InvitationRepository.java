@@ -14,5 +14,8 @@ interface InvitationRepository extends JpaRepository<Invitation, Long> {
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     Optional<Invitation> findForUseByTokenHash(String tokenHash);
 
+    /** Links for a new password of somebody that nobody followed yet. */
+    List<Invitation> findByRoleIsNullAndPersonIdAndUsedAtIsNull(long personId);
+
     List<Invitation> findByUsedAtIsNullAndExpiresAtAfterOrderByIdDesc(Instant now);
 }

@@ -16,20 +16,37 @@ class Invitations {
     /** @param token shown this once */
     record Made(long id, String token, Instant expiresAt) {}
 
-    /** @param name whose password it is for */
+    /**
+     * @param name whose password it is for
+     * @param keys how many keys for programs they have, of which is asked whether they end as well
+     */
     record OpenOne(
-            long id, @Nullable Role role, @Nullable String name, String madeBy, Instant madeAt, Instant expiresAt) {}
+            long id,
+            @Nullable Role role,
+            @Nullable String name,
+            int keys,
+            String madeBy,
+            Instant madeAt,
+            Instant expiresAt) {}
 
     private final InvitationRepository rows;
     private final PersonRepository persons;
     private final People people;
+    private final ApiKeys keys;
     private final SecurityLog security;
     private final Clock clock;
 
-    Invitations(InvitationRepository rows, PersonRepository persons, People people, SecurityLog security, Clock clock) {
+    Invitations(
+            InvitationRepository rows,
+            PersonRepository persons,
+            People people,
+            ApiKeys keys,
+            SecurityLog security,
+            Clock clock) {
         this.rows = rows;
         this.persons = persons;
         this.people = people;
+        this.keys = keys;
         this.security = security;
         this.clock = clock;
     }
@@ -42,9 +59,11 @@ class Invitations {
         return new Made(made.id(), token, made.expiresAt());
     }
 
+    /** A link for a new password; one that was made earlier, and may lie around, ends. */
     @Transactional
     public Made toReset(long personId, String by) {
-        Person person = people.here(personId);
+        Person person = people.held(personId);
+        people.endResets(personId);
         String token = Tokens.fresh();
         Invitation made = rows.save(Invitation.toReset(token, personId, by, clock.instant()));
         security.note("made a link for a new password of " + person.name(), by, "");
@@ -79,17 +98,25 @@ class Invitations {
      * Follows a link: makes a person, or gives one a new password and signs them out everywhere.
      *
      * @param name of the new person; not looked at where a password is reset
+     * @param endKeys whether the keys of whose password it is end as well; must be said where there are any
      */
     @Transactional
-    public Person use(String token, @Nullable String name, String password) {
+    public Person use(String token, @Nullable String name, String password, @Nullable Boolean endKeys) {
         Instant now = clock.instant();
         Invitation found = rows.findForUseByTokenHash(Tokens.hash(token))
                 .filter(i -> i.isOpen(now))
                 .orElseThrow(Invitations::noLonger);
         if (found.role() == null) {
             Person person = people.here(found.personId() == null ? 0 : found.personId());
+            if (endKeys == null && !keys.all(person.id()).isEmpty()) {
+                throw Problem.invalid("keys-too", "Say whether your keys for programs end with the old password.");
+            }
             people.choosePassword(person.id(), password, null);
             found.use(now, person.id());
+            if (Boolean.TRUE.equals(endKeys)) {
+                keys.endAll(person.id());
+                security.note("ended all keys with the old password", person.name(), "");
+            }
             return person;
         }
         if (name == null || name.isBlank()) {
@@ -102,12 +129,12 @@ class Invitations {
     }
 
     private OpenOne shown(Invitation i) {
+        Long whose = i.role() == null ? i.personId() : null;
         return new OpenOne(
                 i.id(),
                 i.role(),
-                i.role() != null || i.personId() == null
-                        ? null
-                        : persons.findById(i.personId()).map(Person::name).orElse(null),
+                whose == null ? null : persons.findById(whose).map(Person::name).orElse(null),
+                whose == null ? 0 : keys.all(whose).size(),
                 i.madeBy(),
                 i.madeAt(),
                 i.expiresAt());

@@ -28,6 +28,7 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
     private final FormerNameRepository former;
     private final SignedPlaces places;
     private final ApiKeys keys;
+    private final InvitationRepository invitations;
     private final PasswordRules rules;
     private final PasswordEncoder encoder;
     private final Settings settings;
@@ -41,6 +42,7 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
             FormerNameRepository former,
             SignedPlaces places,
             ApiKeys keys,
+            InvitationRepository invitations,
             PasswordRules rules,
             PasswordEncoder encoder,
             Settings settings,
@@ -52,6 +54,7 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
         this.former = former;
         this.places = places;
         this.keys = keys;
+        this.invitations = invitations;
         this.rules = rules;
         this.encoder = encoder;
         this.settings = settings;
@@ -121,7 +124,7 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
     }
 
     /** Until the transaction ends: who signs in meanwhile waits, and then is whoever this makes them. */
-    private Person held(long id) {
+    Person held(long id) {
         return locks.lock(Person.class, id).filter(Person::isHere).orElseThrow(() -> Problem.notFound("person", id));
     }
 
@@ -167,6 +170,7 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
         person.remove(clock.instant());
         places.endAll(id, null);
         keys.endAll(id);
+        endResets(id);
         log.note(by, SUBJECT, id, "removed", person.name(), null);
         security.note("removed " + person.name(), by, "");
     }
@@ -205,6 +209,11 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
         return next;
     }
 
+    /** No link for a new password that was made before works any more. */
+    void endResets(long id) {
+        invitations.findByRoleIsNullAndPersonIdAndUsedAtIsNull(id).forEach(i -> i.close(clock.instant()));
+    }
+
     /** Signs out everywhere else. @param here stays signed in; null where nothing does */
     @Transactional
     public void choosePassword(long id, String password, @Nullable Long here) {
@@ -212,6 +221,7 @@ public class People implements UserDetailsService, UserDetailsPasswordService {
         rules.check(password, person.name(), labName());
         person.passwordHash(encoder.encode(password));
         places.endAll(id, here);
+        endResets(id);
         security.note("chose a new password", person.name(), "");
     }
 

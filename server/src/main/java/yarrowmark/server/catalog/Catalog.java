@@ -21,6 +21,7 @@ import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.server.platform.Chain;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 
@@ -204,10 +205,7 @@ public class Catalog {
         Map<Long, List<Object>> comparedBy = new HashMap<>();
         Map<List<Object>, Long> oldest = new HashMap<>();
         for (MetricRow m : metrics) {
-            long group = require(groupOfTest, m.testId());
-            while (joined.containsKey(group)) {
-                group = joined.get(group);
-            }
+            long group = Chain.endOf(joined, require(groupOfTest, m.testId()));
             List<Object> key = List.of(
                     group,
                     m.test().toLowerCase(Locale.ROOT),

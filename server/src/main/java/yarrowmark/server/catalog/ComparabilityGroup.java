@@ -9,6 +9,8 @@ import jakarta.persistence.Id;
 import jakarta.persistence.ManyToOne;
 import jakarta.persistence.OneToOne;
 import java.time.Instant;
+import java.util.HashSet;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Scores are compared only inside one of these. Each suite version starts with its own; a person may join two. */
@@ -80,7 +82,8 @@ class ComparabilityGroup {
     /** The group whose scores these are held against: the end of the chain of joins. */
     ComparabilityGroup root() {
         ComparabilityGroup at = this;
-        while (at.joinedInto() != null) {
+        Set<ComparabilityGroup> seen = new HashSet<>();
+        while (at.joinedInto() != null && seen.add(at)) {
             at = at.joinedInto();
         }
         return at;

@@ -26,8 +26,11 @@ public final class LabCommand {
         return arguments.length == 2 && (arguments[0].equals("export") || arguments[0].equals("import"));
     }
 
-    /** @return 0 where it was done, 1 where not; then nothing was changed */
-    public static int run(Map<String, String> environment, PrintStream says, String... arguments) {
+    /**
+     * @param server what starts one, to try out what was read
+     * @return 0 where it was done, 1 where not; then nothing was changed
+     */
+    public static int run(Map<String, String> environment, Class<?> server, PrintStream says, String... arguments) {
         LoggingSystem.get(LabCommand.class.getClassLoader()).beforeInitialize();
         DataSource source = new DriverManagerDataSource(
                 given(environment, "YARROWMARK_DB_URL"),
@@ -35,9 +38,13 @@ public final class LabCommand {
                 given(environment, "YARROWMARK_DB_PASSWORD"));
         Path file = Path.of(arguments[1]);
         try {
-            long rows = arguments[0].equals("export")
-                    ? write(source, file, Clock.systemUTC())
-                    : new LabImport(source).read(file);
+            long rows;
+            if (arguments[0].equals("export")) {
+                rows = write(source, file, Clock.systemUTC());
+            } else {
+                rows = new LabImport(source).read(file);
+                LabStart.tryOut(environment, server);
+            }
             says.println(rows + " rows");
             return 0;
         } catch (LabFault e) {

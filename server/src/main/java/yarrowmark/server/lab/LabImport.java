@@ -35,6 +35,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.files.FileTypes;
+import yarrowmark.server.platform.Chain;
 import yarrowmark.server.platform.Problem;
 
 /**
@@ -151,6 +152,9 @@ final class LabImport {
         for (LabTable table : tables) {
             for (LabTable.Reference to : table.refersTo()) {
                 refersToSomething(jdbc, table, to);
+                if (to.table().equals(table.name())) {
+                    leadsNowhereInACircle(jdbc, table, to);
+                }
             }
         }
         connection.commit();
@@ -173,6 +177,26 @@ final class LabImport {
             throw new LabFault(table.path() + ", column " + to.columns().get(0) + ": there is no " + to.table() + " "
                     + lost.get(0));
         }
+    }
+
+    /** What was merged into itself by way of others would be looked for without an end. */
+    private static void leadsNowhereInACircle(JdbcTemplate jdbc, LabTable table, LabTable.Reference to) {
+        String from = to.of().get(0);
+        String column = to.columns().get(0);
+        Map<Long, Long> next = new HashMap<>();
+        jdbc.query(
+                "select `" + from + "`, `" + column + "` from `" + table.name() + "` where `" + column
+                        + "` is not null",
+                row -> {
+                    next.put(row.getLong(1), row.getLong(2));
+                });
+        next.keySet().stream()
+                .filter(id -> Chain.isCircle(next, id))
+                .findFirst()
+                .ifPresent(id -> {
+                    throw new LabFault(
+                            table.path() + ", column " + column + ": row " + id + " leads round in a circle");
+                });
     }
 
     /** Reads one table. */

@@ -7,17 +7,16 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.platform.Chain;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Page;
@@ -78,18 +77,8 @@ public class Shelf {
         Map<Long, Long> next = new HashMap<>();
         configurations.mergedAway().forEach(row -> next.put((Long) row[0], (Long) row[1]));
         Map<Long, Long> ends = new HashMap<>();
-        next.forEach((id, into) -> ends.put(id, endOf(next, into)));
+        next.forEach((id, into) -> ends.put(id, Chain.endOf(next, into)));
         return ends;
-    }
-
-    /** Where a chain of merges ends. One that records from elsewhere led in a circle ends where it comes round again. */
-    static long endOf(Map<Long, Long> next, long first) {
-        long last = first;
-        Set<Long> seen = new HashSet<>();
-        for (Long further = next.get(last); further != null && seen.add(last); further = next.get(last)) {
-            last = further;
-        }
-        return last;
     }
 
     /** What a person says about a new model. */

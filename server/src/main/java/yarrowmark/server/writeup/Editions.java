@@ -185,6 +185,58 @@ public class Editions {
                         shown.lines());
     }
 
+    /**
+     * Pages that came from elsewhere are made anew from what they show, which is cleaned like what is drawn here.
+     *
+     * @throws Problem where one cannot be read
+     */
+    @Transactional
+    public void makeAnew() {
+        for (Long id : entities.createQuery("select e.id from Edition e order by e.id", Long.class)
+                .getResultList()) {
+            Edition edition = entities.find(Edition.class, id);
+            String where = "edition " + edition.number + " of “" + edition.title + "”";
+            Frozen clean;
+            String page;
+            try {
+                clean = cleaned(json.readValue(edition.content, Frozen.class));
+                page = EditionPage.of(
+                        clean, null, "/w/" + entities.find(WriteUp.class, edition.writeUpId).publicKey + "/files/%s");
+            } catch (RuntimeException e) {
+                throw Problem.invalid("edition-unreadable", where + " cannot be read");
+            }
+            entities.createNativeQuery("update edition set page = :page, content = :content where id = :id")
+                    .setParameter("page", page)
+                    .setParameter("content", json.writeValueAsString(clean))
+                    .setParameter("id", id)
+                    .executeUpdate();
+            entities.detach(edition);
+        }
+        // Drafts are shown by an address that their writer gives away; they are made when that is done again.
+        entities.createNativeQuery("update write_up set draft_page = null, draft_hash = null, draft_at = null")
+                .executeUpdate();
+    }
+
+    private static Frozen cleaned(Frozen f) {
+        return new Frozen(
+                f.title(),
+                f.subtitle(),
+                f.lab(),
+                f.accent() == null ? null : LabLook.colour(f.accent()),
+                f.mark() == null ? null : LabLook.cleaned(f.mark()),
+                f.licence(),
+                f.pieces().stream()
+                        .map(p -> new Frozen.FrozenPiece(p.id(), p.kind(), p.body(), cleaned(p.shown())))
+                        .toList(),
+                f.number(),
+                f.changes(),
+                f.earlier(),
+                f.person(),
+                f.at(),
+                cleaned(f.standing()),
+                f.readings());
+    }
+
     private Set<String> photos(Frozen frozen) {
         Set<String> hashes = new HashSet<>();
         for (Frozen.FrozenPiece piece : frozen.pieces()) {

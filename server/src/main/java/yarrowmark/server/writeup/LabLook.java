@@ -55,9 +55,7 @@ class LabLook {
     public LookNow change(@Nullable String accent, @Nullable String mark, @Nullable String licence, String person) {
         String colour = accent == null ? "" : accent.strip().toLowerCase(Locale.ROOT);
         if (!colour.isEmpty()) {
-            if (!COLOUR.matcher(colour).matches()) {
-                throw Problem.invalid("not-a-colour", "A colour is # and six digits, such as #2f6247.");
-            }
+            colour(colour);
             double contrast = contrast(colour);
             if (contrast < LEAST_CONTRAST) {
                 throw Problem.invalid(
@@ -68,8 +66,7 @@ class LabLook {
                                 contrast));
             }
         }
-        String drawing =
-                mark == null || mark.isBlank() ? "" : mark.startsWith(PNG) ? picture(mark) : SafeSvg.cleaned(mark);
+        String drawing = mark == null || mark.isBlank() ? "" : cleaned(mark);
         if (drawing.length() > LONGEST_MARK) {
             throw Problem.invalid(
                     "mark-too-long",
@@ -80,6 +77,32 @@ class LabLook {
         keep(MARK, drawing, person);
         keep(LICENCE, licence == null ? "" : licence.strip(), person);
         return now();
+    }
+
+    /** What came from elsewhere is judged like what is chosen here. */
+    @Transactional
+    public void cleanUp() {
+        String accent = given(ACCENT);
+        String mark = given(MARK);
+        if (accent != null) {
+            settings.put(ACCENT, colour(accent));
+        }
+        if (mark != null) {
+            settings.put(MARK, cleaned(mark));
+        }
+    }
+
+    /** @throws Problem where it is none */
+    static String colour(String accent) {
+        if (!COLOUR.matcher(accent).matches()) {
+            throw Problem.invalid("not-a-colour", "A colour is # and six digits, such as #2f6247.");
+        }
+        return accent;
+    }
+
+    /** @throws Problem where it is no drawing and no picture */
+    static String cleaned(String mark) {
+        return mark.startsWith(PNG) ? picture(mark) : SafeSvg.cleaned(mark);
     }
 
     private static String picture(String mark) {

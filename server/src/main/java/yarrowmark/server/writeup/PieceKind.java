@@ -1,14 +1,20 @@
 package yarrowmark.server.writeup;
 
-/** Kinds of pieces; {@link PieceShape} knows what is in each. */
+/** Kinds of pieces, each with what is in it. */
 public enum PieceKind {
-    HEADING,
-    TEXT,
-    FIGURE,
-    TABLE,
-    FACTS,
-    PHOTO,
-    POINTS,
-    VERDICT,
-    METHOD
+    HEADING(PieceBody.Heading.class),
+    TEXT(PieceBody.Text.class),
+    FIGURE(PieceBody.Figure.class),
+    TABLE(PieceBody.Table.class),
+    FACTS(PieceBody.Facts.class),
+    PHOTO(PieceBody.Photo.class),
+    POINTS(PieceBody.Points.class),
+    VERDICT(PieceBody.Verdict.class),
+    METHOD(PieceBody.Method.class);
+
+    final Class<? extends PieceBody> body;
+
+    PieceKind(Class<? extends PieceBody> body) {
+        this.body = body;
+    }
 }

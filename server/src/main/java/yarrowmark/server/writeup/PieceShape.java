@@ -1,33 +1,43 @@
 package yarrowmark.server.writeup;
 
-import java.util.Map;
-import java.util.Set;
-import java.util.regex.Pattern;
+import jakarta.validation.ConstraintViolation;
+import jakarta.validation.Validation;
+import jakarta.validation.Validator;
+import java.util.stream.Collectors;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.MapperFeature;
+import tools.jackson.databind.cfg.CoercionAction;
+import tools.jackson.databind.cfg.CoercionInputShape;
+import tools.jackson.databind.exc.InvalidTypeIdException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.type.LogicalType;
 import yarrowmark.server.platform.Problem;
 
-/** What may be in a piece of each kind. More than that would be kept without anybody seeing it. */
+/** Judges what is to be kept as a piece by the {@link PieceBody} of its kind: what a page cannot show is refused. */
 final class PieceShape {
     /** A long text with its numbers. */
     static final int LONGEST = 200_000;
 
-    private static final int LONGEST_TEXT = 60_000;
-    private static final int DEEPEST = 12;
-    private static final Pattern HASH = Pattern.compile("[0-9a-f]{64}");
-
     /** What is said on the stage, for whoever says it. */
     static final String NOTES = "notes";
 
-    private static final Map<PieceKind, Set<String>> FIELDS = Map.of(
-            PieceKind.HEADING, Set.of("text"),
-            PieceKind.TEXT, Set.of("text", "numbers"),
-            PieceKind.FIGURE, Set.of("question", "caption", "alt", NOTES),
-            PieceKind.TABLE, Set.of("question", "caption"),
-            PieceKind.FACTS, Set.of("configurations", "keys", "caption"),
-            PieceKind.PHOTO, Set.of("hash", "caption", "alt", NOTES),
-            PieceKind.POINTS, Set.of("strong", "weak", "dropped", "numbers", NOTES),
-            PieceKind.VERDICT, Set.of("line", "mark", "numbers", NOTES),
-            PieceKind.METHOD, Set.of("configurations", "note"));
+    private static final JsonMapper STRICT = JsonMapper.builder()
+            .enable(
+                    DeserializationFeature.FAIL_ON_UNKNOWN_PROPERTIES,
+                    DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+            .disable(DeserializationFeature.ACCEPT_FLOAT_AS_INT)
+            .disable(MapperFeature.ALLOW_COERCION_OF_SCALARS)
+            .withCoercionConfig(
+                    LogicalType.Textual, text -> text.setCoercion(CoercionInputShape.Integer, CoercionAction.Fail)
+                            .setCoercion(CoercionInputShape.Float, CoercionAction.Fail)
+                            .setCoercion(CoercionInputShape.Boolean, CoercionAction.Fail))
+            .build();
+
+    private static final Validator RULES =
+            Validation.buildDefaultValidatorFactory().getValidator();
 
     private PieceShape() {}
 
@@ -39,34 +49,38 @@ final class PieceShape {
         if (body.toString().length() > LONGEST) {
             throw wrong("it is longer than " + LONGEST + " characters. Make two of it");
         }
-        Set<String> known = FIELDS.getOrDefault(kind, Set.of());
-        body.propertyNames().forEach(name -> {
-            if (!known.contains(name)) {
-                throw wrong(
-                        "there is nothing called “" + (name.length() > 40 ? name.substring(0, 40) : name) + "” in it");
-            }
-        });
-        depth(body, 0);
-        JsonNode hash = body.path("hash");
-        if (kind == PieceKind.PHOTO && !HASH.matcher(hash.asString("")).matches()) {
-            throw wrong("a photo is named by its hash");
+        PieceBody read;
+        try {
+            read = STRICT.treeToValue(body, kind.body);
+        } catch (UnrecognizedPropertyException e) {
+            throw wrong("there is nothing called “" + shortened(e.getPropertyName()) + "” in it");
+        } catch (InvalidTypeIdException e) {
+            throw wrong(place(e) + " asks for nothing that is known");
+        } catch (JacksonException e) {
+            throw wrong(place(e) + " is not what belongs there");
         }
-        for (String text : new String[] {"text", "line", "caption", "alt", "note", "mark", NOTES}) {
-            JsonNode value = body.path(text);
-            if (!value.isMissingNode() && !value.isString()) {
-                throw wrong(text + " is no text");
-            }
-            if (value.asString("").length() > LONGEST_TEXT) {
-                throw wrong(text + " is longer than " + LONGEST_TEXT + " characters. Make two pieces of it");
-            }
-        }
+        RULES.validate(read).stream()
+                .map(PieceShape::words)
+                .sorted()
+                .findFirst()
+                .ifPresent(why -> {
+                    throw wrong(why);
+                });
     }
 
-    private static void depth(JsonNode node, int at) {
-        if (at > DEEPEST) {
-            throw wrong("it is too deep");
-        }
-        node.forEach(child -> depth(child, at + 1));
+    private static String words(ConstraintViolation<?> broken) {
+        return shortened(broken.getPropertyPath().toString()) + " " + broken.getMessage();
+    }
+
+    private static String place(JacksonException e) {
+        String path = e.getPath().stream()
+                .map(at -> at.getPropertyName() == null ? String.valueOf(at.getIndex() + 1) : at.getPropertyName())
+                .collect(Collectors.joining(" "));
+        return path.isEmpty() ? "something in it" : shortened(path);
+    }
+
+    private static String shortened(String text) {
+        return text.length() > 40 ? text.substring(0, 40) : text;
     }
 
     private static Problem wrong(String why) {

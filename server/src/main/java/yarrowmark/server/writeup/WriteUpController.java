@@ -28,7 +28,7 @@ import yarrowmark.server.platform.PlainLine;
 @RestController
 @RequestMapping("/api/write-ups")
 class WriteUpController {
-    record PieceBody(@NotNull PieceKind kind, @NotNull JsonNode body, @Nullable Long after) {
+    record AddedPiece(@NotNull PieceKind kind, @NotNull JsonNode body, @Nullable Long after) {
         WriteUps.NewPiece piece() {
             return new WriteUps.NewPiece(kind, body);
         }
@@ -37,7 +37,7 @@ class WriteUpController {
     record NewWriteUp(
             @NotBlank @PlainLine @Size(max = 200) String title,
             @NotNull @Size(max = 20) Set<@NotNull Long> models,
-            @NotNull @Size(max = 200) List<@Valid @NotNull PieceBody> pieces) {}
+            @NotNull @Size(max = 200) List<@Valid @NotNull AddedPiece> pieces) {}
 
     record ChangedWriteUp(
             @NotBlank @PlainLine @Size(max = 200) String title,
@@ -95,7 +95,7 @@ class WriteUpController {
         return writeUps.make(
                 body.title(),
                 body.models(),
-                body.pieces().stream().map(PieceBody::piece).toList(),
+                body.pieces().stream().map(AddedPiece::piece).toList(),
                 who.getName());
     }
 
@@ -120,7 +120,7 @@ class WriteUpController {
     }
 
     @PostMapping("/{id}/pieces")
-    WriteUps.PieceRow addPiece(@PathVariable long id, @Valid @RequestBody PieceBody body, Principal who) {
+    WriteUps.PieceRow addPiece(@PathVariable long id, @Valid @RequestBody AddedPiece body, Principal who) {
         return writeUps.add(id, body.piece(), body.after(), who.getName());
     }
 

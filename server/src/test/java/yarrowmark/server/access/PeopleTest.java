@@ -462,6 +462,66 @@ class PeopleTest {
                 .isEqualTo(410);
     }
 
+    private String resetLink(String name) {
+        return owner.post("/api/people/" + id(name) + "/reset", Map.of())
+                .body()
+                .path("token")
+                .asString();
+    }
+
+    @Test
+    void aNewerLinkForAPasswordEndsTheOlderAndUsingOneEndsAll() {
+        String name = name("Sanderling");
+        Client person = joined("READER", name);
+        String older = resetLink(name);
+        String newer = resetLink(name);
+        assertThat(welcome(new Client(port), older, "", "willow kettle harbour").status())
+                .isEqualTo(410);
+        assertThat(welcome(new Client(port), newer, "", "willow kettle harbour").status())
+                .isEqualTo(200);
+        assertThat(person.get("/api/models").status()).isEqualTo(401);
+
+        String unused = resetLink(name);
+        Client own = new Client(port);
+        own.get("/api/access");
+        own.post("/api/access/sign-in", Map.of("name", name, "password", "willow kettle harbour"));
+        assertThat(own.put("/api/people/me/password", Map.of("old", "willow kettle harbour", "password", PASSWORD))
+                        .status())
+                .isEqualTo(200);
+        assertThat(welcome(new Client(port), unused, "", "willow kettle harbour")
+                        .status())
+                .as("a password that its person chose ends it too")
+                .isEqualTo(410);
+    }
+
+    @Test
+    void whoGetsANewPasswordByALinkIsAskedAboutTheirKeys() {
+        String name = name("Dotterel");
+        Client person = joined("REVIEWER", name);
+        person.post("/api/people/me/keys", Map.of("name", "script", "scope", "READ", "days", 7));
+        String first = resetLink(name);
+        Client fresh = new Client(port);
+        fresh.get("/api/access");
+        assertThat(fresh.post("/api/access/invitation/look", Map.of("token", first))
+                        .body()
+                        .path("keys")
+                        .asInt())
+                .isEqualTo(1);
+        assertThat(welcome(fresh, first, "", "willow kettle harbour").code()).isEqualTo("keys-too");
+        Map<String, Object> keep =
+                Map.of("token", first, "name", "", "password", "willow kettle harbour", "endKeys", false);
+        assertThat(fresh.post("/api/access/invitation", keep).status()).isEqualTo(200);
+        assertThat(fresh.get("/api/people/me").body().path("keys")).hasSize(1);
+
+        String second = resetLink(name);
+        Client again = new Client(port);
+        again.get("/api/access");
+        Map<String, Object> end =
+                Map.of("token", second, "name", "", "password", "willow kettle harbour", "endKeys", true);
+        assertThat(again.post("/api/access/invitation", end).status()).isEqualTo(200);
+        assertThat(again.get("/api/people/me").body().path("keys")).isEmpty();
+    }
+
     @Test
     void aPasswordThatWasKeptInAnOlderWayIsRenewedAtSignIn() {
         String name = name("Pintail");

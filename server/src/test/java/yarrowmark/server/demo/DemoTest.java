@@ -216,10 +216,10 @@ class DemoTest {
                 "YARROWMARK_DB_USER", require(environment.getProperty("YARROWMARK_DB_USER")),
                 "YARROWMARK_DB_PASSWORD", require(environment.getProperty("YARROWMARK_DB_PASSWORD")));
         Map<String, String> there = new Schemas().environment();
-        assertThat(LabCommand.run(here, says, "export", file))
+        assertThat(LabCommand.run(here, YarrowmarkServer.class, says, "export", file))
                 .as(said.toString())
                 .isZero();
-        assertThat(LabCommand.run(there, says, "import", file))
+        assertThat(LabCommand.run(there, YarrowmarkServer.class, says, "import", file))
                 .as(said.toString())
                 .isZero();
         Map<String, Object> settings = new HashMap<>(there);

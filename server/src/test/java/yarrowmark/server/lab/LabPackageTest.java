@@ -30,6 +30,7 @@ import org.junit.jupiter.api.io.TempDir;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import yarrowmark.server.YarrowmarkServer;
 import yarrowmark.server.support.EveryTable;
 import yarrowmark.server.support.Schemas;
 
@@ -242,7 +243,11 @@ class LabPackageTest {
     void aPlaceWithRecordsIsLeftAlone() {
         ByteArrayOutputStream said = new ByteArrayOutputStream();
         int code = LabCommand.run(
-                FULL.environment(), new PrintStream(said, true, StandardCharsets.UTF_8), "import", whole.toString());
+                FULL.environment(),
+                YarrowmarkServer.class,
+                new PrintStream(said, true, StandardCharsets.UTF_8),
+                "import",
+                whole.toString());
         assertThat(code).isEqualTo(1);
         assertThat(said.toString(StandardCharsets.UTF_8)).contains("records in this place already");
     }
@@ -251,7 +256,11 @@ class LabPackageTest {
     void aFullDiskIsSaid() {
         ByteArrayOutputStream said = new ByteArrayOutputStream();
         assertThat(LabCommand.run(
-                        FULL.environment(), new PrintStream(said, true, StandardCharsets.UTF_8), "export", "/dev/full"))
+                        FULL.environment(),
+                        YarrowmarkServer.class,
+                        new PrintStream(said, true, StandardCharsets.UTF_8),
+                        "export",
+                        "/dev/full"))
                 .isEqualTo(1);
         assertThat(said.toString(StandardCharsets.UTF_8)).contains("/dev/full could not be written");
     }

@@ -1,4 +1,4 @@
-package yarrowmark.server.shelf;
+package yarrowmark.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -6,19 +6,19 @@ import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 /** Records may come from elsewhere; no chain of merges in them is followed for ever. */
-class MergedChainsTest {
+class ChainTest {
     @Test
     void aChainIsFollowedToItsEnd() {
         Map<Long, Long> next = Map.of(1L, 2L, 2L, 5L, 3L, 5L);
-        assertThat(Shelf.endOf(next, 2)).isEqualTo(5);
-        assertThat(Shelf.endOf(next, 5)).isEqualTo(5);
+        assertThat(Chain.endOf(next, 2L)).isEqualTo(5);
+        assertThat(Chain.endOf(next, 5L)).isEqualTo(5);
     }
 
     @Test
     void oneThatLeadsInACircleEndsToo() {
         Map<Long, Long> circle = Map.of(1L, 2L, 2L, 3L, 3L, 1L, 9L, 1L, 7L, 7L);
-        assertThat(Shelf.endOf(circle, 1)).isIn(1L, 2L, 3L);
-        assertThat(Shelf.endOf(circle, 9)).isIn(1L, 2L, 3L);
-        assertThat(Shelf.endOf(circle, 7)).isEqualTo(7);
+        assertThat(Chain.endOf(circle, 1L)).isIn(1L, 2L, 3L);
+        assertThat(Chain.endOf(circle, 9L)).isIn(1L, 2L, 3L);
+        assertThat(Chain.endOf(circle, 7L)).isEqualTo(7);
     }
 }

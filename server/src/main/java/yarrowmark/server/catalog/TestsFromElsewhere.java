@@ -1,0 +1,38 @@
+package yarrowmark.server.catalog;
+
+import jakarta.validation.Validator;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import yarrowmark.server.platform.FromElsewhere;
+import yarrowmark.server.platform.Problem;
+
+/** Commands of tests that came from elsewhere are such as could be made here. */
+@Component
+class TestsFromElsewhere implements FromElsewhere {
+    private final JdbcTemplate jdbc;
+    private final Validator validator;
+
+    TestsFromElsewhere(JdbcTemplate jdbc, Validator validator) {
+        this.jdbc = jdbc;
+        this.validator = validator;
+    }
+
+    @Override
+    public void lookOver() {
+        TimedCommandText reader = new TimedCommandText();
+        jdbc.query("select name, command from test where command is not null", row -> {
+            String whose = "the command of the test “" + row.getString(1) + "”";
+            TimedCommand command;
+            try {
+                command = reader.convertToEntityAttribute(row.getString(2));
+            } catch (JacksonException | IllegalArgumentException | NullPointerException e) {
+                throw Problem.invalid("command-unreadable", whose + " cannot be read");
+            }
+            validator.validate(command).stream().findFirst().ifPresent(wrong -> {
+                throw Problem.invalid(
+                        "command-refused", whose + ": " + wrong.getPropertyPath() + " " + wrong.getMessage());
+            });
+        });
+    }
+}
