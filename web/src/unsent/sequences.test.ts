@@ -138,7 +138,7 @@ class Tab {
     const row = this.address.shelf.pieces.get(piece);
     if (!row || this.owner.shelf !== this.address.shelf.name) return false;
     const now = (this.texts.snapshot().get(piece)?.body ?? row.body) as { text: string };
-    this.texts.type(row as Parameters<PieceTexts['type']>[0], { text: `${now.text}\n${sentence}` });
+    this.texts.type(row, { text: `${now.text}\n${sentence}` });
     return true;
   }
 
