@@ -1,6 +1,7 @@
 package yarrowmark.server.platform;
 
 import java.io.IOException;
+import java.sql.SQLException;
 import java.sql.SQLNonTransientConnectionException;
 import java.sql.SQLRecoverableException;
 import java.sql.SQLTransientConnectionException;
@@ -61,11 +62,17 @@ public final class RecordsTrouble {
         for (Throwable t = e; t != null; t = t.getCause()) {
             if (t instanceof SQLNonTransientConnectionException
                     || t instanceof SQLTransientConnectionException
-                    || t instanceof SQLRecoverableException) {
+                    || t instanceof SQLRecoverableException
+                    || (t instanceof SQLException sql && isClosed(sql))) {
                 return true;
             }
         }
         return false;
+    }
+
+    /** A connection that broke is taken out of the pool, and what is asked of it after that is told no more than this. */
+    private static boolean isClosed(SQLException e) {
+        return (e.getSQLState() != null && e.getSQLState().startsWith("08")) || "Connection is closed".equals(e.getMessage());
     }
 
     private static boolean saysNoSpace(Throwable e) {

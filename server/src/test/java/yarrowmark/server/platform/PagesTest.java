@@ -41,4 +41,26 @@ class PagesTest {
             assertThat(answer.headers().firstValue("Content-Security-Policy")).isPresent();
         }
     }
+
+    /** What the libraries below answer by themselves names them, and helps nobody. */
+    @ParameterizedTest
+    @CsvSource({
+        "/j/AMBER-22-X%2FY, text/html, text/html, cannot be read",
+        "/j/a%252Fb, text/html, text/html, cannot be read",
+        "/shelf/%2F, */*, text/html, cannot be read",
+        "/api/models/a%252Fb, application/json, application/problem+json, cannot be read",
+        "/error, text/html, text/html, nothing at this address"
+    })
+    void anAddressThatNoRoomCanReadIsAnsweredInWords(String path, String accepts, String type, String words)
+            throws IOException, InterruptedException {
+        HttpResponse<String> answer = HttpClient.newHttpClient()
+                .send(
+                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
+                                .header("Accept", accepts)
+                                .build(),
+                        HttpResponse.BodyHandlers.ofString());
+        assertThat(answer.statusCode()).isBetween(400, 404);
+        assertThat(answer.headers().firstValue("Content-Type").orElseThrow()).startsWith(type);
+        assertThat(answer.body()).contains(words).doesNotContainIgnoringCase("tomcat", "whitelabel", "mapping");
+    }
 }
