@@ -6,7 +6,7 @@ import { expect, test } from 'vitest';
  * Which room may use which. A view uses the rooms below it; where it uses another view, that is said here, so that a new
  * arrow is a decision. The rooms that are for all know no view.
  */
-const BELOW = ['api', 'chart', 'export', 'format', 'shell', 'ui', 'unsent'];
+const BELOW = ['access', 'api', 'chart', 'export', 'format', 'shell', 'ui', 'unsent'];
 const MAY_USE: Record<string, readonly string[]> = {
   api: [],
   workloads: [],
@@ -23,17 +23,17 @@ const MAY_USE: Record<string, readonly string[]> = {
   // The page on a device has an entry of its own and stays small.
   device: ['api', 'bench', 'format', 'shell', 'ui', 'unsent', 'workloads'],
   bench: BELOW,
-  compare: [...BELOW, 'access', 'ledger', 'plans', 'workloads', 'writeup'],
+  compare: [...BELOW, 'ledger', 'plans', 'workloads', 'writeup'],
   kept: [...BELOW, 'standings'],
   ledger: [...BELOW, 'bench', 'evidence', 'shelf', 'suites'],
-  people: [...BELOW, 'access'],
+  people: BELOW,
   plans: [...BELOW, 'suites'],
   sheet: [...BELOW, 'bench', 'evidence', 'suites'],
   shelf: [...BELOW, 'writeup'],
   standings: [...BELOW, 'plans', 'shelf', 'writeup'],
-  suites: [...BELOW, 'access', 'workloads'],
+  suites: [...BELOW, 'workloads'],
   trends: [...BELOW, 'plans', 'writeup'],
-  writeup: [...BELOW, 'access', 'compare', 'standings'],
+  writeup: [...BELOW, 'compare', 'standings'],
 };
 
 const SRC = import.meta.dirname;

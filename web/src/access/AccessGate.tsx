@@ -30,6 +30,12 @@ export function AccessGate({ children }: { children: ReactNode }) {
     return () => window.removeEventListener('yarrowmark:signed-out', signedOut);
   }, [queries]);
 
+  const role = access.data?.role;
+  useEffect(() => {
+    // The sheet of styles takes away what a reader would be refused.
+    document.documentElement.dataset['role'] = role ?? '';
+  }, [role]);
+
   if (access.isPending) return <Loading what="the shelf" />;
   if (access.isError && access.data === undefined)
     return <Trouble error={access.error} again={() => void access.refetch()} />;

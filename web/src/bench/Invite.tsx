@@ -21,14 +21,14 @@ export function Invite({ settings, waiting, now }: { settings: Settings; waiting
   const withdraw = useMutation({
     mutationFn: (id: number) => value(api.DELETE('/api/bench/seats/{id}', { params: { path: { id } } })),
   });
-  useKeys([{ key: 'n', does: 'A code for one more device', run: () => invite.mutate() }]);
+  useKeys([{ key: 'n', does: 'A code for one more device', changes: true, run: () => invite.mutate() }]);
   const open = waiting.filter((lane) => new Date(lane.expiresAt).getTime() > now);
   const reach = useQuery({ queryKey: ['reach'], queryFn: () => value(api.GET('/api/reach')), staleTime: 60_000 }).data;
   const [chosen, setChosen] = useState<string | null>(null);
   const address = chosen ?? reach?.addresses[0] ?? location.origin;
   const here = reach?.addresses.length === 0 && /^(localhost|127\.|\[::1\])/.test(location.hostname);
   return (
-    <section aria-label="Bring a device to the bench">
+    <section data-changes aria-label="Bring a device to the bench">
       <h2>Bring a device to the bench</h2>
       {open.slice(0, 3).map((lane, i) => (
         <div key={lane.seatId} className="mt-3">

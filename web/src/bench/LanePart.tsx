@@ -224,13 +224,14 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
         </span>
       )}
       {over ? (
-        <button className="small link" onClick={() => clear.mutate()}>
+        <button data-changes className="small link" onClick={() => clear.mutate()}>
           Clear
         </button>
       ) : sure ? (
         <>
           <span className="small">Stop it for good?</span>
           <button
+            data-changes
             className="small link text-plum"
             autoFocus
             onClick={() => {
@@ -256,7 +257,7 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
             </Link>
           )}
           {lane.command === 'PAUSE' || lane.phase === 'BY_HAND' || lane.phase === 'COOL_UNTIL' ? (
-            <button className="small link" onClick={() => order.mutate('GO')}>
+            <button data-changes className="small link" onClick={() => order.mutate('GO')}>
               {lane.phase === 'BY_HAND'
                 ? 'Go on without it'
                 : lane.phase === 'COOL_UNTIL'
@@ -266,13 +267,13 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
           ) : (
             lane.command === 'GO' &&
             lane.phase !== 'JOINED' && (
-              <button className="small link" onClick={() => order.mutate('PAUSE')}>
+              <button data-changes className="small link" onClick={() => order.mutate('PAUSE')}>
                 Pause
               </button>
             )
           )}
           {lane.command !== 'STOP' && (
-            <button className="small link" onClick={() => setSure(true)}>
+            <button data-changes className="small link" onClick={() => setSure(true)}>
               Stop
             </button>
           )}

@@ -44,10 +44,10 @@ export function LateRuns({ seatId, late, onDone }: { seatId: number; late: numbe
           </>
         ) : (
           <>
-            <button className="link font-semibold" disabled={take.isPending} onClick={() => take.mutate()}>
+            <button data-changes className="link font-semibold" disabled={take.isPending} onClick={() => take.mutate()}>
               Add to the session
             </button>{' '}
-            <button className="link ml-2" onClick={() => setSure(true)}>
+            <button data-changes className="link ml-2" onClick={() => setSure(true)}>
               Remove
             </button>
           </>

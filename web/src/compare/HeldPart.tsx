@@ -54,12 +54,13 @@ function Held({
       {mark.words !== undefined ? (
         <p>
           {mark.words}.{' '}
-          <button className="link" disabled={decide.isPending} onClick={() => decide.mutate(false)}>
+          <button data-changes className="link" disabled={decide.isPending} onClick={() => decide.mutate(false)}>
             Undo
           </button>
         </p>
       ) : (
         <form
+          data-changes
           className="mt-1 flex max-w-xl items-end gap-2"
           onSubmit={(event) => {
             event.preventDefault();

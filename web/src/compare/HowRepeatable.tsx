@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
-import { useAccess } from '../access/AccessGate.tsx';
+import { useReader } from '../access/access-context.ts';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { named } from '../format/named.ts';
@@ -13,7 +13,7 @@ const RUNS = 3;
 /** Where a line rests on a usual spread: asks once, for the whole suite, how repeatable it is. */
 export function HowRepeatable({ comparison }: { comparison: Schemas['Comparison'] }) {
   const queries = useQueryClient();
-  const reader = useAccess().role === 'READER';
+  const reader = useReader();
   const suite = leastKnownSuite(comparison.rows);
   const state = useMutation({
     mutationFn: (percent: number | undefined) =>

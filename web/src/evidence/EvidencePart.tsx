@@ -107,7 +107,7 @@ export function EvidencePart({
         </label>
       )}
       {!readOnly && (
-        <p className="mt-1 flex flex-wrap gap-x-4">
+        <p data-changes className="mt-1 flex flex-wrap gap-x-4">
           <label className="small link cursor-pointer focus-within:outline-2 focus-within:outline-gold">
             {send.isPending ? 'Sending' : 'add a file, or drop it here'}
             <input
@@ -138,7 +138,7 @@ export function EvidencePart({
       {gone && (
         <p role="status" className="small">
           {gone.name} was removed.{' '}
-          <button type="button" className="link" onClick={() => restore.mutate(gone)}>
+          <button data-changes type="button" className="link" onClick={() => restore.mutate(gone)}>
             Undo
           </button>
         </p>
@@ -152,7 +152,7 @@ export function EvidencePart({
         {open && <Viewer row={open} />}
         {open && !readOnly && (
           <p className="mt-4">
-            <button type="button" className="small link" onClick={() => remove.mutate(open)}>
+            <button data-changes type="button" className="small link" onClick={() => remove.mutate(open)}>
               Remove from the session
             </button>
           </p>

@@ -71,6 +71,7 @@ export function KeptView() {
                         </td>
                         <td>
                           <button
+                            data-changes
                             className="small link"
                             disabled={remove.isPending}
                             onClick={() => {

@@ -138,6 +138,7 @@ export function LedgerView() {
         <ColumnsChoice list="ledger" columns={COLUMNS} />
         <SavedViews search={filter} />
         <button
+          data-changes
           className="button"
           aria-expanded={doing === 'aside'}
           onClick={() => setDoing(doing === 'aside' ? null : 'aside')}
@@ -145,6 +146,7 @@ export function LedgerView() {
           Set all aside
         </button>
         <button
+          data-changes
           className="button"
           aria-expanded={doing === 'import'}
           onClick={() => setDoing(doing === 'import' ? null : 'import')}
@@ -237,7 +239,7 @@ export function LedgerView() {
                     <a className="button" href={`/api/ledger/csv?readings=${picked.join(',')}`} download>
                       Export CSV
                     </a>
-                    <button className="button" onClick={() => setDoing('picked')}>
+                    <button data-changes className="button" onClick={() => setDoing('picked')}>
                       Set {format.count(picked.length)} aside
                     </button>
                   </>

@@ -220,6 +220,7 @@ function Aside({ page, open }: { page: ReadingPage; open: boolean }) {
   });
   return (
     <form
+      data-changes
       className="mt-6"
       onSubmit={(event) => {
         event.preventDefault();
@@ -282,7 +283,7 @@ function Correct({ page }: { page: ReadingPage }) {
   if (!open)
     return (
       <p className="mt-2">
-        <button className="small link" onClick={() => setOpen(true)}>
+        <button data-changes className="small link" onClick={() => setOpen(true)}>
           Correct the value
         </button>
       </p>

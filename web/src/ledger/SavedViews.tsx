@@ -52,6 +52,7 @@ export function SavedViews({ search }: { search: LedgerSearch }) {
           {(views.data ?? []).map((v) => (
             <p key={v.id} className="flex items-baseline gap-3 border-b border-hair-2 py-1">
               <button
+                data-changes
                 className="link min-w-0 truncate text-left"
                 onClick={() => {
                   setOpen(false);
@@ -61,6 +62,7 @@ export function SavedViews({ search }: { search: LedgerSearch }) {
                 {v.name}
               </button>
               <button
+                data-changes
                 className="small link ml-auto"
                 aria-label={`Remove the view ${v.name}`}
                 onClick={() => remove.mutate(v.id)}
@@ -71,6 +73,7 @@ export function SavedViews({ search }: { search: LedgerSearch }) {
           ))}
           {views.data?.length === 0 && <p className="small">No view is saved yet.</p>}
           <form
+            data-changes
             className="mt-2 flex items-end gap-2"
             onSubmit={(e) => {
               e.preventDefault();

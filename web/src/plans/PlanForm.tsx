@@ -250,6 +250,7 @@ export function PlanForm({
       )}
       <p className="mt-3 flex items-center gap-2">
         <button
+          data-changes
           className="button button-main"
           disabled={save.isPending || draft.items.length === 0 || draft.name.trim() === ''}
         >

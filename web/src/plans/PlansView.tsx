@@ -30,7 +30,7 @@ export function PlansView() {
     mutationFn: (id: number) => value(api.DELETE('/api/plans/{id}', { params: { path: { id } } })),
     onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }),
   });
-  useKeys([{ key: 'n', does: 'New plan', run: () => void navigate({ search: { make: true } }) }]);
+  useKeys([{ key: 'n', does: 'New plan', changes: true, run: () => void navigate({ search: { make: true } }) }]);
   return (
     <>
       <Opening
@@ -53,7 +53,7 @@ export function PlansView() {
           </>
         }
       >
-        <button className="button" onClick={() => void navigate({ search: { make: true } })}>
+        <button data-changes className="button" onClick={() => void navigate({ search: { make: true } })}>
           New plan <kbd>n</kbd>
         </button>
       </Opening>
@@ -111,19 +111,20 @@ export function PlansView() {
                   })}
                 </PlanItems>
                 <p className="mt-2 flex gap-4">
-                  <Link to="/bench" search={{ plan: p.id }} className="small link font-semibold">
+                  <Link data-changes to="/bench" search={{ plan: p.id }} className="small link font-semibold">
                     Take it to the bench
                   </Link>
-                  <Link to="/plans" search={{ copy: p.id }} className="small link">
+                  <Link data-changes to="/plans" search={{ copy: p.id }} className="small link">
                     Copy and change
                   </Link>
                   {!p.builtIn && (
-                    <Link to="/plans" search={{ edit: p.id }} className="small link">
+                    <Link data-changes to="/plans" search={{ edit: p.id }} className="small link">
                       Change
                     </Link>
                   )}
                   {!p.builtIn && (
                     <button
+                      data-changes
                       className="small link"
                       aria-label={`Retire the plan ${p.name}`}
                       onClick={() => retire.mutate(p.id)}

@@ -162,7 +162,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
           </>
         }
       >
-        <button className="button button-main" disabled={chosen.length === 0 || open.isPending}>
+        <button data-changes className="button button-main" disabled={chosen.length === 0 || open.isPending}>
           Start the session
         </button>
         <button type="button" className="button" onClick={() => window.history.back()}>

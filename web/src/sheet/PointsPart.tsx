@@ -70,6 +70,7 @@ export function PointsPart({
       )}
       <p className="mt-1 flex items-center gap-3">
         <button
+          data-changes
           type="button"
           className="button"
           disabled={text.trim() === '' || store.isPending}

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useEffect, useRef, useState, useSyncExternalStore, type KeyboardEvent } from 'react';
+import { useReader } from '../access/access-context.ts';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { LateRunsOf } from '../bench/LateRuns.tsx';
@@ -93,8 +94,9 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
     },
   });
   /** When the stopwatch was started, on the page's own clock. */
+  const reader = useReader();
   const [since, setSince] = useState<number | null>(null);
-  const over = session.state !== 'OPEN';
+  const over = session.state !== 'OPEN' || reader;
   useEffect(() => {
     if (text === null) box.current?.focus({ preventScroll: true });
   }, [text, active]);
@@ -195,18 +197,24 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
         </Link>
         {/* Two buttons, not one that changes: the focus does not stay on what means the opposite now. */}
         {over ? (
-          <button key="resume" className="button button-main" onClick={() => state.mutate('resume')}>
+          <button data-changes key="resume" className="button button-main" onClick={() => state.mutate('resume')}>
             Go on with it
           </button>
         ) : (
-          <button key="finish" className="button" disabled={ending || state.isPending} onClick={() => void finish()}>
+          <button
+            data-changes
+            key="finish"
+            className="button"
+            disabled={ending || state.isPending}
+            onClick={() => void finish()}
+          >
             {ending ? 'Sending the last scores' : 'Finish'}
           </button>
         )}
       </Opening>
       {session.remarks && <p className="small mb-2">{session.remarks}</p>}
       <LateRunsOf session={id} />
-      {over && (
+      {session.state !== 'OPEN' && (
         <p role="status" className="mb-2 border-l-2 border-gold pl-3">
           This session is finished. Its scores stay; go on with it to type more.
         </p>

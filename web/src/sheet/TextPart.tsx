@@ -37,7 +37,7 @@ export function TextPart({ sessionId, onStored }: { sessionId: number; onStored:
   if (!open)
     return (
       <p className="mt-6 border-l border-hair pl-4">
-        <button type="button" className="button" onClick={() => setOpen(true)}>
+        <button data-changes type="button" className="button" onClick={() => setOpen(true)}>
           Paste what a tool printed
         </button>
       </p>

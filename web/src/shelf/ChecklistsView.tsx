@@ -64,6 +64,7 @@ function List({ list }: { list: Checklist }) {
         <h2>For a {deviceClass(list.deviceClass)}</h2>
         {text === null && (
           <button
+            data-changes
             className="small link ml-auto"
             aria-label={`Edit the list for a ${deviceClass(list.deviceClass)}`}
             onClick={() => setText(list.items.join('\n'))}

@@ -21,7 +21,7 @@ export function ClaimsPart({ modelId }: { modelId: number }) {
     <section className="mt-7">
       <div className="flex items-baseline border-b border-hair pb-0.5">
         <h2>Claims</h2>
-        <button className="small link ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+        <button data-changes className="small link ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
           {adding ? 'cancel' : 'add a claim'}
         </button>
       </div>
@@ -82,6 +82,7 @@ export function ClaimsPart({ modelId }: { modelId: number }) {
                     <td className="small max-w-48 truncate">{c.claim.source}</td>
                     <td className="text-right">
                       <button
+                        data-changes
                         className="small link"
                         aria-label={`Remove the claim about ${c.claim.about}`}
                         onClick={() => remove.mutate(c.claim.id)}

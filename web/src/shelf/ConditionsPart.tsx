@@ -1,4 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useReader } from '../access/access-context.ts';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { CONDITIONS, takeWords, type Take } from '../format/takes.ts';
@@ -7,6 +8,7 @@ import { Ready } from '../ui/states.tsx';
 /** The lab's list: what was measured under these conditions does not count until somebody asks for it. */
 export function ConditionsPart() {
   const queries = useQueryClient();
+  const reader = useReader();
   const list = useQuery({ queryKey: ['conditions'], queryFn: () => value(api.GET('/api/conditions')) });
   const change = useMutation({
     mutationFn: (notCounted: Take[]) => value(api.PUT('/api/conditions', { body: { notCounted } })),
@@ -33,7 +35,7 @@ export function ConditionsPart() {
                     type="checkbox"
                     className="accent-leaf"
                     checked={notCounted.includes(c)}
-                    disabled={change.isPending}
+                    disabled={change.isPending || reader}
                     onChange={(e) =>
                       change.mutate(e.target.checked ? [...notCounted, c] : notCounted.filter((other) => other !== c))
                     }

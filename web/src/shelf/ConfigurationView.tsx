@@ -52,15 +52,17 @@ function Configuration({ page }: { page: ConfigurationPage }) {
       ? []
       : [
           { key: 'Enter', does: 'Put it on the table, or take it off', run: () => void tableActions.toggle(c.id) },
-          { key: 'c', does: 'Copy it and change facts', run: copy },
+          { key: 'c', does: 'Copy it and change facts', changes: true, run: copy },
           {
             key: 'e',
             does: page.sessions > 0 ? 'Change facts, in a copy because it was measured' : 'Change facts',
+            changes: true,
             run: edit,
           },
           {
             key: 's',
             does: 'Type scores',
+            changes: true,
             run: () => void navigate({ to: '/bench/by-hand', search: { configuration: c.id } }),
           },
           ...(parentId === undefined
@@ -105,11 +107,11 @@ function Configuration({ page }: { page: ConfigurationPage }) {
         }
       >
         <OnTableButton id={c.id} />
-        <button className="button" onClick={copy}>
+        <button data-changes className="button" onClick={copy}>
           Copy and change <kbd>c</kbd>
         </button>
         {page.sessions === 0 && page.mergedInto === undefined && (
-          <button className="button" onClick={edit}>
+          <button data-changes className="button" onClick={edit}>
             Edit <kbd>e</kbd>
           </button>
         )}
@@ -118,7 +120,7 @@ function Configuration({ page }: { page: ConfigurationPage }) {
             Its trends
           </Link>
         )}
-        <Link to="/bench/by-hand" search={{ configuration: c.id }} className="button">
+        <Link data-changes to="/bench/by-hand" search={{ configuration: c.id }} className="button">
           Type scores <kbd>s</kbd>
         </Link>
         <Link to="/ledger" search={{ configuration: c.id }} className="button">
@@ -184,10 +186,10 @@ function Notices({ page, onPage }: { page: ConfigurationPage; onPage: (page: Con
             <b className="font-semibold">{f.label}</b>: the device says {f.shown}, somebody typed {f.other}. Which is
             right?
           </span>
-          <button className="button" onClick={() => pick.mutate({ key: f.key, other: false })}>
+          <button data-changes className="button" onClick={() => pick.mutate({ key: f.key, other: false })}>
             {f.shown}, as detected
           </button>
-          <button className="button" onClick={() => pick.mutate({ key: f.key, other: true })}>
+          <button data-changes className="button" onClick={() => pick.mutate({ key: f.key, other: true })}>
             {f.other}, as typed
           </button>
         </p>
@@ -214,7 +216,12 @@ function Notices({ page, onPage }: { page: ConfigurationPage; onPage: (page: Con
               of {same.mergeable ? 'this unit' : same.configuration.unit} has exactly the same facts.
             </span>
             {same.mergeable && (
-              <button className="button" disabled={merge.isPending} onClick={() => merge.mutate(same.configuration.id)}>
+              <button
+                data-changes
+                className="button"
+                disabled={merge.isPending}
+                onClick={() => merge.mutate(same.configuration.id)}
+              >
                 Move its sessions here
               </button>
             )}
@@ -248,6 +255,7 @@ function Facts({ page, onPage }: { page: ConfigurationPage; onPage: (page: Confi
                     <dd className="ml-auto min-w-0 text-right break-words">
                       {page.sessions > 0 && correcting !== fact.key && page.mergedInto === undefined && (
                         <button
+                          data-changes
                           className="small link mr-2 text-ink-3"
                           aria-label={`Correct ${fact.label}`}
                           onClick={() => setCorrecting(fact.key)}
@@ -389,11 +397,11 @@ function Name({ page, onPage }: { page: ConfigurationPage; onPage: (page: Config
         }
       />
       <p className="mt-2 flex gap-4">
-        <button className="small link" onClick={() => retire.mutate()}>
+        <button data-changes className="small link" onClick={() => retire.mutate()}>
           {retired ? 'Bring it back' : 'Retire it'}
         </button>
         {page.sessions === 0 && page.mergedInto === undefined && (
-          <button className="small link" onClick={() => remove.mutate()}>
+          <button data-changes className="small link" onClick={() => remove.mutate()}>
             Remove
           </button>
         )}

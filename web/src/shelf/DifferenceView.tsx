@@ -184,7 +184,7 @@ function Line({ row, onMark }: { row: FactRow; onMark?: () => void }) {
             >
               {ROLES[row.role]}
             </span>
-            <button className="small link" aria-pressed={row.role === 'UNDER_TEST'} onClick={onMark}>
+            <button data-changes className="small link" aria-pressed={row.role === 'UNDER_TEST'} onClick={onMark}>
               {row.role === 'UNDER_TEST' ? 'not this one' : 'this is under test'}
             </button>
           </>

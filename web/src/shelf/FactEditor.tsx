@@ -122,7 +122,7 @@ export function FactEditor({
             />
           </label>
         )}
-        <button className="button button-main" disabled={busy}>
+        <button data-changes className="button button-main" disabled={busy}>
           {saveWords}
         </button>
         <button type="button" className="button" onClick={leave}>

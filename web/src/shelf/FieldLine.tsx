@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useReader } from '../access/access-context.ts';
 import { Problem, type Schemas } from '../api/client.ts';
 
 export type Field = Schemas['FieldPart'];
@@ -27,6 +28,7 @@ export function FieldLine<P>({
       onSaved(page);
     },
   });
+  const reader = useReader();
   const clash = change.error instanceof Problem && change.error.code === 'changed-meanwhile' ? change.error : null;
   const stop = () => {
     setText(null);
@@ -42,13 +44,17 @@ export function FieldLine<P>({
     return (
       <div className={`flex gap-3 border-b border-hair-2 py-1 ${field.shown ? '' : 'print:hidden'}`}>
         <span className="shrink-0 text-ink-2">{field.label}</span>
-        <button
-          className={`said ml-auto min-w-0 cursor-text rounded px-1 text-right break-words hover:bg-band ${long ? 'whitespace-pre-line' : ''} ${field.shown ? '' : 'text-ink-3'}`}
-          aria-label={`${field.label}: ${field.shown ?? 'not noted'}. Change it`}
-          onClick={() => setText(field.shown ?? '')}
-        >
-          {field.shown ?? '–'}
-        </button>
+        {reader ? (
+          <span className="said ml-auto">{field.shown ?? '–'}</span>
+        ) : (
+          <button
+            className={`said ml-auto min-w-0 cursor-text rounded px-1 text-right break-words hover:bg-band ${long ? 'whitespace-pre-line' : ''} ${field.shown ? '' : 'text-ink-3'}`}
+            aria-label={`${field.label}: ${field.shown ?? 'not noted'}. Change it`}
+            onClick={() => setText(field.shown ?? '')}
+          >
+            {field.shown ?? '–'}
+          </button>
+        )}
       </div>
     );
   }

@@ -67,7 +67,12 @@ export function HistoryPart({
                   </p>
                 ))}
                 {set.last && (
-                  <button className="link small" disabled={undo.isPending} onClick={() => undo.mutate(set.id)}>
+                  <button
+                    data-changes
+                    className="link small"
+                    disabled={undo.isPending}
+                    onClick={() => undo.mutate(set.id)}
+                  >
                     Undo
                   </button>
                 )}

@@ -70,6 +70,7 @@ function Model({ page }: { page: ModelPage }) {
     {
       key: 'c',
       does: 'Copy it and change facts',
+      changes: true,
       run: (c) => void navigate({ to: '/shelf/configure', search: { unit: c.unit, from: c.id } }),
     },
   ]);
@@ -82,6 +83,7 @@ function Model({ page }: { page: ModelPage }) {
           {
             key: 'n',
             does: 'New configuration',
+            changes: true,
             run: () => void navigate({ to: '/shelf/configure', search: { unit } }),
           },
         ],
@@ -175,11 +177,11 @@ function Model({ page }: { page: ModelPage }) {
             </div>
           ))}
           <p className="mt-3 flex gap-4">
-            <button className="small link" onClick={() => retire.mutate(!model.retired)}>
+            <button data-changes className="small link" onClick={() => retire.mutate(!model.retired)}>
               {model.retired ? 'Bring it back to the shelf' : 'Retire this model'}
             </button>
             {units.length === 0 && (
-              <button className="small link" onClick={() => remove.mutate()}>
+              <button data-changes className="small link" onClick={() => remove.mutate()}>
                 Remove
               </button>
             )}
@@ -233,7 +235,7 @@ function Photo({ model, onPage }: { model: ModelPage['model']; onPage: (page: Mo
           />
         </label>
         {model.photo && (
-          <button className="small link" onClick={() => away.mutate()}>
+          <button data-changes className="small link" onClick={() => away.mutate()}>
             remove
           </button>
         )}
@@ -258,6 +260,7 @@ function NewUnit({ modelId, onPage }: { modelId: number; onPage: (page: ModelPag
   });
   return (
     <form
+      data-changes
       className="mt-4 flex max-w-[520px] items-end gap-3"
       onSubmit={(event) => {
         event.preventDefault();

@@ -39,7 +39,7 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
     <section className="mt-7">
       <div className="flex items-baseline border-b border-hair pb-0.5">
         <h2>Published elsewhere</h2>
-        <button className="small link ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+        <button data-changes className="small link ml-auto" aria-expanded={adding} onClick={() => setAdding(!adding)}>
           {adding ? 'cancel' : 'add a published score'}
         </button>
       </div>
@@ -75,6 +75,7 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
                     {r.results !== undefined && `, from ${count(r.results)} ${r.results === 1 ? 'result' : 'results'}`}
                   </span>
                   <button
+                    data-changes
                     className="small link"
                     aria-label={`Remove the published score of ${r.metric.name}`}
                     onClick={() => remove.mutate(r)}
@@ -90,7 +91,7 @@ export function ReferencesPart({ modelId }: { modelId: number }) {
       {gone && (
         <p role="status" className="small">
           The published score of {gone.metric.name} was removed.{' '}
-          <button className="link" onClick={() => restore.mutate(gone)}>
+          <button data-changes className="link" onClick={() => restore.mutate(gone)}>
             Undo
           </button>
         </p>

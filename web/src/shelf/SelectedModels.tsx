@@ -49,7 +49,7 @@ export function SelectedModels({ selection, retired }: { selection: Selection<Mo
         <p role="status" className="mt-1 border-l-2 border-gold py-0.5 pl-3">
           {count(done.models.length)} {done.models.length === 1 ? 'model was' : 'models were'}{' '}
           {done.to ? 'retired' : 'put back on the shelf'}.{' '}
-          <button className="link" onClick={() => retire.mutate({ models: done.models, to: !done.to })}>
+          <button data-changes className="link" onClick={() => retire.mutate({ models: done.models, to: !done.to })}>
             Undo
           </button>
         </p>
@@ -91,6 +91,7 @@ export function SelectedModels({ selection, retired }: { selection: Selection<Mo
           Export CSV
         </button>
         <button
+          data-changes
           className="button"
           disabled={retire.isPending}
           onClick={() => retire.mutate({ models: selection.rows, to: !retired })}

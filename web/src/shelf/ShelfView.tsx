@@ -96,7 +96,7 @@ export function ShelfView() {
     </SortHeader>
   );
   useKeys([
-    { key: 'n', does: 'New model', run: () => setMaking(true) },
+    { key: 'n', does: 'New model', changes: true, run: () => setMaking(true) },
     { key: 'w', does: 'Type words to find', run: () => words.current?.focus() },
   ]);
   const say = (change: Partial<typeof search>) =>
@@ -187,7 +187,7 @@ export function ShelfView() {
         <Link to="/shelf/checklists" className="button">
           Checklists
         </Link>
-        <button className="button" onClick={() => setMaking(true)}>
+        <button data-changes className="button" onClick={() => setMaking(true)}>
           New model <kbd>n</kbd>
         </button>
       </Opening>

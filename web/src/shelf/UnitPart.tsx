@@ -65,7 +65,7 @@ export function UnitPart({
             trends
           </Link>
         )}
-        <Link to="/shelf/configure" search={{ unit: unit.id }} className="small link">
+        <Link data-changes to="/shelf/configure" search={{ unit: unit.id }} className="small link">
           new configuration
         </Link>
       </div>
@@ -87,11 +87,11 @@ export function UnitPart({
             />
           ))}
           <p className="mt-2 flex gap-3">
-            <button className="small link" onClick={() => retire.mutate(!unit.retired)}>
+            <button data-changes className="small link" onClick={() => retire.mutate(!unit.retired)}>
               {unit.retired ? 'Bring it back' : 'Retire this unit'}
             </button>
             {unit.configurations.length === 0 && (
-              <button className="small link" onClick={() => remove.mutate()}>
+              <button data-changes className="small link" onClick={() => remove.mutate()}>
                 Remove
               </button>
             )}
@@ -140,6 +140,7 @@ export function UnitPart({
               </span>
               <span className="ml-auto flex gap-4">
                 <Link
+                  data-changes
                   to="/shelf/configure"
                   search={{ unit: unit.id, from: c.id }}
                   className="small link whitespace-nowrap"

@@ -61,7 +61,7 @@ function UnderTest({ page }: { page: ConfigurationPage }) {
     },
   });
   return (
-    <div role="note" className="my-2 border-l-2 border-gold pl-3">
+    <div data-changes role="note" className="my-2 border-l-2 border-gold pl-3">
       <p>Which of these is the change under test? The others then count as also changed.</p>
       <p className="flex flex-wrap gap-x-4">
         {page.changed.map((fact) => (

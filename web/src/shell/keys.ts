@@ -5,14 +5,19 @@ export interface KeyAction {
   key: string;
   does: string;
   run: () => void;
+  /** It changes something, which readers may not. */
+  changes?: true;
 }
 
 /** The keys of the views that are open now, for the help. The innermost view comes last and wins. */
 const layers: { current: readonly KeyAction[] }[] = [];
 
 export function keysNow(): readonly KeyAction[] {
-  return layers.flatMap((layer) => layer.current);
+  return layers.flatMap((layer) => layer.current.filter(isForThem));
 }
+
+/** As the gate says who is signed in. */
+const isForThem = (action: KeyAction) => !action.changes || document.documentElement.dataset['role'] !== 'READER';
 
 function isWriting(target: EventTarget | null): boolean {
   return (
@@ -61,7 +66,7 @@ export function useKeys(actions: readonly KeyAction[]): void {
         isBusy()
       )
         return;
-      const action = layer.current.find((a) => a.key === event.key);
+      const action = layer.current.find((a) => a.key === event.key && isForThem(a));
       if (action) {
         event.preventDefault();
         // Whoever walks along the rows has left the button before: the next Enter is the row's.

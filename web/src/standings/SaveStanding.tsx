@@ -36,7 +36,11 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
         if (next) keep.reset();
       }}
     >
-      <Popover.Trigger className="button" title="A page that stays as it is now, for readers without a sign-in">
+      <Popover.Trigger
+        data-changes
+        className="button"
+        title="A page that stays as it is now, for readers without a sign-in"
+      >
         Save
       </Popover.Trigger>
       <Popover.Portal>

@@ -102,7 +102,12 @@ export function StandingsView() {
             ))}
           </div>
           {search.metric === undefined && form === 'rails' && (
-            <button className="button" aria-pressed={search.weigh === true} onClick={() => edit(!search.weigh)}>
+            <button
+              data-changes
+              className="button"
+              aria-pressed={search.weigh === true}
+              onClick={() => edit(!search.weigh)}
+            >
               Weigh
             </button>
           )}

@@ -44,7 +44,7 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
                   <p className="font-semibold">{own.intoName}</p>
                   <p className="small">
                     because: {own.reason}. Joined by {own.person}, {moment(own.at)}.{' '}
-                    <button className="link" onClick={() => part.mutate()}>
+                    <button data-changes className="link" onClick={() => part.mutate()}>
                       separate them again
                     </button>
                   </p>
@@ -116,7 +116,7 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
                   </form>
                 ) : (
                   <p className="py-1">
-                    <button className="small link" onClick={() => setOpen(true)}>
+                    <button data-changes className="small link" onClick={() => setOpen(true)}>
                       compare with another version
                     </button>
                   </p>

@@ -34,10 +34,16 @@ export function OrderPart({ suite }: { suite: SuiteOfTests }) {
             )}
             {v.id === suite.id && !suite.builtIn && (
               <span className="small ml-auto flex gap-3">
-                <button className="link" disabled={at === 0 || move.isPending} onClick={() => move.mutate(true)}>
+                <button
+                  data-changes
+                  className="link"
+                  disabled={at === 0 || move.isPending}
+                  onClick={() => move.mutate(true)}
+                >
                   earlier
                 </button>
                 <button
+                  data-changes
                   className="link"
                   disabled={at === all.length - 1 || move.isPending}
                   onClick={() => move.mutate(false)}

@@ -24,6 +24,7 @@ export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
       <span className="small w-full">
         {words}
         <button
+          data-changes
           className="link"
           onClick={() => setOpen(true)}
           aria-label={`${t.repeatability === undefined ? 'state how repeatable it is' : 'change'}: ${t.name}`}

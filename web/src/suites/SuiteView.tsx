@@ -81,16 +81,16 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
       >
         {!suite.builtIn && (
           <>
-            <button className="button" onClick={() => setDoing('computed')}>
+            <button data-changes className="button" onClick={() => setDoing('computed')}>
               Computed value
             </button>
-            <button className="button" onClick={() => setDoing('total')}>
+            <button data-changes className="button" onClick={() => setDoing('total')}>
               Total
             </button>
           </>
         )}
         {!suite.builtIn && (
-          <button className="button" onClick={() => setDoing('rule')}>
+          <button data-changes className="button" onClick={() => setDoing('rule')}>
             Reading rule
           </button>
         )}
@@ -133,6 +133,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
               <span className="small ml-auto">{howMeasured(t.metrics[0]!)}</span>
               {!suite.builtIn && (
                 <button
+                  data-changes
                   className="small link"
                   onClick={() => retire.mutate({ id: t.id, retired: !t.retired })}
                   aria-label={`${t.retired ? 'Use again' : 'Retire'}: ${t.name}`}
@@ -189,7 +190,7 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
               ))}
               <p className="small">
                 by {r.person}, {moment(r.madeAt)}{' '}
-                <button className="link" onClick={() => retireRule.mutate(r.id)}>
+                <button data-changes className="link" onClick={() => retireRule.mutate(r.id)}>
                   no longer use it
                 </button>
               </p>

@@ -23,20 +23,20 @@ export function SuitesView() {
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')) });
   const measured = useMeasured();
-  useKeys(making ? [] : [{ key: 'n', does: 'New suite', run: () => setMaking('list') }]);
+  useKeys(making ? [] : [{ key: 'n', does: 'New suite', changes: true, run: () => setMaking('list') }]);
   return (
     <>
       <Opening
         title="Suites"
         sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless somebody joined two and said why."
       >
-        <button className="button" onClick={() => setMaking('tool')}>
+        <button data-changes className="button" onClick={() => setMaking('tool')}>
           From a tool’s output
         </button>
-        <button className="button" onClick={() => setMaking('commands')}>
+        <button data-changes className="button" onClick={() => setMaking('commands')}>
           Suite of commands
         </button>
-        <button className="button" onClick={() => setMaking('list')}>
+        <button data-changes className="button" onClick={() => setMaking('list')}>
           New suite <kbd>n</kbd>
         </button>
       </Opening>

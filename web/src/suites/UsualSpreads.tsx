@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useContext, useState } from 'react';
-import { AccessContext } from '../access/access-context.ts';
+import { useState } from 'react';
+import { useReader } from '../access/access-context.ts';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { number, TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
@@ -31,7 +31,7 @@ export function UsualSpreads() {
 
 function Spread({ group, percent }: { group: TestGroup; percent: number }) {
   const queries = useQueryClient();
-  const reader = useContext(AccessContext)?.role === 'READER';
+  const reader = useReader();
   const [text, setText] = useState(number(percent));
   const change = useMutation({
     mutationFn: (to: number) => value(api.PUT('/api/usual-spreads', { body: { percent: { [group]: to } } })),

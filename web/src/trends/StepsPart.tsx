@@ -94,7 +94,12 @@ function EventLine({ id, words }: { id: number; words: string }) {
   return (
     <span className="block text-gold-ink">
       {words}{' '}
-      <button className="small link print:hidden" aria-label={`Remove “${words}”`} onClick={() => remove.mutate()}>
+      <button
+        data-changes
+        className="small link print:hidden"
+        aria-label={`Remove “${words}”`}
+        onClick={() => remove.mutate()}
+      >
         remove
       </button>
     </span>
@@ -116,6 +121,7 @@ function PinEvent({ model, step, label }: { model: number; step: string; label: 
   if (!open)
     return (
       <button
+        data-changes
         className="small link print:hidden"
         aria-label={`Note something at ${label}`}
         onClick={() => setOpen(true)}

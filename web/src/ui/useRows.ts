@@ -18,7 +18,7 @@ export interface RowProps {
 export function useRows<T>(
   rows: readonly T[],
   keyOf: (row: T) => number | string,
-  actions: { key: string; does: string; run: (row: T) => void }[],
+  actions: { key: string; does: string; changes?: true; run: (row: T) => void }[],
   bring?: (index: number) => void,
 ): { active: T | undefined; propsOf: (row: T) => RowProps } {
   const [at, setAt] = useState<number | string | null>(rowToReturnTo);
@@ -42,6 +42,7 @@ export function useRows<T>(
     ...actions.map((a) => ({
       key: a.key,
       does: a.does,
+      ...(a.changes ? { changes: a.changes } : {}),
       run: () => {
         if (active !== undefined) a.run(active);
       },

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useNavigate } from '@tanstack/react-router';
 import { DropdownMenu } from 'radix-ui';
-import { useAccess } from '../access/AccessGate.tsx';
+import { useReader } from '../access/access-context.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 import { begin, BEGINS_WORDS, kindsFor, kindsQuery, type Beginning, type Kind } from './begin.ts';
 
@@ -18,7 +18,7 @@ export function WriteUpButton({
   main?: boolean;
   children?: string;
 }) {
-  const reader = useAccess().role === 'READER';
+  const reader = useReader();
   const navigate = useNavigate();
   const kinds = useQuery({ ...kindsQuery, enabled: !reader });
   const make = useMutation({

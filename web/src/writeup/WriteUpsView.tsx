@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { getRouteApi, Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
-import { useAccess } from '../access/AccessGate.tsx';
+import { useReader } from '../access/access-context.ts';
 import { api, value } from '../api/client.ts';
 import { moment } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
@@ -18,7 +18,7 @@ const route = getRouteApi('/write-ups');
 
 /** Every write-up, those that were changed last first. */
 export function WriteUpsView() {
-  const reader = useAccess().role === 'READER';
+  const reader = useReader();
   const queries = useQueryClient();
   const search = route.useSearch();
   const navigate = useNavigate();
