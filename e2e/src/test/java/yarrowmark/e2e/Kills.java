@@ -8,8 +8,11 @@ import java.sql.ResultSet;
 import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Random;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.CopyOnWriteArrayList;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -18,8 +21,9 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 
 /**
- * Kills the server, and its database, again and again while devices deliver, and counts in the end: what was confirmed is
- * in the ledger once, and nothing is there that no device delivered. Run by bin/bench.
+ * Kills the server, and its database, again and again while devices deliver, somebody writes and somebody types scores, and
+ * counts in the end: what was confirmed is in the ledger once, nothing is there that no device delivered, and every sentence
+ * and score that was typed is stored. Run by bin/bench.
  */
 public final class Kills {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
@@ -27,6 +31,7 @@ public final class Kills {
     private static final int OF_SERVER = SMALLEST ? 1 : Integer.getInteger("yarrowmark.kills", 100);
     private static final int OF_DATABASE = SMALLEST ? 1 : OF_SERVER / 2;
     private static final long PAUSE_MS = 150;
+    private static final long TYPED_EVERY_MS = 400;
 
     private Kills() {}
 
@@ -44,7 +49,13 @@ public final class Kills {
             for (int i = 0; i < DEVICES; i++) {
                 devices.add(Device.started(owner, program.address(), "Kill " + i));
             }
-            ExecutorService threads = Executors.newFixedThreadPool(DEVICES);
+            ExecutorService threads = Executors.newFixedThreadPool(DEVICES + 2);
+            Typing.Place place = Typing.place(owner, "kills");
+            List<String> sentences = new CopyOnWriteArrayList<>();
+            Map<Integer, String> scores = new ConcurrentHashMap<>();
+            String address = program.address();
+            threads.execute(() -> write(address, place, over, sentences, refused));
+            threads.execute(() -> typeScores(address, place, over, scores, refused));
             for (Device device : devices) {
                 threads.execute(() -> deliver(device, over, confirmed, again, refused));
             }
@@ -64,10 +75,25 @@ public final class Kills {
             goOn(confirmed, refused, when);
             over.set(true);
             threads.shutdown();
-            if (!threads.awaitTermination(2, TimeUnit.MINUTES)) {
-                throw new IllegalStateException("a device could not deliver its last run");
+            if (!threads.awaitTermination(5, TimeUnit.MINUTES)) {
+                throw new IllegalStateException(
+                        "a device could not deliver its last run, or somebody's text is not stored");
             }
-            stored = runs(program.database()) - before;
+            String texts = Typing.texts(owner, place);
+            Map<Integer, Double> there = Typing.scores(owner, place);
+            long lostSentences =
+                    sentences.stream().filter(s -> !texts.contains(s)).count();
+            long lostScores = scores.entrySet().stream()
+                    .filter(s -> !Double.valueOf(s.getValue()).equals(there.get(s.getKey())))
+                    .count();
+            System.out.printf(
+                    "Kills: a writer typed %d sentences, %d lost; a typist %d scores, %d lost%n",
+                    sentences.size(), lostSentences, scores.size(), lostScores);
+            if (lostSentences + lostScores > 0) {
+                refused.compareAndSet(null, "what somebody typed is lost");
+            }
+            // The typist's scores are runs as well.
+            stored = runs(program.database()) - before - there.size();
         }
         boolean held = stored == confirmed.get() && refused.get() == null;
         System.out.printf(
@@ -78,6 +104,52 @@ public final class Kills {
         }
         if (!held) {
             throw new IllegalStateException("a run was lost, or is there twice");
+        }
+    }
+
+    /** Somebody writes, in a page that is never loaded anew, and waits in the end until all of it is stored. */
+    private static void write(
+            String address,
+            Typing.Place place,
+            AtomicBoolean over,
+            List<String> sentences,
+            AtomicReference<String> refused) {
+        try (Browser browser = new Browser()) {
+            Typing.signIn(browser, address, "wren");
+            Typing.openWriteUp(browser, address, place);
+            for (int i = 0; !over.get(); i++) {
+                String sentence = "Sentence k" + i + "x.";
+                Typing.write(browser, i % 2, sentence);
+                sentences.add(sentence);
+                Thread.sleep(TYPED_EVERY_MS);
+            }
+            browser.until(
+                    "all of the text to be stored", () -> Typing.kept(browser).equals("[]"));
+        } catch (RuntimeException | InterruptedException e) {
+            refused.compareAndSet(null, "the writer: " + e.getMessage());
+        }
+    }
+
+    /** Somebody enters scores, each place again and again: the last one counts. */
+    private static void typeScores(
+            String address,
+            Typing.Place place,
+            AtomicBoolean over,
+            Map<Integer, String> scores,
+            AtomicReference<String> refused) {
+        try (Browser browser = new Browser()) {
+            Typing.signIn(browser, address, "wren");
+            Typing.openSheet(browser, address, place);
+            for (int i = 0; !over.get(); i++) {
+                int run = 1 + i % Typing.PLACES;
+                String value = (100 + i) + ".5";
+                Typing.score(browser, run, value, true);
+                scores.put(run, value);
+                Thread.sleep(TYPED_EVERY_MS);
+            }
+            browser.until("all scores to be sent", () -> Typing.kept(browser).equals("[]"));
+        } catch (RuntimeException | InterruptedException e) {
+            refused.compareAndSet(null, "the typist: " + e.getMessage());
         }
     }
 

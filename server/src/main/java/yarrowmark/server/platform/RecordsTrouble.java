@@ -72,7 +72,8 @@ public final class RecordsTrouble {
 
     /** A connection that broke is taken out of the pool, and what is asked of it after that is told no more than this. */
     private static boolean isClosed(SQLException e) {
-        return (e.getSQLState() != null && e.getSQLState().startsWith("08")) || "Connection is closed".equals(e.getMessage());
+        return (e.getSQLState() != null && e.getSQLState().startsWith("08"))
+                || "Connection is closed".equals(e.getMessage());
     }
 
     private static boolean saysNoSpace(Throwable e) {

@@ -33,7 +33,9 @@ class RecordsTroubleTest {
         assertThat(away.status()).isEqualTo(HttpStatus.SERVICE_UNAVAILABLE);
         assertThat(away.getMessage()).contains("out of reach");
         Problem broken = of(new SQLException("Connection is closed"), PLENTY);
-        assertThat(broken.status()).as("what the pool says of one that broke").isEqualTo(HttpStatus.SERVICE_UNAVAILABLE);
+        assertThat(broken.status())
+                .as("what the pool says of one that broke")
+                .isEqualTo(HttpStatus.SERVICE_UNAVAILABLE);
         Problem lost = of(new SQLException("Communications link failure", "08S01"), PLENTY);
         assertThat(lost.status()).isEqualTo(HttpStatus.SERVICE_UNAVAILABLE);
         assertThat(RecordsTrouble.of(new SQLException("no such column", "42S22"), PLENTY))
