@@ -57,10 +57,10 @@ test('a reader sees them and changes nothing', async () => {
 });
 
 test('what the server refuses is said beside the field, and stays there to be mended', async () => {
-  server.refuse = 'The usual spread of Memory is above 0 % and at most 1000 %, not 0 %.';
+  server.refuse = 'The usual spread of Memory is 0.0001 to 1000 %, not 0 %.';
   const field = await screen.findByLabelText(/Memory/);
   fireEvent.change(field, { target: { value: '0' } });
   fireEvent.blur(field);
-  expect((await screen.findByRole('alert')).textContent).toContain('above 0 %');
+  expect((await screen.findByRole('alert')).textContent).toContain('0.0001 to 1000 %');
   expect(screen.getByLabelText<HTMLInputElement>(/Memory/).value).toBe('0');
 });

@@ -6,15 +6,16 @@ package yarrowmark.core.stats;
  * <p>T₀ = ln(1 + p)² with 4 degrees of freedom; half of it is the run's and half the day's. Source: section 2 of the
  * method, with the spreads that are usual for each group of tests.
  *
- * @param percent p, above 0 and at most 1000
+ * @param percent p, {@value #LEAST} to 1000; with less the variance would vanish
  */
 public record UsualSpread(double percent) {
+    private static final double LEAST = 1e-4;
     private static final double DEGREES_OF_FREEDOM = 4;
     private static final double SHARE_OF_RUNS = 0.5;
 
     public UsualSpread {
-        if (!(percent > 0 && percent <= 1000)) {
-            throw new IllegalArgumentException("a usual spread is above 0 and at most 1000 %, not " + percent);
+        if (!(percent >= LEAST && percent <= 1000)) {
+            throw new IllegalArgumentException("a usual spread is 0.0001 to 1000 %, not " + percent);
         }
     }
 

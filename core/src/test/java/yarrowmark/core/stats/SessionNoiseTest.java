@@ -296,8 +296,8 @@ class SessionNoiseTest {
         NoisePrior two = new UsualSpread(2).runs();
         assertThat(two.variance()).isCloseTo(Math.pow(Math.log(1.02), 2) / 2, within(1e-15));
         assertThat(two.degreesOfFreedom()).isEqualTo(4);
-        for (double bad : new double[] {0, -1, Double.NaN, 1001}) {
-            assertThatThrownBy(() -> new UsualSpread(bad)).hasMessageContaining("above 0");
+        for (double bad : new double[] {0, 1e-320, -1, Double.NaN, 1001}) {
+            assertThatThrownBy(() -> new UsualSpread(bad)).hasMessageContaining("0.0001 to 1000");
         }
         assertThat(new UsualSpread(500).variance()).isCloseTo(Math.pow(Math.log(6), 2), within(1e-12));
         assertThat(USUAL.isUnmeasured(more(5))).isTrue();

@@ -1,6 +1,7 @@
 package yarrowmark.server.analysis;
 
 import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
@@ -49,7 +50,7 @@ class CompareController {
     @GetMapping
     Comparison compare(
             @RequestParam long base,
-            @RequestParam("with") @Size(max = MOST_ASKED) List<Long> with,
+            @RequestParam("with") @Size(max = MOST_ASKED) List<@NotNull Long> with,
             @RequestParam(required = false) @Nullable Long purpose,
             @RequestParam(required = false) @Nullable TestGroup group,
             @RequestParam(required = false) @Nullable Long suite,
@@ -75,7 +76,7 @@ class CompareController {
     @GetMapping("/sentences")
     List<Comparison.ComparedWords> sentences(
             @RequestParam long base,
-            @RequestParam("with") @Size(max = MOST_ASKED) List<Long> with,
+            @RequestParam("with") @Size(max = MOST_ASKED) List<@NotNull Long> with,
             @RequestParam(required = false) @Nullable TestGroup group,
             @RequestParam(required = false) @Nullable Long suite,
             @RequestParam(defaultValue = "3") double materiality,
@@ -90,7 +91,7 @@ class CompareController {
     @GetMapping("/metrics/{metricId}")
     ComparedReadings.ComparedMetric metric(
             @PathVariable long metricId,
-            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids,
+            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<@NotNull Long> ids,
             @RequestParam(defaultValue = "USUAL") SessionSelection take,
             @RequestParam(required = false) @Nullable SessionSelection baseTake) {
         return readings.of(metricId, ids, take, baseTake == null ? take : baseTake);
@@ -101,28 +102,28 @@ class CompareController {
     List<SuiteTotals.ComparedTotal> totals(
             @RequestParam long base,
             @RequestParam("with") long other,
-            @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<Long> without) {
+            @RequestParam(defaultValue = "") @Size(max = MOST_ASKED) List<@NotNull Long> without) {
         return totals.of(base, other, without);
     }
 
     /** Why readings behind a comparison may not be sound. */
     @GetMapping("/marks")
-    List<MarkedSample> marks(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+    List<MarkedSample> marks(@RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<@NotNull Long> ids) {
         return service.marks(ids);
     }
 
     /** What each one scored by itself; without metrics, everything that they were measured with. */
     @GetMapping("/values")
     Values.AskedValues values(
-            @RequestParam @NotEmpty @Size(max = Values.MOST_CONFIGURATIONS) List<Long> ids,
-            @RequestParam(defaultValue = "") @Size(max = Values.MOST_METRICS) List<Long> metrics) {
+            @RequestParam @NotEmpty @Size(max = Values.MOST_CONFIGURATIONS) List<@NotNull Long> ids,
+            @RequestParam(defaultValue = "") @Size(max = Values.MOST_METRICS) List<@NotNull Long> metrics) {
         return values.of(ids, metrics);
     }
 
     /** Configurations laid out by two facts. */
     @GetMapping("/factors")
     FactorGrid factors(
-            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids,
+            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<@NotNull Long> ids,
             @RequestParam(required = false) @Nullable String first,
             @RequestParam(required = false) @Nullable String second,
             @RequestParam(required = false) @Nullable Long metric,
@@ -139,7 +140,7 @@ class CompareController {
     /** What the scores of all of these can be divided by. */
     @GetMapping("/quantities")
     List<Comparison.PerQuantity> quantities(
-            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<Long> ids) {
+            @RequestParam @NotEmpty @Size(max = ComparisonService.MOST) List<@NotNull Long> ids) {
         return quantities.offered(ids);
     }
 }

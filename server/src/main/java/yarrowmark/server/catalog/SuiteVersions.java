@@ -301,8 +301,7 @@ public class SuiteVersions {
                 new UsualSpread(percent);
             } catch (IllegalArgumentException e) {
                 throw Problem.invalid(
-                        "not-a-repeatability",
-                        "A repeatability is above 0 % and at most 1000 %, not " + percent + " %.");
+                        "not-a-repeatability", "A repeatability is 0.0001 to 1000 %, not " + percent + " %.");
             }
             if (from.isEmpty()) {
                 throw Problem.invalid(

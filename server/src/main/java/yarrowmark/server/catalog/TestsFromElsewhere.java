@@ -4,10 +4,11 @@ import jakarta.validation.Validator;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
+import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.server.platform.FromElsewhere;
 import yarrowmark.server.platform.Problem;
 
-/** Commands of tests that came from elsewhere are such as could be made here. */
+/** Tests that came from elsewhere, with their commands, are such as could be made here. */
 @Component
 class TestsFromElsewhere implements FromElsewhere {
     private final JdbcTemplate jdbc;
@@ -20,6 +21,13 @@ class TestsFromElsewhere implements FromElsewhere {
 
     @Override
     public void lookOver() {
+        jdbc.query("select name, repeatability from test where repeatability is not null", row -> {
+            try {
+                new UsualSpread(row.getDouble(2));
+            } catch (IllegalArgumentException e) {
+                throw Problem.invalid("not-a-repeatability", "the test “" + row.getString(1) + "”: " + e.getMessage());
+            }
+        });
         TimedCommandText reader = new TimedCommandText();
         jdbc.query("select name, command from test where command is not null", row -> {
             String whose = "the command of the test “" + row.getString(1) + "”";

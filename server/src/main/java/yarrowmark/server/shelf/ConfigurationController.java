@@ -70,7 +70,7 @@ class ConfigurationController {
     }
 
     @GetMapping("/configurations")
-    List<ConfigurationRow> configurations(@RequestParam @Size(max = MOST_ON_TABLE) List<Long> ids) {
+    List<ConfigurationRow> configurations(@RequestParam @Size(max = MOST_ON_TABLE) List<@NotNull Long> ids) {
         return shelf.configurations(ids);
     }
 
@@ -82,7 +82,7 @@ class ConfigurationController {
 
     @GetMapping("/configurations/difference")
     DifferencePage difference(
-            @RequestParam @Size(max = MOST_ON_TABLE) List<Long> ids,
+            @RequestParam @Size(max = MOST_ON_TABLE) List<@NotNull Long> ids,
             @RequestParam long base,
             @RequestParam(required = false) @Nullable List<String> tested) {
         return differences.of(ids, base, tested);

@@ -74,7 +74,7 @@ class ShelfController {
     @GetMapping("/models")
     Page<ModelRow> models(
             @RequestParam(defaultValue = "") @Size(max = 120) String q,
-            @RequestParam(defaultValue = "") List<DeviceClass> deviceClass,
+            @RequestParam(defaultValue = "") List<@NotNull DeviceClass> deviceClass,
             @RequestParam(required = false) @Nullable @Size(max = 120) String maker,
             @RequestParam(required = false) @Nullable LocalDate releasedFrom,
             @RequestParam(required = false) @Nullable Double dearest,

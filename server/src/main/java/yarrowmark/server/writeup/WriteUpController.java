@@ -173,7 +173,7 @@ class WriteUpController {
 
     /** How configurations were measured, in lines. */
     @GetMapping("/method")
-    MethodText method(@RequestParam @Size(min = 1, max = 20) List<Long> configuration) {
+    MethodText method(@RequestParam @Size(min = 1, max = 20) List<@NotNull Long> configuration) {
         return new MethodText(method.of(configuration));
     }
 }

@@ -64,6 +64,7 @@ class FromElsewhereTest {
                 "{\"run\":{\"arguments\":[],\"shell\":false},\"expectedExit\":0,\"limitSeconds\":1,\"cache\":\"AS_IT_IS\"}",
                 "the command of the test",
                 "run.arguments");
+        refused("test", "repeatability", "true", "1e-300", "0.0001 to 1000");
         String piece = "write_up_id = " + writeUp;
         refused("write_up_piece", "body", piece, "[1, 2", "piece", "cannot be read");
         refused("write_up_piece", "body", piece, "{\"text\": 7}", "piece", "text is not what belongs there");

@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -161,6 +162,16 @@ public final class Client {
 
     public Answer delete(String path) {
         return send(HttpRequest.newBuilder(URI.create(base + path)).DELETE());
+    }
+
+    /** @param body as it is, also where it is no JSON; null for none */
+    public Answer sendText(String method, String path, @Nullable String body) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path));
+        return send(
+                body == null
+                        ? request.method(method, HttpRequest.BodyPublishers.noBody())
+                        : request.header("Content-Type", "application/json")
+                                .method(method, HttpRequest.BodyPublishers.ofString(body)));
     }
 
     private Answer send(HttpRequest.Builder request) {

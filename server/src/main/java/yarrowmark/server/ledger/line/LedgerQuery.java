@@ -61,6 +61,9 @@ public class LedgerQuery {
             from = ALL;
             withReadings = true;
         }
+        if (order == LedgerOrder.TIME && condition.isEmpty()) {
+            return new Page<>(rows(unfiltered(falling, page, size)), page, size, count(from, condition));
+        }
         // Where several things are asked for, few lines are left, and counting them in passing is half the work.
         boolean counted = condition.parts().size() > 1;
         List<Object[]> lines = condition
@@ -74,6 +77,23 @@ public class LedgerQuery {
                 .getResultList();
         return new Page<>(
                 rows(lines), page, size, counted && !lines.isEmpty() ? (Long) lines.get(0)[2] : count(from, condition));
+    }
+
+    /**
+     * Every run is a line at least, so the first lines are those of as many runs at the most: only those are sorted with their
+     * readings, not the whole ledger.
+     */
+    private List<Object[]> unfiltered(boolean falling, int page, int size) {
+        String way = falling ? " desc" : " asc";
+        String order = " order by r.finishedAt" + way + ", r.id" + way;
+        return entities.createQuery(
+                        "select r.id, rd.id from (select r.id as id, r.finishedAt as finishedAt from Run r" + order
+                                + " limit " + (page + 1L) * size + ") r left join Reading rd on rd.runId = r.id" + order
+                                + ", rd.id",
+                        Object[].class)
+                .setFirstResult(page * size)
+                .setMaxResults(size)
+                .getResultList();
     }
 
     private long count(String from, Condition condition) {

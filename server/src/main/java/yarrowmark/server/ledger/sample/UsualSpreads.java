@@ -87,8 +87,7 @@ public class UsualSpreads {
             } catch (IllegalArgumentException e) {
                 throw Problem.invalid(
                         "not-a-spread",
-                        "The usual spread of " + group.label() + " is above 0 % and at most 1000 %, not " + percent
-                                + " %.");
+                        "The usual spread of " + group.label() + " is 0.0001 to 1000 %, not " + percent + " %.");
             }
             Double before = now.put(group, percent);
             if (!percent.equals(before)) {
