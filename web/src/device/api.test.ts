@@ -1,4 +1,5 @@
 import { afterEach, expect, test, vi } from 'vitest';
+import { inWords } from './in-words.ts';
 import { DeviceApi, Refused, Stranger, Unreachable } from './api.ts';
 
 afterEach(() => vi.unstubAllGlobals());
@@ -37,4 +38,8 @@ test('a refusal of our own shelf is one', async () => {
   await expect(api.seat()).rejects.toThrow(Refused);
   answer(503, {}, 'home');
   await expect(api.seat()).rejects.toThrow(Unreachable);
+  answer(507, { detail: 'The disk with the records is full.' }, 'home');
+  const full = await api.seat().catch((error: unknown) => error);
+  expect(full).toBeInstanceOf(Unreachable);
+  expect(inWords(full)).toBe('The disk with the records is full.');
 });

@@ -31,6 +31,9 @@ export class Refused extends Error {
 /** The server did not answer: it may be restarting, or the connection is gone. What was not sent is kept. */
 export class Unreachable extends Error {}
 
+/** Our own server answered that it cannot take anything just now, and why. */
+export class InTrouble extends Unreachable {}
+
 /** Something answers at this address, and it is not the shelf that gave this device its seat. */
 export class Stranger extends Unreachable {}
 
@@ -131,10 +134,11 @@ export class DeviceApi {
         'Another program answers at this address, not the Yarrowmark that gave this device its place.',
       );
     this.shelf = shelf;
-    if (response.status >= 500) throw new Unreachable(`The server answered ${response.status}.`);
     const answer: unknown = await response.json().catch(() => ({}));
     if (!response.ok) {
       const problem = answer as { code?: string; detail?: string };
+      if (response.status >= 500)
+        throw new InTrouble(problem.detail ?? `The server answered ${response.status}. It is tried again.`);
       throw new Refused(
         response.status,
         problem.code ?? 'unknown',

@@ -3,6 +3,7 @@ import { allowStorage } from '../workloads/storage/consent.ts';
 import type { Answer, Question } from '../workloads/types.ts';
 import {
   Refused,
+  InTrouble,
   Stranger,
   type DeviceApi,
   type DeviceSeat,
@@ -99,7 +100,8 @@ export function runSession(
       } catch (error) {
         update({
           waiting: (await outbox.waiting()).length,
-          trouble: error instanceof Stranger || error instanceof Refused ? error.message : null,
+          trouble:
+            error instanceof Stranger || error instanceof InTrouble || error instanceof Refused ? error.message : null,
         });
         return false;
       }

@@ -145,7 +145,7 @@ public final class BenchClient {
             Duration patience) {
         HttpResponse<String> response = answer(method, path, body, headers, patience);
         if (response.statusCode() >= 500) {
-            throw new Unreachable("The server answered " + response.statusCode() + ".");
+            throw new Unreachable(words(response));
         }
         if (response.statusCode() >= 400) {
             throw new Refused(response.statusCode(), words(response));

@@ -5,6 +5,7 @@ import static java.nio.charset.StandardCharsets.UTF_8;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.security.DigestInputStream;
 import java.sql.BatchUpdateException;
@@ -214,16 +215,17 @@ final class LabImport {
         long read(ZipEntry entry, JsonNode resource) throws IOException, SQLException {
             String marks = String.join(", ", Collections.nCopies(table.columns().size(), "?"));
             try (DigestInputStream in = new DigestInputStream(zip.getInputStream(entry), LabExport.sha256());
+                    RowLimit limit = new RowLimit(new InputStreamReader(in, UTF_8));
                     CSVParser csv = LabExport.CSV
                             .builder()
                             .setHeader()
                             .setSkipHeaderRecord(true)
                             .get()
-                            .parse(new InputStreamReader(in, UTF_8));
+                            .parse(limit);
                     PreparedStatement insert = connection.prepareStatement("insert into `" + table.name() + "` ("
                             + table.quotedColumns() + ") values (" + marks + ")")) {
                 hasTheColumns(csv.getHeaderNames());
-                long rows = insertAll(csv, insert);
+                long rows = insertAll(csv, limit, insert);
                 in.readAllBytes();
                 String hash = "sha256:"
                         + HexFormat.of().formatHex(in.getMessageDigest().digest());
@@ -231,13 +233,21 @@ final class LabImport {
                     throw new LabFault(table.path() + " is not what was written: its checksum differs");
                 }
                 return rows;
+            } catch (LabFault e) {
+                throw String.valueOf(e.getMessage()).contains(table.path())
+                        ? e
+                        : new LabFault(table.path() + ": " + e.getMessage());
+            } catch (UncheckedIOException | IllegalStateException e) {
+                throw new LabFault(table.path() + " cannot be read as CSV: a quote is probably open");
             }
         }
 
-        private long insertAll(CSVParser csv, PreparedStatement insert) throws IOException, SQLException {
+        private long insertAll(CSVParser csv, RowLimit limit, PreparedStatement insert)
+                throws IOException, SQLException {
             long rows = 0;
             long first = csv.getCurrentLineNumber() + 1;
             for (CSVRecord record : csv) {
+                limit.nextRow();
                 take(record, csv, insert);
                 insert.addBatch();
                 rows++;

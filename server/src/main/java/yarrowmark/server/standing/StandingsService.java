@@ -37,7 +37,22 @@ class StandingsService {
 
     private record Key(StandingsAsk ask, long revision) {}
 
-    private record Answer(Ranked ranked, Standings shown) {}
+    /** Ranked, and once somebody wants to see it, as it is shown: of many thousand rows that is most of the work. */
+    private final class Answer {
+        private final Ranked ranked;
+        private @Nullable Standings shown;
+
+        Answer(Ranked ranked) {
+            this.ranked = ranked;
+        }
+
+        synchronized Standings shown() {
+            if (shown == null) {
+                shown = shaper.shaped(ranked);
+            }
+            return shown;
+        }
+    }
 
     private final Purposes purposes;
     private final PooledSamples samples;
@@ -64,7 +79,7 @@ class StandingsService {
     /** By the purpose that is asked for. */
     @Transactional(readOnly = true)
     public Ranked ranked(StandingsAsk ask) {
-        return answer(ask).ranked();
+        return answer(ask).ranked;
     }
 
     /** The same as it is shown. */
@@ -80,8 +95,7 @@ class StandingsService {
             return there;
         }
         PurposeRow purpose = purposes.purpose(ask.purpose());
-        Ranked ranked = rank(ask, purpose.name(), purpose.weighing());
-        Answer made = new Answer(ranked, shaper.shaped(ranked));
+        Answer made = new Answer(rank(ask, purpose.name(), purpose.weighing()));
         kept.asMap().keySet().removeIf(k -> k.revision() < key.revision());
         kept.put(key, made);
         return made;

@@ -239,6 +239,30 @@ class LabPackageTest {
         assertThatThrownBy(() -> new LabImport(none.source()).read(newer)).hasMessageContaining("form 9001");
     }
 
+    /** Whoever looks for where its sessions are now would look for ever. */
+    @Test
+    void whatWasMergedIntoItselfIsRefused() throws Exception {
+        assertThat(refused(changed("data/configuration.csv", LabPackageTest::mergedIntoItself)))
+                .contains("data/configuration.csv, column merged_into", "leads round in a circle");
+    }
+
+    private static String mergedIntoItself(String csv) {
+        String[] lines = csv.split("\r\n");
+        List<String> columns = List.of(lines[0].split(","));
+        String[] cells = lines[1].split(",", -1);
+        cells[columns.indexOf("merged_into")] = cells[columns.indexOf("id")];
+        lines[1] = String.join(",", cells);
+        return String.join("\r\n", lines) + "\r\n";
+    }
+
+    @Test
+    void aCellThatWouldFillTheMemoryAndAnOpenQuoteAreSaidInWords() throws Exception {
+        assertThat(refused(changed("data/maker.csv", s -> s + "7,\"" + "x".repeat(RowLimit.MOST + 100_000) + "\"\r\n")))
+                .contains("data/maker.csv", "a row is longer than");
+        assertThat(refused(changed("data/maker.csv", s -> s + "7,\"Kelpline")))
+                .contains("data/maker.csv", "a quote is probably open");
+    }
+
     @Test
     void aPlaceWithRecordsIsLeftAlone() {
         ByteArrayOutputStream said = new ByteArrayOutputStream();

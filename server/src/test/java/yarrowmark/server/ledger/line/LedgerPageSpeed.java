@@ -12,6 +12,7 @@ import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
 import yarrowmark.server.shelf.ShelfIndex.Relation;
+import yarrowmark.server.support.Client;
 import yarrowmark.server.support.FreshSchema;
 
 /** The server's time for a page of a ledger of a million readings under three filters. Run by bin/bench. */
@@ -20,7 +21,7 @@ public final class LedgerPageSpeed {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
 
     private static final int READINGS = SMALLEST ? 12_000 : Integer.getInteger("yarrowmark.readings", 1_000_000);
-    private static final int CONFIGURATIONS = SMALLEST ? 20 : 2_000;
+    private static final int CONFIGURATIONS = SMALLEST ? 20 : Integer.getInteger("yarrowmark.configurations", 2_000);
     private static final int TESTS = 60;
     /** What is made here has numbers above this one, which nothing built in has. */
     public static final long PAST = 10_000;
@@ -70,6 +71,24 @@ public final class LedgerPageSpeed {
                     "all with three filters",
                     quantile(all, 0.5),
                     quantile(all, 0.95));
+            places(Integer.parseInt(
+                    java.util.Objects.requireNonNull(context.getEnvironment().getProperty("local.server.port"))));
+        }
+    }
+
+    /** Where a model stands in each test, the first time after a score came and again. */
+    private static void places(int port) {
+        Client owner = Client.owner(port);
+        for (String when : List.of("the first time", "again")) {
+            long start = System.nanoTime();
+            int tests = owner.get("/api/models/17/places").body().size();
+            System.out.printf(
+                    Locale.ROOT,
+                    "  places of a model in %d tests among %d configurations, %s: %.0f ms%n",
+                    tests,
+                    CONFIGURATIONS,
+                    when,
+                    (System.nanoTime() - start) / 1e6);
         }
     }
 
