@@ -33,7 +33,9 @@ test('a repeatability is stated with its source', async () => {
 });
 
 test('what is stated is shown, can be taken back, and a refusal is said', async () => {
-  server.current = answers({ [DOOR]: () => new Refusal(400, 'A repeatability is 0.0001 to 1000 %.', 'not-a-repeatability') });
+  server.current = answers({
+    [DOOR]: () => new Refusal(400, 'A repeatability is 0.0001 to 1000 %.', 'not-a-repeatability'),
+  });
   shown(<Repeatability test={row({ repeatability: 2, repeatabilitySource: 'its maker' })} />);
   const user = userEvent.setup();
   expect(screen.getByText(/Stated to repeat within 2 % \(its maker\)/)).toBeTruthy();

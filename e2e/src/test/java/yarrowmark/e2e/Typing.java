@@ -36,14 +36,14 @@ final class Typing {
                 "POST",
                 "api/models",
                 JSON.toJson(Map.of("maker", "Ostler", "name", "Model of " + name, "deviceClass", "LAPTOP")));
-        Map<String, Object> unit =
-                owner.ask("POST", "api/models/" + number((Map<String, Object>) model.get("model"), "id") + "/units", JSON.toJson(Map.of("label", "A")));
+        Map<String, Object> unit = owner.ask(
+                "POST",
+                "api/models/" + number((Map<String, Object>) model.get("model"), "id") + "/units",
+                JSON.toJson(Map.of("label", "A")));
         long unitId = ((List<Map<String, Object>>) unit.get("units"))
                 .stream().mapToLong(u -> number(u, "id")).findFirst().orElseThrow();
-        Map<String, Object> configuration = owner.ask(
-                "POST",
-                "api/units/" + unitId + "/configurations",
-                JSON.toJson(Map.of("facts", List.of())));
+        Map<String, Object> configuration =
+                owner.ask("POST", "api/units/" + unitId + "/configurations", JSON.toJson(Map.of("facts", List.of())));
         Map<String, Object> sheet = owner.ask(
                 "POST",
                 "api/sessions",
