@@ -59,11 +59,17 @@ export function StandingsSentence({ search, say, data }: Props) {
   const scopes = [
     {
       value: undefined as string | undefined,
-      label: data?.common ? 'the tests in common use' : 'every test',
+      label: scopeKey(search) === undefined && data ? data.scope : 'every test',
       detail: 'weighted for the purpose',
     },
     ...(data?.common || search.every
-      ? [{ value: 'every' as string | undefined, label: 'every test', detail: 'also those that few have run' }]
+      ? [
+          {
+            value: 'every' as string | undefined,
+            label: search.every && data ? data.scope : 'every test',
+            detail: 'also those that few have run',
+          },
+        ]
       : []),
     ...TEST_GROUPS.filter((g) => ranked.some((t) => t.group === g)).map((g) => ({
       value: `group:${g}` as string | undefined,

@@ -20,6 +20,7 @@ import { toggled } from '../format/parts.ts';
 import { FirmTop } from './FirmTop.tsx';
 import { Foot } from './Foot.tsx';
 import { GenerationsPart } from './GenerationsPart.tsx';
+import { OneTestOnly } from './OneTestOnly.tsx';
 import { PublishedPart } from './PublishedPart.tsx';
 import { PurposeEditor, type Weighing } from './PurposeEditor.tsx';
 import { StandingsSentence } from './StandingsSentence.tsx';
@@ -165,6 +166,7 @@ export function StandingsView() {
               {data!.baseNote}
             </p>
           )}
+          <OneTestOnly standings={data!} search={search} onSay={say} />
           {form === 'list' ? (
             <PrintableList standings={data!} onWhy={(why) => say({ why })} />
           ) : form === 'against' ? (

@@ -20,6 +20,8 @@ public final class DifferenceText {
     /** Below it, one decimal shows nothing. */
     private static final double LEAST_PERCENT = 0.05;
 
+    private static final String SAME = "the same";
+
     private DifferenceText() {}
 
     /** How a difference of one test is put. @param less whether less is better. @param quantity "time", "power" */
@@ -43,7 +45,10 @@ public final class DifferenceText {
                         + (less && quantity.isPresent() ? " times the " + quantity.get() : " times as high");
             }
             double size = Math.abs(size(ratio));
-            return (size == 0 || size >= LEAST_PERCENT ? percent(size) : "under 0.1 %") + " " + way(ratio >= 1);
+            if (size == 0) {
+                return SAME;
+            }
+            return (size >= LEAST_PERCENT ? percent(size) : "under 0.1 %") + " " + way(ratio >= 1);
         }
 
         /** "10.1 to 13.9 % less time", "3.8 % lower to 12.4 % higher". */
@@ -147,8 +152,10 @@ public final class DifferenceText {
         if (ratio >= MANY_TIMES) {
             return new BigDecimal(ratio, new MathContext(3)).toPlainString() + " times as good";
         }
-        return (size == 0 || size >= LEAST_PERCENT ? percent(size) : "under 0.1 %")
-                + (ratio >= 1 ? " better" : " worse");
+        if (size == 0) {
+            return SAME;
+        }
+        return (size >= LEAST_PERCENT ? percent(size) : "under 0.1 %") + (ratio >= 1 ? " better" : " worse");
     }
 
     /** The interval of the whole in the same words: "6.1 to 22.0 % better", "8.0 % worse to 7.1 % better". */

@@ -186,13 +186,13 @@ class DifferenceTextTest {
     }
 
     @Test
-    void noDifferenceAtAllIsHigherByNothing() {
+    void noDifferenceAtAllIsTheSame() {
         assertThat(DifferenceText.brief(1, Direction.MORE_IS_BETTER, Optional.empty()))
-                .isEqualTo("0.0 % higher");
+                .isEqualTo("the same");
         assertThat(DifferenceText.brief(1, Direction.LESS_IS_BETTER, Optional.of("time")))
-                .isEqualTo("0.0 % less time");
+                .isEqualTo("the same");
         assertThat(DifferenceText.brief(1, Direction.LESS_IS_BETTER, Optional.empty()))
-                .isEqualTo("0.0 % lower");
+                .isEqualTo("the same");
         for (double none : new double[] {0, -1, Double.POSITIVE_INFINITY, Double.NaN}) {
             assertThatThrownBy(() -> DifferenceText.brief(none, Direction.MORE_IS_BETTER, Optional.empty()))
                     .isInstanceOf(IllegalArgumentException.class);

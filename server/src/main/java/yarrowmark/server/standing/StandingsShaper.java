@@ -135,9 +135,17 @@ class StandingsShaper {
                         ? any.test()
                         : ask.suite() != null
                                 ? any.suite() + " " + any.version()
-                                : ask.group() != null
-                                        ? ask.group().label() + " tests"
-                                        : ranked.common() ? "the tests in common use" : "every test";
+                                : ask.group() != null ? ask.group().label() + " tests" : overAll(ranked);
+    }
+
+    /** What is left out of every test is said at once: nobody takes a place by one test for one by all. */
+    private static String overAll(Ranked ranked) {
+        if (ranked.metrics().size() == 1 && !ranked.leftOut().isEmpty()) {
+            return "one test only, " + ranked.metrics().get(0).test();
+        }
+        return ranked.common()
+                ? "the tests in common use"
+                : ranked.leftOut().isEmpty() ? "every test" : "the tests that they share";
     }
 
     private static @Nullable String per(@Nullable String per, Ranked ranked) {
