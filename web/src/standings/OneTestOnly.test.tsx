@@ -15,7 +15,7 @@ const ONE = {
 
 test('a standing that shrank to one test says so large, and leads to those with more', () => {
   const say = vi.fn();
-  const { rerender } = render(<OneTestOnly standings={ONE} search={{} as StandingsSearch} onSay={say} />);
+  const { rerender } = render(<OneTestOnly standings={ONE} search={{}} onSay={say} />);
   screen.getByText('By one test only: Weir hash');
   fireEvent.click(screen.getByText('Storage (7)'));
   expect(say).toHaveBeenCalledWith(expect.objectContaining({ group: 'STORAGE' }));
@@ -23,7 +23,7 @@ test('a standing that shrank to one test says so large, and leads to those with 
     rerender(<OneTestOnly standings={standings} search={search} onSay={say} />);
     expect(screen.queryByRole('status')).toBeNull();
   };
-  silent(ONE, { metric: 1 } as StandingsSearch);
-  silent({ ...ONE, leftOut: [] }, {} as StandingsSearch);
-  silent({ ...ONE, metrics: [...ONE.metrics, ...ONE.metrics] }, {} as StandingsSearch);
+  silent(ONE, { metric: 1 });
+  silent({ ...ONE, leftOut: [] }, {});
+  silent({ ...ONE, metrics: [...ONE.metrics, ...ONE.metrics] }, {});
 });
