@@ -75,7 +75,7 @@ what_is_left() {
     pid=${file#/proc/}
     pid=${pid%/environ}
     [ "$pid" != "$$" ] && [ "$pid" != "$BASHPID" ] || continue
-    if tr '\0' '\n' <"$file" 2>/dev/null | grep -qxF "$mark"; then
+    if tr '\0' '\n' <"$file" 2>/dev/null | grep -xF "$mark" >/dev/null; then
       # One that is being read for this very list has the mark, too.
       [ "$(ps -o ppid= -p "$pid" 2>/dev/null | tr -d ' ')" = "$BASHPID" ] || printf '%s %s\n' "$pid" "$(cat "/proc/$pid/comm" 2>/dev/null)"
     fi
