@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useContext, useEffect, type ReactNode } from 'react';
+import { useContext, useEffect, useLayoutEffect, type ReactNode } from 'react';
 import { api, ownedBy, value } from '../api/client.ts';
 import { Loading, Trouble } from '../ui/states.tsx';
 import { AccessContext, type Access } from './access-context.ts';
@@ -31,8 +31,8 @@ export function AccessGate({ children }: { children: ReactNode }) {
   }, [queries]);
 
   const role = access.data?.role;
-  useEffect(() => {
-    // The sheet of styles takes away what a reader would be refused.
+  // Before the first paint: the sheet of styles takes away what a reader would be refused.
+  useLayoutEffect(() => {
     document.documentElement.dataset['role'] = role ?? '';
   }, [role]);
 

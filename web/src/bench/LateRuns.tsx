@@ -15,7 +15,7 @@ export function LateRunsOf({ session }: { session: number }) {
   ));
 }
 
-/** Finished runs that came after the session was ended from here. */
+/** Finished runs that came after the session was ended on the bench. */
 export function LateRuns({ seatId, late, onDone }: { seatId: number; late: number; onDone?: () => void }) {
   const path = { params: { path: { id: seatId } } };
   const take = useMutation({

@@ -158,6 +158,7 @@ test('a size is said in per cent, as times, or in the unit of the test', () => {
   expect(sizeWords(cell({ size: '12.0 % higher', ratio: 1.12, apart: 48 }), points, undefined)).toBe('12.0 % higher');
   expect(sizeWords(cell({ size: '12.0 % higher', ratio: 1.12, apart: 48 }), points, 'times')).toBe('1.12×');
   expect(sizeWords(cell({ ratio: 1.12, apart: 48 }), points, 'unit')).toBe('48 points more');
+  expect(sizeWords(cell({ size: 'the same', ratio: 1, apart: 0 }), points, 'unit')).toBe('the same');
   expect(sizeWords(cell({ ratio: 0.9, apart: -12 }), points, 'unit')).toBe('12 points less');
   expect(sizeWords(cell({ ratio: 1.2, apart: -16 }), seconds, 'unit')).toBe('16 s sooner');
   expect(sizeWords(cell({ ratio: 0.9, apart: 3 }), seconds, 'unit')).toBe('3 s later');

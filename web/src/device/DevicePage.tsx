@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { chime } from '../ui/chime.ts';
-import { DeviceApi, Refused, InTrouble, Stranger, type DeviceSeat, type RoundAnswer, type StartBody } from './api.ts';
+import { DeviceApi, Refused, type DeviceSeat, type RoundAnswer, type StartBody } from './api.ts';
 import { runSession, type Conductor, type Showing } from './run-session.ts';
 import { detect, type Detected } from './detect.ts';
 import { deliverKept } from './deliver.ts';
@@ -9,6 +9,7 @@ import { joinBench } from './join-bench.ts';
 import { whenAlone } from './one-tab.ts';
 import { Outbox, type KnownDevice } from './outbox.ts';
 import { Over } from './Over.tsx';
+import { saysWhy } from './in-words.ts';
 import { RefusedRuns } from './RefusedRuns.tsx';
 import { Running } from './Running.tsx';
 import { Setup } from './Setup.tsx';
@@ -94,7 +95,7 @@ export function DevicePage() {
       const kept = (await outbox.current!.waiting()).length;
       setState({
         at: 'opening',
-        message: `${error instanceof Stranger || error instanceof InTrouble ? error.message : 'The server cannot be reached.'} ${kept === 0 ? 'What was measured' : `What was measured, ${kept} ${kept === 1 ? 'run' : 'runs'} that no server has yet,`} is safe here; trying again.`,
+        message: `${saysWhy(error) ? error.message : 'The server cannot be reached.'} ${kept === 0 ? 'What was measured' : `What was measured, ${kept} ${kept === 1 ? 'run' : 'runs'} that no server has yet,`} is safe here; trying again.`,
       });
       setTimeout(() => void takeUp(), 2_000);
     }

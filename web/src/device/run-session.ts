@@ -1,19 +1,11 @@
 import { isNative, leavesPageIdle, loadWorkload } from '../workloads/registry.ts';
 import { allowStorage } from '../workloads/storage/consent.ts';
 import type { Answer, Question } from '../workloads/types.ts';
-import {
-  Refused,
-  InTrouble,
-  Stranger,
-  type DeviceApi,
-  type DeviceSeat,
-  type DeviceTest,
-  type Phase,
-  type RunBody,
-} from './api.ts';
+import { Refused, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase, type RunBody } from './api.ts';
 import { Control } from './control.ts';
 import { either } from './either.ts';
 import { deliverKept } from './deliver.ts';
+import { saysWhy } from './in-words.ts';
 import type { Begun, Outbox } from './outbox.ts';
 import { coolByProbe, probeSpeed } from './probe.ts';
 import { Interrupted, runRound } from './round.ts';
@@ -100,8 +92,7 @@ export function runSession(
       } catch (error) {
         update({
           waiting: (await outbox.waiting()).length,
-          trouble:
-            error instanceof Stranger || error instanceof InTrouble || error instanceof Refused ? error.message : null,
+          trouble: saysWhy(error) ? error.message : null,
         });
         return false;
       }

@@ -47,13 +47,13 @@ export type Sizes = 'times' | 'unit';
 /** A size by itself: "12.0 % higher", "1.12×", "16 s sooner", "48 points more". */
 export function sizeWords(
   cell: Pick<Cell, 'size' | 'ratio' | 'apart'>,
-  metric: { unit: string; direction: string; kind?: string },
+  metric: { unit: string; direction: string },
   sizes: Sizes | undefined,
 ): string | undefined {
   if (sizes === 'times' && cell.ratio !== undefined) return times(cell.ratio);
-  if (sizes !== 'unit' || cell.apart === undefined) return cell.size;
+  if (sizes !== 'unit' || !cell.apart) return cell.size;
   const amount = quantity(Math.abs(cell.apart), metric.unit);
-  const time = metric.direction === 'LESS_IS_BETTER' && (metric.kind === 'DURATION' || TIMES.has(metric.unit));
+  const time = metric.direction === 'LESS_IS_BETTER' && TIMES.has(metric.unit);
   if (time) return `${amount} ${cell.apart > 0 ? 'later' : 'sooner'}`;
   return `${amount} ${cell.apart < 0 ? 'less' : 'more'}`;
 }

@@ -1,3 +1,4 @@
+import { errorWords } from '../format/format.ts';
 import type { Unsent, UnsentStore } from '../unsent/store.ts';
 
 /** A score on its way from the keyboard to the ledger. */
@@ -188,7 +189,7 @@ export class TypedScores {
               body: { ...(next.body as Score), state: 'refused', why: error.message } satisfies Score,
             });
           else {
-            this.away = error instanceof Error ? error.message : String(error);
+            this.away = errorWords(error);
             this.tell();
             clearTimeout(this.timer);
             this.timer = setTimeout(this.kick, this.around.retryMs ?? 3_000);

@@ -1,4 +1,5 @@
 import type { IDBPDatabase } from 'idb';
+import { Journal, later } from './journal.ts';
 import { DATABASE, openKept, type Kept, type Unsent, type UnsentKey, type UnsentKind } from './database.ts';
 
 export type { Unsent, UnsentKind };
@@ -7,7 +8,6 @@ export type Owner = Pick<Unsent, 'shelf' | 'person'>;
 /** Between two changes by a person there is room for what the program makes of the first, which the second still outdoes. */
 const STEP = 10;
 const DAY_MS = 86_400_000;
-const JOURNAL = 'yarrowmark.unsent.';
 
 /** What one tab tells the others. */
 type News =
@@ -30,15 +30,6 @@ function ownTab(): string {
   }
 }
 
-function storage(): Storage | null {
-  try {
-    return globalThis.localStorage ?? null;
-  } catch {
-    // A browser that gives the page no storage.
-    return null;
-  }
-}
-
 /**
  * What is typed and not confirmed yet, kept on this computer from the first key. A change is put down at once in a journal that
  * can be written while a page closes, and then in the browser's database, which holds more; the journal is emptied as the
@@ -57,6 +48,7 @@ export class UnsentStore {
   private loading = true;
   private readonly living = new Set<string>();
   private db: IDBPDatabase<Kept> | null = null;
+  private readonly journal: Journal;
   private readonly rows = new Map<string, Unsent>();
   private writes: Promise<unknown>;
   private order = 0;
@@ -65,7 +57,8 @@ export class UnsentStore {
 
   constructor(owner: Owner, name = DATABASE) {
     this.owner = owner;
-    for (const one of this.journal()) this.hear({ put: one });
+    this.journal = new Journal(owner);
+    for (const one of this.journal.all()) this.hear({ put: one });
     if (typeof BroadcastChannel !== 'undefined') {
       this.tabs = new BroadcastChannel(`yarrowmark-unsent ${name} ${owner.shelf} ${owner.person}`);
       this.tabs.onmessage = (message: MessageEvent<News>) => this.hear(message.data);
@@ -204,17 +197,17 @@ export class UnsentStore {
 
   private change(made: Unsent): void {
     this.rows.set(at(made), made);
-    const journalled = this.writeJournal(made);
+    const journalled = this.journal.write(made);
     this.write(
       async (db) => {
         await this.putDown(db, made);
-        this.leaveJournal(made);
+        this.journal.leave(made);
         this.keep(true);
         this.tabs?.postMessage({ put: made } satisfies News);
       },
       () => {
         // Without a database nothing brings it back.
-        if (made.gone) this.leaveJournal(made);
+        if (made.gone) this.journal.leave(made);
         else this.keep(journalled);
       },
     );
@@ -249,51 +242,6 @@ export class UnsentStore {
     return [this.owner.shelf, this.owner.person, kind, key];
   }
 
-  private journalKey({ kind, key }: Pick<Unsent, 'kind' | 'key'>): string {
-    return `${JOURNAL}${this.owner.shelf}.${this.owner.person}.${kind}.${key}`;
-  }
-
-  private writeJournal(made: Unsent): boolean {
-    try {
-      // Another tab may have put down something later that the database does not have yet.
-      if (later(made, this.journalled(made))) storage()!.setItem(this.journalKey(made), JSON.stringify(made));
-      return true;
-    } catch {
-      // Too much for it, or there is none; the database takes it.
-      return false;
-    }
-  }
-
-  private journalled(one: Pick<Unsent, 'kind' | 'key'>): Unsent | undefined {
-    try {
-      return (JSON.parse(storage()?.getItem(this.journalKey(one)) ?? 'null') as Unsent | null) ?? undefined;
-    } catch {
-      // Cut off while it was written: the database has what was before.
-      return undefined;
-    }
-  }
-
-  private leaveJournal(known: Pick<Unsent, 'kind' | 'key' | 'order'>): void {
-    const there = this.journalled(known);
-    if (there && there.order <= known.order) storage()?.removeItem(this.journalKey(known));
-  }
-
-  /** Of this owner alone. */
-  private journal(): Unsent[] {
-    const from = storage();
-    const keys = Array.from({ length: from?.length ?? 0 }, (_, i) => from!.key(i)!);
-    return keys
-      .filter((key) => key.startsWith(JOURNAL))
-      .flatMap((key) => {
-        try {
-          const one = JSON.parse(from!.getItem(key) ?? '') as Unsent;
-          return one.shelf === this.owner.shelf && one.person === this.owner.person ? [one] : [];
-        } catch {
-          return [];
-        }
-      });
-  }
-
   /** What the database holds, and what a page that closed had no time to put into it. */
   private async load(name: string): Promise<void> {
     try {
@@ -303,9 +251,9 @@ export class UnsentStore {
       for (const one of await this.db.getAll('unsent', mine))
         if (one.gone && one.order < (Date.now() - DAY_MS) * 1000) await this.db.delete('unsent', this.keyOf(one));
         else this.hear({ put: one });
-      for (const one of this.journal()) {
+      for (const one of this.journal.all()) {
         await this.putDown(this.db, one);
-        this.leaveJournal(one);
+        this.journal.leave(one);
       }
     } catch {
       // What is typed is then in the journal alone, as far as that reaches.
@@ -314,6 +262,4 @@ export class UnsentStore {
   }
 }
 
-const later = (one: Unsent, there: Unsent | undefined) =>
-  !there || there.order < one.order || (there.order === one.order && one.gone === true && !there.gone);
 const at = ({ kind, key }: Pick<Unsent, 'kind' | 'key'>) => `${kind}.${key}`;
