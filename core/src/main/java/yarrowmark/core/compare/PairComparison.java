@@ -1,5 +1,6 @@
 package yarrowmark.core.compare;
 
+import yarrowmark.core.measure.Direction;
 import yarrowmark.core.stats.Centre;
 import yarrowmark.core.stats.Noise;
 import yarrowmark.core.stats.Sample;
@@ -88,6 +89,17 @@ public record PairComparison(
     /** How many times as good as the base, above 1 where better. */
     public double ratio() {
         return Math.exp(difference);
+    }
+
+    /**
+     * By how much the value differs from the base's, in the metric's own unit; above 0 where it is more.
+     *
+     * @param value of the one that is compared, in the same unit
+     */
+    public double apart(double value, Direction direction) {
+        // As the ratio says it, so that both speak of one difference: means of logarithms have other differences than
+        // means.
+        return value * (1 - (direction == Direction.MORE_IS_BETTER ? 1 / ratio() : ratio()));
     }
 
     /** @param noise of the metric: what is lent to runs, and what is known of sessions */

@@ -109,6 +109,14 @@ class ApiKeys {
         security.note("took back the key “" + key.name() + "”", by, "");
     }
 
+    /** How many of somebody's let a program in now. */
+    int good(long personId) {
+        Instant now = clock.instant();
+        return (int) rows.findByPersonIdAndEndedAtIsNullOrderByIdDesc(personId).stream()
+                .filter(k -> k.isGood(now))
+                .count();
+    }
+
     void endAll(long personId) {
         rows.findByPersonIdAndEndedAtIsNullOrderByIdDesc(personId).forEach(this::end);
     }

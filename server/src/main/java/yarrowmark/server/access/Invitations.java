@@ -108,7 +108,7 @@ class Invitations {
                 .orElseThrow(Invitations::noLonger);
         if (found.role() == null) {
             Person person = people.here(found.personId() == null ? 0 : found.personId());
-            if (endKeys == null && !keys.all(person.id()).isEmpty()) {
+            if (endKeys == null && keys.good(person.id()) > 0) {
                 throw Problem.invalid("keys-too", "Say whether your keys for programs end with the old password.");
             }
             people.choosePassword(person.id(), password, null);
@@ -134,7 +134,7 @@ class Invitations {
                 i.id(),
                 i.role(),
                 whose == null ? null : persons.findById(whose).map(Person::name).orElse(null),
-                whose == null ? 0 : keys.all(whose).size(),
+                whose == null ? 0 : keys.good(whose),
                 i.madeBy(),
                 i.madeAt(),
                 i.expiresAt());

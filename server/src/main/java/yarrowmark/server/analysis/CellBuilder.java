@@ -7,7 +7,6 @@ import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.PairComparison;
 import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.Verdict;
-import yarrowmark.core.measure.Direction;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 
@@ -51,9 +50,7 @@ final class CellBuilder {
         size = DifferenceText.brief(pair.ratio(), metric.direction(), metric.whatIsLess());
         range = DifferenceText.range(pair.interval(), metric.direction(), metric.whatIsLess());
         if (value != null) {
-            // The base's value is this one, less what the ratio says.
-            double ratioOfValues = metric.direction() == Direction.MORE_IS_BETTER ? 1 / pair.ratio() : pair.ratio();
-            apart = value * (1 - ratioOfValues);
+            apart = pair.apart(value, metric.direction());
         }
         verdict = pair.verdict();
         unmeasured = pair.unmeasured();

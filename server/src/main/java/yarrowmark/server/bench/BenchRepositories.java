@@ -22,16 +22,15 @@ interface SeatRepository extends JpaRepository<Seat, Long> {
     Optional<Seat> findByTokenHash(String tokenHash);
 
     /**
-     * What the bench shows: codes that can still be used, devices at work however long they have been, rounds that were over
-     * lately, and whatever has runs that somebody must decide about.
+     * What the bench shows: codes that can still be used, devices that were heard lately, however long ago their round began,
+     * and whatever has runs that somebody must decide about. One that was silent for long is here again once it is heard.
      */
     @Query(
             """
         select s from Seat s
         where exists (select l.id from LateRun l where l.seatId = s.id)
         or (s.phase = WAITING and s.expiresAt > :now)
-        or s.phase not in (WAITING, DONE, STOPPED, CLEARED)
-        or (s.phase in (DONE, STOPPED) and coalesce(s.lastHeardAt, s.createdAt) > :since)
+        or (s.phase not in (WAITING, CLEARED) and coalesce(s.lastHeardAt, s.createdAt) > :since)
         order by case when s.phase in (DONE, STOPPED, CLEARED) then 1 else 0 end, s.createdAt desc limit 100""")
     List<Seat> findOnBench(Instant since, Instant now);
 

@@ -191,13 +191,9 @@ final class LabImport {
                 row -> {
                     next.put(row.getLong(1), row.getLong(2));
                 });
-        next.keySet().stream()
-                .filter(id -> Chain.isCircle(next, id))
-                .findFirst()
-                .ifPresent(id -> {
-                    throw new LabFault(
-                            table.path() + ", column " + column + ": row " + id + " leads round in a circle");
-                });
+        Chain.circle(next).ifPresent(id -> {
+            throw new LabFault(table.path() + ", column " + column + ": row " + id + " leads round in a circle");
+        });
     }
 
     /** Reads one table. */
@@ -215,7 +211,7 @@ final class LabImport {
         long read(ZipEntry entry, JsonNode resource) throws IOException, SQLException {
             String marks = String.join(", ", Collections.nCopies(table.columns().size(), "?"));
             try (DigestInputStream in = new DigestInputStream(zip.getInputStream(entry), LabExport.sha256());
-                    RowLimit limit = new RowLimit(new InputStreamReader(in, UTF_8));
+                    RowLimit limit = new RowLimit(new InputStreamReader(in, UTF_8), table.path());
                     CSVParser csv = LabExport.CSV
                             .builder()
                             .setHeader()
@@ -233,10 +229,6 @@ final class LabImport {
                     throw new LabFault(table.path() + " is not what was written: its checksum differs");
                 }
                 return rows;
-            } catch (LabFault e) {
-                throw String.valueOf(e.getMessage()).contains(table.path())
-                        ? e
-                        : new LabFault(table.path() + ": " + e.getMessage());
             } catch (UncheckedIOException | IllegalStateException e) {
                 throw new LabFault(table.path() + " cannot be read as CSV: a quote is probably open");
             }

@@ -8,10 +8,13 @@ import java.io.Reader;
 final class RowLimit extends FilterReader {
     static final int MOST = 32 << 20;
 
+    private final String path;
     private long read;
 
-    RowLimit(Reader in) {
+    /** @param path of the table, for what is said of it */
+    RowLimit(Reader in, String path) {
         super(in);
+        this.path = path;
     }
 
     /** The row was read whole. */
@@ -22,7 +25,7 @@ final class RowLimit extends FilterReader {
     private int counted(int more) {
         read += Math.max(0, more);
         if (read > MOST) {
-            throw new LabFault("a row is longer than " + MOST + " characters");
+            throw new LabFault(path + ": a row is longer than " + MOST + " characters");
         }
         return more;
     }

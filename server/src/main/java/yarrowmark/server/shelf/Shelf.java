@@ -76,9 +76,7 @@ public class Shelf {
     public Map<Long, Long> mergedAway() {
         Map<Long, Long> next = new HashMap<>();
         configurations.mergedAway().forEach(row -> next.put((Long) row[0], (Long) row[1]));
-        Map<Long, Long> ends = new HashMap<>();
-        next.forEach((id, into) -> ends.put(id, Chain.endOf(next, into)));
-        return ends;
+        return Chain.ends(next);
     }
 
     /** What a person says about a new model. */

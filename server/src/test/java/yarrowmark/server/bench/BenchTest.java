@@ -393,8 +393,7 @@ class BenchTest {
         String session = "/api/bench/late?session=" + lane.path("sessionId").asLong();
         bench.owner().post(seat + "/end", Map.of());
         assertThat(bench.owner().delete(seat).status()).isEqualTo(200);
-        assertThat(bench.owner().get("/api/bench").body().path("lanes"))
-                .noneMatch(l -> l.path("seatId").equals(lane.path("seatId")));
+        assertThat(onBench(lane.path("seatId").asLong())).isFalse();
         assertThat(bench.owner().get(session).body()).isEmpty();
 
         bench.deliver(device, ok(test, 1, 388));
@@ -423,16 +422,24 @@ class BenchTest {
     }
 
     @Test
-    void aDeviceAtWorkIsOnTheBenchHoweverLongItHasBeen() {
+    void aDeviceThatIsHeardIsOnTheBenchHoweverLongAgoItsRoundBegan() {
         Client device = bench.started("Long round", 3, List.of());
         long seat = lane(device).path("seatId").asLong();
-        sql.update("update seat set created_at = ?, last_heard_at = ? where id = ?", "2026-01-01", "2026-01-01", seat);
-        assertThat(bench.owner().get("/api/bench").body().path("lanes"))
+        sql.update("update seat set created_at = ? where id = ?", "2026-01-01", seat);
+        assertThat(onBench(seat)).isTrue();
+        sql.update("update seat set last_heard_at = ? where id = ?", "2026-01-01", seat);
+        assertThat(onBench(seat)).as("silent for months").isFalse();
+        device.post("/api/device/progress", Map.of("phase", "RUNNING"));
+        assertThat(onBench(seat)).as("heard again").isTrue();
+    }
+
+    private boolean onBench(long seat) {
+        return bench.owner()
+                .get("/api/bench")
+                .body()
+                .path("lanes")
+                .valueStream()
                 .anyMatch(l -> l.path("seatId").asLong() == seat);
-        bench.owner().post("/api/bench/seats/" + seat + "/end", Map.of());
-        assertThat(bench.owner().get("/api/bench").body().path("lanes"))
-                .as("over for days")
-                .noneMatch(l -> l.path("seatId").asLong() == seat);
     }
 
     @Test

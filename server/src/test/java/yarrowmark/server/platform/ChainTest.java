@@ -2,6 +2,7 @@ package yarrowmark.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.HashMap;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 
@@ -20,5 +21,17 @@ class ChainTest {
         assertThat(Chain.endOf(circle, 1L)).isIn(1L, 2L, 3L);
         assertThat(Chain.endOf(circle, 9L)).isIn(1L, 2L, 3L);
         assertThat(Chain.endOf(circle, 7L)).isEqualTo(7);
+    }
+
+    @Test
+    void whereEachEndsIsFoundByFollowingEachLinkOnce() {
+        Map<Long, Long> next = new HashMap<>();
+        for (long i = 1; i < 200_000; i++) {
+            next.put(i, i + 1);
+        }
+        assertThat(Chain.ends(next).values()).containsOnly(200_000L);
+        assertThat(Chain.circle(next)).isEmpty();
+        next.put(200_000L, 77L);
+        assertThat(Chain.circle(next)).isPresent();
     }
 }

@@ -28,12 +28,7 @@ class PagesTest {
     })
     void aPersonGetsAPageAndAProgramAnAnswer(String path, String accepts, int status, String type)
             throws IOException, InterruptedException {
-        HttpResponse<String> answer = HttpClient.newHttpClient()
-                .send(
-                        HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
-                                .header("Accept", accepts)
-                                .build(),
-                        HttpResponse.BodyHandlers.ofString());
+        HttpResponse<String> answer = ask(path, accepts);
         assertThat(answer.statusCode()).isEqualTo(status);
         assertThat(answer.headers().firstValue("Content-Type").orElseThrow()).startsWith(type);
         if (type.equals("text/html")) {
@@ -53,14 +48,18 @@ class PagesTest {
     })
     void anAddressThatNoRoomCanReadIsAnsweredInWords(String path, String accepts, String type, String words)
             throws IOException, InterruptedException {
-        HttpResponse<String> answer = HttpClient.newHttpClient()
+        HttpResponse<String> answer = ask(path, accepts);
+        assertThat(answer.statusCode()).isBetween(400, 404);
+        assertThat(answer.headers().firstValue("Content-Type").orElseThrow()).startsWith(type);
+        assertThat(answer.body()).contains(words).doesNotContainIgnoringCase("tomcat", "whitelabel", "mapping");
+    }
+
+    private HttpResponse<String> ask(String path, String accepts) throws IOException, InterruptedException {
+        return HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
                                 .header("Accept", accepts)
                                 .build(),
                         HttpResponse.BodyHandlers.ofString());
-        assertThat(answer.statusCode()).isBetween(400, 404);
-        assertThat(answer.headers().firstValue("Content-Type").orElseThrow()).startsWith(type);
-        assertThat(answer.body()).contains(words).doesNotContainIgnoringCase("tomcat", "whitelabel", "mapping");
     }
 }
