@@ -81,7 +81,7 @@ test('who has keys for programs is asked whether they end with the old password'
   const entered = page();
   await screen.findByText(/You have 2 keys for programs/);
   expect(screen.getByLabelText<HTMLInputElement>('End them as well').checked).toBe(false);
-  expect(screen.getByLabelText<HTMLInputElement>('Programs go on as they do').checked).toBe(false);
+  expect(screen.getByLabelText<HTMLInputElement>('Keep them').checked).toBe(false);
   fireEvent.click(screen.getByLabelText('End them as well'));
   fireEvent.change(screen.getByLabelText(/^Password/), { target: { value: 'heron kettle gravel' } });
   fireEvent.click(screen.getByText('Keep the password'));

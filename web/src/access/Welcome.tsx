@@ -70,12 +70,13 @@ export function Welcome({ access, onSignedIn }: { access: Access; onSignedIn: (a
         {link.data.keys > 0 && (
           <fieldset className="mt-3">
             <legend>
-              {link.data.keys === 1 ? 'You have a key for programs.' : `You have ${link.data.keys} keys for programs.`}{' '}
-              Whoever has one goes on without your password.
+              {link.data.keys === 1
+                ? 'You have a key for programs. It works without your password.'
+                : `You have ${link.data.keys} keys for programs. They work without your password.`}
             </legend>
             {[
               { ends: true, words: link.data.keys === 1 ? 'End it as well' : 'End them as well' },
-              { ends: false, words: 'Programs go on as they do' },
+              { ends: false, words: link.data.keys === 1 ? 'Keep it' : 'Keep them' },
             ].map(({ ends, words }) => (
               <label key={words} className="flex items-center gap-2 py-1">
                 <input

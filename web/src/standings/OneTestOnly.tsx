@@ -22,7 +22,7 @@ export function OneTestOnly({
     <div role="status" className="mb-3 border-l-2 border-gold pl-3">
       <p className="font-title text-[19px]">By one test only: {only.test}</p>
       <p>
-        These devices share no other test, so this is no standing over all of them.{' '}
+        These devices share no other test, so their places say nothing of the rest.{' '}
         {offers.length > 0 && (
           <>
             More would have a place over{' '}

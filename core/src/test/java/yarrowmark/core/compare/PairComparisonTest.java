@@ -62,6 +62,23 @@ class PairComparisonTest {
         assertThat(df(times)).isCloseTo(10.64044355, within(5e-8));
     }
 
+    /** Who is 80 s sooner than another is that other's 80 s less than they took. */
+    @Test
+    void aDifferenceInTheUnitAddsUpToTheBase() {
+        PairComparison times = ExampleSamples.pair(
+                sample(Direction.LESS_IS_BETTER, 1, 200),
+                sample(Direction.LESS_IS_BETTER, 1, 280),
+                NOISE_A,
+                Materiality.USUAL);
+        assertThat(times.apart(200, Direction.LESS_IS_BETTER)).isCloseTo(-80, within(1e-9));
+        PairComparison points = ExampleSamples.pair(more(448), more(400), NOISE_A, Materiality.USUAL);
+        assertThat(points.apart(448, Direction.MORE_IS_BETTER)).isCloseTo(48, within(1e-9));
+        assertThat(ExampleSamples.pair(more(400), more(448), NOISE_A, Materiality.USUAL)
+                        .apart(400, Direction.MORE_IS_BETTER))
+                .as("and the other way round")
+                .isCloseTo(-48, within(1e-9));
+    }
+
     /** Three equal whole seconds are not three times as exact as one: rounding does not average out. */
     @Test
     void equalRunsAreNeverSurerThanTheirRounding() {

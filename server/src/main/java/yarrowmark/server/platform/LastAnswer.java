@@ -33,21 +33,25 @@ class LastAnswer implements ErrorController {
             <!doctype html>
             <html lang="en">
             <head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>%1$s</title></head>
-            <body style="max-width:36em;margin:4em auto;padding:0 1em;font-family:serif">
+            <body style="max-width:36em;margin:4em auto;padding:0 1em;font-family:serif;background:#faf8f1;color:#1d2a24">
             <h1 style="font-size:1.4em">%1$s</h1>
             <p>%2$s</p>
-            <p><a href="/">To the beginning</a></p>
+            <p><a style="color:#2f6247" href="/">To the start</a></p>
             </body>
             </html>
             """;
 
     private static String title(int status) {
-        return status == 404 ? "There is nothing at this address" : "This cannot be answered";
+        return switch (status) {
+            case 400 -> "This address cannot be read";
+            case 404 -> "There is nothing at this address";
+            default -> "This cannot be answered";
+        };
     }
 
     private static String words(int status) {
         return switch (status) {
-            case 400 -> "The address or the question cannot be read. Look at how it is written.";
+            case 400 -> "Something in it cannot be read. Check how it is written.";
             case 404 -> "It may have been mistyped.";
             case 413, 431 -> "What was sent is too large.";
             case 503 -> "The server is busy. Try again in a moment.";

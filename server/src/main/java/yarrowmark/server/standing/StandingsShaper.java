@@ -145,7 +145,7 @@ class StandingsShaper {
         }
         return ranked.common()
                 ? "the tests in common use"
-                : ranked.leftOut().isEmpty() ? "every test" : "the tests that they share";
+                : ranked.leftOut().isEmpty() ? "every test" : "the shared tests";
     }
 
     private static @Nullable String per(@Nullable String per, Ranked ranked) {
