@@ -293,7 +293,8 @@ class LabIT {
         assertThat(written.code()).as(written.said()).isZero();
         assertThat(run(program.records(), "export", file.toString(), "demo").said())
                 .contains("never takes another one's place");
-        // As an older program would have written it: it is read in its own form, and brought to ours as it is tried out.
+        // As an older program would have written it: it is read in its own form, and brought to ours as it is tried
+        // out.
         Path older = folder.resolve("older.zip");
         rewritten(file, older, text -> text.replaceFirst("\"form\" : \\d+", "\"form\" : 21"));
         Path elsewhere = Files.createDirectory(folder.resolve("elsewhere"));
