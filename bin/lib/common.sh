@@ -170,7 +170,7 @@ build_mains() {
   if [ -f "$stamp" ] && [ -z "$(find "$root/pom.xml" "$root"/{core,runner,server,e2e}/{pom.xml,src} -type f -newer "$stamp" -print -quit)" ]; then
     return 0
   fi
-  (cd "$root" && mvn -q -B -ntp -T 2 -pl core,runner,server,e2e -am test-compile dependency:build-classpath -Dexec.skip -Dspotless.check.skip -Dnull.checks=-parameters \
+  (cd "$root" && mvn -q -B -ntp -T 2 -pl core,runner,server,e2e -am test-compile dependency:build-classpath -Dexec.skip -Dnull.checks=-parameters \
     -Dmdep.outputFile='${project.build.directory}/classpath' -Dmdep.includeScope=test) >&2 || fail "it could not be built; the messages are above"
   touch "$stamp"
 }
