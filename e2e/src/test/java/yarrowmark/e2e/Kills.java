@@ -13,6 +13,7 @@ import java.util.Random;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CopyOnWriteArrayList;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
@@ -40,10 +41,8 @@ public final class Kills {
         AtomicInteger again = new AtomicInteger();
         AtomicReference<String> refused = new AtomicReference<>();
         AtomicBoolean over = new AtomicBoolean();
-        long before;
         long stored;
         try (Program program = Program.start("start", "kills")) {
-            before = runs(program.database());
             Device.Http owner = Device.owner(program.address());
             List<Device> devices = new ArrayList<>();
             for (int i = 0; i < DEVICES; i++) {
@@ -54,8 +53,13 @@ public final class Kills {
             List<String> sentences = new CopyOnWriteArrayList<>();
             Map<Integer, String> scores = new ConcurrentHashMap<>();
             String address = program.address();
-            threads.execute(() -> write(address, place, over, sentences, refused));
-            threads.execute(() -> typeScores(address, place, over, scores, refused));
+            // A page that is open survives what follows; one that is about to be opened does not.
+            CountDownLatch atWork = new CountDownLatch(2);
+            threads.execute(() -> write(address, place, over, atWork, sentences, refused));
+            threads.execute(() -> typeScores(address, place, over, atWork, scores, refused));
+            if (!atWork.await(5, TimeUnit.MINUTES)) {
+                throw new IllegalStateException("nobody came to write or to type; " + refused.get());
+            }
             for (Device device : devices) {
                 threads.execute(() -> deliver(device, over, confirmed, again, refused));
             }
@@ -92,8 +96,7 @@ public final class Kills {
             if (lostSentences + lostScores > 0) {
                 refused.compareAndSet(null, "what somebody typed is lost");
             }
-            // The typist's scores are runs as well.
-            stored = runs(program.database()) - before - there.size();
+            stored = runs(program.database(), place.session());
         }
         boolean held = stored == confirmed.get() && refused.get() == null;
         System.out.printf(
@@ -112,6 +115,7 @@ public final class Kills {
             String address,
             Typing.Place place,
             AtomicBoolean over,
+            CountDownLatch atWork,
             List<String> sentences,
             AtomicReference<String> refused) {
         try (Browser browser = new Browser()) {
@@ -121,6 +125,9 @@ public final class Kills {
                 String sentence = "Sentence k" + i + "x.";
                 Typing.write(browser, i % 2, sentence);
                 sentences.add(sentence);
+                if (i == 0) {
+                    atWork.countDown();
+                }
                 Thread.sleep(TYPED_EVERY_MS);
             }
             browser.until(
@@ -135,6 +142,7 @@ public final class Kills {
             String address,
             Typing.Place place,
             AtomicBoolean over,
+            CountDownLatch atWork,
             Map<Integer, String> scores,
             AtomicReference<String> refused) {
         try (Browser browser = new Browser()) {
@@ -145,6 +153,9 @@ public final class Kills {
                 String value = (100 + i) + ".5";
                 Typing.score(browser, run, value, true);
                 scores.put(run, value);
+                if (i == 0) {
+                    atWork.countDown();
+                }
                 Thread.sleep(TYPED_EVERY_MS);
             }
             browser.until("all scores to be sent", () -> Typing.kept(browser).equals("[]"));
@@ -165,8 +176,9 @@ public final class Kills {
         int enough = confirmed.get() + DEVICES;
         long limit = System.nanoTime() + 120_000_000_000L;
         while (confirmed.get() < enough) {
-            if (System.nanoTime() > limit) {
-                throw new IllegalStateException("nothing was confirmed for two minutes; refused: " + refused.get());
+            if (refused.get() != null || System.nanoTime() > limit) {
+                throw new IllegalStateException(
+                        "it cannot go on, or nothing was confirmed for two minutes; refused: " + refused.get());
             }
             Thread.sleep(10);
         }
@@ -216,10 +228,11 @@ public final class Kills {
         }
     }
 
-    private static long runs(String[] database) throws Exception {
+    /** Of all sessions but that of the typist, who makes a run of each score that is typed over another. */
+    private static long runs(String[] database, long typed) throws Exception {
         try (Connection connection = DriverManager.getConnection(database[0], database[1], database[2]);
                 Statement statement = connection.createStatement();
-                ResultSet rows = statement.executeQuery("select count(*) from run")) {
+                ResultSet rows = statement.executeQuery("select count(*) from run where session_id <> " + typed)) {
             rows.next();
             return rows.getLong(1);
         }
