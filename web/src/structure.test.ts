@@ -15,7 +15,7 @@ const MAY_USE: Record<string, readonly string[]> = {
   ui: ['api', 'format', 'shell'],
   export: ['api', 'chart', 'format', 'ui'],
   // Search and the table lead to what is found; a sign-in stands around everything; what waits to be sent is said everywhere.
-  shell: ['access', 'api', 'chart', 'compare', 'format', 'sheet', 'ui', 'unsent'],
+  shell: ['access', 'api', 'chart', 'format', 'sheet', 'ui', 'unsent'],
   access: ['api', 'shell', 'ui'],
   // What is typed and not stored yet, of whoever is signed in.
   unsent: ['access', 'format'],
@@ -34,6 +34,24 @@ const MAY_USE: Record<string, readonly string[]> = {
   suites: [...BELOW, 'workloads'],
   trends: [...BELOW, 'plans', 'writeup'],
   writeup: [...BELOW, 'compare', 'standings'],
+};
+
+/**
+ * The same inside of the large rooms: whatever stands in the room itself puts it together and may use all of its parts; a part
+ * uses the parts that are named here.
+ */
+const PARTS_MAY_USE: Record<string, Record<string, readonly string[]>> = {
+  compare: { line: [], figure: ['line'] },
+  device: { seat: [], hardware: ['seat'], run: ['seat', 'hardware'] },
+  shelf: { part: [], fact: [], configuration: ['part', 'fact'], model: ['part'] },
+  standings: { question: [], plot: ['question'], list: ['question'] },
+  writeup: {
+    question: [],
+    figure: ['question'],
+    text: ['question'],
+    piece: ['question', 'figure', 'text'],
+    stage: ['question', 'figure'],
+  },
 };
 
 const SRC = import.meta.dirname;
@@ -77,6 +95,30 @@ test('every arrow between rooms is one that is allowed, and every allowed one is
   expect(wrong).toEqual([]);
   const unused = Object.entries(MAY_USE).flatMap(([from, may]) =>
     may.filter((to) => !BELOW.includes(to) && !seen.get(from)?.has(to)).map((to) => `${from} → ${to}`),
+  );
+  expect(unused, 'an arrow that nobody needs any more goes').toEqual([]);
+});
+
+test('the parts of a large room use each other one way', () => {
+  const seen = new Set<string>();
+  const wrong: string[] = [];
+  const part = (file: string) => relative(SRC, file).split('/').slice(1, -1)[0];
+  for (const [file, used] of uses) {
+    const parts = PARTS_MAY_USE[room(file)];
+    const from = part(file);
+    if (!parts || !from) continue;
+    for (const other of used.filter((u) => room(u) === room(file) && part(u) !== from)) {
+      const to = part(other);
+      if (to === undefined || !parts[from]?.includes(to))
+        wrong.push(`${relative(SRC, file)} uses ${relative(SRC, other)}`);
+      seen.add(`${room(file)}: ${from} → ${to}`);
+    }
+  }
+  expect(wrong).toEqual([]);
+  const unused = Object.entries(PARTS_MAY_USE).flatMap(([of, parts]) =>
+    Object.entries(parts).flatMap(([from, may]) =>
+      may.map((to) => `${of}: ${from} → ${to}`).filter((way) => !seen.has(way)),
+    ),
   );
   expect(unused, 'an arrow that nobody needs any more goes').toEqual([]);
 });

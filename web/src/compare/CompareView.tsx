@@ -6,25 +6,26 @@ import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
 import { CONDITIONS, TAKES, takeWords, type Take } from '../format/takes.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
+import { COMPARE_ORDERS } from '../shell/search-params.ts';
 import { tableActions, useTable } from '../shell/table-store.ts';
 import { Choice, Choices } from '../ui/Choice.tsx';
 import { Loading, Trouble } from '../ui/states.tsx';
 import { LeftOutHere } from './AreasPart.tsx';
-import { ComparedTable } from './ComparedTable.tsx';
+import { ComparedTable } from './line/ComparedTable.tsx';
 import { ComparePairs } from './ComparePairs.tsx';
 import { FactorsPart } from './FactorsPart.tsx';
 import { HowRepeatable } from './HowRepeatable.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
-import { ORDERS, sections, type Order } from './order.ts';
+import { sections, type Order } from './line/order.ts';
 import { toggled } from '../format/parts.ts';
 import type { Sizes } from '../format/verdict.ts';
 import { SidePanel } from './SidePanel.tsx';
-import { ExportTexts } from './ExportTexts.tsx';
+import { ExportTexts } from './figure/ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
-import { useWords, type Question } from './words.ts';
-import { aboutThese } from '../writeup/begin.ts';
-import { WriteUpButton } from '../writeup/WriteUpButton.tsx';
+import { useWords, type Question } from './line/words.ts';
+import { aboutThese } from '../writeup/question/begin.ts';
+import { WriteUpButton } from '../writeup/question/WriteUpButton.tsx';
 import { named } from '../format/named.ts';
 
 const route = getRouteApi('/compare');
@@ -124,7 +125,7 @@ export function CompareView() {
     {
       key: 'o',
       does: 'Another order of the lines',
-      run: () => say({ order: ORDERS[(ORDERS.indexOf(order) + 1) % ORDERS.length] }),
+      run: () => say({ order: COMPARE_ORDERS[(COMPARE_ORDERS.indexOf(order) + 1) % COMPARE_ORDERS.length] }),
     },
   ]);
 
@@ -338,7 +339,7 @@ export function CompareView() {
               <Choice
                 name="Order"
                 value={order}
-                options={ORDERS.map((o) => ({ value: o, label: ORDER_WORDS[o] }))}
+                options={COMPARE_ORDERS.map((o) => ({ value: o, label: ORDER_WORDS[o] }))}
                 onChoose={(next) => say({ order: next === 'group' ? undefined : next })}
               >
                 {ORDER_WORDS[order]}

@@ -7,7 +7,7 @@ import { Ready } from '../ui/states.tsx';
 import { times } from '../format/ratio.ts';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { table } from '../export/csv.ts';
-import { gridFigure } from './figure-grid.ts';
+import { gridFigure } from './figure/figure-grid.ts';
 import { PAINTS } from '../export/page.ts';
 import { ExportMenu } from '../export/ExportMenu.tsx';
 import { named } from '../format/named.ts';

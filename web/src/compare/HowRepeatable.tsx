@@ -5,7 +5,7 @@ import { useReader } from '../access/access-context.ts';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { named } from '../format/named.ts';
-import { leastKnownSuite } from './order.ts';
+import { leastKnownSuite } from './line/order.ts';
 
 const PERCENTS = [1, 3, 5] as const;
 const RUNS = 3;

@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
-import { missingRuns, missingSessions } from './order.ts';
+import { missingRuns, missingSessions } from './line/order.ts';
 import { named } from '../format/named.ts';
 
 const RUNS = 3;

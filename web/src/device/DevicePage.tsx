@@ -1,17 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
 import { chime } from '../ui/chime.ts';
-import { DeviceApi, Refused, type DeviceSeat, type RoundAnswer, type StartBody } from './api.ts';
-import { runSession, type Conductor, type Showing } from './run-session.ts';
-import { detect, type Detected } from './detect.ts';
-import { deliverKept } from './deliver.ts';
-import { Join } from './Join.tsx';
-import { joinBench } from './join-bench.ts';
-import { whenAlone } from './one-tab.ts';
-import { Outbox, type KnownDevice } from './outbox.ts';
-import { Over } from './Over.tsx';
-import { saysWhy } from './in-words.ts';
-import { RefusedRuns } from './RefusedRuns.tsx';
-import { Running } from './Running.tsx';
+import { DeviceApi, Refused, type DeviceSeat, type RoundAnswer, type StartBody } from './seat/api.ts';
+import { runSession, type Conductor, type Showing } from './run/run-session.ts';
+import { detect, type Detected } from './hardware/detect.ts';
+import { deliverKept } from './run/deliver.ts';
+import { Join } from './seat/Join.tsx';
+import { joinBench } from './seat/join-bench.ts';
+import { whenAlone } from './seat/one-tab.ts';
+import { Outbox, type KnownDevice } from './seat/outbox.ts';
+import { Over } from './run/Over.tsx';
+import { saysWhy } from './seat/in-words.ts';
+import { RefusedRuns } from './run/RefusedRuns.tsx';
+import { Running } from './run/Running.tsx';
 import { Setup } from './Setup.tsx';
 
 /** Where the page is. Each state has what it needs and nothing else. */

@@ -2,8 +2,8 @@
 import { cleanup, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, expect, test, vi } from 'vitest';
-import type { DeviceApi, DeviceSeat, StartBody } from './api.ts';
-import type { Detected } from './detect.ts';
+import type { DeviceApi, DeviceSeat, StartBody } from './seat/api.ts';
+import type { Detected } from './hardware/detect.ts';
 import { Setup } from './Setup.tsx';
 
 afterEach(cleanup);

@@ -1,13 +1,13 @@
 import { useEffect, useState } from 'react';
-import type { DeviceApi, DeviceSeat, ModelUnits, ModelRow, StartBody } from './api.ts';
-import { inAll } from './about.ts';
-import type { Detected } from './detect.ts';
-import { inWords } from './in-words.ts';
-import { KnownBefore } from './KnownBefore.tsx';
-import type { KnownDevice } from './outbox.ts';
-import { Checks, type Check } from './Checks.tsx';
-import { WhitePage } from './WhitePage.tsx';
-import { SpaceQuestion } from './SpaceQuestion.tsx';
+import type { DeviceApi, DeviceSeat, ModelUnits, ModelRow, StartBody } from './seat/api.ts';
+import { inAll } from './hardware/about.ts';
+import type { Detected } from './hardware/detect.ts';
+import { inWords } from './seat/in-words.ts';
+import { KnownBefore } from './seat/KnownBefore.tsx';
+import type { KnownDevice } from './seat/outbox.ts';
+import { Checks, type Check } from './hardware/Checks.tsx';
+import { WhitePage } from './run/WhitePage.tsx';
+import { SpaceQuestion } from './hardware/SpaceQuestion.tsx';
 
 const CLASSES = ['LAPTOP', 'TABLET', 'PHONE', 'MINI', 'DESKTOP', 'BOARD'] as const;
 type DeviceClass = (typeof CLASSES)[number];

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, value, Problem } from '../api/client.ts';
 import { classes, day, index, placeOf, quantity } from '../format/format.ts';
-import { againstBase, againstHeading, intervalWords } from '../standings/held-against.ts';
-import { positionWords } from '../standings/PrintableList.tsx';
+import { againstBase, againstHeading, intervalWords } from '../standings/question/held-against.ts';
+import { positionWords } from '../standings/list/PrintableList.tsx';
 import { leftOutWords } from '../standings/left-out.ts';
 import { useTitle } from '../shell/title.ts';
 import { Loading, Trouble } from '../ui/states.tsx';

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import * as format from '../format/format.ts';
-import { FactCondition } from '../shelf/FactCondition.tsx';
+import { FactCondition } from '../shelf/fact/FactCondition.tsx';
 import { LEDGER_STATES, type LedgerSearch } from '../shell/search-params.ts';
 import { suites } from '../suites/suites.ts';
 import { Choice } from '../ui/Choice.tsx';

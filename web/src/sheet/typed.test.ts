@@ -214,7 +214,7 @@ test('200 random sequences of typing, entering, reloading, losing the net and tw
     );
     closeAll();
   }
-}, 60_000);
+});
 
 test('where the browser keeps nothing, what is typed stays on the page, is said to be unkept, and is sent', async () => {
   const ledger = new Ledger();

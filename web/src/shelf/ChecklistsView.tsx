@@ -4,7 +4,7 @@ import { deviceClass } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { Ready } from '../ui/states.tsx';
-import { ConditionsPart } from './ConditionsPart.tsx';
+import { ConditionsPart } from './part/ConditionsPart.tsx';
 
 type Checklist = Schemas['Checklist'];
 const MOST = 40;

@@ -15,10 +15,10 @@ import { SortHeader, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { useSelection } from '../ui/use-selection.ts';
 import { useRows } from '../ui/useRows.ts';
-import { dueWords } from './due.ts';
-import { FactCondition } from './FactCondition.tsx';
-import { ModelForm } from './ModelForm.tsx';
-import { SelectedModels } from './SelectedModels.tsx';
+import { dueWords } from './model/due.ts';
+import { FactCondition } from './fact/FactCondition.tsx';
+import { ModelForm } from './model/ModelForm.tsx';
+import { SelectedModels } from './model/SelectedModels.tsx';
 
 const route = getRouteApi('/shelf');
 const PAGE = 50;

@@ -1,4 +1,3 @@
-import { ORDERS } from '../compare/order.ts';
 import { TAKES } from '../format/takes.ts';
 import { DEVICE_CLASSES, TEST_GROUPS, type DeviceClass } from '../format/format.ts';
 
@@ -62,6 +61,7 @@ export const TIMED_MS = [100, 500, 1000, 3000, 10_000, 30_000] as const;
 export const PAUSE_MS = [0, 2000, 5000, 15_000, 60_000] as const;
 
 export const SHELF_ORDERS = ['NAME', 'CLASS', 'RELEASED', 'PRICE', 'CONFIGURATIONS'] as const;
+export const COMPARE_ORDERS = ['group', 'size', 'certainty'] as const;
 export const LEDGER_ORDERS = ['TIME', 'MODEL', 'TEST', 'VALUE', 'RUN', 'PERSON', 'STATE'] as const;
 
 export const RELATIONS = ['KNOWN', 'IS', 'AT_LEAST', 'AT_MOST'] as const;
@@ -198,7 +198,7 @@ export const compareSearch = (raw: Raw) =>
     without: textList(raw['without'], 30),
     take: oneOf(raw['take'], TAKES),
     baseTake: oneOf(raw['baseTake'], TAKES),
-    order: oneOf(raw['order'], ORDERS),
+    order: oneOf(raw['order'], COMPARE_ORDERS),
     open: id(raw['open']),
     factors: raw['factors'] === true ? true : undefined,
     first: text(raw['first']),

@@ -1,6 +1,6 @@
 import type { Schemas } from '../api/client.ts';
 import { percent } from '../format/format.ts';
-import type { Standings } from './ask.ts';
+import type { Standings } from './question/ask.ts';
 import { named } from '../format/named.ts';
 
 const OVER = { GROUP: 'groups', SUITE: 'suites', TEST: 'tests' } as const;

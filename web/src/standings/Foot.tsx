@@ -6,8 +6,8 @@ import { partWords } from '../format/parts.ts';
 import { classes, deviceClass, percent } from '../format/format.ts';
 import { notCountedWords } from '../format/takes.ts';
 import type { StandingsSearch } from '../shell/search-params.ts';
-import { partName, scopeOf, type Standings } from './ask.ts';
-import { coversAll } from './covers-all.ts';
+import { partName, scopeOf, type Standings } from './question/ask.ts';
+import { coversAll } from './list/covers-all.ts';
 import { leftOutWords } from './left-out.ts';
 
 /** What the sentence does not say: how many, how sure, and what takes no part. */

@@ -5,7 +5,7 @@ import { times } from '../format/ratio.ts';
 import { verdictWords } from '../format/verdict.ts';
 import { index } from '../format/format.ts';
 import { Empty, Ready } from '../ui/states.tsx';
-import type { Ask } from './ask.ts';
+import type { Ask } from './question/ask.ts';
 
 type Step = Schemas['StepSize'];
 

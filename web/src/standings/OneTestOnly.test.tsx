@@ -2,7 +2,7 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, test, vi } from 'vitest';
 import type { StandingsSearch } from '../shell/search-params.ts';
-import type { Standings } from './ask.ts';
+import type { Standings } from './question/ask.ts';
 import { OneTestOnly } from './OneTestOnly.tsx';
 
 afterEach(cleanup);

@@ -1,6 +1,6 @@
 import { deviceClass } from '../format/format.ts';
 import type { StandingsSearch } from '../shell/search-params.ts';
-import { scopeKey, scopeOf, type Standings } from './ask.ts';
+import { scopeKey, scopeOf, type Standings } from './question/ask.ts';
 
 /** Where a standing that was asked for over several tests came down to one, and what would say more. */
 export function OneTestOnly({

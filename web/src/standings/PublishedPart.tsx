@@ -1,7 +1,7 @@
 import { Link } from '@tanstack/react-router';
 import { PublishedSign } from '../chart/PublishedSign.tsx';
 import { count, day, index, reading } from '../format/format.ts';
-import type { Standings } from './ask.ts';
+import type { Standings } from './question/ask.ts';
 
 /** What others published for the metric that is ranked: beside the ranking, without a place. */
 export function PublishedPart({

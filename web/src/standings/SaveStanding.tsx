@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { DraftNote, useDraft } from '../unsent/draft.tsx';
-import type { Ask } from './ask.ts';
+import type { Ask } from './question/ask.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
 /** Keeps the standing as a page of its own, with a title and what the reviewer says of it. */

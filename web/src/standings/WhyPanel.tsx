@@ -8,7 +8,7 @@ import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
-import type { Ask } from './ask.ts';
+import type { Ask } from './question/ask.ts';
 import { named } from '../format/named.ts';
 
 type Why = Schemas['Why'];

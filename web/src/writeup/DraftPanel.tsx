@@ -4,8 +4,8 @@ import { api, value, type Schemas } from '../api/client.ts';
 import { moment } from '../format/format.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { shownOf } from './PublishPanel.tsx';
-import type { Report } from './shown.ts';
-import type { Writing } from './writing.ts';
+import type { Report } from './figure/shown.ts';
+import type { Writing } from './text/writing.ts';
 
 /** A link by which somebody without a sign-in reads the draft as it is now. */
 export function DraftPanel({

@@ -4,9 +4,9 @@ import { api, value, type Schemas } from '../api/client.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
-import { BEGINS_WORDS, kindsQuery, type Begins, type Kind } from './begin.ts';
-import { FIGURE_FORMS } from './figure-forms.ts';
-import { KIND_WORDS, type PieceKind } from './questions.ts';
+import { BEGINS_WORDS, kindsQuery, type Begins, type Kind } from './question/begin.ts';
+import { FIGURE_FORMS } from './figure/figure-forms.ts';
+import { KIND_WORDS, type PieceKind } from './question/questions.ts';
 
 type KindPiece = Kind['pieces'][number];
 const MOST = 40;

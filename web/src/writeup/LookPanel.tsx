@@ -4,7 +4,7 @@ import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
 import { blobAddress } from '../export/save-file.ts';
-import { Mark } from './Mark.tsx';
+import { Mark } from './figure/Mark.tsx';
 
 const LONGEST = 20_000;
 /** The server draws it anew, and smaller. */

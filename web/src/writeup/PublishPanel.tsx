@@ -3,11 +3,11 @@ import { useState } from 'react';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
-import { allConfigurations } from './questions.ts';
-import type { Report } from './shown.ts';
-import { drawStanding } from './standing-rows.ts';
-import { standingOf } from './use-answers.ts';
-import type { Writing } from './writing.ts';
+import { allConfigurations } from './question/questions.ts';
+import type { Report } from './figure/shown.ts';
+import { drawStanding } from './figure/standing-rows.ts';
+import { standingOf } from './figure/use-answers.ts';
+import type { Writing } from './text/writing.ts';
 
 /** Says what goes out, what speaks against it, and publishes. */
 export function PublishPanel({

@@ -8,15 +8,15 @@ import { Guard } from '../ui/Guard.tsx';
 import { useTable } from '../shell/table-store.ts';
 import { useTitle } from '../shell/title.ts';
 import { Ready } from '../ui/states.tsx';
-import { AddPiece } from './AddPiece.tsx';
+import { AddPiece } from './piece/AddPiece.tsx';
 import { DraftPanel } from './DraftPanel.tsx';
-import { Offered } from './NumberPicker.tsx';
-import { PointingArea } from './PointingBar.tsx';
-import { PieceRow } from './PieceRow.tsx';
+import { Offered } from './piece/NumberPicker.tsx';
+import { PointingArea } from './piece/PointingBar.tsx';
+import { PieceRow } from './piece/PieceRow.tsx';
 import { PublishPanel } from './PublishPanel.tsx';
-import { allConfigurations, KIND_WORDS } from './questions.ts';
-import { drift, type Report } from './shown.ts';
-import { useWriting, type Writing } from './writing.ts';
+import { allConfigurations, KIND_WORDS } from './question/questions.ts';
+import { drift, type Report } from './figure/shown.ts';
+import { useWriting, type Writing } from './text/writing.ts';
 
 const route = getRouteApi('/write-ups/$writeUpId');
 

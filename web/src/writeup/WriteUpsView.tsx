@@ -8,10 +8,10 @@ import { Opening } from '../shell/Opening.tsx';
 import { useTable } from '../shell/table-store.ts';
 import { Pager } from '../ui/Pager.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
-import { aboutThese } from './begin.ts';
+import { aboutThese } from './question/begin.ts';
 import { KindsPanel } from './KindsPanel.tsx';
 import { LookPanel } from './LookPanel.tsx';
-import { WriteUpButton } from './WriteUpButton.tsx';
+import { WriteUpButton } from './question/WriteUpButton.tsx';
 
 const SIZE = 30;
 const route = getRouteApi('/write-ups');

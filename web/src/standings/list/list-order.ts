@@ -1,0 +1,33 @@
+import type { Sorting } from '../../ui/SortHeader.tsx';
+import type { Standings } from '../question/ask.ts';
+
+type Row = Standings['rows'][number];
+export type ListOrder = 'place' | 'name' | 'value' | 'index' | 'share' | 'tests';
+
+/** Rows by a column. What has no value there comes last, whichever way; equals stay in the order of places. */
+export function sorted(rows: readonly Row[], sorting: Sorting<ListOrder>): Row[] {
+  const at = new Map(rows.map((r, i) => [r, i]));
+  const of = (r: Row): number | string | undefined => {
+    switch (sorting.by) {
+      case 'place':
+        return at.get(r);
+      case 'name':
+        return `${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`.toLowerCase();
+      case 'value':
+        return r.value;
+      case 'index':
+        return r.difference?.value ?? r.index;
+      case 'share':
+        return r.percentile;
+      case 'tests':
+        return r.runs ?? r.tests;
+    }
+  };
+  const sign = sorting.falling ? -1 : 1;
+  return [...rows].sort((a, b) => {
+    const [x, y] = [of(a), of(b)];
+    if (x === undefined || y === undefined) return x === y ? at.get(a)! - at.get(b)! : x === undefined ? 1 : -1;
+    const order = typeof x === 'string' ? x.localeCompare(String(y), 'en', { numeric: true }) : x - Number(y);
+    return order !== 0 ? sign * order : at.get(a)! - at.get(b)!;
+  });
+}

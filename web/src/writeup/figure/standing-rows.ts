@@ -1,0 +1,66 @@
+import type { Standings } from '../../standings/question/ask.ts';
+import { railScale } from '../../chart/Rail.tsx';
+import { index, placeOf, placeParts } from '../../format/format.ts';
+import { named, toldApart } from '../../format/named.ts';
+import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
+
+const LINE = 30;
+const MOST = 20;
+
+/** A standing as a list with a mark for each on one axis; right is better. */
+export function drawStanding(standings: Standings, highlight: number | undefined): Drawn | undefined {
+  const ranked = standings.rows.filter((r) => r.merit !== undefined && r.status !== 'NOT_LINKED');
+  const shown = ranked.slice(0, MOST);
+  if (shown.length === 0) return undefined;
+  const own = ranked.find((r) => r.configuration.id === highlight);
+  if (own && !shown.includes(own)) shown.push(own);
+  const [left, room] = [300, 310];
+  const scale = railScale(
+    shown.map((r) => r.merit!),
+    room,
+  );
+  const x = (merit: number) => left + Math.min(room, Math.max(0, scale.x(merit)));
+  const all = shown.map((r) => r.configuration);
+  const height = shown.length * LINE + 4;
+  const ends = (r: (typeof shown)[number]) =>
+    r.index !== undefined && r.low !== undefined && r.high !== undefined && r.index > 0 && r.low > 0
+      ? [r.merit! + Math.log(r.low / r.index), r.merit! + Math.log(r.high / r.index)]
+      : undefined;
+  const first = shown[0]!;
+  return {
+    svg: svgOf(ARTICLE_WIDTH, height, [
+      ...shown.flatMap((r, i) => {
+        const y = i * LINE + LINE / 2;
+        const is = r.configuration.id === highlight;
+        const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
+        const interval = ends(r);
+        return [
+          words(22, y + 5, placeParts(r)[0], { end: true, fill: 'var(--ink-2)', size: 14, weight: 600 }),
+          words(27, y + 5, placeParts(r)[1], { fill: 'var(--ink-2)', size: 11 }),
+          words(76, y + 5, toldApart(r.configuration, all), { fill: ink, weight: is ? 600 : 400, most: left - 88 }),
+          stroke(left, y, left + room, y, 'var(--hair-2)'),
+          interval ? stroke(x(interval[0]!), y, x(interval[1]!), y, ink, 2.4) : '',
+          `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${is ? 'var(--accent, var(--leaf))' : 'var(--mark-8)'}"/>`,
+          words(ARTICLE_WIDTH, y + 5, r.index === undefined ? '' : index(r.index, r.low, r.high), {
+            end: true,
+            weight: 600,
+            fill: ink,
+          }),
+        ];
+      }),
+    ]),
+    width: ARTICLE_WIDTH,
+    height,
+    caption: `Standing for ${standings.purpose}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
+    alt: `Standing of ${shown.length} configurations for ${standings.purpose}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
+    columns: ['place', 'configuration', 'index', '95 % low', '95 % high', 'tests'],
+    rows: shown.map((r) => [
+      placeOf(r),
+      named(r.configuration),
+      r.index === undefined ? '' : index(r.index, r.low, r.high),
+      r.low === undefined ? '' : index(r.low),
+      r.high === undefined ? '' : index(r.high),
+      String(r.tests),
+    ]),
+  };
+}

@@ -1,0 +1,258 @@
+import { useQuery } from '@tanstack/react-query';
+import { useContext } from 'react';
+import { api, value } from '../../api/client.ts';
+import { named } from '../../format/named.ts';
+import { Choice, Choices } from '../../ui/Choice.tsx';
+import { Offered } from './NumberPicker.tsx';
+import { configurationsOf, type FigureQuestion } from '../question/questions.ts';
+import { onOneScale } from '../figure/bar-groups.ts';
+import { FactorsForm } from './FactorsForm.tsx';
+import { FIGURE_FORMS } from '../figure/figure-forms.ts';
+import { useConfigurations } from '../figure/use-answers.ts';
+
+/** More bars for each device could not be told apart. */
+const MOST_BESIDE = 3;
+const CLASSES = [
+  { value: undefined, label: 'all classes' },
+  ...(['DESKTOP', 'MINI', 'LAPTOP', 'TABLET', 'PHONE', 'BOARD'] as const).map((c) => ({
+    value: c,
+    label: `${c.toLowerCase()}s`,
+  })),
+];
+
+/** What a figure asks, as a sentence whose parts are chosen where it stands. */
+export function FigureForm({
+  question,
+  onChange,
+}: {
+  question: FigureQuestion;
+  onChange: (q: FigureQuestion) => void;
+}) {
+  const offered = useContext(Offered);
+  const mine = configurationsOf(question);
+  const ids = [...new Set([...mine, ...offered])];
+  const { pages } = useConfigurations(ids);
+  const who = pages.map((p) => ({ value: p.configuration.id, label: named(p.configuration) }));
+  const call = (id: number | undefined) =>
+    who.find((w) => w.value === id)?.label ?? (id === undefined ? 'nobody' : 'one that is gone');
+  const tests = useQuery({
+    queryKey: ['values', ids, []],
+    queryFn: () => value(api.GET('/api/compare/values', { params: { query: { ids } } })),
+    enabled: ids.length > 0,
+    staleTime: 60_000,
+  });
+  const all = tests.data?.metrics ?? [];
+  const offer = (some: typeof all) =>
+    some.map((m) => ({
+      value: m.id,
+      label: m.main ? m.test : `${m.test}, ${m.name}`,
+      detail: `${m.suite} ${m.version}`,
+    }));
+  /** Numbers, or the readings of a kind that holds many. */
+  const metricsFor = (of: FigureQuestion['of']) =>
+    offer(
+      all.filter((m) =>
+        of === 'curves'
+          ? m.kind === 'CURVE'
+          : of === 'frames'
+            ? m.kind === 'FRAME_TIMES'
+            : m.kind !== 'CURVE' && m.kind !== 'FRAME_TIMES',
+      ),
+    );
+  const metrics = metricsFor(question.of);
+  const own = 'metric' in question ? all.find((m) => m.id === question.metric) : undefined;
+  const trend = useQuery({
+    queryKey: ['trends', 'offered', question.of === 'trend' ? question.model : 0],
+    queryFn: () =>
+      value(api.GET('/api/trends', { params: { query: { model: question.of === 'trend' ? question.model : 0 } } })),
+    enabled: question.of === 'trend' && question.model > 0,
+    retry: false,
+    staleTime: 60_000,
+  });
+  const quantities = useQuery({
+    queryKey: ['standings', 'quantities'],
+    queryFn: () => value(api.GET('/api/standings/quantities')),
+    staleTime: 60_000,
+  });
+  const along = (trend.data?.offered ?? []).map((o) => ({
+    value: o.key,
+    label: o.label.toLowerCase(),
+  }));
+  const models = [
+    ...new Map(pages.map((p) => [p.configuration.modelId, `${p.configuration.maker} ${p.configuration.model}`])),
+    ...(trend.data ? [[trend.data.modelId, `${trend.data.maker} ${trend.data.model}`] as const] : []),
+  ]
+    .filter(([id], i, all) => all.findIndex(([other]) => other === id) === i)
+    .map(([value, label]) => ({ value, label }));
+  function form(of: FigureQuestion['of']) {
+    const [a, b] = [ids[0] ?? 0, ids[1] ?? ids[0] ?? 0];
+    onChange(
+      of === 'bars'
+        ? { of, metric: metricsFor(of)[0]?.value ?? 0, configurations: ids.slice(0, 12), highlight: a }
+        : of === 'curves' || of === 'frames'
+          ? { of, metric: metricsFor(of)[0]?.value ?? 0, configurations: ids.slice(0, 6), highlight: a }
+          : of === 'factors'
+            ? { of, configurations: ids }
+            : of === 'ratios'
+              ? { of, configuration: a, base: b }
+              : of === 'standing'
+                ? { of, highlight: a }
+                : of === 'value'
+                  ? { of, quantity: quantities.data?.[0]?.key ?? 'price', highlight: a }
+                  : { of, model: pages[0]?.configuration.modelId ?? 0 },
+    );
+  }
+  return (
+    <span>
+      Shows{' '}
+      <Choice name="Kind of figure" value={question.of} options={FIGURE_FORMS} onChoose={form}>
+        {FIGURE_FORMS.find((f) => f.value === question.of)!.label}
+      </Choice>
+      {(question.of === 'bars' || question.of === 'curves' || question.of === 'frames') && (
+        <>
+          :{' '}
+          {tests.data && metrics.length === 0 ? (
+            <span className="text-plum">nobody here has {question.of === 'curves' ? 'a curve' : 'frame times'}</span>
+          ) : (
+            <Choice
+              name="Test"
+              value={question.metric}
+              options={metrics}
+              onChoose={(metric) => onChange({ ...question, metric })}
+            >
+              {metrics.find((m) => m.value === question.metric)?.label ?? 'a test'}
+            </Choice>
+          )}{' '}
+        </>
+      )}
+      {question.of === 'bars' && own && (
+        <>
+          <Choices
+            name="Beside it"
+            values={question.beside ?? []}
+            options={offer(all.filter((m) => m.id !== own.id && m.kind !== 'CURVE' && onOneScale(m, own))).slice(0, 60)}
+            onChoose={(beside) => onChange({ ...question, beside: beside.slice(0, MOST_BESIDE) })}
+          >
+            {question.beside && question.beside.length > 0 ? `and ${question.beside.length} beside it` : 'alone'}
+          </Choices>{' '}
+        </>
+      )}
+      {(question.of === 'bars' ||
+        question.of === 'curves' ||
+        question.of === 'frames' ||
+        question.of === 'factors') && (
+        <>
+          {question.of === 'factors' && ' '}of{' '}
+          <Choices
+            name="Devices"
+            values={question.configurations}
+            options={who}
+            onChoose={(configurations) => onChange({ ...question, configurations })}
+          >
+            {`${question.configurations.length} ${question.configurations.length === 1 ? 'configuration' : 'configurations'}`}
+          </Choices>
+        </>
+      )}
+      {(question.of === 'curves' || question.of === 'frames') && ', with '}
+      {question.of === 'factors' && <FactorsForm question={question} onChange={onChange} />}
+      {question.of === 'bars' && (
+        <>
+          ,{' '}
+          <Choice
+            name="Order"
+            value={question.order ?? 'best'}
+            options={[
+              { value: 'best' as const, label: 'best first' },
+              { value: 'given' as const, label: 'as they were chosen' },
+            ]}
+            onChoose={(order) => onChange({ ...question, order })}
+          >
+            {question.order === 'given' ? 'as they were chosen' : 'best first'}
+          </Choice>
+          , with{' '}
+        </>
+      )}
+      {question.of === 'ratios' && (
+        <>
+          :{' '}
+          <Choice
+            name="Who is compared"
+            value={question.configuration}
+            options={who}
+            onChoose={(configuration) => onChange({ ...question, configuration })}
+          >
+            {call(question.configuration)}
+          </Choice>{' '}
+          against{' '}
+          <Choice name="Base" value={question.base} options={who} onChoose={(base) => onChange({ ...question, base })}>
+            {call(question.base)}
+          </Choice>
+          .
+        </>
+      )}
+      {question.of === 'value' && (
+        <>
+          {' against '}
+          <Choice
+            name="Quantity"
+            value={question.quantity}
+            options={(quantities.data ?? []).map((q) => ({ value: q.key, label: q.label.toLowerCase() }))}
+            onChoose={(quantity) => onChange({ ...question, quantity })}
+          >
+            {quantities.data?.find((q) => q.key === question.quantity)?.label.toLowerCase() ?? question.quantity}
+          </Choice>
+        </>
+      )}
+      {(question.of === 'standing' || question.of === 'value') && (
+        <>
+          {' of '}
+          <Choice
+            name="Class"
+            value={question.deviceClass}
+            options={CLASSES}
+            onChoose={(deviceClass) => onChange({ ...question, deviceClass })}
+          >
+            {CLASSES.find((c) => c.value === question.deviceClass)!.label}
+          </Choice>
+          , with{' '}
+        </>
+      )}
+      {question.of === 'trend' && (
+        <>
+          {' of '}
+          <Choice
+            name="Model"
+            value={question.model}
+            options={models}
+            onChoose={(model) => onChange({ of: 'trend', model })}
+          >
+            {models.find((m) => m.value === question.model)?.label ?? 'a model'}
+          </Choice>{' '}
+          along{' '}
+          <Choice
+            name="Along"
+            value={question.along}
+            options={[{ value: undefined, label: 'what it has most of' }, ...along]}
+            onChoose={(next) => onChange({ ...question, along: next })}
+          >
+            {along.find((o) => o.value === question.along)?.label ?? 'what it has most of'}
+          </Choice>
+          .
+        </>
+      )}
+      {question.of !== 'ratios' && question.of !== 'trend' && question.of !== 'factors' && (
+        <>
+          <Choice
+            name="Highlighted"
+            value={question.highlight}
+            options={[{ value: undefined, label: 'nobody' }, ...who]}
+            onChoose={(highlight) => onChange({ ...question, highlight })}
+          >
+            {call(question.highlight)}
+          </Choice>{' '}
+          highlighted.
+        </>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,84 @@
+import type { Schemas } from '../../api/client.ts';
+
+/** What a number in a text stands for. */
+export type NumberQuestion = Schemas['NumberQuestion'];
+
+/** What a figure shows. */
+export type FigureQuestion = Schemas['FigureQuestion'];
+
+export type PieceKind = Schemas['PieceRow']['kind'];
+export type Numbers = Record<string, NumberQuestion>;
+
+/** What is in a piece, by its kind. */
+export interface Bodies {
+  HEADING: Schemas['Heading'];
+  TEXT: Schemas['Text'];
+  FIGURE: Schemas['Figure'];
+  TABLE: Schemas['Table'];
+  FACTS: Schemas['Facts'];
+  PHOTO: Schemas['Photo'];
+  POINTS: Schemas['Points'];
+  VERDICT: Schemas['Verdict'];
+  METHOD: Schemas['Method'];
+}
+
+/** A piece with what its kind has in it. */
+export type Piece<K extends PieceKind = PieceKind> = {
+  [P in K]: Omit<Schemas['PieceRow'], 'kind' | 'body'> & { kind: P; body: Bodies[P] };
+}[K];
+
+export const KIND_WORDS: Record<PieceKind, string> = {
+  HEADING: 'heading',
+  TEXT: 'text',
+  FIGURE: 'figure',
+  TABLE: 'table',
+  FACTS: 'facts of devices',
+  PHOTO: 'photo',
+  POINTS: 'strong and weak',
+  VERDICT: 'verdict',
+  METHOD: 'method',
+};
+
+/** Configurations that a figure asks for by name. */
+export function configurationsOf(q: FigureQuestion | undefined): number[] {
+  switch (q?.of) {
+    case 'bars':
+    case 'curves':
+    case 'frames':
+    case 'factors':
+      return q.configurations;
+    case 'ratios':
+      return [q.configuration, q.base];
+    case 'standing':
+    case 'value':
+      return q.highlight === undefined ? [] : [q.highlight];
+    // Also of a piece that came from elsewhere and asks for nothing that is known here.
+    default:
+      return [];
+  }
+}
+
+/** Configurations that a piece speaks of. */
+function spokenOf(piece: Piece): number[] {
+  const ofNumbers = (numbers: Numbers | undefined) =>
+    Object.values(numbers ?? {}).flatMap((q) => ('base' in q ? [q.configuration, q.base] : [q.configuration]));
+  switch (piece.kind) {
+    case 'FIGURE':
+    case 'TABLE':
+      return configurationsOf(piece.body.question);
+    case 'FACTS':
+    case 'METHOD':
+      return piece.body.configurations ?? [];
+    case 'TEXT':
+    case 'POINTS':
+    case 'VERDICT':
+      return ofNumbers(piece.body.numbers);
+    default:
+      return [];
+  }
+}
+
+/** All of them, each once, in the order they come up. */
+export function allConfigurations(pieces: readonly Piece[]): number[] {
+  return [...new Set(pieces.flatMap(spokenOf))];
+}

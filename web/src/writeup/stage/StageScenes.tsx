@@ -1,0 +1,333 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, type CSSProperties, type ReactNode } from 'react';
+import { api, value } from '../../api/client.ts';
+import { missingWords } from '../../format/verdict.ts';
+import { index } from '../../format/format.ts';
+import { toldApart } from '../../format/named.ts';
+import { barsOf, directionWords } from '../figure/bars.ts';
+import { Drawing } from '../figure/Drawing.tsx';
+import { missing } from '../question/number-words.ts';
+import type { FigureQuestion, Piece } from '../question/questions.ts';
+import { cellColour, cellWords, ratioRowsOf } from '../figure/ratio-rows.ts';
+import { revealed, type Order } from './stage-order.ts';
+import { standingOf, useFigure } from '../figure/use-answers.ts';
+
+/** One piece by itself, as large as the screen. */
+export function Scene({
+  piece,
+  step,
+  order,
+  onSteps,
+}: {
+  piece: Piece;
+  step: number;
+  order: Order;
+  onSteps: (n: number) => void;
+}) {
+  switch (piece.kind) {
+    case 'VERDICT':
+      return (
+        <div className="flex h-full flex-col justify-center">
+          <p className="stage-title">{plain(piece.body.line)}</p>
+          {piece.body.mark && <p className="stage-sub">{piece.body.mark}</p>}
+        </div>
+      );
+    case 'POINTS':
+      return (
+        <div className="grid h-full grid-cols-2 content-center gap-x-[5cqw]">
+          {(['strong', 'weak'] as const).map((side) => (
+            <section key={side}>
+              <h2 className="stage-title">{side === 'strong' ? 'Strong' : 'Weak'}</h2>
+              <ul className="stage-list">
+                {piece.body[side].map((line, i) => (
+                  <li key={i}>{plain(line)}</li>
+                ))}
+              </ul>
+            </section>
+          ))}
+        </div>
+      );
+    case 'PHOTO':
+      return (
+        <div className="flex h-full flex-col justify-center gap-[2cqh]">
+          <img src={`/api/files/${piece.body.hash}`} alt={piece.body.alt ?? ''} className="mx-auto max-h-[80cqh]" />
+          {piece.body.caption && <p className="stage-sub text-center">{piece.body.caption}</p>}
+        </div>
+      );
+    case 'FIGURE':
+      return <FigureScene question={piece.body.question} step={step} order={order} onSteps={onSteps} />;
+    default:
+      return null;
+  }
+}
+
+const plain = (text: string) => text.replace(/\[([^\]]*)\]\([^)]*\)/g, '$1').replace(/[*_`]/g, '');
+
+function FigureScene({
+  question,
+  step,
+  order,
+  onSteps,
+}: {
+  question: FigureQuestion;
+  step: number;
+  order: Order;
+  onSteps: (n: number) => void;
+}) {
+  if (question.of === 'bars' && !question.beside?.length)
+    return <BarsScene question={question} step={step} order={order} onSteps={onSteps} />;
+  if (question.of === 'ratios') return <RatiosScene question={question} step={step} order={order} onSteps={onSteps} />;
+  if (question.of === 'standing')
+    return <StandingScene question={question} step={step} order={order} onSteps={onSteps} />;
+  return <WholeScene question={question} />;
+}
+
+/** What has no rows is shown as it stands in the page. */
+function WholeScene({ question }: { question: FigureQuestion }) {
+  const now = useFigure(question);
+  if (now.state !== 'drawn') return <p className="stage-sub">{now.state === 'nothing' ? now.why : ''}</p>;
+  return (
+    <div className="flex h-full flex-col justify-center">
+      <div className="stage-drawing">
+        <Drawing svg={now.drawn.svg} alt={now.drawn.alt} />
+      </div>
+      <p className="stage-sub">{now.drawn.caption}</p>
+    </div>
+  );
+}
+
+/** Whether how many steps a piece has is known only once its numbers are there. */
+export function hasRows(piece: Piece | undefined): boolean {
+  return (
+    piece?.kind === 'FIGURE' &&
+    (piece.body.question.of === 'ratios' ||
+      piece.body.question.of === 'standing' ||
+      (piece.body.question.of === 'bars' && !piece.body.question.beside?.length))
+  );
+}
+
+/** What is shown until the numbers are there; where they do not come, the next key goes on. */
+function NotYet({ error, onSteps }: { error: Error | null; onSteps: (n: number) => void }) {
+  const failed = error !== null;
+  useEffect(() => {
+    if (failed) onSteps(1);
+  }, [failed, onSteps]);
+  return <p className="stage-sub">{error?.message}</p>;
+}
+
+const MOST_ROWS = 9;
+const WORST_ROWS = 3;
+
+function StandingScene(props: {
+  question: FigureQuestion & { of: 'standing' };
+  step: number;
+  order: Order;
+  onSteps: (n: number) => void;
+}) {
+  const { question } = props;
+  const asked = useQuery(standingOf(question.deviceClass));
+  if (!asked.data) return <NotYet error={asked.error} onSteps={props.onSteps} />;
+  const ranked = asked.data.rows.filter((r) => r.index !== undefined && r.status !== 'NOT_LINKED');
+  const own = ranked.find((r) => r.configuration.id === question.highlight);
+  const rows = ranked.slice(0, MOST_ROWS);
+  if (own && !rows.includes(own)) rows[rows.length - 1] = own;
+  const all = rows.map((r) => r.configuration);
+  const most = Math.max(...rows.map((r) => r.high ?? r.index!), 1);
+  return (
+    <Rows
+      {...props}
+      title={asked.data.purpose}
+      sub={
+        <>
+          index, <b>more is better</b>
+          {asked.data.base && ` · ${toldApart(asked.data.base, [...all, asked.data.base])} = 100`}
+        </>
+      }
+      count={rows.length}
+      row={(i) => {
+        const r = rows[i]!;
+        const is = r === own;
+        return (
+          <>
+            <span className="stage-name" data-highlight={is}>
+              {toldApart(r.configuration, all)}
+            </span>
+            <span className="stage-bar">
+              <i style={{ width: `${(100 * r.index!) / most}%` }} data-highlight={is} />
+              {r.low !== undefined && r.high !== undefined && (
+                <u style={{ left: `${(100 * r.low) / most}%`, width: `${(100 * (r.high - r.low)) / most}%` }} />
+              )}
+            </span>
+            <span className="stage-value" data-highlight={is}>
+              {index(r.index!, r.low, r.high)}
+            </span>
+          </>
+        );
+      }}
+    />
+  );
+}
+
+function Rows({
+  title,
+  sub,
+  count,
+  step,
+  order,
+  onSteps,
+  row,
+}: {
+  title: string;
+  sub: ReactNode;
+  count: number;
+  step: number;
+  order: Order;
+  onSteps: (n: number) => void;
+  row: (i: number) => ReactNode;
+}) {
+  const steps = order === 'all' ? 1 : count + 1;
+  useEffect(() => onSteps(steps), [steps, onSteps]);
+  const isShown = revealed(count, step, order);
+  return (
+    <>
+      <h1 className="stage-title">{title}</h1>
+      <p className="stage-sub">{sub}</p>
+      <ul className="stage-rows" style={{ '--rows': count } as CSSProperties}>
+        {Array.from({ length: count }, (_, i) => (
+          <li key={i} className="stage-row" data-shown={isShown(i)} aria-hidden={!isShown(i)}>
+            {row(i)}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function BarsScene(props: {
+  question: FigureQuestion & { of: 'bars' };
+  step: number;
+  order: Order;
+  onSteps: (n: number) => void;
+}) {
+  const { question } = props;
+  const asked = useQuery({
+    queryKey: ['values', question.configurations, [question.metric]],
+    queryFn: () =>
+      value(
+        api.GET('/api/compare/values', {
+          params: { query: { ids: question.configurations, metrics: [question.metric] } },
+        }),
+      ),
+  });
+  const found = asked.data && barsOf(asked.data, 'best', question.highlight);
+  if (!found) return <NotYet error={asked.error} onSteps={props.onSteps} />;
+  const { metric, bars } = found;
+  const most = Math.max(...bars.flatMap((b) => [b.of.value ?? 0, b.of.high ?? 0]));
+  const at = (v: number) => `${((100 * v) / most).toFixed(2)}%`;
+  return (
+    <Rows
+      {...props}
+      title={metric.test}
+      sub={
+        <>
+          {metric.unit === '1' ? '' : `${metric.unit}, `}
+          <b>{directionWords(metric)}</b>
+        </>
+      }
+      count={bars.length}
+      row={(i) => {
+        const b = bars[i]!;
+        return (
+          <>
+            <span className="stage-name" data-highlight={b.highlight} data-none={b.of.value === undefined}>
+              {b.title}
+              {b.detail && <small>{b.detail}</small>}
+            </span>
+            <span className="stage-bar">
+              {b.of.value === undefined ? (
+                <em>{missing(b.of)}</em>
+              ) : (
+                <>
+                  <i style={{ width: at(b.of.value) }} data-highlight={b.highlight} />
+                  {b.of.low !== undefined && b.of.high !== undefined && (
+                    <u style={{ left: at(b.of.low), width: at(b.of.high - b.of.low) }} />
+                  )}
+                </>
+              )}
+            </span>
+            <span className="stage-value" data-highlight={b.highlight}>
+              {b.text}
+            </span>
+          </>
+        );
+      }}
+    />
+  );
+}
+
+function RatiosScene(props: {
+  question: FigureQuestion & { of: 'ratios' };
+  step: number;
+  order: Order;
+  onSteps: (n: number) => void;
+}) {
+  const { question } = props;
+  const asked = useQuery({
+    queryKey: ['comparison', 'write-up', question.base, question.configuration],
+    queryFn: () =>
+      value(api.GET('/api/compare', { params: { query: { base: question.base, with: [question.configuration] } } })),
+  });
+  if (!asked.data) return <NotYet error={asked.error} onSteps={props.onSteps} />;
+  const comparison = asked.data;
+  const both = [comparison.sides[0]!.configuration, comparison.base];
+  const all = ratioRowsOf(comparison, question.metrics);
+  const byRatio = [...all].sort((a, b) => (b.cells[0]!.ratio ?? 0) - (a.cells[0]!.ratio ?? 0));
+  // Where there is no room for all, both ends stay: leaving out the losses would be a lie.
+  const sorted =
+    byRatio.length <= MOST_ROWS
+      ? byRatio
+      : [...byRatio.slice(0, MOST_ROWS - WORST_ROWS), ...byRatio.slice(-WORST_ROWS)];
+  const most = Math.max(...sorted.map((r) => Math.abs(Math.log(r.cells[0]!.ratio ?? 1))), 0.05);
+  return (
+    <Rows
+      {...props}
+      title={toldApart(comparison.sides[0]!.configuration, both)}
+      sub={
+        <>
+          against {toldApart(comparison.base, both)}, <b>right is better</b>
+          {sorted.length < all.length &&
+            ` · the best ${MOST_ROWS - WORST_ROWS} and the last ${WORST_ROWS} of ${all.length} tests`}
+        </>
+      }
+      count={sorted.length}
+      row={(i) => {
+        const r = sorted[i]!;
+        const cell = r.cells[0]!;
+        const share = cell.ratio === undefined ? 0 : (50 * Math.log(cell.ratio)) / most;
+        return (
+          <>
+            <span className="stage-name" data-none={cell.ratio === undefined}>
+              {r.metric.test}
+            </span>
+            <span className="stage-bar stage-bar-middle">
+              {cell.ratio === undefined ? (
+                <em>{missingWords(cell)}</em>
+              ) : (
+                <i
+                  style={{
+                    left: `${share < 0 ? 50 + share : 50}%`,
+                    width: `${Math.abs(share)}%`,
+                    background: cellColour(cell),
+                  }}
+                />
+              )}
+            </span>
+            <span className="stage-value" style={{ color: cellColour(cell) }}>
+              {cellWords(cell, r.metric, 1.03)}
+            </span>
+          </>
+        );
+      }}
+    />
+  );
+}
