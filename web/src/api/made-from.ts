@@ -52,6 +52,7 @@ export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   'suite-versions': ['catalogue'],
   tests: ['scores', 'catalogue'],
   trends: ALL,
+  unfinished: ['scores', 'shelf'],
   units: ['shelf'],
   'usual-spreads': ['scores'],
   values: ALL,

@@ -10,6 +10,7 @@ import { COMPARE_ORDERS } from '../shell/search-params.ts';
 import { tableActions, useTable } from '../shell/table-store.ts';
 import { Choice, Choices } from '../ui/Choice.tsx';
 import { Loading, Trouble } from '../ui/states.tsx';
+import { UnfinishedNote } from '../ui/UnfinishedNote.tsx';
 import { LeftOutHere } from './AreasPart.tsx';
 import { ComparedTable } from './line/ComparedTable.tsx';
 import { ComparePairs } from './ComparePairs.tsx';
@@ -24,11 +25,13 @@ import { ExportTexts } from './figure/ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
 import { useWords, type Question } from './line/words.ts';
+import type { ComparedBy } from '../writeup/question/asked.ts';
 import { aboutThese } from '../writeup/question/begin.ts';
 import { WriteUpButton } from '../writeup/question/WriteUpButton.tsx';
 import { named } from '../format/named.ts';
 
 const route = getRouteApi('/compare');
+const USUAL_MATTERS = 3;
 const MATERIALITIES = [1, 2, 3, 5, 10] as const;
 const SIZES: { value: Sizes | undefined; label: string; detail: string }[] = [
   { value: undefined, label: 'in per cent', detail: '12 % higher' },
@@ -52,6 +55,12 @@ function takeOf(key: string): { take: Take | undefined; baseTake: Take | undefin
   return { take: take === 'USUAL' ? undefined : take, baseTake: baseTake === '' ? undefined : baseTake };
 }
 
+/** What is asked beside who is compared; nothing where all of it is the usual. */
+function byOf({ base: _base, with: _with, materiality, ...rest }: Question): ComparedBy | undefined {
+  const by = { ...rest, ...(materiality === USUAL_MATTERS ? {} : { materiality }) };
+  return Object.keys(by).length > 0 ? by : undefined;
+}
+
 /** Is it better, by how much, is that real, and why. */
 export function CompareView() {
   const search = route.useSearch();
@@ -70,7 +79,7 @@ export function CompareView() {
   const others = apart && ids.length === 1 ? ids : ids.filter((id) => id !== base);
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
   const leaveOut = (key: string) => say({ without: toggled(search.without, key) });
-  const materiality = search.matters ?? 3;
+  const materiality = search.matters ?? USUAL_MATTERS;
   const order = search.order ?? 'group';
 
   const purposes = useQuery({
@@ -289,6 +298,7 @@ export function CompareView() {
               aboutThese(
                 data.sides.map((s) => s.configuration),
                 data.base,
+                byOf(question),
               )
             }
           />
@@ -345,6 +355,7 @@ export function CompareView() {
                 {ORDER_WORDS[order]}
               </Choice>
             </p>
+            <UnfinishedNote of={ids} />
             <HowRepeatable comparison={data!} />
             <ComparedTable
               comparison={data!}

@@ -9,6 +9,7 @@ import type { StandingsSearch } from '../shell/search-params.ts';
 import { partName, scopeOf, type Standings } from './question/ask.ts';
 import { coversAll } from './list/covers-all.ts';
 import { leftOutWords } from './left-out.ts';
+import { UnfinishedNote } from '../ui/UnfinishedNote.tsx';
 
 /** What the sentence does not say: how many, how sure, and what takes no part. */
 export function Foot({
@@ -28,6 +29,7 @@ export function Foot({
   return (
     <div className="mt-2 -mb-3 shrink-0">
       {children}
+      <UnfinishedNote within={standings.classes} />
       {without && <LeftOutFoot without={without} onTakeIn={onTakeIn} />}
       <p className="small">
         {standings.placed} placed among {classes(standings.classes)}; 95 % intervals, {coversAll(standings)}.

@@ -123,8 +123,9 @@ export function StandingsView() {
               beginning={() =>
                 aboutStanding(
                   data.classes.length === 1 ? data.classes[0] : undefined,
-                  data.rows.find((r) => r.configuration.id === table.base)?.configuration ??
-                    data.rows[0]?.configuration,
+                  data.rows.find((r) => r.configuration.id === (search.why ?? table.base))?.configuration,
+                  ask,
+                  data.rows.filter((r) => r.merit !== undefined).map((r) => r.configuration),
                 )
               }
             />

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
-import { allConfigurations } from './question/questions.ts';
+import { allConfigurations, askedBy } from './question/questions.ts';
 import type { Report } from './figure/shown.ts';
 import { drawStanding } from './figure/standing-rows.ts';
 import { standingOf } from './figure/use-answers.ts';
@@ -148,13 +148,16 @@ export function PublishPanel({
   );
 }
 
-/** Where the device stands that it speaks of first, among its class: what an edition leads to beside itself. */
+/** Where the device stands that it speaks of first, as its own standing asks or among its class: what an edition leads to. */
 async function standingNow(writing: Writing): Promise<{ standing?: Schemas['Shown'] }> {
   const first = allConfigurations(writing.pieces)[0];
   if (first === undefined) return {};
   try {
     const { configuration } = await value(api.GET('/api/configurations/{id}', { params: { path: { id: first } } }));
-    const drawn = drawStanding(await standingOf(configuration.deviceClass).queryFn(), first);
+    const asked = askedBy(writing.pieces).find((q) => q.of === 'standing') ?? {
+      deviceClass: configuration.deviceClass,
+    };
+    const drawn = drawStanding(await standingOf(asked).queryFn(), { ...asked, highlight: first });
     if (!drawn) return {};
     const { svg, columns, rows } = drawn;
     return { standing: { svg, columns, rows, caption: drawn.caption.slice(0, 1000), alt: drawn.alt.slice(0, 2000) } };

@@ -10,11 +10,11 @@ import { useTitle } from '../shell/title.ts';
 import { Ready } from '../ui/states.tsx';
 import { AddPiece } from './piece/AddPiece.tsx';
 import { DraftPanel } from './DraftPanel.tsx';
-import { Offered } from './piece/NumberPicker.tsx';
+import { ComparedAs, Offered } from './piece/NumberPicker.tsx';
 import { PointingArea } from './piece/PointingBar.tsx';
 import { PieceRow } from './piece/PieceRow.tsx';
 import { PublishPanel } from './PublishPanel.tsx';
-import { allConfigurations, KIND_WORDS } from './question/questions.ts';
+import { allConfigurations, KIND_WORDS, askedBy, comparedBy, type FigureQuestion } from './question/questions.ts';
 import { drift, type Report } from './figure/shown.ts';
 import { useWriting, type Writing } from './text/writing.ts';
 
@@ -61,107 +61,115 @@ function Editor({ page, writing }: { page: Schemas['WriteUpPage']; writing: Writ
   // The same list as long as it holds the same, so that a letter typed wakes nobody who asks for it.
   const offeredKey = [...new Set([...allConfigurations(writing.pieces), ...entries.map((e) => e.id)])].join(',');
   const offered = useMemo(() => (offeredKey === '' ? [] : offeredKey.split(',').map(Number)), [offeredKey]);
+  // The same as long as the figures ask the same.
+  const askedKey = JSON.stringify(askedBy(writing.pieces));
+  const as = useMemo(() => comparedBy(JSON.parse(askedKey) as FigureQuestion[]), [askedKey]);
   const published = page.editions[0];
   return (
     <Offered value={offered}>
-      <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
-        <span className="small" role="status">
-          <Link to="/write-ups" className="link">
-            Write-ups
-          </Link>{' '}
-          · {published ? `edition ${published.number} published` : 'draft'},{' '}
-          {savingWords(writing.saving, page.writeUp.changedAt)}
-        </span>
-        {writing.last && (
-          <span className="small">
-            {writing.last}.{' '}
-            <button className="link" onClick={() => void writing.undo()}>
-              Undo
-            </button>
+      <ComparedAs value={as}>
+        <div className="mb-2 flex flex-wrap items-center gap-x-3 gap-y-2">
+          <span className="small" role="status">
+            <Link to="/write-ups" className="link">
+              Write-ups
+            </Link>{' '}
+            · {published ? `edition ${published.number} published` : 'draft'},{' '}
+            {savingWords(writing.saving, page.writeUp.changedAt)}
           </span>
-        )}
-        {writing.failed && (
-          <span role="alert" className="small text-plum">
-            {writing.failed}
-          </span>
-        )}
-        <span className="small ml-auto">
-          {totals.numbers} {totals.numbers === 1 ? 'number' : 'numbers'}
-          {totals.off > 0 && (
-            <b className="font-semibold text-plum">
-              , {totals.off} {totals.off === 1 ? 'does not agree' : 'do not agree'}
-            </b>
+          {writing.last && (
+            <span className="small">
+              {writing.last}.{' '}
+              <button className="link" onClick={() => void writing.undo()}>
+                Undo
+              </button>
+            </span>
           )}
-        </span>
-        <Link to="/write-ups/$writeUpId/stage" params={{ writeUpId: String(page.writeUp.id) }} className="button">
-          Stage
-        </Link>
-        {!reader && (
-          <>
-            <button className="button" onClick={() => setPanel('draft')}>
-              Show a draft
-            </button>
-            <button className="button button-main" onClick={() => setPanel('publish')}>
-              Publish
-            </button>
-          </>
+          {writing.failed && (
+            <span role="alert" className="small text-plum">
+              {writing.failed}
+            </span>
+          )}
+          <span className="small ml-auto">
+            {totals.numbers} {totals.numbers === 1 ? 'number' : 'numbers'}
+            {totals.off > 0 && (
+              <b className="font-semibold text-plum">
+                , {totals.off} {totals.off === 1 ? 'does not agree' : 'do not agree'}
+              </b>
+            )}
+          </span>
+          <Link to="/write-ups/$writeUpId/stage" params={{ writeUpId: String(page.writeUp.id) }} className="button">
+            Stage
+          </Link>
+          {!reader && (
+            <>
+              <button className="button" onClick={() => setPanel('draft')}>
+                Show a draft
+              </button>
+              <button className="button button-main" onClick={() => setPanel('publish')}>
+                Publish
+              </button>
+            </>
+          )}
+        </div>
+        {writing.backFrom && (
+          <p role="status" className="mb-2 border-l-2 border-gold pl-3">
+            What you typed here {moment(writing.backFrom)} and could not save is back.
+          </p>
         )}
-      </div>
-      {writing.backFrom && (
-        <p role="status" className="mb-2 border-l-2 border-gold pl-3">
-          What you typed here {moment(writing.backFrom)} and could not save is back.
-        </p>
-      )}
-      {writing.left.map((one) => (
-        <p key={one.key} role="status" className="mb-2 border-l-2 border-gold pl-3">
-          Unsent text from {moment(one.since)}
-          {!one.there && ', of a piece that is no longer there'}: “{wordsOf(one.body)}”{' '}
-          <button className="link" onClick={() => void writing.settleLeft(one, 'insert')}>
-            Insert
-          </button>{' '}
-          ·{' '}
-          <button className="link" onClick={() => void writing.settleLeft(one, 'discard')}>
-            Discard
-          </button>
-        </p>
-      ))}
-      <PointingArea>
-        <fieldset disabled={reader} className="min-w-0">
-          <Head page={page} writing={writing} reports={reports} />
-          <ul aria-label="Pieces">
-            {writing.pieces.map((piece, i) => (
-              <Guard
-                key={piece.id}
-                of={[piece.revision, piece.body]}
-                what={`Piece ${i + 1}, ${KIND_WORDS[piece.kind]},`}
-                action={
-                  <button className="button" onClick={() => void writing.acts.remove(piece.id, KIND_WORDS[piece.kind])}>
-                    Take it out
-                  </button>
-                }
-              >
-                <PieceRow
-                  piece={piece}
-                  at={i}
-                  count={writing.pieces.length}
-                  state={writing.stateOf(piece.id)}
-                  problem={writing.problemOf(piece.id)}
-                  theirs={writing.theirsOf(piece.id)}
-                  acts={writing.acts}
-                  onReport={onReport}
-                />
-              </Guard>
-            ))}
-          </ul>
-          {!reader && <AddPiece writing={writing} about={offered} />}
-        </fieldset>
-      </PointingArea>
-      {panel === 'publish' && (
-        <PublishPanel page={page} reports={reports} writing={writing} onClose={() => setPanel(undefined)} />
-      )}
-      {panel === 'draft' && (
-        <DraftPanel page={page} reports={reports} writing={writing} onClose={() => setPanel(undefined)} />
-      )}
+        {writing.left.map((one) => (
+          <p key={one.key} role="status" className="mb-2 border-l-2 border-gold pl-3">
+            Unsent text from {moment(one.since)}
+            {!one.there && ', of a piece that is no longer there'}: “{wordsOf(one.body)}”{' '}
+            <button className="link" onClick={() => void writing.settleLeft(one, 'insert')}>
+              Insert
+            </button>{' '}
+            ·{' '}
+            <button className="link" onClick={() => void writing.settleLeft(one, 'discard')}>
+              Discard
+            </button>
+          </p>
+        ))}
+        <PointingArea>
+          <fieldset disabled={reader} className="min-w-0">
+            <Head page={page} writing={writing} reports={reports} />
+            <ul aria-label="Pieces">
+              {writing.pieces.map((piece, i) => (
+                <Guard
+                  key={piece.id}
+                  of={[piece.revision, piece.body]}
+                  what={`Piece ${i + 1}, ${KIND_WORDS[piece.kind]},`}
+                  action={
+                    <button
+                      className="button"
+                      onClick={() => void writing.acts.remove(piece.id, KIND_WORDS[piece.kind])}
+                    >
+                      Take it out
+                    </button>
+                  }
+                >
+                  <PieceRow
+                    piece={piece}
+                    at={i}
+                    count={writing.pieces.length}
+                    state={writing.stateOf(piece.id)}
+                    problem={writing.problemOf(piece.id)}
+                    theirs={writing.theirsOf(piece.id)}
+                    acts={writing.acts}
+                    onReport={onReport}
+                  />
+                </Guard>
+              ))}
+            </ul>
+            {!reader && <AddPiece writing={writing} about={offered} />}
+          </fieldset>
+        </PointingArea>
+        {panel === 'publish' && (
+          <PublishPanel page={page} reports={reports} writing={writing} onClose={() => setPanel(undefined)} />
+        )}
+        {panel === 'draft' && (
+          <DraftPanel page={page} reports={reports} writing={writing} onClose={() => setPanel(undefined)} />
+        )}
+      </ComparedAs>
     </Offered>
   );
 }

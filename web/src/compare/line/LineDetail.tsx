@@ -28,6 +28,11 @@ import { sentence, type Words } from './words.ts';
 
 type Metric = Schemas['ComparedMetric'];
 
+/** Under which conditions two were compared, where a number that is copied must say it. */
+function taken({ take, baseTake }: Schemas['Comparison']) {
+  return take === 'USUAL' && baseTake === 'USUAL' ? undefined : { take, baseTake };
+}
+
 /** What is behind a line: the single readings, where everything else stands, and what to quote. */
 export function LineDetail({
   row,
@@ -40,6 +45,7 @@ export function LineDetail({
 }) {
   const ids = [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)];
   const navigate = getRouteApi('/compare').useNavigate();
+  const by = taken(comparison);
   const metric = useQuery({
     queryKey: ['compared-metric', row.metric.id, ids, comparison.take, comparison.baseTake],
     queryFn: () =>
@@ -98,6 +104,7 @@ export function LineDetail({
                         configuration: comparison.sides[i]!.configuration.id,
                         base: comparison.base.id,
                         metric: row.metric.id,
+                        ...(by && { by }),
                       })}
                       what="the ratio, to be pasted into a write-up"
                     >

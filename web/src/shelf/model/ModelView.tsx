@@ -110,24 +110,20 @@ function Model({ page }: { page: ModelPage }) {
         </Link>
         <WriteUpButton
           beginning={() => {
-            const newest = rows.filter((c) => !c.retired).at(-1);
-            return aboutThese(
-              newest
-                ? [
-                    {
-                      id: newest.id,
-                      modelId: model.id,
-                      maker: model.maker,
-                      model: model.name,
-                      deviceClass: model.deviceClass,
-                      unit: '',
-                      name: newest.name,
-                      retired: false,
-                    },
-                  ]
-                : [],
-              undefined,
-            );
+            const all = rows
+              .filter((c) => !c.retired)
+              .map((c) => ({
+                id: c.id,
+                modelId: model.id,
+                maker: model.maker,
+                model: model.name,
+                deviceClass: model.deviceClass,
+                unit: '',
+                name: c.name,
+                retired: false,
+              }));
+            // As it was delivered and everything it was set up as since, the newest first.
+            return aboutThese(all.reverse(), undefined);
           }}
         />
       </Opening>

@@ -23,7 +23,8 @@ export function ConditionsPart() {
       <p className="small mt-1">
         A configuration measured under another condition is not the same measurement. Such sessions stay in the ledger;
         comparisons and standings take them when they are asked for. On battery only counts as another condition where
-        the same configuration was measured on mains as well.
+        the same configuration was measured on mains as well. A session was never finished where it was stopped, or
+        nothing came for a day, before each of its tests had a run.
       </p>
       <Ready query={list} what="the list of conditions">
         {({ notCounted }) => (

@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client.ts';
 import { TEST_GROUPS, testGroup, type TestGroup } from '../../format/format.ts';
-import type { StandingsSearch } from '../../shell/search-params.ts';
+import { standingsSearch, type StandingsSearch } from '../../shell/search-params.ts';
 
 export type Standings = Schemas['Standings'];
 
@@ -38,6 +38,35 @@ export function askOf(search: StandingsSearch, base: number | undefined) {
   };
 }
 export type Ask = ReturnType<typeof askOf>;
+
+/** The address at which the view asks the same: the other way round of {@link askOf}. */
+export function searchOf(ask: Schemas['StandingsAsk']): StandingsSearch {
+  return standingsSearch({
+    classes: ask.deviceClass,
+    makers: ask.maker,
+    from: ask.priceFrom,
+    to: ask.priceTo,
+    since: ask.yearFrom,
+    until: ask.yearTo,
+    facts: ask.fact,
+    firmware: ask.newestFirmware,
+    power: ask.power,
+    review: ask.review,
+    models: ask.perModel,
+    fresh: ask.fresh,
+    purpose: ask.purpose,
+    group: ask.group,
+    suite: ask.suite,
+    test: ask.test,
+    metric: ask.metric,
+    every: ask.everyTest,
+    base: ask.base,
+    typical: ask.typical,
+    per: ask.per,
+    take: ask.take,
+    without: ask.without,
+  });
+}
 
 /** One key for everything that can be ranked: "group:STORAGE", "suite:3", "test:7", "metric:9", "every"; none for the tests in common use. */
 export function scopeKey(search: StandingsSearch): string | undefined {

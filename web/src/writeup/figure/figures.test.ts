@@ -7,7 +7,7 @@ import { drawRatios } from './ratio-rows.ts';
 import { drift, reportOf } from './shown.ts';
 import { drawTrend } from './trend-lines.ts';
 import { drawValue } from './value-points.ts';
-import { revealed } from '../stage/stage-order.ts';
+import { pageOf, pagesOf, revealed, stepsOf } from '../stage/stage-order.ts';
 
 const metric = {
   id: 1,
@@ -137,6 +137,22 @@ describe('ratios and what they suggest', () => {
 });
 
 describe('the stage', () => {
+  it('show every row, a page after the other', () => {
+    for (const count of [1, 9, 10, 16, 40])
+      for (const order of ['worst', 'best', 'all'] as const) {
+        const seen = new Set<number>();
+        for (let step = 0; step < stepsOf(count, order); step++) {
+          const page = pageOf(count, step, order);
+          expect(page).toBeGreaterThanOrEqual(0);
+          expect(page).toBeLessThan(pagesOf(count));
+          for (let i = page * 9; i < Math.min(count, page * 9 + 9); i++)
+            if (revealed(count, step, order)(i)) seen.add(i);
+        }
+        expect(seen.size, `${count} ${order}`).toBe(count);
+      }
+    expect(pageOf(0, 0, 'worst')).toBe(0);
+  });
+
   it('reveals from the worst, from the best, or everything at once', () => {
     const shown = (step: number, order: 'worst' | 'best' | 'all') => [0, 1, 2].filter(revealed(3, step, order));
     expect(shown(0, 'worst')).toEqual([]);
@@ -218,6 +234,8 @@ describe('trends and best value', () => {
 
   const standing = {
     purpose: 'all-round use',
+    scope: 'every test',
+    leftOut: [],
     rows: [1, 2, 3].map((id) => ({ configuration: configuration(id, `Drift ${id}`) })),
   } as unknown as Parameters<typeof drawValue>[1];
   const against = {
@@ -233,7 +251,7 @@ describe('trends and best value', () => {
   } as unknown as Parameters<typeof drawValue>[0];
 
   it('lay out who is ranked, name whom nobody beats, and say who is left out', () => {
-    const drawn = drawValue(against, standing, 2)!;
+    const drawn = drawValue(against, standing, { highlight: 2 })!;
     expect(drawn.rows.map((r) => r[0])).toEqual([
       'Pellow Drift 1, as delivered',
       'Pellow Drift 2, as delivered',
@@ -242,6 +260,6 @@ describe('trends and best value', () => {
     expect(drawn.alt).toContain('Nobody beats Pellow Drift 1, Pellow Drift 3 in both');
     expect(drawn.alt).toContain('Pellow Drift 2 has index 90.0 at 900 EUR');
     expect(drawn.caption).toContain('2 without a known price');
-    expect(drawValue({ ...against, points: against.points.slice(0, 1) }, standing, undefined)).toBeUndefined();
+    expect(drawValue({ ...against, points: against.points.slice(0, 1) }, standing, {})).toBeUndefined();
   });
 });

@@ -5,6 +5,7 @@ import { aboutStanding, aboutThese, kindsFor, piecesOf, type Kind } from '../que
 import { drawCurves } from './curve-lines.ts';
 import { drawFactors } from './factor-cells.ts';
 import { drawFrames, longest } from './frame-times.ts';
+import type { StandingsAsk } from '../question/asked.ts';
 import { copiedNumber, pasted } from '../question/number-copy.ts';
 import { nextNumber } from '../question/number-words.ts';
 import { afterKey, BEGINNING, forward, type StageState } from '../stage/stage-state.ts';
@@ -173,6 +174,45 @@ describe('what a kind begins with', () => {
     expect(pieces[1]!.body).toEqual({ question: { of: 'ratios', configuration: 2, base: 1 } });
     expect(pieces[3]!.body).toEqual({ question: { of: 'trend', model: 102 } });
     expect(pieces[4]!.body).toEqual({ configurations: [2, 1] });
+  });
+
+  it('asks what the view asked: the same parts left out, the same purpose, the same sessions', () => {
+    const by = { purpose: 2, without: ['group:STORAGE'], take: 'ALL', materiality: 5 } as const;
+    const pieces = piecesOf(
+      kind([
+        { kind: 'FIGURE', figure: 'ratios' },
+        { kind: 'FIGURE', figure: 'standing' },
+        { kind: 'FIGURE', figure: 'value' },
+      ]),
+      aboutThese([both[1]!], both[0], { ...by, without: [...by.without] }),
+    );
+    const asked = {
+      deviceClass: [both[1]!.deviceClass],
+      purpose: 2,
+      without: ['group:STORAGE'],
+      take: 'ALL',
+      base: 1,
+    };
+    expect(pieces.map((p) => p.body)).toEqual([
+      { question: { of: 'ratios', configuration: 2, base: 1, by } },
+      { question: { of: 'standing', highlight: 2, asked } },
+      { question: { of: 'value', quantity: 'price', highlight: 2, asked } },
+    ]);
+  });
+
+  it('ranks by what was ranked, highlights nobody who was not meant, and draws everybody who is in it', () => {
+    const asked = { metric: 9, deviceClass: ['PHONE'] } satisfies StandingsAsk;
+    const of = aboutStanding('PHONE', undefined, asked, both);
+    const pieces = piecesOf(
+      kind([{ kind: 'TABLE', figure: 'standing' }, { kind: 'FIGURE', figure: 'bars' }, { kind: 'METHOD' }]),
+      of,
+      { bars: 9 },
+    );
+    expect(pieces.map((p) => p.body)).toEqual([
+      { question: { of: 'standing', asked, highlight: undefined } },
+      { question: { of: 'bars', metric: 9, configurations: [1, 2], highlight: undefined } },
+      { configurations: [1, 2] },
+    ]);
   });
 
   it('leaves out what cannot be asked', () => {

@@ -12,6 +12,7 @@ import {
 } from '../../format/verdict.ts';
 import { named } from '../../format/named.ts';
 import { lineName } from '../../compare/line/order.ts';
+import { byWords, type ComparedBy } from '../question/asked.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
 type Comparison = Schemas['Comparison'];
@@ -42,7 +43,11 @@ export function cellColour(cell: Cell): string {
 const LINE = 27;
 
 /** Ratios of one configuration to another, a line a test, around "same". */
-export function drawRatios(comparison: Comparison, metrics: readonly number[] | undefined): Drawn | undefined {
+export function drawRatios(
+  comparison: Comparison,
+  metrics: readonly number[] | undefined,
+  by?: ComparedBy,
+): Drawn | undefined {
   const rows = ratioRowsOf(comparison, metrics);
   const side = comparison.sides[0];
   if (rows.length === 0 || !side) return undefined;
@@ -80,6 +85,7 @@ export function drawRatios(comparison: Comparison, metrics: readonly number[] | 
       }),
     ];
   });
+  const narrowed = byWords(by, comparison);
   const also = side.changed.differing.filter((r) => r.role === 'ALSO_CHANGED').map((r) => r.label.toLowerCase());
   const measured = rows.filter((r) => r.cells[0]!.ratio !== undefined);
   const count = (wanted: string) => measured.filter((r) => r.cells[0]!.verdict?.endsWith(wanted)).length;
@@ -95,7 +101,7 @@ export function drawRatios(comparison: Comparison, metrics: readonly number[] | 
     ]),
     width: ARTICLE_WIDTH,
     height,
-    caption: `${named(side.configuration)} against ${named(comparison.base)} = same; ratios with 95 % intervals, right is better, filled where clear.${also.length > 0 ? ` Also changed: ${also.slice(0, 4).join(', ')}${also.length > 4 ? ` and ${also.length - 4} more` : ''}.` : ''}`,
+    caption: `${named(side.configuration)} against ${named(comparison.base)} = same; ratios with 95 % intervals, right is better, filled where clear.${narrowed && ` Asked ${narrowed}.`}${also.length > 0 ? ` Also changed: ${also.slice(0, 4).join(', ')}${also.length > 4 ? ` and ${also.length - 4} more` : ''}.` : ''}`,
     alt: `${rows.length} tests of ${named(side.configuration)} against ${named(comparison.base)}: ${count('GAIN')} better, ${count('LOSS')} worse, ${measured.length - count('GAIN') - count('LOSS')} level or not to be told${measured.length < rows.length ? `, ${rows.length - measured.length} without a value` : ''}.`,
     columns: ['test', 'ratio', '95 % low', '95 % high', 'verdict'],
     rows: rows.map((r) => {
@@ -112,7 +118,13 @@ export function drawRatios(comparison: Comparison, metrics: readonly number[] | 
       undefined,
       r.cells[0]!.ratio === undefined
         ? undefined
-        : { of: 'ratio', configuration: side.configuration.id, base: comparison.base.id, metric: r.metric.id },
+        : {
+            of: 'ratio',
+            configuration: side.configuration.id,
+            base: comparison.base.id,
+            metric: r.metric.id,
+            ...(by && { by }),
+          },
     ]),
   };
 }

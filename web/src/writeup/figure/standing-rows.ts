@@ -2,13 +2,19 @@ import type { Standings } from '../../standings/question/ask.ts';
 import { railScale } from '../../chart/Rail.tsx';
 import { index, placeOf, placeParts } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
+import { standingWords, type AskedStanding } from '../question/asked.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
 const LINE = 30;
 const MOST = 20;
 
 /** A standing as a list with a mark for each on one axis; right is better. */
-export function drawStanding(standings: Standings, highlight: number | undefined): Drawn | undefined {
+export function drawStanding(
+  standings: Standings,
+  question: AskedStanding & { highlight?: number | undefined },
+): Drawn | undefined {
+  const { highlight } = question;
+  const by = standingWords(standings, question);
   const ranked = standings.rows.filter((r) => r.merit !== undefined && r.status !== 'NOT_LINKED');
   const shown = ranked.slice(0, MOST);
   if (shown.length === 0) return undefined;
@@ -51,8 +57,8 @@ export function drawStanding(standings: Standings, highlight: number | undefined
     ]),
     width: ARTICLE_WIDTH,
     height,
-    caption: `Standing for ${standings.purpose}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
-    alt: `Standing of ${shown.length} configurations for ${standings.purpose}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
+    caption: `Standing ${by}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
+    alt: `Standing of ${shown.length} configurations ${by}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
     columns: ['place', 'configuration', 'index', '95 % low', '95 % high', 'tests'],
     rows: shown.map((r) => [
       placeOf(r),

@@ -7,6 +7,7 @@ import type { Drawn } from './drawn.ts';
 import { drawFactors } from './factor-cells.ts';
 import { drawFrames } from './frame-times.ts';
 import { liveFact, liveOverall, liveRatio, liveValue, missing, type LiveNumber } from '../question/number-words.ts';
+import { askOf, type AskedStanding, type ComparedBy } from '../question/asked.ts';
 import type { FigureQuestion, NumberQuestion, Numbers } from '../question/questions.ts';
 import { drawRatios } from './ratio-rows.ts';
 import { drawStanding } from './standing-rows.ts';
@@ -16,10 +17,10 @@ import { drawValue } from './value-points.ts';
 /** Answers are asked again when somebody comes back to the window, and at the latest after this. */
 const FRESH_MS = 60_000;
 
-/** One configuration held against another. */
-export const compared = (configuration: number, base: number) => ({
-  queryKey: ['comparison', 'write-up', base, configuration],
-  queryFn: () => value(api.GET('/api/compare', { params: { query: { base, with: [configuration] } } })),
+/** One configuration held against another, by what Compare was asked. */
+export const compared = (configuration: number, base: number, by?: ComparedBy) => ({
+  queryKey: ['comparison', 'write-up', base, configuration, by ?? {}],
+  queryFn: () => value(api.GET('/api/compare', { params: { query: { base, with: [configuration], ...by } } })),
   staleTime: FRESH_MS,
   retry: false,
 });
@@ -35,11 +36,10 @@ const configurationOf = (id: number) => ({
   staleTime: FRESH_MS,
   retry: false,
 });
-/** A standing of one class, or of everything. */
-export const standingOf = (deviceClass: Schemas['ConfigurationRow']['deviceClass'] | undefined) => ({
-  queryKey: ['standings', 'write-up', deviceClass ?? 'all'],
-  queryFn: () =>
-    value(api.GET('/api/standings', { params: { query: deviceClass ? { deviceClass: [deviceClass] } : {} } })),
+/** A standing by what Standings was asked, or of one class. */
+export const standingOf = (of: AskedStanding) => ({
+  queryKey: ['standings', 'write-up', askOf(of)],
+  queryFn: () => value(api.GET('/api/standings', { params: { query: askOf(of) } })),
   staleTime: FRESH_MS,
   retry: false,
 });
@@ -58,14 +58,9 @@ const trendOf = (model: number, unit: number | undefined, along: string | undefi
   retry: false,
 });
 
-const againstOf = (quantity: string, deviceClass: Schemas['ConfigurationRow']['deviceClass'] | undefined) => ({
-  queryKey: ['standings', 'against', 'write-up', quantity, deviceClass ?? 'all'],
-  queryFn: () =>
-    value(
-      api.GET('/api/standings/against', {
-        params: { query: { quantity, ...(deviceClass ? { deviceClass: [deviceClass] } : {}) } },
-      }),
-    ),
+const againstOf = (quantity: string, of: AskedStanding) => ({
+  queryKey: ['standings', 'against', 'write-up', quantity, askOf(of)],
+  queryFn: () => value(api.GET('/api/standings/against', { params: { query: { quantity, ...askOf(of) } } })),
   staleTime: FRESH_MS,
   retry: false,
 });
@@ -79,7 +74,7 @@ function sourceOf(q: NumberQuestion) {
   switch (q.of) {
     case 'ratio':
     case 'overall':
-      return compared(q.configuration, q.base);
+      return compared(q.configuration, q.base, q.by);
     case 'value':
       return valuesOf([q.configuration], []);
     case 'fact':
@@ -93,13 +88,13 @@ function read(q: NumberQuestion, source: Source): LiveNumber | string {
       const comparison = source as Schemas['Comparison'];
       const row = comparison.rows.find((r) => r.metric.id === q.metric);
       const cell = row?.cells[0];
-      const now = row && cell && liveRatio(cell, row.metric, comparison.sides[0]!.configuration, comparison.base);
+      const now = row && cell && liveRatio(cell, row.metric, comparison.sides[0]!.configuration, comparison, q.by);
       return now ?? missing(cell);
     }
     case 'overall': {
       const comparison = source as Schemas['Comparison'];
       const side = comparison.sides[0]!;
-      return liveOverall(side, comparison.base, comparison.purpose) ?? side.noOverall ?? 'there is no overall';
+      return liveOverall(side, comparison, q.by) ?? side.noOverall ?? 'there is no overall';
     }
     case 'value': {
       const asked = source as Schemas['AskedValues'];
@@ -174,11 +169,11 @@ function sourcesOf(q: FigureQuestion): Query[] {
     case 'factors':
       return [factorsOf(q)];
     case 'ratios':
-      return [compared(q.configuration, q.base)];
+      return [compared(q.configuration, q.base, q.by)];
     case 'standing':
-      return [standingOf(q.deviceClass)];
+      return [standingOf(q)];
     case 'value':
-      return [againstOf(q.quantity, q.deviceClass), standingOf(q.deviceClass)];
+      return [againstOf(q.quantity, q), standingOf(q)];
     case 'trend':
       return [trendOf(q.model, q.unit, q.along)];
   }
@@ -200,11 +195,11 @@ function draw(q: FigureQuestion, from: unknown[]): Drawn | undefined {
     case 'factors':
       return drawFactors(from[0] as Schemas['FactorGrid']);
     case 'ratios':
-      return drawRatios(from[0] as Schemas['Comparison'], q.metrics);
+      return drawRatios(from[0] as Schemas['Comparison'], q.metrics, q.by);
     case 'standing':
-      return drawStanding(from[0] as Schemas['Standings'], q.highlight);
+      return drawStanding(from[0] as Schemas['Standings'], q);
     case 'value':
-      return drawValue(from[0] as Schemas['Against'], from[1] as Schemas['Standings'], q.highlight);
+      return drawValue(from[0] as Schemas['Against'], from[1] as Schemas['Standings'], q);
     case 'trend':
       return drawTrend(from[0] as Schemas['Trends']);
   }

@@ -4,6 +4,7 @@ import { index, number, quantity } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
 import type { Standings } from '../../standings/question/ask.ts';
 import { placeLabels } from '../../standings/plot/labels.ts';
+import { standingWords, type AskedStanding } from '../question/asked.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
 type Against = Schemas['Against'];
@@ -11,7 +12,12 @@ type Against = Schemas['Against'];
 const [HEIGHT, LEFT, RIGHT, TOP, FOOT] = [380, 50, 14, 14, 42];
 
 /** Index against a quantity such as the price; those that nobody beats in both are joined by a line. */
-export function drawValue(against: Against, standings: Standings, highlight: number | undefined): Drawn | undefined {
+export function drawValue(
+  against: Against,
+  standings: Standings,
+  question: AskedStanding & { highlight?: number | undefined },
+): Drawn | undefined {
+  const { highlight } = question;
   const rows = new Map(standings.rows.map((r) => [r.configuration.id, r]));
   const points = against.points
     .flatMap((p) => {
@@ -92,7 +98,7 @@ export function drawValue(against: Against, standings: Standings, highlight: num
     ]),
     width: ARTICLE_WIDTH,
     height: HEIGHT,
-    caption: `Index for ${standings.purpose} against ${q.label.toLowerCase()}; filled and joined are those that nobody beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
+    caption: `Index ${standingWords(standings, question)}, against ${q.label.toLowerCase()}; filled and joined are those that nobody beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
     alt: `${points.length} configurations by index and ${q.label.toLowerCase()}. Nobody beats ${best.join(', ')} in both.${mark ? ` ${toldApart(mark.configuration, all)} has index ${index(mark.index)} at ${mark.shown}.` : ''}`,
     columns: ['configuration', q.label, 'index', 'nobody better in both'],
     rows: points.map((p) => [named(p.configuration), p.shown, index(p.index), p.frontier ? 'yes' : '']),

@@ -1,8 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
 import { useContext } from 'react';
 import { api, value } from '../../api/client.ts';
 import { named } from '../../format/named.ts';
 import { Choice, Choices } from '../../ui/Choice.tsx';
+import { searchOf } from '../../standings/question/ask.ts';
+import { askOf, compareSearchOf, type AskedStanding } from '../question/asked.ts';
 import { Offered } from './NumberPicker.tsx';
 import { configurationsOf, type FigureQuestion } from '../question/questions.ts';
 import { onOneScale } from '../figure/bar-groups.ts';
@@ -19,6 +22,19 @@ const CLASSES = [
     label: `${c.toLowerCase()}s`,
   })),
 ];
+
+/** The class that is ranked, where it is one. */
+function classOf(of: AskedStanding) {
+  const asked = askOf(of).deviceClass ?? [];
+  return asked.length === 1 ? asked[0] : undefined;
+}
+
+function classWords(of: AskedStanding): string {
+  const asked = askOf(of).deviceClass ?? [];
+  return asked.length > 0
+    ? asked.map((c) => CLASSES.find((o) => o.value === c)!.label).join(' and ')
+    : CLASSES[0]!.label;
+}
 
 /** What a figure asks, as a sentence whose parts are chosen where it stands. */
 export function FigureForm({
@@ -187,6 +203,14 @@ export function FigureForm({
           <Choice name="Base" value={question.base} options={who} onChoose={(base) => onChange({ ...question, base })}>
             {call(question.base)}
           </Choice>
+          {question.by && (
+            <>
+              {' as asked in '}
+              <Link to="/compare" search={compareSearchOf(question)} className="link">
+                Compare
+              </Link>
+            </>
+          )}
           .
         </>
       )}
@@ -208,12 +232,26 @@ export function FigureForm({
           {' of '}
           <Choice
             name="Class"
-            value={question.deviceClass}
+            value={classOf(question)}
             options={CLASSES}
-            onChoose={(deviceClass) => onChange({ ...question, deviceClass })}
+            onChoose={(deviceClass) =>
+              onChange(
+                question.asked
+                  ? { ...question, asked: { ...question.asked, deviceClass: deviceClass && [deviceClass] } }
+                  : { ...question, deviceClass },
+              )
+            }
           >
-            {CLASSES.find((c) => c.value === question.deviceClass)!.label}
+            {classWords(question)}
           </Choice>
+          {question.asked && (
+            <>
+              {' as asked in '}
+              <Link to="/standings" search={searchOf(question.asked)} className="link">
+                Standings
+              </Link>
+            </>
+          )}
           , with{' '}
         </>
       )}

@@ -3,7 +3,8 @@ import { createContext, useContext, useState, type KeyboardEvent } from 'react';
 import { api, value } from '../../api/client.ts';
 import { Panel } from '../../ui/Panel.tsx';
 import { liveFact, liveOverall, liveRatio, liveValue, type LiveNumber } from '../question/number-words.ts';
-import type { NumberQuestion } from '../question/questions.ts';
+import type { comparedBy, NumberQuestion } from '../question/questions.ts';
+import { compared } from '../figure/use-answers.ts';
 
 export interface Picked {
   question: NumberQuestion;
@@ -16,6 +17,9 @@ interface Hit extends Picked {
 
 /** Whose numbers are offered: those that the write-up speaks of, and those on the table. */
 export const Offered = createContext<readonly number[]>([]);
+
+/** How two of them are compared in the write-up, where a figure of it says so. */
+export const ComparedAs = createContext<ReturnType<typeof comparedBy>>(() => undefined);
 
 const SHOWN = 60;
 /** Each pair is a question of its own. */
@@ -103,6 +107,7 @@ export function NumberPicker({
 
 function useHits(): { hits: Hit[]; waiting: boolean; nobody: boolean } {
   const ids = useContext(Offered);
+  const as = useContext(ComparedAs);
   const near = ids.slice(0, MOST);
   const values = useQueries({
     queries: near.map((id) => ({
@@ -119,13 +124,8 @@ function useHits(): { hits: Hit[]; waiting: boolean; nobody: boolean } {
     })),
   });
   const pairs = near.flatMap((a) => near.filter((b) => b !== a).map((b) => [a, b] as const));
-  const compared = useQueries({
-    queries: pairs.map(([a, b]) => ({
-      queryKey: ['comparison', 'write-up', b, a],
-      queryFn: () => value(api.GET('/api/compare', { params: { query: { base: b, with: [a] } } })),
-      staleTime: 60_000,
-      retry: false,
-    })),
+  const comparisons = useQueries({
+    queries: pairs.map(([a, b]) => compared(a, b, as(a, b))),
   });
   const all: Hit[] = [];
   {
@@ -133,16 +133,18 @@ function useHits(): { hits: Hit[]; waiting: boolean; nobody: boolean } {
       now?.forms.forEach((words) =>
         all.push({ question, words, says: now.says, search: `${words} ${now.says}`.toLowerCase() }),
       );
-    compared.forEach((c, i) => {
+    comparisons.forEach((c, i) => {
       const [configuration, base] = pairs[i]!;
       const side = c.data?.sides[0];
       if (!c.data || !side) return;
-      put({ of: 'overall', configuration, base }, liveOverall(side, c.data.base, c.data.purpose));
+      const by = as(configuration, base);
+      const asked = { configuration, base, ...(by && { by }) };
+      put({ of: 'overall', ...asked }, liveOverall(side, c.data, by));
       for (const row of c.data.rows)
         if (row.cells[0])
           put(
-            { of: 'ratio', configuration, base, metric: row.metric.id },
-            liveRatio(row.cells[0], row.metric, side.configuration, c.data.base),
+            { of: 'ratio', ...asked, metric: row.metric.id },
+            liveRatio(row.cells[0], row.metric, side.configuration, c.data, by),
           );
     });
     for (const v of values)
@@ -161,7 +163,7 @@ function useHits(): { hits: Hit[]; waiting: boolean; nobody: boolean } {
   }
   return {
     hits: all,
-    waiting: [...values, ...pages, ...compared].some((q) => q.isPending),
+    waiting: [...values, ...pages, ...comparisons].some((q) => q.isPending),
     nobody: near.length === 0,
   };
 }

@@ -3,7 +3,7 @@ import { useContext } from 'react';
 import { api, value } from '../../api/client.ts';
 import { NumbersMargin } from './Margin.tsx';
 import { nextNumber, withoutNumber, withWords } from '../question/number-words.ts';
-import { Offered } from './NumberPicker.tsx';
+import { ComparedAs, Offered } from './NumberPicker.tsx';
 import type { Props } from './piece-parts.ts';
 import { proposals, type Proposal } from '../question/proposals.ts';
 import type { Bodies, Numbers } from '../question/questions.ts';
@@ -51,8 +51,10 @@ export function PointsPart({ piece, onChange, children }: Props<'POINTS'>) {
 /** What the numbers suggest and the writer has neither taken nor dropped. */
 function Proposed({ body, onChange }: { body: Bodies['POINTS']; onChange: (body: Bodies['POINTS']) => void }) {
   const [configuration, base] = useContext(Offered);
+  const as = useContext(ComparedAs);
+  const by = configuration !== undefined && base !== undefined ? as(configuration, base) : undefined;
   const comparison = useQuery({
-    ...compared(configuration ?? 0, base ?? 0),
+    ...compared(configuration ?? 0, base ?? 0, by),
     enabled: configuration !== undefined && base !== undefined,
   });
   const model = comparison.data?.sides[0]?.configuration.modelId;
@@ -63,7 +65,7 @@ function Proposed({ body, onChange }: { body: Bodies['POINTS']; onChange: (body:
   });
   if (!comparison.data) return null;
   const taken = new Set(Object.values(body.numbers ?? {}).map((q) => (q.of === 'ratio' ? `ratio:${q.metric}` : '')));
-  const open = proposals(comparison.data, claims.data ?? []).filter(
+  const open = proposals(comparison.data, claims.data ?? [], by).filter(
     (p) => !taken.has(p.key) && !body.dropped?.includes(p.key),
   );
   const dropped = (key: string) => [...(body.dropped ?? []), key];

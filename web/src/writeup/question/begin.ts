@@ -1,5 +1,6 @@
 import { api, value, type Schemas } from '../../api/client.ts';
 import { named } from '../../format/named.ts';
+import type { ComparedBy, StandingsAsk } from './asked.ts';
 import type { Bodies, FigureQuestion, PieceKind } from './questions.ts';
 
 type NewPiece = { [K in PieceKind]: { kind: K; body: Bodies[K] } }[PieceKind];
@@ -15,6 +16,12 @@ export interface Beginning {
   /** Who it is about, the first one most of all. */
   shown: readonly Configuration[];
   base?: Configuration | undefined;
+  /** Whoever else is on the screen. */
+  beside?: readonly Configuration[] | undefined;
+  /** What the view asks beside who is compared. */
+  by?: ComparedBy | undefined;
+  /** What the view asks of a standing. */
+  asked?: StandingsAsk | undefined;
   deviceClass?: Configuration['deviceClass'] | undefined;
   trend?: { model: number; unit?: number | undefined; along: string; configurations: number[] } | undefined;
 }
@@ -33,7 +40,11 @@ export const kindsQuery = {
   staleTime: 60_000,
 };
 
-export function aboutThese(shown: readonly Configuration[], base: Configuration | undefined): Beginning {
+export function aboutThese(
+  shown: readonly Configuration[],
+  base: Configuration | undefined,
+  by?: ComparedBy,
+): Beginning {
   const first = shown[0] ?? base;
   const against = base !== undefined && first !== undefined && base.id !== first.id;
   return {
@@ -46,21 +57,42 @@ export function aboutThese(shown: readonly Configuration[], base: Configuration 
     models: [...shown, ...(base ? [base] : [])].map((c) => c.modelId),
     shown: shown.length > 0 ? shown : base ? [base] : [],
     base: against ? base : undefined,
+    by,
+    // A standing beside the comparison answers the same question, so that both say the same of these two.
+    asked: by && first && standingBy(by, first, against ? base : undefined),
     deviceClass: first?.deviceClass,
   };
 }
 
-/** About who stands where. */
+function standingBy(by: ComparedBy, first: Configuration, base: Configuration | undefined): StandingsAsk {
+  const { purpose, group, suite, per, without, take } = by;
+  return {
+    deviceClass: [...new Set([first.deviceClass, ...(base ? [base.deviceClass] : [])])],
+    ...(purpose !== undefined && { purpose }),
+    ...(group !== undefined && { group }),
+    ...(suite !== undefined && { suite }),
+    ...(per !== undefined && { per }),
+    ...(without !== undefined && { without }),
+    ...(take !== undefined && { take }),
+    ...(base && { base: base.id }),
+  };
+}
+
+/** About who stands where. @param asked what the standing on the screen was asked. @param ranked who is in it */
 export function aboutStanding(
   deviceClass: Configuration['deviceClass'] | undefined,
   highlight: Configuration | undefined,
+  asked?: StandingsAsk,
+  ranked: readonly Configuration[] = [],
 ): Beginning {
   return {
     begins: 'STANDING',
     title: deviceClass ? `The ${deviceClass.toLowerCase()}s we tested` : 'What we tested',
     models: highlight ? [highlight.modelId] : [],
     shown: highlight ? [highlight] : [],
+    beside: ranked,
     deviceClass,
+    asked,
   };
 }
 
@@ -86,7 +118,17 @@ export function aboutTrend(trends: Schemas['Trends']): Beginning {
 }
 
 function everybody(of: Beginning): number[] {
-  return of.trend?.configurations ?? [...new Set([...of.shown, ...(of.base ? [of.base] : [])].map((c) => c.id))];
+  return (
+    of.trend?.configurations ??
+    [...new Set([...of.shown, ...(of.base ? [of.base] : []), ...(of.beside ?? [])].map((c) => c.id))].slice(
+      0,
+      MOST_CONFIGURATIONS,
+    )
+  );
+}
+
+function ranked(of: Beginning) {
+  return of.asked ? { asked: of.asked } : { deviceClass: of.deviceClass };
 }
 
 /** A figure of a kind, asked of those that are on the screen; nothing where it cannot be asked of them. */
@@ -95,11 +137,13 @@ function questionOf(figure: string, of: Beginning, metric: number | undefined): 
   const configurations = everybody(of);
   switch (figure) {
     case 'ratios':
-      return first && of.base ? { of: 'ratios', configuration: first.id, base: of.base.id } : undefined;
+      return first && of.base
+        ? { of: 'ratios', configuration: first.id, base: of.base.id, ...(of.by && { by: of.by }) }
+        : undefined;
     case 'standing':
-      return { of: 'standing', deviceClass: of.deviceClass, highlight: first?.id };
+      return { of: 'standing', ...ranked(of), highlight: first?.id };
     case 'value':
-      return { of: 'value', quantity: 'price', deviceClass: of.deviceClass, highlight: first?.id };
+      return { of: 'value', quantity: 'price', ...ranked(of), highlight: first?.id };
     case 'trend':
       return of.trend
         ? { of: 'trend', model: of.trend.model, unit: of.trend.unit, along: of.trend.along }
@@ -164,7 +208,7 @@ async function metricsOf(kind: Pick<Kind, 'pieces'>, of: Beginning) {
   if (!wanted || ids.length === 0) return {};
   const { metrics } = await value(api.GET('/api/compare/values', { params: { query: { ids } } }));
   return {
-    bars: metrics.find((m) => m.main && m.kind === 'NUMBER')?.id,
+    bars: of.asked?.metric ?? metrics.find((m) => m.main && m.kind === 'NUMBER')?.id,
     curves: metrics.find((m) => m.kind === 'CURVE')?.id,
     frames: metrics.find((m) => m.kind === 'FRAME_TIMES')?.id,
   };

@@ -1,3 +1,4 @@
+import { byWords, type ComparedBy } from './asked.ts';
 import type { Schemas } from '../../api/client.ts';
 import { formatRatio } from '../../format/ratio.ts';
 import { missingWords, verdictWords, type Cell } from '../../format/verdict.ts';
@@ -66,14 +67,16 @@ export function liveRatio(
   cell: Cell,
   metric: Metric,
   configuration: Configuration,
-  base: Configuration,
+  comparison: Schemas['Comparison'],
+  by?: ComparedBy,
 ): LiveNumber | undefined {
   if (cell.ratio === undefined) return undefined;
+  const base = comparison.base;
   const sure = cell.verdict === undefined ? '' : `, ${verdictWords(cell.verdict)}`;
   return {
     forms: [formatRatio(cell.ratio, MATERIALITY), ...(cell.size ? [cell.size] : [])],
     amounts: amountsOf(cell.ratio),
-    says: `${metric.test}: ${toldApart(configuration, [configuration, base])} against ${toldApart(base, [configuration, base])}${cell.low !== undefined && cell.high !== undefined ? `, 95 % interval ${formatRatio(cell.low, MATERIALITY)} to ${formatRatio(cell.high, MATERIALITY)}` : ''}${sure}.`,
+    says: `${metric.test}: ${toldApart(configuration, [configuration, base])} against ${toldApart(base, [configuration, base])}${cell.low !== undefined && cell.high !== undefined ? `, 95 % interval ${formatRatio(cell.low, MATERIALITY)} to ${formatRatio(cell.high, MATERIALITY)}` : ''}${sure}${narrowed(by, comparison)}.`,
     value: cell.ratio,
     unit: '1',
     verdict: stand(cell.verdict),
@@ -86,16 +89,26 @@ function stand(verdict: Cell['verdict']): LiveNumber['verdict'] {
   return verdict.endsWith('GAIN') ? 'better' : verdict.endsWith('LOSS') ? 'worse' : 'neither';
 }
 
-export function liveOverall(side: Schemas['Side'], base: Configuration, purpose: string): LiveNumber | undefined {
+function narrowed(by: ComparedBy | undefined, comparison: Schemas['Comparison']): string {
+  const words = byWords(by, comparison);
+  return words && `; ${words}`;
+}
+
+export function liveOverall(
+  side: Schemas['Side'],
+  comparison: Schemas['Comparison'],
+  by?: ComparedBy,
+): LiveNumber | undefined {
   const o = side.overall;
   if (!o) return undefined;
+  const { base, purpose } = comparison;
   return {
     forms: [
       formatRatio(o.ratio, MATERIALITY),
       `${number(100 * Math.abs(o.ratio - 1), 2)} % ${o.ratio >= 1 ? 'better' : 'worse'}`,
     ],
     amounts: amountsOf(o.ratio),
-    says: `Overall, ${purpose}: ${toldApart(side.configuration, [side.configuration, base])} against ${toldApart(base, [side.configuration, base])} over ${o.shared} shared tests, 95 % interval ${formatRatio(o.low, MATERIALITY)} to ${formatRatio(o.high, MATERIALITY)}, ${verdictWords(o.verdict)}, ${o.days}.`,
+    says: `Overall, ${purpose}: ${toldApart(side.configuration, [side.configuration, base])} against ${toldApart(base, [side.configuration, base])} over ${o.shared} shared tests, 95 % interval ${formatRatio(o.low, MATERIALITY)} to ${formatRatio(o.high, MATERIALITY)}, ${verdictWords(o.verdict)}, ${o.days}${narrowed(by, comparison)}.`,
     value: o.ratio,
     unit: '1',
     verdict: stand(o.verdict),

@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client.ts';
 import { isClear } from '../../format/verdict.ts';
+import type { ComparedBy } from './asked.ts';
 import { liveRatio } from './number-words.ts';
 import type { NumberQuestion } from './questions.ts';
 
@@ -16,7 +17,11 @@ export interface Proposal {
 const MOST = 4;
 
 /** Clear gains and losses, the largest first; what failed; and claims that were not kept. */
-export function proposals(comparison: Schemas['Comparison'], claims: readonly Schemas['ClaimCheck'][]): Proposal[] {
+export function proposals(
+  comparison: Schemas['Comparison'],
+  claims: readonly Schemas['ClaimCheck'][],
+  by?: ComparedBy,
+): Proposal[] {
   const side = comparison.sides[0];
   if (!side) return [];
   const [configuration, base] = [side.configuration.id, comparison.base.id];
@@ -33,13 +38,13 @@ export function proposals(comparison: Schemas['Comparison'], claims: readonly Sc
       .filter((c) => c.ratio > 1 === (of === 'strong'))
       .slice(0, MOST)
       .map(({ row, cell }): Proposal => {
-        const now = liveRatio(cell, row.metric, side.configuration, comparison.base)!;
+        const now = liveRatio(cell, row.metric, side.configuration, comparison, by)!;
         return {
           key: `ratio:${row.metric.id}`,
           side: of,
           words: `${row.metric.test}: {n}`,
           number: {
-            question: { of: 'ratio', configuration, base, metric: row.metric.id },
+            question: { of: 'ratio', configuration, base, metric: row.metric.id, ...(by && { by }) },
             words: now.forms[1] ?? now.forms[0]!,
           },
         };

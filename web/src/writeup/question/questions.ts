@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client.ts';
+import type { ComparedBy } from './asked.ts';
 
 /** What a number in a text stands for. */
 export type NumberQuestion = Schemas['NumberQuestion'];
@@ -76,6 +77,19 @@ function spokenOf(piece: Piece): number[] {
     default:
       return [];
   }
+}
+
+/** What the figures and tables among these pieces ask. */
+export function askedBy(pieces: readonly Piece[]): FigureQuestion[] {
+  return pieces.flatMap((p) => (p.kind === 'FIGURE' || p.kind === 'TABLE' ? [p.body.question] : []));
+}
+
+/** How two are compared by these: numbers that are offered beside a figure answer the same question. */
+export function comparedBy(
+  asked: readonly FigureQuestion[],
+): (configuration: number, base: number) => ComparedBy | undefined {
+  const ratios = asked.filter((q) => q.of === 'ratios');
+  return (configuration, base) => ratios.find((q) => q.configuration === configuration && q.base === base)?.by;
 }
 
 /** All of them, each once, in the order they come up. */

@@ -1,16 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, type CSSProperties, type ReactNode } from 'react';
-import { api, value } from '../../api/client.ts';
+import { api, value, type Schemas } from '../../api/client.ts';
 import { missingWords } from '../../format/verdict.ts';
 import { index } from '../../format/format.ts';
 import { toldApart } from '../../format/named.ts';
 import { barsOf, directionWords } from '../figure/bars.ts';
 import { Drawing } from '../figure/Drawing.tsx';
+import { byWords, narrowedWords } from '../question/asked.ts';
 import { missing } from '../question/number-words.ts';
 import type { FigureQuestion, Piece } from '../question/questions.ts';
 import { cellColour, cellWords, ratioRowsOf } from '../figure/ratio-rows.ts';
-import { revealed, type Order } from './stage-order.ts';
-import { standingOf, useFigure } from '../figure/use-answers.ts';
+import { pageOf, PAGE, pagesOf, revealed, stepsOf, type Order } from './stage-order.ts';
+import { compared, standingOf, useFigure } from '../figure/use-answers.ts';
 
 /** One piece by itself, as large as the screen. */
 export function Scene({
@@ -115,8 +116,10 @@ function NotYet({ error, onSteps }: { error: Error | null; onSteps: (n: number) 
   return <p className="stage-sub">{error?.message}</p>;
 }
 
-const MOST_ROWS = 9;
-const WORST_ROWS = 3;
+/** What is ranked, as it is said from the stage. */
+function standingTitle(standings: Schemas['Standings']): string {
+  return standings.metric ? standings.scope : standings.purpose;
+}
 
 function StandingScene(props: {
   question: FigureQuestion & { of: 'standing' };
@@ -125,28 +128,28 @@ function StandingScene(props: {
   onSteps: (n: number) => void;
 }) {
   const { question } = props;
-  const asked = useQuery(standingOf(question.deviceClass));
+  const asked = useQuery(standingOf(question));
   if (!asked.data) return <NotYet error={asked.error} onSteps={props.onSteps} />;
+  const aside = narrowedWords(asked.data, question);
   const ranked = asked.data.rows.filter((r) => r.index !== undefined && r.status !== 'NOT_LINKED');
-  const own = ranked.find((r) => r.configuration.id === question.highlight);
-  const rows = ranked.slice(0, MOST_ROWS);
-  if (own && !rows.includes(own)) rows[rows.length - 1] = own;
+  const rows = ranked;
   const all = rows.map((r) => r.configuration);
   const most = Math.max(...rows.map((r) => r.high ?? r.index!), 1);
   return (
     <Rows
       {...props}
-      title={asked.data.purpose}
+      title={standingTitle(asked.data)}
       sub={
         <>
           index, <b>more is better</b>
+          {aside && ` · ${aside}`}
           {asked.data.base && ` · ${toldApart(asked.data.base, [...all, asked.data.base])} = 100`}
         </>
       }
       count={rows.length}
       row={(i) => {
         const r = rows[i]!;
-        const is = r === own;
+        const is = r.configuration.id === question.highlight;
         return (
           <>
             <span className="stage-name" data-highlight={is}>
@@ -185,15 +188,25 @@ function Rows({
   onSteps: (n: number) => void;
   row: (i: number) => ReactNode;
 }) {
-  const steps = order === 'all' ? 1 : count + 1;
+  const steps = stepsOf(count, order);
   useEffect(() => onSteps(steps), [steps, onSteps]);
   const isShown = revealed(count, step, order);
+  const [page, pages] = [pageOf(count, step, order), pagesOf(count)];
+  const here = Math.min(PAGE, count - page * PAGE);
   return (
     <>
       <h1 className="stage-title">{title}</h1>
-      <p className="stage-sub">{sub}</p>
-      <ul className="stage-rows" style={{ '--rows': count } as CSSProperties}>
-        {Array.from({ length: count }, (_, i) => (
+      <p className="stage-sub">
+        {sub}
+        {pages > 1 && (
+          <span>
+            {' '}
+            · {page + 1} of {pages}
+          </span>
+        )}
+      </p>
+      <ul className="stage-rows" style={{ '--rows': pages > 1 ? PAGE : count } as CSSProperties}>
+        {Array.from({ length: here }, (_, n) => page * PAGE + n).map((i) => (
           <li key={i} className="stage-row" data-shown={isShown(i)} aria-hidden={!isShown(i)}>
             {row(i)}
           </li>
@@ -272,21 +285,13 @@ function RatiosScene(props: {
   onSteps: (n: number) => void;
 }) {
   const { question } = props;
-  const asked = useQuery({
-    queryKey: ['comparison', 'write-up', question.base, question.configuration],
-    queryFn: () =>
-      value(api.GET('/api/compare', { params: { query: { base: question.base, with: [question.configuration] } } })),
-  });
+  const asked = useQuery(compared(question.configuration, question.base, question.by));
   if (!asked.data) return <NotYet error={asked.error} onSteps={props.onSteps} />;
   const comparison = asked.data;
   const both = [comparison.sides[0]!.configuration, comparison.base];
   const all = ratioRowsOf(comparison, question.metrics);
-  const byRatio = [...all].sort((a, b) => (b.cells[0]!.ratio ?? 0) - (a.cells[0]!.ratio ?? 0));
-  // Where there is no room for all, both ends stay: leaving out the losses would be a lie.
-  const sorted =
-    byRatio.length <= MOST_ROWS
-      ? byRatio
-      : [...byRatio.slice(0, MOST_ROWS - WORST_ROWS), ...byRatio.slice(-WORST_ROWS)];
+  const sorted = [...all].sort((a, b) => (b.cells[0]!.ratio ?? 0) - (a.cells[0]!.ratio ?? 0));
+  const narrowed = byWords(question.by, comparison);
   const most = Math.max(...sorted.map((r) => Math.abs(Math.log(r.cells[0]!.ratio ?? 1))), 0.05);
   return (
     <Rows
@@ -295,8 +300,7 @@ function RatiosScene(props: {
       sub={
         <>
           against {toldApart(comparison.base, both)}, <b>right is better</b>
-          {sorted.length < all.length &&
-            ` · the best ${MOST_ROWS - WORST_ROWS} and the last ${WORST_ROWS} of ${all.length} tests`}
+          {narrowed && ` · ${narrowed}`}
         </>
       }
       count={sorted.length}

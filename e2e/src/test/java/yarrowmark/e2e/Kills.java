@@ -32,7 +32,7 @@ public final class Kills {
     private static final int OF_SERVER = SMALLEST ? 1 : Integer.getInteger("yarrowmark.kills", 100);
     private static final int OF_DATABASE = SMALLEST ? 1 : OF_SERVER / 2;
     private static final long PAUSE_MS = 150;
-    private static final long TYPED_EVERY_MS = 400;
+    private static final long TYPED_EVERY_MS = 1_500;
 
     private Kills() {}
 

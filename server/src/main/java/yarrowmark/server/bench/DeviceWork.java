@@ -271,7 +271,8 @@ class DeviceWork {
                 clock.instant(),
                 start.checks(),
                 seat.invitedBy() == null ? DEVICE : "at the device, with a code of " + seat.invitedBy(),
-                new Ledger.ByHand(byHand, null, null, null, null)));
+                new Ledger.ByHand(byHand, null, null, null, null),
+                (int) items.stream().map(PlanItem::testId).distinct().count()));
         seat.start(session);
         events.publishEvent(new SeatChanged(seatId));
     }

@@ -38,7 +38,7 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param without        parts that somebody leaves out: "group:" and its name, "suite:" or "test:" and its number
  * @param per            every score divided by a quantity: price, weight, or the key of a fact
  */
-record StandingsAsk(
+public record StandingsAsk(
         @Nullable Set<DeviceClass> deviceClass,
         @Nullable @Size(max = 50) Set<@Size(max = 120) String> maker,
         @Nullable @Min(0) Double priceFrom,
@@ -63,13 +63,13 @@ record StandingsAsk(
         @Nullable Boolean everyTest,
         @Nullable @Size(max = 60) Set<@Size(max = 80) String> without) {
 
-    enum Power {
+    public enum Power {
         MAINS,
         BATTERY
     }
 
     /** The configuration made last, the one that stands best, or the one made from no other. */
-    enum PerModel {
+    public enum PerModel {
         NEWEST,
         BEST,
         FACTORY

@@ -3,6 +3,7 @@ package yarrowmark.server.writeup;
 import com.fasterxml.jackson.annotation.JsonSubTypes;
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
@@ -10,6 +11,7 @@ import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.standing.StandingsAsk;
 
 /** What a figure shows, or a table. Configurations, metrics and models are named by their ids. */
 @Schema(
@@ -73,17 +75,23 @@ sealed interface FigureQuestion {
     record Ratios(
             @Min(1) long configuration,
             @Min(1) long base,
-            @Nullable @Size(max = MOST) List<@NotNull @Min(1) Long> metrics)
+            @Nullable @Size(max = MOST) List<@NotNull @Min(1) Long> metrics,
+            @Nullable @Valid ComparedBy by)
             implements FigureQuestion {}
 
+    /** @param asked what Standings was asked; without it, the class alone says who is ranked */
     record Value(
             @NotBlank @Size(max = 80) String quantity,
             @Nullable DeviceClass deviceClass,
-            @Nullable @Min(1) Long highlight)
+            @Nullable @Min(1) Long highlight,
+            @Nullable @Valid StandingsAsk asked)
             implements FigureQuestion {}
 
     record Trend(@Min(1) long model, @Nullable @Min(1) Long unit, @Nullable @Size(max = 200) String along)
             implements FigureQuestion {}
 
-    record Standing(@Nullable DeviceClass deviceClass, @Nullable @Min(1) Long highlight) implements FigureQuestion {}
+    /** @param asked what Standings was asked; without it, the class alone says who is ranked */
+    record Standing(
+            @Nullable DeviceClass deviceClass, @Nullable @Min(1) Long highlight, @Nullable @Valid StandingsAsk asked)
+            implements FigureQuestion {}
 }

@@ -186,7 +186,8 @@ public class LedgerImport {
                     List.of(),
                     person,
                     Ledger.ByHand.read(
-                            r.conditions(place).recording(), r.conditions(place).otherWork())));
+                            r.conditions(place).recording(), r.conditions(place).otherWork()),
+                    null));
             ledger.end(session, SessionState.DONE, require(ends, place));
             sessions.put(place, session);
             if (sessions.size() % CLEAR_EVERY == 0) {

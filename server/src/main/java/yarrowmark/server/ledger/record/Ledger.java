@@ -83,7 +83,10 @@ public class Ledger {
         this.clock = clock;
     }
 
-    /** @param batteryLevel 0 to 1 */
+    /**
+     * @param batteryLevel 0 to 1
+     * @param tests        how many it is to have; null where nobody planned any
+     */
     public record NewSession(
             long configurationId,
             String planName,
@@ -94,7 +97,8 @@ public class Ledger {
             Instant startedAt,
             List<Check> checks,
             String checkedBy,
-            ByHand byHand) {
+            ByHand byHand,
+            @Nullable Integer tests) {
         public NewSession(
                 long configurationId,
                 String planName,
@@ -115,7 +119,8 @@ public class Ledger {
                     startedAt,
                     checks,
                     checkedBy,
-                    ByHand.NOTHING);
+                    ByHand.NOTHING,
+                    null);
         }
     }
 
@@ -340,6 +345,25 @@ public class Ledger {
         Session session = sittings.session(sessionId);
         if (session.state() == SessionState.OPEN) {
             session.end(how, at);
+            // One that was ended before it had everything does not count, and one that was left off and is done does.
+            events.publishEvent((RecordsChanged) new ConditionsChanged());
+        }
+    }
+
+    /** Somebody says whether a session that was never finished counts all the same. */
+    @Transactional
+    public void count(long sessionId, boolean anyway, String person) {
+        Session session = sittings.session(sessionId);
+        if (session.counts() != anyway) {
+            session.count(anyway);
+            changes.note(
+                    person,
+                    "session",
+                    sessionId,
+                    "counts although it was never finished",
+                    anyway ? "no" : "yes",
+                    anyway ? "yes" : "no");
+            events.publishEvent((RecordsChanged) new ConditionsChanged());
         }
     }
 
@@ -347,6 +371,7 @@ public class Ledger {
     @Transactional
     public void resume(long sessionId) {
         sittings.session(sessionId).resume();
+        events.publishEvent((RecordsChanged) new ConditionsChanged());
     }
 
     @Transactional(readOnly = true)

@@ -41,6 +41,8 @@ public class Session {
     private @Nullable Boolean recording;
     private @Nullable Boolean otherWork;
     private @Nullable String remarks;
+    private @Nullable Integer tests;
+    private boolean counts;
 
     @ElementCollection
     @CollectionTable(name = "session_test", joinColumns = @JoinColumn(name = "session_id"))
@@ -66,6 +68,7 @@ public class Session {
         this.recording = s.byHand().recording();
         this.otherWork = s.byHand().otherWork();
         this.remarks = s.byHand().remarks();
+        this.tests = s.tests();
         this.testsByHand.addAll(s.byHand().tests());
         s.checks().forEach(c -> checks.add(new SessionCheck(c.text(), c.ticked(), s.checkedBy())));
     }
@@ -105,6 +108,20 @@ public class Session {
 
     public @Nullable Double batteryLevel() {
         return batteryLevel;
+    }
+
+    /** How many tests it was to have; null where nobody planned any. */
+    public @Nullable Integer tests() {
+        return tests;
+    }
+
+    /** Whether somebody said that it counts although it was never finished. */
+    public boolean counts() {
+        return counts;
+    }
+
+    void count(boolean anyway) {
+        this.counts = anyway;
     }
 
     void resume() {

@@ -1,5 +1,9 @@
 package yarrowmark.server.ledger.sample;
 
+import java.sql.Timestamp;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -16,6 +20,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.stats.Sample;
@@ -27,7 +32,7 @@ import yarrowmark.server.platform.Settings;
 
 /**
  * Parts the sessions of a configuration into those that count by default and those that were measured under a condition of
- * the lab's list: with the screen recorded, on battery, with other work going on. A session on battery is an unusual one
+ * the lab's list: with the screen recorded, on battery, with other work going on, or never finished. A session on battery is an unusual one
  * only where the same configuration was measured on mains as well: a phone has no other power.
  */
 // Before whoever computes from what it takes: they must not ask it while it still knows what was.
@@ -35,27 +40,42 @@ import yarrowmark.server.platform.Settings;
 @Order(Ordered.HIGHEST_PRECEDENCE)
 public class CountedSessions implements Mirror {
     private static final String SETTING = "conditions.not-counted";
+    /** An open session for which nothing came for so long is taken as left off. */
+    private static final Duration LEFT_OFF_AFTER = Duration.ofHours(24);
+
+    /**
+     * A session that was stopped or left off before each of its tests had a run, and of which nobody said that it counts.
+     *
+     * @param measured tests that have a run
+     * @param planned  tests that it was to have; null where that is not known
+     */
+    public record Unfinished(
+            long session, long configurationId, Instant startedAt, int measured, @Nullable Integer planned) {}
 
     /** @param flags of the sessions that have any. @param notCounted sessions that do not count by default */
     private record Known(
             Map<Long, Set<SessionSelection>> flags,
             Set<Long> notCounted,
             Map<Long, Set<Long>> byConfiguration,
+            List<Unfinished> unfinished,
             Set<SessionSelection> list) {}
 
     private final JdbcTemplate jdbc;
     private final Settings settings;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
+    private final Clock clock;
     private final Object lock = new Object();
     private @Nullable Known known;
     private long version;
 
-    CountedSessions(JdbcTemplate jdbc, Settings settings, ChangeLog changes, ApplicationEventPublisher events) {
+    CountedSessions(
+            JdbcTemplate jdbc, Settings settings, ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
         this.jdbc = jdbc;
         this.settings = settings;
         this.changes = changes;
         this.events = events;
+        this.clock = clock;
     }
 
     /** Those sessions alone that are taken; a sample none of whose sessions is falls away. */
@@ -114,6 +134,22 @@ public class CountedSessions implements Mirror {
                 .sum();
     }
 
+    /** Sessions that were never finished and do not count, the newest first; none where the lab counts them. */
+    @Transactional(readOnly = true)
+    public List<Unfinished> unfinished() {
+        Known now = known();
+        return now.list().contains(SessionSelection.UNFINISHED) ? now.unfinished() : List.of();
+    }
+
+    /** A session is left off by the passing of time, without any change of the records that would tell it. */
+    @Scheduled(fixedDelayString = "PT10M", initialDelayString = "PT10M")
+    @Transactional
+    public void lookForLeftOff() {
+        if (!readUnfinished().equals(known().unfinished())) {
+            events.publishEvent((RecordsChanged) new ConditionsChanged());
+        }
+    }
+
     /** The conditions under which sessions do not count by default. */
     @Transactional(readOnly = true)
     public Set<SessionSelection> list() {
@@ -135,6 +171,13 @@ public class CountedSessions implements Mirror {
 
     private static String words(Set<SessionSelection> list) {
         return list.stream().sorted().map(SessionSelection::words).collect(Collectors.joining(", "));
+    }
+
+    private void forget() {
+        synchronized (lock) {
+            version++;
+            known = null;
+        }
     }
 
     private Known known() {
@@ -161,7 +204,10 @@ public class CountedSessions implements Mirror {
                         .map(SessionSelection::valueOf)
                         .collect(Collectors.toCollection(() -> EnumSet.noneOf(SessionSelection.class))))
                 .orElseGet(() -> EnumSet.of(
-                        SessionSelection.RECORDED, SessionSelection.ON_BATTERY, SessionSelection.OTHER_WORK));
+                        SessionSelection.RECORDED,
+                        SessionSelection.ON_BATTERY,
+                        SessionSelection.OTHER_WORK,
+                        SessionSelection.UNFINISHED));
         Map<Long, Set<SessionSelection>> flags = new HashMap<>();
         Map<Long, Set<Long>> byConfiguration = new HashMap<>();
         Map<Long, Long> onBattery = new HashMap<>();
@@ -184,6 +230,14 @@ public class CountedSessions implements Mirror {
                             .computeIfAbsent(row.getLong(2), c -> new HashSet<>())
                             .add(row.getLong(1));
                 });
+        List<Unfinished> unfinished = readUnfinished();
+        for (Unfinished u : unfinished) {
+            flags.computeIfAbsent(u.session(), s -> EnumSet.noneOf(SessionSelection.class))
+                    .add(SessionSelection.UNFINISHED);
+            byConfiguration
+                    .computeIfAbsent(u.configurationId(), c -> new HashSet<>())
+                    .add(u.session());
+        }
         Set<Long> alsoOnMains = onBattery.isEmpty()
                 ? Set.of()
                 : new HashSet<>(jdbc.queryForList(
@@ -194,15 +248,40 @@ public class CountedSessions implements Mirror {
                 .filter(t -> t != SessionSelection.ON_BATTERY || alsoOnMains.contains(onBattery.get(session)))
                 .findAny()
                 .ifPresent(t -> notCounted.add(session)));
-        return new Known(flags, notCounted, byConfiguration, list);
+        return new Known(flags, notCounted, byConfiguration, unfinished, list);
+    }
+
+    private List<Unfinished> readUnfinished() {
+        return jdbc.query(
+                """
+                select s.id, s.configuration_id, s.started_at, count(distinct r.test_id) as measured, s.tests
+                from session s join run r on r.session_id = s.id
+                where s.state <> 'DONE' and s.counts = 0
+                group by s.id, s.configuration_id, s.started_at, s.tests, s.state
+                having (s.tests is null or measured < s.tests) and (s.state = 'STOPPED' or max(r.finished_at) < ?)
+                order by s.started_at desc, s.id desc""",
+                (row, n) -> new Unfinished(
+                        row.getLong(1),
+                        row.getLong(2),
+                        row.getTimestamp(3).toInstant(),
+                        row.getInt(4),
+                        row.getObject(5, Integer.class)),
+                Timestamp.from(clock.instant().minus(LEFT_OFF_AFTER)));
     }
 
     @Override
     public void note(RecordsChanged change) {
         if (change instanceof ConditionsChanged) {
+            forget();
+        } else if (change instanceof SamplesChanged samples) {
+            Known now;
             synchronized (lock) {
-                version++;
-                known = null;
+                now = known;
+            }
+            // A run that comes late may be the one that was missing.
+            if (now != null
+                    && now.unfinished().stream().anyMatch(u -> u.configurationId() == samples.configurationId())) {
+                forget();
             }
         }
     }

@@ -7,7 +7,9 @@ public enum SessionSelection {
     ALL("in every session"),
     RECORDED("while the screen was recorded"),
     ON_BATTERY("on battery"),
-    OTHER_WORK("with other work going on");
+    OTHER_WORK("with other work going on"),
+    /** Stopped, or left off for a day, before each of its tests had a run. */
+    UNFINISHED("in sessions that were never finished");
 
     private final String words;
 

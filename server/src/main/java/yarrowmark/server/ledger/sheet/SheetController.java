@@ -100,6 +100,7 @@ class SheetController {
                 .stream()
                 .map(text -> new Ledger.Check(text, ticked.contains(text)))
                 .toList();
+        List<TestByHand> tests = byHand(body);
         long id = ledger.open(new Ledger.NewSession(
                 body.configurationId(),
                 body.name().strip(),
@@ -111,11 +112,8 @@ class SheetController {
                 checks,
                 who.getName(),
                 new Ledger.ByHand(
-                        byHand(body),
-                        temperature(body.roomTemperature()),
-                        body.recording(),
-                        body.otherWork(),
-                        body.remarks())));
+                        tests, temperature(body.roomTemperature()), body.recording(), body.otherWork(), body.remarks()),
+                tests.size()));
         return sheets.sheet(id);
     }
 

@@ -1,0 +1,80 @@
+import type { Schemas } from '../../api/client.ts';
+import { testGroup, type TestGroup } from '../../format/format.ts';
+import { partWords } from '../../format/parts.ts';
+import { takeWords } from '../../format/takes.ts';
+import { compareSearch } from '../../shell/search-params.ts';
+
+/** What Compare was asked beside who is compared. */
+export type ComparedBy = Schemas['ComparedBy'];
+/** What Standings was asked. */
+export type StandingsAsk = Schemas['StandingsAsk'];
+/** Whoever ranks: the whole question of a view, or a class alone, as older pieces have it. */
+export interface AskedStanding {
+  asked?: StandingsAsk;
+  deviceClass?: Schemas['ConfigurationRow']['deviceClass'];
+}
+
+const MOST_NAMED = 4;
+
+export function askOf(of: AskedStanding): StandingsAsk {
+  return of.asked ?? (of.deviceClass ? { deviceClass: [of.deviceClass] } : {});
+}
+
+function joined(parts: readonly (string | false | undefined)[]): string {
+  return parts.filter((p) => typeof p === 'string' && p !== '').join(', ');
+}
+
+/** What a comparison was narrowed to, for a caption: "without Storage, on battery"; empty where nothing was. */
+export function byWords(by: ComparedBy | undefined, comparison: Schemas['Comparison']): string {
+  if (!by) return '';
+  const suite = comparison.rows.find((r) => r.metric.suiteVersionId === by.suite)?.metric;
+  return joined([
+    by.group !== undefined && `${testGroup(by.group)} tests alone`,
+    by.suite !== undefined && `${suite ? `${suite.suite} ${suite.version}` : 'one suite'} alone`,
+    (by.without ?? []).length > 0 && `without ${by.without!.map((key) => partWords(key, comparison.rows)).join(', ')}`,
+    comparison.per && `per ${comparison.per.label}`,
+    comparison.take !== 'USUAL' && takeWords(comparison.take),
+    comparison.baseTake !== comparison.take && `the base ${takeWords(comparison.baseTake)}`,
+  ]);
+}
+
+/** What a standing ranks by and what it was narrowed to, for a caption. */
+export function standingWords(standings: Schemas['Standings'], of: AskedStanding): string {
+  return joined([
+    standings.metric ? `by ${standings.scope}` : `for ${standings.purpose}, over ${standings.scope}`,
+    narrowedWords(standings, of),
+  ]);
+}
+
+/** What a standing was narrowed to: "without Storage, per price"; empty where nothing was. */
+export function narrowedWords(standings: Schemas['Standings'], of: AskedStanding): string {
+  const asked = askOf(of);
+  const without = (asked.without ?? []).map((key) =>
+    key.startsWith('group:') ? testGroup(key.slice('group:'.length) as TestGroup) : undefined,
+  );
+  // Tests and suites that are left out are named by the answer, groups by themselves.
+  const named = without.some((w) => w === undefined)
+    ? [...new Set(standings.leftOut.filter((l) => l.reason === 'left out here').map((l) => l.test))]
+    : without;
+  return joined([
+    named.length > 0 && `without ${named.length > MOST_NAMED ? `${named.length} tests` : named.join(', ')}`,
+    standings.per && `per ${standings.per}`,
+    standings.take !== undefined && standings.take !== 'USUAL' && takeWords(standings.take),
+    asked.maker && asked.maker.length > 0 && `made by ${asked.maker.join(', ')}`,
+    asked.fact &&
+      asked.fact.length > 0 &&
+      `${asked.fact.length} ${asked.fact.length === 1 ? 'condition' : 'conditions'} on facts`,
+    asked.fresh && 'without what is stale',
+    asked.power === 'BATTERY' ? 'measured on battery' : asked.power === 'MAINS' && 'measured on mains',
+  ]);
+}
+
+/** The address at which Compare asks the same. */
+export function compareSearchOf(of: {
+  configuration: number;
+  base: number;
+  by?: ComparedBy;
+}): ReturnType<typeof compareSearch> {
+  const { materiality, ...rest } = of.by ?? {};
+  return compareSearch({ ...rest, matters: materiality, ids: [of.base, of.configuration], base: of.base });
+}
