@@ -75,6 +75,7 @@ function Overall({
         {howSure(o.verdict)}
         {side.clean && <span className="pill ml-2">a clean comparison</span>}
       </p>
+      {side.swayed && <Swayed swayed={side.swayed} sizes={sizes} onLeaveOut={onLeaveOut} />}
       <p className="small mt-0.5">
         95 % interval {sizes === 'times' ? `${times(o.low, 3)} to ${times(o.high, 3)}` : o.range} ·{' '}
         {sizes === 'times' ? o.size : times(o.ratio, 3)} over {o.shared} shared {o.shared === 1 ? 'test' : 'tests'},{' '}
@@ -101,10 +102,39 @@ function Overall({
   );
 }
 
+/** What else moves the overall so far that the overall alone would mislead. */
+function Swayed({
+  swayed,
+  sizes,
+  onLeaveOut,
+}: {
+  swayed: NonNullable<Side['swayed']>;
+  sizes: Sizes | undefined;
+  onLeaveOut: (key: string) => void;
+}) {
+  const size = (ratio: number, words: string) => (sizes === 'times' ? times(ratio, 3) : words);
+  return (
+    <p role="note" className="my-1.5 border-l-2 border-gold pl-2">
+      {swayed.facts.length > 0 && (
+        <>
+          {swayed.facts.slice(0, 2).join(' and ')}
+          {swayed.facts.length > 2 && ` and ${swayed.facts.length - 2} more`} also changed:{' '}
+        </>
+      )}
+      {swayed.name} {size(swayed.ratio, swayed.size)};{' '}
+      <button className="link" onClick={() => onLeaveOut(swayed.key)}>
+        without {swayed.name} {size(swayed.without, swayed.withoutSize)}
+      </button>
+      .
+    </p>
+  );
+}
+
 function Changed({ comparison, side }: { comparison: Comparison; side: Side }) {
   const { differing, partly, same } = side.changed;
   const told = differing.filter((r) => r.role !== 'WITHIN_TOLERANCE');
   const tolerated = differing.length - told.length;
+  const alone = told.length === 1 && !side.conditions.some((c) => c.disturbs);
   const also = told.filter((r) => r.role === 'ALSO_CHANGED').length + side.conditions.filter((c) => c.disturbs).length;
   return (
     <section>
@@ -118,8 +148,12 @@ function Changed({ comparison, side }: { comparison: Comparison; side: Side }) {
             </b>
             {row.cells[1]?.change && <span className="small ml-1">{factStep(row.cells[1].change, row.unit)}</span>}
           </p>
-          <span className="pill" data-tone={row.role === 'ALSO_CHANGED' ? 'wait' : undefined}>
-            {row.role === 'UNDER_TEST' ? 'the change under test' : 'also changed: may explain part of it'}
+          <span className="pill" data-tone={row.role === 'ALSO_CHANGED' && !alone ? 'wait' : undefined}>
+            {alone
+              ? 'the change'
+              : row.role === 'UNDER_TEST'
+                ? 'the change under test'
+                : 'also changed: may explain part of it'}
           </span>
         </div>
       ))}

@@ -95,6 +95,14 @@ export function TrendsView() {
             <Link to="/shelf/models/$modelId" params={{ modelId: String(search.model) }} className="link">
               Open the model
             </Link>
+            {search.along !== undefined && (
+              <>
+                {', or '}
+                <button className="link" onClick={() => say({ along: undefined })}>
+                  go along what it has most of
+                </button>
+              </>
+            )}
           </Empty>
         ) : (
           <Trouble error={trends.error} again={() => void trends.refetch()} />

@@ -1,6 +1,6 @@
 import type { Standings } from '../../standings/question/ask.ts';
 import { railScale } from '../../chart/Rail.tsx';
-import { index, placeOf, placeParts } from '../../format/format.ts';
+import { direction, index, placeOf, placeParts, quantity } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
 import { standingWords, type AskedStanding } from '../question/asked.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
@@ -33,6 +33,14 @@ export function drawStanding(
       ? [r.merit! + Math.log(r.low / r.index), r.merit! + Math.log(r.high / r.index)]
       : undefined;
   const first = shown[0]!;
+  const { metric } = standings;
+  // Of one test alone the score itself is what readers look for.
+  const shownOf = (r: (typeof shown)[number]) =>
+    metric && r.value !== undefined
+      ? quantity(r.value, metric.unit)
+      : r.index === undefined
+        ? ''
+        : index(r.index, r.low, r.high);
   return {
     svg: svgOf(ARTICLE_WIDTH, height, [
       ...shown.flatMap((r, i) => {
@@ -47,7 +55,7 @@ export function drawStanding(
           stroke(left, y, left + room, y, 'var(--hair-2)'),
           interval ? stroke(x(interval[0]!), y, x(interval[1]!), y, ink, 2.4) : '',
           `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${is ? 'var(--accent, var(--leaf))' : 'var(--mark-8)'}"/>`,
-          words(ARTICLE_WIDTH, y + 5, r.index === undefined ? '' : index(r.index, r.low, r.high), {
+          words(ARTICLE_WIDTH, y + 5, shownOf(r), {
             end: true,
             weight: 600,
             fill: ink,
@@ -57,16 +65,25 @@ export function drawStanding(
     ]),
     width: ARTICLE_WIDTH,
     height,
-    caption: `Standing ${by}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
+    caption: `Standing ${by}${metric ? ` (${direction(metric.direction)})` : ''}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
     alt: `Standing of ${shown.length} configurations ${by}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
-    columns: ['place', 'configuration', 'index', '95 % low', '95 % high', 'tests'],
+    columns: [
+      'place',
+      'configuration',
+      ...(metric ? [metric.unit === '1' ? 'score' : metric.unit] : []),
+      'index',
+      '95 % low',
+      '95 % high',
+      metric ? 'runs' : 'tests',
+    ],
     rows: shown.map((r) => [
       placeOf(r),
       named(r.configuration),
+      ...(metric ? [r.value === undefined ? '' : quantity(r.value, metric.unit)] : []),
       r.index === undefined ? '' : index(r.index, r.low, r.high),
       r.low === undefined ? '' : index(r.low),
       r.high === undefined ? '' : index(r.high),
-      String(r.tests),
+      String(metric ? (r.runs ?? '') : r.tests),
     ]),
   };
 }

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, type CSSProperties, type ReactNode } from 'react';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { missingWords } from '../../format/verdict.ts';
-import { index } from '../../format/format.ts';
+import { index, quantity } from '../../format/format.ts';
 import { toldApart } from '../../format/named.ts';
 import { barsOf, directionWords } from '../figure/bars.ts';
 import { Drawing } from '../figure/Drawing.tsx';
@@ -130,6 +130,7 @@ function StandingScene(props: {
   const { question } = props;
   const asked = useQuery(standingOf(question));
   if (!asked.data) return <NotYet error={asked.error} onSteps={props.onSteps} />;
+  const { metric } = asked.data;
   const aside = narrowedWords(asked.data, question);
   const ranked = asked.data.rows.filter((r) => r.index !== undefined && r.status !== 'NOT_LINKED');
   const rows = ranked;
@@ -141,7 +142,17 @@ function StandingScene(props: {
       title={standingTitle(asked.data)}
       sub={
         <>
-          index, <b>more is better</b>
+          {metric ? (
+            <>
+              {metric.unit === '1' ? '' : `${metric.unit}, `}
+              <b>{directionWords(metric)}</b>
+              {metric.direction === 'LESS_IS_BETTER' && ', longer bars are better'}
+            </>
+          ) : (
+            <>
+              index, <b>more is better</b>
+            </>
+          )}
           {aside && ` · ${aside}`}
           {asked.data.base && ` · ${toldApart(asked.data.base, [...all, asked.data.base])} = 100`}
         </>
@@ -162,7 +173,7 @@ function StandingScene(props: {
               )}
             </span>
             <span className="stage-value" data-highlight={is}>
-              {index(r.index!, r.low, r.high)}
+              {metric && r.value !== undefined ? quantity(r.value, metric.unit) : index(r.index!, r.low, r.high)}
             </span>
           </>
         );

@@ -17,6 +17,22 @@ import java.util.TreeSet;
  * @param same      facts known of all, with one value
  */
 public record SetupComparison(List<Row> differing, List<Row> partly, List<Row> same) {
+    /** What moves scores most comes first, so that a reader sees the drive before the driver. */
+    private static final List<FactGroup> USUALLY_MOVES = List.of(
+            FactGroup.PROCESSOR,
+            FactGroup.GRAPHICS,
+            FactGroup.POWER,
+            FactGroup.MEMORY,
+            FactGroup.STORAGE,
+            FactGroup.COOLING,
+            FactGroup.SYSTEM,
+            FactGroup.BROWSER,
+            FactGroup.BOARD,
+            FactGroup.DRIVERS,
+            FactGroup.DISPLAY,
+            FactGroup.ROOM,
+            FactGroup.OTHER);
+
     /** What a differing fact is in this comparison. */
     public enum Role {
         /** What the reviewer set out to test. */
@@ -87,7 +103,8 @@ public record SetupComparison(List<Row> differing, List<Row> partly, List<Row> s
                     .toList();
             (differs ? differing : everywhere ? same : partly).add(new Row(key, values, changes, role));
         }
-        differing.sort(Comparator.comparing(Row::role));
+        differing.sort(Comparator.comparing(Row::role)
+                .thenComparingInt(r -> USUALLY_MOVES.indexOf(r.key().group())));
         return new SetupComparison(differing, partly, same);
     }
 

@@ -54,6 +54,31 @@ class SetupComparisonTest {
     }
 
     @Test
+    void whatUsuallyMovesScoresMostIsToldFirst() {
+        Map<String, String> facts = Map.of(
+                "firmware.version",
+                "1",
+                "os.kernel",
+                "6.1",
+                "storage.model",
+                "Reed 500",
+                "processor.name",
+                "Thessaly 5");
+        Map<String, String> others = Map.of(
+                "firmware.version",
+                "2",
+                "os.kernel",
+                "6.9",
+                "storage.model",
+                "Reed 900",
+                "processor.name",
+                "Thessaly 7");
+        assertThat(SetupComparison.of(List.of(facts, others), 0, Set.of()).differing())
+                .extracting(r -> r.key().key())
+                .containsExactly("processor.name", "storage.model", "os.kernel", "firmware.version");
+    }
+
+    @Test
     void swappingTheBaseInvertsRatiosAndTurnsNewerIntoOlder() {
         SetupComparison c = SetupComparison.of(List.of(BEFORE, AFTER), 1, Set.of());
         assertThat(c.differing())

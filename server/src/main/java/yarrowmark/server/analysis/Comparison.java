@@ -49,6 +49,7 @@ record Comparison(
      * @param clean      whether exactly the change under test differs
      * @param unlikeUnits tests on which two units with the same facts differ clearly; empty where it is another configuration
      * @param quantity   what its values were divided by, in the unit shown
+     * @param swayed      the group of tests without which the overall is another one; absent where there is none
      */
     record Side(
             ConfigurationRow configuration,
@@ -58,6 +59,7 @@ record Comparison(
             List<SessionConditions.Difference> conditions,
             boolean clean,
             @Nullable Double quantity,
+            @Nullable Swayed swayed,
             List<String> unlikeUnits) {}
 
     /**
@@ -92,6 +94,22 @@ record Comparison(
             String size,
             String range,
             String sentence) {}
+
+    /**
+     * A group that moves the overall so far that both have to be said.
+     *
+     * @param key     what leaves it out
+     * @param facts   of its kind that differ beside the change under test, by name
+     * @param ratio   its own. @param size the same in words. @param without the overall without it
+     */
+    record Swayed(
+            String key,
+            String name,
+            List<String> facts,
+            double ratio,
+            String size,
+            double without,
+            String withoutSize) {}
 
     record Extreme(long metricId, String test, double ratio) {}
 

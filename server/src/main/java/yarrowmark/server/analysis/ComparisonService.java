@@ -7,12 +7,15 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.Materiality;
+import yarrowmark.core.compare.Sway;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.sensor.Sensed;
@@ -227,6 +230,7 @@ class ComparisonService {
                             quantity == null
                                     ? null
                                     : quantity.shown(s.configuration().id()),
+                            swayed(s.overall(), changed, question.materiality()),
                             unlike(asked.base(), s, changed, lines));
                 })
                 .toList();
@@ -300,6 +304,39 @@ class ComparisonService {
             return Sensed.TELLING.contains(m.key());
         }
         return m.series() == null ? m.main() || m.scale() == Scale.DIFFERENCE || !m.given() : m.main();
+    }
+
+    /** Told where facts of its kind changed as well, or where the picture turns without it. */
+    private static Comparison.@Nullable Swayed swayed(
+            Comparison.@Nullable Overall overall, DifferencePage changed, double percent) {
+        if (overall == null) {
+            return null;
+        }
+        double[] without = overall.groups().stream()
+                .mapToDouble(a -> a.without() == null ? Double.NaN : Math.log(a.without()))
+                .toArray();
+        OptionalInt most = Sway.of(Math.log(overall.ratio()), without, materiality(percent));
+        if (most.isEmpty()) {
+            return null;
+        }
+        Comparison.Area area = overall.groups().get(most.getAsInt());
+        double left = require(area.without());
+        List<String> facts = changed.differing().stream()
+                .filter(r -> r.role() == SetupComparison.Role.ALSO_CHANGED
+                        && r.group().equals(area.name()))
+                .map(DifferencePage.FactRow::label)
+                .toList();
+        boolean turns = overall.ratio() > 1 != left > 1;
+        return facts.isEmpty() && !turns
+                ? null
+                : new Comparison.Swayed(
+                        area.key(),
+                        area.name(),
+                        facts,
+                        area.ratio(),
+                        DifferenceText.overallSize(area.ratio()),
+                        left,
+                        DifferenceText.overallSize(left));
     }
 
     private static Materiality materiality(double percent) {

@@ -40,4 +40,10 @@ final class ConfigurationNames {
         String all = Stream.of(parts, apart).filter(p -> !p.isEmpty()).collect(Collectors.joining(" · "));
         return all.isEmpty() ? "as found" : all;
     }
+
+    /** A name that another one of the unit has, with what tells the two apart. @param other the facts of that one */
+    static String apart(String name, Map<String, String> other, Map<String, String> facts) {
+        String different = FactDifference.name(FactDifference.between(other, facts));
+        return different.isEmpty() || name.contains(different) ? name : name + ", " + different;
+    }
 }

@@ -313,6 +313,13 @@ public class Configurations {
                     .with("now", c.name());
         }
         String name = to.strip();
+        if (configurations.findSoCalled(c.unit().id(), name).stream()
+                .anyMatch(other -> !other.id().equals(id))) {
+            throw Problem.conflict(
+                    "name-taken",
+                    "Another configuration of this unit is called \"" + name
+                            + "\" already. Say in the name what is different.");
+        }
         changes.note(person, SUBJECT, id, "name", c.name(), name);
         c.rename(name);
         configurations.flush();
@@ -411,12 +418,31 @@ public class Configurations {
         String called = name != null
                 ? name
                 : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts), siblings(unit));
-        Configuration made = new Configuration(unit, parent, shortened(called.strip()), clock.instant());
+        Configuration made =
+                new Configuration(unit, parent, unused(unit, called.strip(), values(facts)), clock.instant());
         made.describe(facts);
         configurations.saveAndFlush(made);
         changes.note(person, SUBJECT, made.id(), ChangeLog.MADE, null, made.name());
         touched(made);
         return made;
+    }
+
+    /** No two of a unit are called the same: what is told apart nowhere else is told apart by its facts, or by a number. */
+    private String unused(Unit unit, String name, Map<String, String> facts) {
+        String called = shortened(name);
+        Configuration same = configurations.findSoCalled(unit.id(), called).stream()
+                .findFirst()
+                .orElse(null);
+        if (same == null) {
+            return called;
+        }
+        String apart = shortened(ConfigurationNames.apart(name, same.values(), facts));
+        String candidate = apart;
+        for (int n = 2; !configurations.findSoCalled(unit.id(), candidate).isEmpty(); n++) {
+            String number = " (" + n + ")";
+            candidate = apart.substring(0, Math.min(apart.length(), LONGEST_NAME - number.length())) + number;
+        }
+        return candidate;
     }
 
     /** The newest that is neither retired nor merged away. */

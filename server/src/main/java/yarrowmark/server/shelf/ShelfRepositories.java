@@ -63,6 +63,10 @@ interface ConfigurationRepository extends JpaRepository<Configuration, Long> {
 
     List<Configuration> findFirst20ByUnitIdAndRetiredAtIsNullOrderByIdDesc(long unitId);
 
+    @Query(
+            "select c from Configuration c where c.unit.id = :unitId and c.name = :name and c.retiredAt is null and c.mergedInto is null order by c.id")
+    List<Configuration> findSoCalled(long unitId, String name);
+
     List<Configuration> findByUnitModelIdOrderById(long modelId);
 
     boolean existsByUnitId(long unitId);

@@ -149,11 +149,24 @@ final class TrendSteps {
                     fact.label() + " is neither a version nor a quantity, so its values have no order. Take one of: "
                             + offered.stream().map(Trends.Along::label).collect(Collectors.joining(", ")) + ".");
         }
-        return along(fact, (int) measured.stream()
+        int values = (int) measured.stream()
                 .map(c -> facts.getOrDefault(c.id(), Map.of()).get(asked))
                 .filter(v -> v != null)
                 .distinct()
-                .count());
+                .count();
+        if (values == 0) {
+            throw Problem.invalid(
+                    "nothing-varies",
+                    fact.label() + " is not known of anything that is measured here, so there is nothing along it."
+                            + (offered.isEmpty()
+                                    ? ""
+                                    : " There are steps along: "
+                                            + offered.stream()
+                                                    .map(Trends.Along::label)
+                                                    .collect(Collectors.joining(", "))
+                                            + "."));
+        }
+        return along(fact, values);
     }
 
     List<ConfigurationRow> unknown(Trends.Along along) {

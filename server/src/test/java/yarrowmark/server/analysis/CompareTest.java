@@ -64,6 +64,42 @@ class CompareTest {
     }
 
     /** The method's example B: the noise of example A, sample 2 against sample 1, through the whole program. */
+    /** A smaller drive had hidden that everything else was better. */
+    @Test
+    void aBigOtherChangeIsToldBesideTheOverall() {
+        Lab mixed = new Lab(port);
+        long small = mixed.configuration(Map.of("storage.model", "Reed 500", "processor.name", "Thessaly 5"));
+        long large = mixed.configuration(Map.of("storage.model", "Reed 900", "processor.name", "Thessaly 5"));
+        Map<String, String> better = Map.of("PROCESSOR", "121", "MEMORY", "120", "STORAGE", "40");
+        for (String group : List.of("PROCESSOR", "MEMORY", "STORAGE")) {
+            mixed.suite("Mixed " + group + mixed.number(), "1", group, "Weir, 1, more");
+            mixed.session(small, 3).typed(0, "100", "101", "99");
+            mixed.session(large, 3).typed(0, better.get(group), better.get(group), better.get(group));
+        }
+        JsonNode side = mixed.owner()
+                .get("/api/compare?base=" + small + "&with=" + large)
+                .body()
+                .path("sides")
+                .get(0);
+        assertThat(side.path("overall").path("ratio").asDouble()).isLessThan(1);
+        JsonNode swayed = side.path("swayed");
+        assertThat(swayed.path("key").asString()).isEqualTo("group:STORAGE");
+        assertThat(swayed.path("facts").toString()).isEqualTo("[\"Drive\"]");
+        assertThat(swayed.path("ratio").asDouble()).isCloseTo(0.4, within(0.01));
+        assertThat(swayed.path("size").asString()).isEqualTo("60.0 % worse");
+        assertThat(swayed.path("without").asDouble()).isBetween(1.2, 1.21);
+        assertThat(swayed.path("withoutSize").asString()).isEqualTo("20.5 % better");
+        JsonNode without = mixed.owner()
+                .get("/api/compare?base=" + small + "&with=" + large + "&without=group:STORAGE")
+                .body()
+                .path("sides")
+                .get(0);
+        assertThat(without.path("overall").path("ratio").asDouble())
+                .as("the same number where it is left out")
+                .isCloseTo(swayed.path("without").asDouble(), within(1e-9));
+        assertThat(without.path("swayed").isMissingNode()).isTrue();
+    }
+
     @Test
     void exampleBComesThroughTheWholeProgram() {
         lab.suite("Weir, 1, more");

@@ -154,6 +154,28 @@ class ConfigurationsTest {
                 .doesNotContain("6.9");
     }
 
+    @Test
+    void noTwoConfigurationsOfAUnitAreCalledTheSame() {
+        long delivered = id(make(null, "memory.size", "16 GB", "power.source", "mains", "power.mode", "balanced"));
+        Client.Answer battery =
+                make(delivered, "memory.size", "16 GB", "power.source", "battery", "power.mode", "balanced");
+        String fast = "high performance";
+        long mode = id(make(delivered, "memory.size", "16 GB", "power.source", "mains", "power.mode", fast));
+        Client.Answer both = make(mode, "memory.size", "16 GB", "power.source", "battery", "power.mode", fast);
+        String first = battery.body().path("configuration").path("name").asString();
+        String second = both.body().path("configuration").path("name").asString();
+        assertThat(first).isEqualTo("power battery");
+        assertThat(second).startsWith("power battery, ").contains("high performance");
+        assertThat(owner.put("/api/configurations/" + id(both) + "/name", Map.of("from", second, "to", "Power battery"))
+                        .code())
+                .as("in any case")
+                .isEqualTo("name-taken");
+        assertThat(owner.put("/api/configurations/" + id(both) + "/name", Map.of("from", second, "to", second))
+                        .status())
+                .as("its own name is no other's")
+                .isEqualTo(200);
+    }
+
     private static String[] with(String[] first, String... more) {
         return Stream.concat(Stream.of(first), Stream.of(more)).toArray(String[]::new);
     }

@@ -63,8 +63,12 @@ public final class Lab {
     }
 
     public Lab suite(String name, String suiteVersion, String lines) {
-        Client.Answer made = owner.post(
-                "/api/suites", Map.of("name", name, "version", suiteVersion, "group", "STORAGE", "text", lines));
+        return suite(name, suiteVersion, "STORAGE", lines);
+    }
+
+    public Lab suite(String name, String suiteVersion, String group, String lines) {
+        Client.Answer made =
+                owner.post("/api/suites", Map.of("name", name, "version", suiteVersion, "group", group, "text", lines));
         assertThat(made.status()).as(made.detail()).isEqualTo(200);
         tests = new ArrayList<>();
         made.body().forEach(id -> tests.add(id.asLong()));

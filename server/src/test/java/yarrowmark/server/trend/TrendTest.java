@@ -152,6 +152,9 @@ class TrendTest {
                         .get("/api/trends?along=os.name&model=" + lab.model())
                         .code())
                 .isEqualTo("no-order");
+        Client.Answer unknown = lab.owner().get("/api/trends?along=battery.capacity&model=" + lab.model());
+        assertThat(unknown.code()).isEqualTo("nothing-varies");
+        assertThat(unknown.detail()).contains("is not known of anything that is measured here");
         JsonNode one = trend("&along=os.kernel");
         assertThat(one.path("steps")).as("one step is a trend without steps").hasSize(1);
         assertThat(one.path("lines").get(0).path("firstToLast").isMissingNode()).isTrue();
