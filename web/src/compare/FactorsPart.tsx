@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
+import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { reading } from '../format/format.ts';
 import { Choice } from '../ui/Choice.tsx';
@@ -183,6 +184,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
         draw={(paint, font) => gridFigure(grid, PAINTS[paint], font)}
         csv={() => factorsCsv(grid)}
       />
+      <Dropped dropped={grid.dropped} />
       <p className="small mt-1">{grid.metric ? 'Ratios' : 'Overall ratios'} are to the first cell, better above 1.</p>
       {grid.blocks.map((b) => (
         <section
@@ -200,7 +202,7 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
             ] as const
           ).map(([what, effect], i) => (
             <p key={i} className="mt-1 flex items-baseline gap-2">
-              <span className="small w-16 shrink-0">{what}</span>
+              <span className="small w-16 shrink-0">{b.turns && i < 2 ? 'It turns' : what}</span>
               <span>{effect.words}</span>
               <CopyButton text={effect.words} what="the sentence" />
             </p>
@@ -212,6 +214,33 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
         <p className="mt-4 text-ink-2">Effects need four cells that were measured: two ways of each factor.</p>
       )}
     </div>
+  );
+}
+
+const SHOWN_DROPPED = 4;
+
+/** Tests that are not in the grid because a cell has none, with what happened there. */
+function Dropped({ dropped }: { dropped: Grid['dropped'] }) {
+  const [open, setOpen] = useState(false);
+  if (dropped.length === 0) return null;
+  const failed = dropped.filter((d) => d.failed).length;
+  const shown = open ? dropped : dropped.slice(0, Math.max(SHOWN_DROPPED, failed));
+  return (
+    <section className="mt-3">
+      <h3>
+        {dropped.length} {dropped.length === 1 ? 'test is' : 'tests are'} not in this grid
+      </h3>
+      {shown.map((d) => (
+        <p key={`${d.suite} ${d.test}`} className={`small mt-0.5 ${d.failed ? 'text-plum' : ''}`}>
+          {d.test}: {d.why.join(', ')}.
+        </p>
+      ))}
+      {shown.length < dropped.length && (
+        <button className="small link" onClick={() => setOpen(true)}>
+          {dropped.length - shown.length} more
+        </button>
+      )}
+    </section>
   );
 }
 
@@ -254,5 +283,6 @@ function factorsCsv(grid: Grid): string {
     ...cells,
     ['effect', 'of the first', 'of the second', '', 'ratio', '95 % low', '95 % high', 'in words'],
     ...effects,
+    ...grid.dropped.map((d) => ['not in the grid', d.test, d.suite, d.why.join('; ')]),
   ]);
 }

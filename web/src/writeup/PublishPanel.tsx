@@ -159,8 +159,17 @@ async function standingNow(writing: Writing): Promise<{ standing?: Schemas['Show
     };
     const drawn = drawStanding(await standingOf(asked).queryFn(), { ...asked, highlight: first });
     if (!drawn) return {};
-    const { svg, columns, rows } = drawn;
-    return { standing: { svg, columns, rows, caption: drawn.caption.slice(0, 1000), alt: drawn.alt.slice(0, 2000) } };
+    const { svg, narrow, columns, rows } = drawn;
+    return {
+      standing: {
+        svg,
+        ...(narrow !== undefined && { narrow }),
+        columns,
+        rows,
+        caption: drawn.caption.slice(0, 1000),
+        alt: drawn.alt.slice(0, 2000),
+      },
+    };
   } catch {
     // Without it the page says all that was written; nothing of it may keep it from going out.
     return {};

@@ -168,6 +168,7 @@ describe('the other pictures', () => {
   const grid: Schemas['FactorGrid'] = {
     choices: [],
     metrics: [],
+    dropped: [],
     first: { key: 'a', label: 'Device', levels: ['Folio', 'Drift'] },
     second: { key: 'b', label: 'System', levels: ['8', '<9>'] },
     rows: [
@@ -187,6 +188,7 @@ describe('the other pictures', () => {
       secondTo: String(i),
       first: effect(`first ${i}`),
       second: effect('second'),
+      turns: false,
       interaction: effect('together'),
     })),
   };

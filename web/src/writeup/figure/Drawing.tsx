@@ -1,7 +1,18 @@
 import { useEffect, useRef } from 'react';
 
-/** A drawing of ours: made of numbers and escaped words, in the page's own colours. */
-export function Drawing({ svg, alt }: { svg: string; alt: string }) {
+/** A drawing of ours: made of numbers and escaped words, in the page's own colours. @param narrow its form for a phone */
+export function Drawing({ svg, narrow, alt }: { svg: string; narrow?: string | undefined; alt: string }) {
+  return narrow === undefined ? (
+    <Painted svg={svg} alt={alt} />
+  ) : (
+    <>
+      <Painted svg={svg} alt={alt} className="max-sm:hidden" />
+      <Painted svg={narrow} alt={alt} className="sm:hidden" />
+    </>
+  );
+}
+
+function Painted({ svg, alt, className }: { svg: string; alt: string; className?: string }) {
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     const parsed = new DOMParser().parseFromString(svg, 'image/svg+xml').documentElement;
@@ -9,5 +20,5 @@ export function Drawing({ svg, alt }: { svg: string; alt: string }) {
     parsed.removeAttribute('height');
     box.current?.replaceChildren(document.importNode(parsed, true));
   }, [svg]);
-  return <div ref={box} role="img" aria-label={alt} />;
+  return <div ref={box} role="img" aria-label={alt} className={className} />;
 }

@@ -1,7 +1,8 @@
 import type { Schemas } from '../../api/client.ts';
 import { quantity } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
-import { ARTICLE_WIDTH, bar, stroke, svgOf, words, type Drawn } from './drawn.ts';
+import { bar, stroke, words, type Drawn } from './drawn.ts';
+import { bothForms, pageRows } from './rows.ts';
 import { missing, valued } from '../question/number-words.ts';
 
 type Asked = Schemas['AskedValues'];
@@ -61,56 +62,63 @@ export function drawBars(asked: Asked, order: 'best' | 'given', highlight: numbe
   const found = barsOf(asked, order, highlight);
   if (!found) return undefined;
   const { metric, bars } = found;
-  const [left, right, line] = [200, 96, bars.some((b) => b.detail) ? 42 : 30];
-  const room = ARTICLE_WIDTH - left - right;
   const most = Math.max(
     1e-300,
     ...bars.flatMap((b) => [b.of.value ?? 0, b.of.high ?? 0, ...b.published.map((p) => p.value)]),
   );
-  const x = (v: number) => left + (Math.max(0, v) / most) * room;
-  const parts = bars.flatMap((b, i) => {
-    const y = i * line;
-    const middle = y + line / 2 - 2;
-    const ink = b.highlight ? 'var(--accent, var(--leaf))' : 'var(--ink)';
+  const drawing = bothForms(pageRows(200, 96, bars.some((b) => b.detail) ? 42 : 30), bars.length, 4, (on, height) => {
+    const { left, room } = on;
+    const x = (v: number) => left + (Math.max(0, v) / most) * room;
+    const half = on.narrow ? 6 : 9;
     return [
-      words(0, b.detail ? middle : middle + 5, b.title, {
-        weight: b.highlight ? 600 : 400,
-        fill: b.of.value === undefined ? 'var(--ink-2)' : ink,
-        most: left - 12,
-      }),
-      b.detail ? words(0, middle + 15, b.detail, { size: 11.5, fill: 'var(--ink-2)', most: left - 12 }) : '',
-      b.of.value === undefined
-        ? words(left, middle + 5, missing(b.of), { fill: 'var(--ink-2)', most: room })
-        : bar(
-            left,
-            middle - 9,
-            x(b.of.value) - left,
-            18,
-            b.highlight ? 'var(--accent, var(--leaf))' : 'var(--mark-8)',
-          ) +
-          (b.of.low !== undefined && b.of.high !== undefined && b.of.high > b.of.low
-            ? stroke(x(b.of.low), middle, x(b.of.high), middle, 'var(--ink)', 2)
-            : ''),
-      ...b.published.map(
-        (p) =>
-          `<path d="M${x(p.value).toFixed(1)} ${(middle - 11).toFixed(1)}l5 11l-5 11l-5 -11z" fill="var(--paper)" stroke="var(--gold)" stroke-width="1.5"/>`,
-      ),
-      words(ARTICLE_WIDTH, middle + 5, b.text, {
-        end: true,
-        weight: 600,
-        fill: b.of.value === undefined ? 'var(--ink-2)' : ink,
+      stroke(left, 0, left, height, 'var(--hair)'),
+      ...bars.flatMap((b, i) => {
+        const middle = on.middle(i) - (on.narrow ? 0 : 2);
+        const ink = b.highlight ? 'var(--accent, var(--leaf))' : 'var(--ink)';
+        const below = b.detail && !on.narrow;
+        return [
+          words(
+            0,
+            below ? middle : on.narrow ? on.text(i) : middle + 5,
+            on.narrow && b.detail ? `${b.title}, ${b.detail}` : b.title,
+            {
+              weight: b.highlight ? 600 : 400,
+              fill: b.of.value === undefined ? 'var(--ink-2)' : ink,
+              most: on.nameRoom,
+            },
+          ),
+          below ? words(0, middle + 15, b.detail, { size: 11.5, fill: 'var(--ink-2)', most: on.nameRoom }) : '',
+          b.of.value === undefined
+            ? words(left, middle + 5, missing(b.of), { fill: 'var(--ink-2)', most: room })
+            : bar(
+                left,
+                middle - half,
+                x(b.of.value) - left,
+                2 * half,
+                b.highlight ? 'var(--accent, var(--leaf))' : 'var(--mark-8)',
+              ) +
+              (b.of.low !== undefined && b.of.high !== undefined && b.of.high > b.of.low
+                ? stroke(x(b.of.low), middle, x(b.of.high), middle, 'var(--ink)', 2)
+                : ''),
+          ...b.published.map(
+            (p) =>
+              `<path d="M${x(p.value).toFixed(1)} ${(middle - half - 2).toFixed(1)}l5 ${half + 2}l-5 ${half + 2}l-5 -${half + 2}z" fill="var(--paper)" stroke="var(--gold)" stroke-width="1.5"/>`,
+          ),
+          words(on.width, on.narrow ? on.text(i) : middle + 5, b.text, {
+            end: true,
+            weight: 600,
+            fill: b.of.value === undefined ? 'var(--ink-2)' : ink,
+          }),
+        ];
       }),
     ];
   });
-  const height = bars.length * line + 4;
   const withValue = bars.filter((b) => b.of.value !== undefined);
   const first = withValue[0];
   const unit = unitWords(metric);
   const sources = [...new Set(bars.flatMap((b) => b.published.map((p) => p.source)))];
   return {
-    svg: svgOf(ARTICLE_WIDTH, height, [stroke(left, 0, left, height, 'var(--hair)'), ...parts]),
-    width: ARTICLE_WIDTH,
-    height,
+    ...drawing,
     caption: `${metric.test}${unit ? `, ${unit}` : ''}; ${directionWords(metric)}. Bars begin at zero${withValue.some((b) => b.of.low !== undefined) ? ', lines are 95 % intervals' : ''}.${sources.length > 0 ? ` Diamonds were published by others: ${sources.join(', ')}.` : ''}`,
     alt: `${metric.test} of ${bars.length} devices, ${directionWords(metric)}.${first ? ` ${first.title}${first.detail ? `, ${first.detail}` : ''} is ${order === 'best' ? 'first' : 'shown first'} with ${first.text}.` : ''}${bars.length > withValue.length ? ` ${bars.length - withValue.length} without a value.` : ''}`,
     columns: [

@@ -5,6 +5,8 @@ import type { NumberQuestion } from '../question/questions.ts';
 export interface Drawn {
   /** Whose colours are those of the page: var(--ink) and so on. */
   svg: string;
+  /** The same for a screen as wide as a phone, where its rows have another form there. */
+  narrow?: string | undefined;
   width: number;
   height: number;
   /** Proposed; the writer may say it otherwise. */

@@ -101,6 +101,29 @@ const comparison = (cells: Schemas['ComparedCell'][]) =>
     })),
   }) as unknown as Schemas['Comparison'];
 
+describe('the form for a phone', () => {
+  const shapes = (svg: string) => [svg.match(/<circle/g)?.length ?? 0, svg.match(/<rect/g)?.length ?? 0];
+  const said = (svg: string) => [...svg.matchAll(/<text[^>]*>([^<]*)<\/text>/g)].map((m) => m[1]!);
+  const across = (svg: string) =>
+    [...svg.matchAll(/ (?:x|x1|x2|cx)="(-?[\d.]+)"/g)].map((m) => Number(m[1])).filter((x) => !Number.isNaN(x));
+  it.each([
+    ['bars', drawBars(asked([100, 98, undefined]), 'best', 2)!],
+    ['ratios', drawRatios(comparison([cell(1.2, 'CLEAR_GAIN'), cell(0.8, 'CLEAR_LOSS'), cell(undefined)]), undefined)!],
+  ])('of %s shows the same marks and words, all of them on the screen', (_, drawn) => {
+    expect(shapes(drawn.narrow!)).toEqual(shapes(drawn.svg));
+    expect(said(drawn.narrow!).length).toBeGreaterThan(3);
+    for (const text of said(drawn.svg).filter((t) => /\d/.test(t) && !t.endsWith('…')))
+      expect(
+        said(drawn.narrow!).some((t) => t.includes(text)),
+        text,
+      ).toBe(true);
+    for (const x of across(drawn.narrow!)) {
+      expect(x).toBeGreaterThanOrEqual(0);
+      expect(x).toBeLessThanOrEqual(350);
+    }
+  });
+});
+
 describe('ratios and what they suggest', () => {
   it('show a failure in its line, and count both ends', () => {
     const drawn = drawRatios(

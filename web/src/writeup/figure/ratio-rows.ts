@@ -13,7 +13,8 @@ import {
 import { named } from '../../format/named.ts';
 import { lineName } from '../../compare/line/order.ts';
 import { byWords, type ComparedBy } from '../question/asked.ts';
-import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
+import { stroke, words, type Drawn } from './drawn.ts';
+import { bothForms, pageRows } from './rows.ts';
 
 type Comparison = Schemas['Comparison'];
 type Row = Comparison['rows'][number];
@@ -40,8 +41,6 @@ export function cellColour(cell: Cell): string {
   return of === 'gain' ? 'var(--leaf)' : of === 'loss' ? 'var(--plum)' : 'var(--ink-2)';
 }
 
-const LINE = 27;
-
 /** Ratios of one configuration to another, a line a test, around "same". */
 export function drawRatios(
   comparison: Comparison,
@@ -52,37 +51,43 @@ export function drawRatios(
   const side = comparison.sides[0];
   if (rows.length === 0 || !side) return undefined;
   const materiality = 1 + comparison.materiality / 100;
-  const [left, room] = [262, 340];
-  const axis = ratioAxis(
-    rows.flatMap((r) => {
-      const c = r.cells[0]!;
-      return c.ratio === undefined ? [] : [c.ratio, c.low ?? 1, c.high ?? 1];
-    }),
-    materiality,
-    room,
-  );
-  const height = rows.length * LINE + 26;
-  const x = (r: number) => left + axis.x(r);
-  const parts = rows.flatMap((row, i) => {
-    const cell = row.cells[0]!;
-    const y = i * LINE + LINE / 2;
-    const colour = cellColour(cell);
+  const span = rows.flatMap((r) => {
+    const c = r.cells[0]!;
+    return c.ratio === undefined ? [] : [c.ratio, c.low ?? 1, c.high ?? 1];
+  });
+  const drawing = bothForms(pageRows(262, 88, 27), rows.length, 26, (on, height) => {
+    const { left, room } = on;
+    const axis = ratioAxis(span, materiality, room);
+    const x = (r: number) => left + axis.x(r);
     return [
-      words(0, y + 5, lineName(row, comparison.rows), {
-        most: left - 14,
-        fill: cell.ratio === undefined ? 'var(--ink-2)' : 'var(--ink)',
+      `<rect x="${x(1 / materiality).toFixed(1)}" y="0" width="${(axis.x(materiality) - axis.x(1 / materiality)).toFixed(1)}" height="${height - 22}" fill="var(--band)"/>`,
+      stroke(x(1), 0, x(1), height - 22, 'var(--ink-3)'),
+      ...rows.flatMap((row, i) => {
+        const cell = row.cells[0]!;
+        const y = on.middle(i);
+        const colour = cellColour(cell);
+        return [
+          words(0, on.text(i), lineName(row, comparison.rows), {
+            most: on.nameRoom,
+            fill: cell.ratio === undefined ? 'var(--ink-2)' : 'var(--ink)',
+          }),
+          cell.ratio === undefined
+            ? words(left, y + 5, missingWords(cell), { fill: 'var(--ink-2)', size: 13, most: room })
+            : (cell.low !== undefined && cell.high !== undefined
+                ? stroke(x(cell.low), y, x(cell.high), y, colour, 2.4)
+                : '') +
+              `<circle cx="${x(cell.ratio).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${cell.verdict && isClear(cell.verdict) ? colour : 'var(--paper)'}" stroke="${colour}" stroke-width="2"/>`,
+          words(on.width, on.text(i), cellWords(cell, row.metric, materiality), {
+            end: true,
+            weight: cell.verdict && isClear(cell.verdict) ? 600 : 400,
+            fill: colour,
+          }),
+        ];
       }),
-      cell.ratio === undefined
-        ? words(left, y + 5, missingWords(cell), { fill: 'var(--ink-2)', size: 13, most: room })
-        : (cell.low !== undefined && cell.high !== undefined
-            ? stroke(x(cell.low), y, x(cell.high), y, colour, 2.4)
-            : '') +
-          `<circle cx="${x(cell.ratio).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${cell.verdict && isClear(cell.verdict) ? colour : 'var(--paper)'}" stroke="${colour}" stroke-width="2"/>`,
-      words(ARTICLE_WIDTH, y + 5, cellWords(cell, row.metric, materiality), {
-        end: true,
-        weight: cell.verdict && isClear(cell.verdict) ? 600 : 400,
-        fill: colour,
-      }),
+      words(x(1), height - 6, 'same', { size: 12, middle: true, fill: 'var(--ink-2)' }),
+      ...axis.ticks.map((t) =>
+        words(x(t), height - 6, formatRatio(t, materiality), { size: 11, middle: true, fill: 'var(--ink-3)' }),
+      ),
     ];
   });
   const narrowed = byWords(by, comparison);
@@ -90,17 +95,7 @@ export function drawRatios(
   const measured = rows.filter((r) => r.cells[0]!.ratio !== undefined);
   const count = (wanted: string) => measured.filter((r) => r.cells[0]!.verdict?.endsWith(wanted)).length;
   return {
-    svg: svgOf(ARTICLE_WIDTH, height, [
-      `<rect x="${x(1 / materiality).toFixed(1)}" y="0" width="${(axis.x(materiality) - axis.x(1 / materiality)).toFixed(1)}" height="${height - 22}" fill="var(--band)"/>`,
-      stroke(x(1), 0, x(1), height - 22, 'var(--ink-3)'),
-      ...parts,
-      words(x(1), height - 6, 'same', { size: 12, middle: true, fill: 'var(--ink-2)' }),
-      ...axis.ticks.map((t) =>
-        words(x(t), height - 6, formatRatio(t, materiality), { size: 11, middle: true, fill: 'var(--ink-3)' }),
-      ),
-    ]),
-    width: ARTICLE_WIDTH,
-    height,
+    ...drawing,
     caption: `${named(side.configuration)} against ${named(comparison.base)} = same; ratios with 95 % intervals, right is better, filled where clear.${narrowed && ` Asked ${narrowed}.`}${also.length > 0 ? ` Also changed: ${also.slice(0, 4).join(', ')}${also.length > 4 ? ` and ${also.length - 4} more` : ''}.` : ''}`,
     alt: `${rows.length} tests of ${named(side.configuration)} against ${named(comparison.base)}: ${count('GAIN')} better, ${count('LOSS')} worse, ${measured.length - count('GAIN') - count('LOSS')} level or not to be told${measured.length < rows.length ? `, ${rows.length - measured.length} without a value` : ''}.`,
     columns: ['test', 'ratio', '95 % low', '95 % high', 'verdict'],

@@ -3,9 +3,11 @@ import { railScale } from '../../chart/Rail.tsx';
 import { direction, index, placeOf, placeParts, quantity } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
 import { standingWords, type AskedStanding } from '../question/asked.ts';
-import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
+import { stroke, words, type Drawn } from './drawn.ts';
+import { bothForms, pageRows } from './rows.ts';
 
-const LINE = 30;
+/** Where names begin, beside the place and what it could be. */
+const NAME = 76;
 const MOST = 20;
 
 /** A standing as a list with a mark for each on one axis; right is better. */
@@ -20,14 +22,8 @@ export function drawStanding(
   if (shown.length === 0) return undefined;
   const own = ranked.find((r) => r.configuration.id === highlight);
   if (own && !shown.includes(own)) shown.push(own);
-  const [left, room] = [300, 310];
-  const scale = railScale(
-    shown.map((r) => r.merit!),
-    room,
-  );
-  const x = (merit: number) => left + Math.min(room, Math.max(0, scale.x(merit)));
+  const merits = shown.map((r) => r.merit!);
   const all = shown.map((r) => r.configuration);
-  const height = shown.length * LINE + 4;
   const ends = (r: (typeof shown)[number]) =>
     r.index !== undefined && r.low !== undefined && r.high !== undefined && r.index > 0 && r.low > 0
       ? [r.merit! + Math.log(r.low / r.index), r.merit! + Math.log(r.high / r.index)]
@@ -41,30 +37,32 @@ export function drawStanding(
       : r.index === undefined
         ? ''
         : index(r.index, r.low, r.high);
+  const drawing = bothForms(pageRows(300, 80, 30), shown.length, 4, (on) => {
+    const { left, room } = on;
+    const scale = railScale(merits, room);
+    const x = (merit: number) => left + Math.min(room, Math.max(0, scale.x(merit)));
+    return shown.flatMap((r, i) => {
+      const [y, line] = [on.middle(i), on.text(i)];
+      const is = r.configuration.id === highlight;
+      const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
+      const interval = ends(r);
+      return [
+        words(22, line, placeParts(r)[0], { end: true, fill: 'var(--ink-2)', size: 14, weight: 600 }),
+        words(27, line, placeParts(r)[1], { fill: 'var(--ink-2)', size: 11 }),
+        words(NAME, line, toldApart(r.configuration, all), {
+          fill: ink,
+          weight: is ? 600 : 400,
+          most: on.nameRoom - NAME,
+        }),
+        stroke(left, y, left + room, y, 'var(--hair-2)'),
+        interval ? stroke(x(interval[0]!), y, x(interval[1]!), y, ink, 2.4) : '',
+        `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${is ? 'var(--accent, var(--leaf))' : 'var(--mark-8)'}"/>`,
+        words(on.width, line, shownOf(r), { end: true, weight: 600, fill: ink }),
+      ];
+    });
+  });
   return {
-    svg: svgOf(ARTICLE_WIDTH, height, [
-      ...shown.flatMap((r, i) => {
-        const y = i * LINE + LINE / 2;
-        const is = r.configuration.id === highlight;
-        const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
-        const interval = ends(r);
-        return [
-          words(22, y + 5, placeParts(r)[0], { end: true, fill: 'var(--ink-2)', size: 14, weight: 600 }),
-          words(27, y + 5, placeParts(r)[1], { fill: 'var(--ink-2)', size: 11 }),
-          words(76, y + 5, toldApart(r.configuration, all), { fill: ink, weight: is ? 600 : 400, most: left - 88 }),
-          stroke(left, y, left + room, y, 'var(--hair-2)'),
-          interval ? stroke(x(interval[0]!), y, x(interval[1]!), y, ink, 2.4) : '',
-          `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${is ? 'var(--accent, var(--leaf))' : 'var(--mark-8)'}"/>`,
-          words(ARTICLE_WIDTH, y + 5, shownOf(r), {
-            end: true,
-            weight: 600,
-            fill: ink,
-          }),
-        ];
-      }),
-    ]),
-    width: ARTICLE_WIDTH,
-    height,
+    ...drawing,
     caption: `Standing ${by}${metric ? ` (${direction(metric.direction)})` : ''}${standings.base ? `, ${named(standings.base)} = 100` : ''}; beside the order stands what the place could be, right is better.${ranked.length > shown.length ? ` ${shown.length} of ${ranked.length} are shown.` : ''}`,
     alt: `Standing of ${shown.length} configurations ${by}. First is ${named(first.configuration)}${own && own !== first ? `; ${named(own.configuration)} has place ${placeOf(own)}` : ''}.`,
     columns: [

@@ -17,7 +17,7 @@ export function FigurePart({ piece, onChange, children }: Props<'FIGURE'>) {
     body: (
       <figure>
         {drawn ? (
-          <Drawing svg={drawn.svg} alt={alt || drawn.alt} />
+          <Drawing svg={drawn.svg} narrow={drawn.narrow} alt={alt || drawn.alt} />
         ) : (
           <p className={`py-6 ${now.state === 'nothing' ? 'text-plum' : 'text-ink-2'}`}>
             {now.state === 'nothing' ? now.why : 'Drawing it.'}
@@ -71,6 +71,7 @@ export function FigurePart({ piece, onChange, children }: Props<'FIGURE'>) {
       off: 0,
       shown: drawn && {
         svg: drawn.svg,
+        ...(drawn.narrow !== undefined && { narrow: drawn.narrow }),
         caption: drawn.caption.slice(0, 1000),
         alt: (alt || drawn.alt).slice(0, 2000),
         columns: drawn.columns,

@@ -37,6 +37,20 @@ public final class FactorWords {
         };
     }
 
+    /**
+     * An effect that turns: what is a gain on one level of the other factor is a loss on its other one.
+     *
+     * @param on   first level of the other factor. @param than its second level
+     */
+    public static String turned(TwoFactors.Alone alone, String from, String to, String on, String than) {
+        return "From " + from + " to " + to + ", " + gainOrLoss(alone.onFirst()) + " on " + on + " becomes "
+                + gainOrLoss(alone.onSecond()) + " on " + than + ".";
+    }
+
+    private static String gainOrLoss(TwoFactors.Effect e) {
+        return (e.ratio() > 1 ? "a gain of " : "a loss of ") + percent(e.ratio());
+    }
+
     private enum Told {
         HIGHER,
         LOWER,

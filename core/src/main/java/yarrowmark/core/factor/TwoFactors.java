@@ -18,7 +18,7 @@ import yarrowmark.core.stats.SharedDay;
  * @param second      effect of the second factor
  * @param interaction how many times larger the second factor's gain is on the first factor's second level
  */
-public record TwoFactors(Effect first, Effect second, Effect interaction) {
+public record TwoFactors(Effect first, Effect second, Effect interaction, Alone firstAlone, Alone secondAlone) {
     /** @param mean of merits. @param noise of that mean */
     public record Cell(double mean, Noise noise) {
         /**
@@ -79,11 +79,39 @@ public record TwoFactors(Effect first, Effect second, Effect interaction) {
         }
     }
 
+    /** What a factor does on each level of the other one. */
+    public record Alone(Effect onFirst, Effect onSecond) {
+        boolean opposite() {
+            return onFirst.difference() * onSecond.difference() < 0;
+        }
+    }
+
+    /**
+     * Whether a gain on one level of the second factor is a loss on its other one, and that is no chance: then the mean of
+     * the two says nothing by itself.
+     */
+    public boolean firstTurns() {
+        return told() && firstAlone.opposite();
+    }
+
+    /** The same of the second factor, on the levels of the first. */
+    public boolean secondTurns() {
+        return told() && secondAlone.opposite();
+    }
+
+    private boolean told() {
+        return interaction.interval().low() > 1 || interaction.interval().high() < 1;
+    }
+
     /** @param a1b1 the first level of both factors. @param a2b1 the first factor's second level, and so on */
     public static TwoFactors of(Cell a1b1, Cell a2b1, Cell a1b2, Cell a2b2) {
         Cell[] cells = {a1b1, a2b1, a1b2, a2b2};
         return new TwoFactors(
-                effect(cells, -0.5, 0.5, -0.5, 0.5), effect(cells, -0.5, -0.5, 0.5, 0.5), effect(cells, 1, -1, -1, 1));
+                effect(cells, -0.5, 0.5, -0.5, 0.5),
+                effect(cells, -0.5, -0.5, 0.5, 0.5),
+                effect(cells, 1, -1, -1, 1),
+                new Alone(effect(cells, -1, 1, 0, 0), effect(cells, 0, 0, -1, 1)),
+                new Alone(effect(cells, -1, 0, 1, 0), effect(cells, 0, -1, 0, 1)));
     }
 
     private static Effect effect(Cell[] cells, double... weights) {

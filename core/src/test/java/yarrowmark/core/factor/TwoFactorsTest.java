@@ -43,6 +43,27 @@ class TwoFactorsTest {
     }
 
     @Test
+    void aGainThatBecomesALossIsSaidAsSuchAndOneThatOnlyShrinksIsNot() {
+        TwoFactors turns = TwoFactors.of(cell(100, 101, 99), cell(106, 107, 105), cell(100, 101, 99), cell(97, 98, 96));
+        assertThat(turns.firstTurns()).isTrue();
+        assertThat(FactorWords.turned(turns.firstAlone(), "6.1", "6.9", "balanced", "fast"))
+                .isEqualTo("From 6.1 to 6.9, a gain of 6.0 % on balanced becomes a loss of 3.0 % on fast.");
+        TwoFactors grows = TwoFactors.of(A1B1, A2B1, A1B2, A2B2);
+        assertThat(grows.firstTurns()).isFalse();
+        assertThat(grows.secondTurns()).isFalse();
+        assertThat(grows.firstAlone().onFirst().difference()
+                        + grows.firstAlone().onSecond().difference())
+                .as("the effect is the mean of both")
+                .isCloseTo(2 * grows.first().difference(), within(1e-15));
+        assertThat(grows.firstAlone().onSecond().difference()
+                        - grows.firstAlone().onFirst().difference())
+                .as("and the interaction what they differ by")
+                .isCloseTo(grows.interaction().difference(), within(1e-15));
+        TwoFactors noisy = TwoFactors.of(cell(100, 120, 80), cell(106, 130, 85), cell(100, 125, 79), cell(97, 120, 78));
+        assertThat(noisy.firstTurns()).as("nobody knows whether it turns").isFalse();
+    }
+
+    @Test
     void exchangingTheFactorsExchangesTheirEffectsAndKeepsTheInteraction() {
         TwoFactors there = TwoFactors.of(A1B1, A2B1, A1B2, A2B2);
         TwoFactors turned = TwoFactors.of(A1B1, A1B2, A2B1, A2B2);

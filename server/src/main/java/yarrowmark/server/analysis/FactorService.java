@@ -23,6 +23,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.ledger.mark.ReadingMarks;
+import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
@@ -37,6 +38,7 @@ import yarrowmark.server.shelf.Shelf;
 class FactorService {
     private static final String DEVICE = "device";
     private static final int MOST_LEVELS = 6;
+    private static final int MOST_REASONS = 3;
     private static final int MOST_BLOCKS = 20;
 
     /** @param first a fact's key, or "device"; absent: what differs first */
@@ -53,6 +55,7 @@ class FactorService {
     private final ComparedSamples compared;
     private final NoisePriorCache lent;
     private final ReadingMarks marks;
+    private final RunsWithoutScore withoutScore;
     private final Differences differences;
 
     FactorService(
@@ -62,7 +65,9 @@ class FactorService {
             ComparedSamples compared,
             NoisePriorCache lent,
             ReadingMarks marks,
+            RunsWithoutScore withoutScore,
             Differences differences) {
+        this.withoutScore = withoutScore;
         this.differences = differences;
         this.shelf = shelf;
         this.catalog = catalog;
@@ -89,7 +94,7 @@ class FactorService {
         FactorGrid.FactorChoice first = fullest.isEmpty() ? chosen(choices, q.first(), null) : fullest.get(0);
         FactorGrid.FactorChoice second = fullest.isEmpty() ? chosen(choices, q.second(), first) : fullest.get(1);
         if (first == null || second == null) {
-            return new FactorGrid(choices, first, second, null, List.of(), List.of(), null, List.of());
+            return new FactorGrid(choices, first, second, null, List.of(), List.of(), List.of(), null, List.of());
         }
         Map<Long, ConfigurationRow> rows =
                 shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
@@ -141,9 +146,36 @@ class FactorService {
                 second,
                 metric,
                 shared,
+                dropped(table, taken, rows),
                 rows(first, second, cells, merits, metric),
                 days(merits),
                 blocks(first, second, merits));
+    }
+
+    /** Tests that some cells have and others do not, with the reason: a crash is a result that nobody may overlook. */
+    private List<FactorGrid.Dropped> dropped(
+            ComparedSamples.Table table, List<Long> taken, Map<Long, ConfigurationRow> rows) {
+        Map<Long, ConfigurationRow> in = new HashMap<>();
+        taken.forEach(id -> in.put(id, require(rows, id)));
+        NotRun notRun = new NotRun(in, withoutScore.latest(taken), table.measured());
+        List<FactorGrid.Dropped> dropped = new ArrayList<>();
+        for (MetricRow m : table.metrics()) {
+            List<Long> without = taken.stream()
+                    .filter(id -> table.sample(id, m.id()) == null)
+                    .toList();
+            if (!without.isEmpty()) {
+                dropped.add(new FactorGrid.Dropped(
+                        m.test(),
+                        m.suite(),
+                        without.stream().anyMatch(id -> notRun.ended(id, m)),
+                        without.stream()
+                                .limit(MOST_REASONS)
+                                .map(id -> notRun.reason(id, m))
+                                .toList()));
+            }
+        }
+        dropped.sort(Comparator.comparing((FactorGrid.Dropped d) -> !d.failed()));
+        return dropped;
     }
 
     /** Without what a display holds on any of them: that says nothing about what the factors do. */
@@ -297,8 +329,27 @@ class FactorService {
                                     as.get(a2),
                                     bs.get(b1),
                                     bs.get(b2),
-                                    effect(t.first(), FactorWords.effect(t.first(), as.get(a1), as.get(a2))),
-                                    effect(t.second(), FactorWords.effect(t.second(), bs.get(b1), bs.get(b2))),
+                                    effect(
+                                            t.first(),
+                                            t.firstTurns()
+                                                    ? FactorWords.turned(
+                                                            t.firstAlone(),
+                                                            as.get(a1),
+                                                            as.get(a2),
+                                                            bs.get(b1),
+                                                            bs.get(b2))
+                                                    : FactorWords.effect(t.first(), as.get(a1), as.get(a2))),
+                                    effect(
+                                            t.second(),
+                                            t.secondTurns()
+                                                    ? FactorWords.turned(
+                                                            t.secondAlone(),
+                                                            bs.get(b1),
+                                                            bs.get(b2),
+                                                            as.get(a1),
+                                                            as.get(a2))
+                                                    : FactorWords.effect(t.second(), bs.get(b1), bs.get(b2))),
+                                    t.firstTurns() || t.secondTurns(),
                                     effect(
                                             t.interaction(),
                                             FactorWords.interaction(

@@ -173,7 +173,7 @@ final class EditionPage {
                 .append("\"><div class=\"drawing\" role=\"img\" aria-label=\"")
                 .append(escaped(alt))
                 .append("\">")
-                .append(shown.svg())
+                .append(shown.narrow() == null ? shown.svg() : bothForms(shown.svg(), shown.narrow()))
                 .append("</div></div>\n<figcaption>")
                 .append(escaped(caption(shown, body)))
                 .append("</figcaption>\n");
@@ -183,6 +183,11 @@ final class EditionPage {
             html.append("</details>\n");
         }
         html.append("</figure>\n");
+    }
+
+    /** The page's style shows the one that fits. */
+    private static String bothForms(String page, String phone) {
+        return "<div class=\"on-page\">" + page + "</div><div class=\"on-phone\">" + phone + "</div>";
     }
 
     private static String caption(Frozen.Shown shown, JsonNode body) {

@@ -177,6 +177,7 @@ public class Editions {
                 ? shown
                 : new Frozen.Shown(
                         SafeSvg.cleaned(shown.svg()),
+                        shown.narrow() == null ? null : SafeSvg.cleaned(shown.narrow()),
                         shown.caption(),
                         shown.alt(),
                         shown.columns(),

@@ -46,6 +46,7 @@ record Frozen(
      * What a piece shows of the records at that moment.
      *
      * @param svg     a drawing whose colours are those of the page
+     * @param narrow  the same for a screen as wide as a phone; absent where the drawing has one form
      * @param alt     what the drawing shows, in words
      * @param columns of the table behind it
      * @param rows    of the table behind it
@@ -54,6 +55,7 @@ record Frozen(
      */
     record Shown(
             @Nullable @Size(max = 400_000) String svg,
+            @Nullable @Size(max = 400_000) String narrow,
             @Nullable @Size(max = 1_000) String caption,
             @Nullable @Size(max = 2_000) String alt,
             @Nullable @Size(max = 40) List<@NotNull @Size(max = 200) String> columns,

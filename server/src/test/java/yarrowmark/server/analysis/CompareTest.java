@@ -575,6 +575,20 @@ class CompareTest {
         assertThat(block.path("interaction").path("words").asString())
                 .contains("the gain from".substring(1))
                 .contains("larger on 16 GiB than on 8 GiB");
+        assertThat(block.path("turns").asBoolean()).isFalse();
+        assertThat(grid.path("dropped")).isEmpty();
+        lab.suite("Beside " + lab.number(), "1", "Sluice, 1, more")
+                .session(a2b2, 3)
+                .typed(0, "3");
+        JsonNode dropped = lab.owner()
+                .get(three + "," + a2b2 + "&first=memory.size&second=firmware.version")
+                .body()
+                .path("dropped");
+        assertThat(dropped).hasSize(1);
+        assertThat(dropped.get(0).path("test").asString()).isEqualTo("Sluice");
+        assertThat(dropped.get(0).path("failed").asBoolean()).isFalse();
+        assertThat(dropped.get(0).path("why")).hasSize(3);
+        assertThat(dropped.get(0).path("why").get(0).asString()).startsWith("not run on ");
         assertThat(grid.path("choices").valueStream().map(c -> c.path("key").asString()))
                 .contains("memory.size", "firmware.version");
         assertThat(lab.owner().get(three + "&first=os.name").code()).isEqualTo("not-a-factor");

@@ -232,7 +232,9 @@ class WriteUpsTest extends Writing {
                 "<svg xmlns=\"http://www.w3.org/2000/svg\" xmlns:xlink=\"http://www.w3.org/1999/xlink\" onload=\"alert(3)\" viewBox=\"0 0 1 1\"><script>alert(4)</script><a xlink:href=\"javascript:alert(5)\"><text x=\"0\" y=\"0\">in a link</text></a><image href=\"https://elsewhere.example/x\"/><rect fill=\"url(https://elsewhere.example/y)\" width=\"1\" height=\"1\"/><foreignObject><body/></foreignObject><style>*{background:url(x)}</style><text x=\"0\" y=\"1\">left &lt;b&gt;</text></svg>";
         assertThat(publish(
                                 page,
-                                Map.of(String.valueOf(pieceId(page, 2)), Map.of("svg", hostile, "alt", "\"><script>")),
+                                Map.of(
+                                        String.valueOf(pieceId(page, 2)),
+                                        Map.of("svg", hostile, "narrow", hostile, "alt", "\"><script>")),
                                 null)
                         .status())
                 .isEqualTo(200);
@@ -249,7 +251,8 @@ class WriteUpsTest extends Writing {
                         "foreignObject",
                         "<style",
                         "<image")
-                .contains("left &lt;b&gt;", "https://example.org/a?b=1&amp;c=2", "&lt;script&gt;");
+                .contains("left &lt;b&gt;", "https://example.org/a?b=1&amp;c=2", "&lt;script&gt;")
+                .contains("class=\"on-page\"", "class=\"on-phone\"");
         assertThat(answer.headers().firstValue("content-security-policy").orElse(""))
                 .contains("default-src 'none'")
                 .doesNotContain("unsafe", "script-src");
