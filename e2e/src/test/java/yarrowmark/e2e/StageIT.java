@@ -93,7 +93,8 @@ class StageIT extends AtTheDemo {
         browser.until("one row", () -> shown() == 1);
         assertThat(browser.text()).as("nobody out there reads the notes").doesNotContain("laugh");
         browser.driver().switchTo().window(desk);
-        browser.seeText("1 of 9 rows shown");
+        // Every row has its turn, on pages where there is no room for all.
+        browser.until("one of all rows", () -> browser.text().matches("(?s).*\\b1 of 1\\d rows shown.*"));
         browser.press("Blank");
         browser.driver().switchTo().window(windows.get(0));
         browser.until("black", () -> browser.driver()
