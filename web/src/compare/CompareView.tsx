@@ -303,7 +303,9 @@ export function CompareView() {
             }
           />
         )}
-        {data && !search.factors && <ExportTexts comparison={data} parts={parts} side={shownSide} />}
+        {data && !search.factors && (
+          <ExportTexts comparison={data} parts={parts} side={shownSide} by={byOf(question)} />
+        )}
       </Opening>
       {search.factors ? (
         <div className="min-h-0 flex-1 overflow-y-auto">

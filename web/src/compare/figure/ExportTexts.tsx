@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client.ts';
 import { useTable } from '../../shell/table-store.ts';
 import { comparisonCsv } from '../../export/csv.ts';
+import { byWords, type ComparedBy } from '../../writeup/question/asked.ts';
 import { figure, figureOfSeveral } from './figure.ts';
 import { markOf } from '../../export/mark-of.ts';
 import type { Section } from '../line/order.ts';
@@ -14,11 +15,16 @@ export function ExportTexts({
   comparison,
   parts,
   side,
+  by,
 }: {
   comparison: Schemas['Comparison'];
   parts: readonly Section[];
   side: number;
+  by: ComparedBy | undefined;
 }) {
+  // What all of it was asked for goes along: a part that is left out changes every overall.
+  const narrowed = byWords(by, { ...comparison, per: undefined });
+  const overall = comparison.sides[side]?.overall?.sentence;
   const several = comparison.sides.length > 1;
   const slots = slotsOf(useTable(), [comparison.base.id, ...comparison.sides.map((s) => s.configuration.id)]);
   return (
@@ -32,11 +38,12 @@ export function ExportTexts({
               comparison.sides.map((s) => markOf(slots(s.configuration.id), paint)),
               PAINTS[paint],
               font,
+              narrowed,
             )
-          : figure(comparison, parts, side, PAINTS[paint], font)
+          : figure(comparison, parts, side, PAINTS[paint], font, narrowed)
       }
       csv={() => comparisonCsv(comparison)}
-      sentence={comparison.sides[side]?.overall?.sentence}
+      sentence={overall && narrowed ? `${overall.replace(/\.$/, '')}, ${narrowed}.` : overall}
     />
   );
 }

@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Schemas } from '../../api/client.ts';
 import { comparisonCsv } from '../../export/csv.ts';
+import { byWords } from '../../writeup/question/asked.ts';
 import { figureOfSeveral, figure } from './figure.ts';
 import { gridFigure } from './figure-grid.ts';
 import { readingsFigure } from '../line/figure-readings.ts';
@@ -108,6 +109,19 @@ describe('the picture to take along', () => {
     expect(Math.max(...ys.map((p) => p.y))).toBeLessThan(1080);
     expect(Math.max(...ys.map((p) => p.x))).toBeLessThanOrEqual(1920);
     expect(svg).not.toMatch(/NaN|undefined|Infinity/);
+  });
+
+  test('what it was narrowed to goes along', () => {
+    const all = comparison([row(1, 'Weir', { ratio: 1.2 })]);
+    const by = { without: ['group:STORAGE'], take: 'ALL' } as const;
+    const asked = byWords({ ...by, without: [...by.without] }, { ...all, take: 'ALL', baseTake: 'ALL' });
+    expect(asked).toBe('without Storage, in every session');
+    const parts = sections(all.rows, 'group', 0);
+    expect(figure(all, parts, 0, PAINTS.light, 'data:,', asked)).toContain(`Asked ${asked}.`);
+    expect(figureOfSeveral(all, parts, [{ path: 'M0 0', colour: '#000' }], PAINTS.light, 'data:,', asked)).toContain(
+      asked,
+    );
+    expect(figure(all, parts, 0, PAINTS.light, 'data:,')).not.toContain('Asked');
   });
 
   test('nothing in common and unknown spread are drawn without numbers that are not there', () => {

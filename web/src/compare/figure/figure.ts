@@ -33,6 +33,7 @@ export function figure(
   side: number,
   paint: Paint,
   font: string,
+  narrowed = '',
 ): string {
   const shown = comparison.sides[side]!;
   const lines: Line[] = parts.flatMap((p) => [
@@ -76,7 +77,7 @@ export function figure(
     text(
       EDGE,
       164,
-      `${comparison.per ? `Every score per ${comparison.per.label}. ` : ''}${changed.length > 0 ? `Also changed: ${changed.slice(0, 4).join(', ')}${changed.length > 4 ? ` and ${changed.length - 4} more` : ''}` : shown.clean ? 'A clean comparison: only the change under test differs' : ''}`,
+      `${narrowed && `Asked ${narrowed}. `}${comparison.per ? `Every score per ${comparison.per.label}. ` : ''}${changed.length > 0 ? `Also changed: ${changed.slice(0, 4).join(', ')}${changed.length > 4 ? ` and ${changed.length - 4} more` : ''}` : shown.clean ? 'A clean comparison: only the change under test differs' : ''}`,
       22,
       paint.quiet,
       { most: 1240 },
@@ -119,6 +120,7 @@ export function figureOfSeveral(
   marks: readonly { path: string; colour: string }[],
   paint: Paint,
   font: string,
+  narrowed = '',
 ): string {
   const lines: Line[] = parts.flatMap((p) => [
     ...(p.group ? [{ kind: 'group' as const, text: testGroup(p.group) }] : []),
@@ -191,7 +193,7 @@ export function figureOfSeveral(
     text(
       EDGE,
       124,
-      `Overall for ${comparison.purpose}${comparison.per ? `, every score per ${comparison.per.label}` : ''}`,
+      `Overall for ${comparison.purpose}${comparison.per ? `, every score per ${comparison.per.label}` : ''}${narrowed && `, ${narrowed}`}`,
       25,
       paint.quiet,
       { most: width },
