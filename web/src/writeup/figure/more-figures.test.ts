@@ -5,6 +5,7 @@ import { aboutStanding, aboutThese, kindsFor, piecesOf, type Kind } from '../que
 import { drawCurves } from './curve-lines.ts';
 import { drawFactors } from './factor-cells.ts';
 import { drawFrames, longest } from './frame-times.ts';
+import { drawStanding } from './standing-rows.ts';
 import type { StandingsAsk } from '../question/asked.ts';
 import { copiedNumber, pasted } from '../question/number-copy.ts';
 import { nextNumber } from '../question/number-words.ts';
@@ -151,6 +152,37 @@ describe('two factors', () => {
     expect(drawn.svg).not.toContain('<x>');
     expect(drawn.rows[0]![2]).toBe('not measured');
     expect(drawFactors({ ...grid, rows: [] })).toBeUndefined();
+  });
+});
+
+describe('a standing by one test', () => {
+  const ranked = {
+    purpose: 'all-round use',
+    scope: 'Report export',
+    leftOut: [],
+    metric: { unit: 's', direction: 'LESS_IS_BETTER' },
+    rows: both.map((c, i) => ({
+      configuration: c,
+      status: 'PLACED',
+      order: i + 1,
+      merit: -i,
+      index: 100 - 20 * i,
+      low: 98 - 20 * i,
+      high: 102 - 20 * i,
+      value: 40 + 10 * i,
+      runs: 3,
+      tests: 1,
+    })),
+  } as unknown as Schemas['Standings'];
+  it('shows the scores that readers look for, in the page, on a phone and in the table', () => {
+    const drawn = drawStanding(ranked, { asked: { metric: 9 } })!;
+    for (const svg of [drawn.svg, drawn.narrow!]) expect(svg).toMatch(/>40(\.0)? s<.*>50(\.0)? s</);
+    expect(drawn.columns[2]).toBe('s');
+    expect(drawn.rows.map((r) => r.at(-1))).toEqual(['3', '3']);
+    expect(drawn.caption).toMatch(/^Standing by Report export \(less is better\)/);
+    const whole = drawStanding({ ...ranked, metric: undefined } as unknown as Schemas['Standings'], {})!;
+    expect(whole.columns[2]).toBe('index');
+    expect(whole.svg).not.toContain(' s<');
   });
 });
 

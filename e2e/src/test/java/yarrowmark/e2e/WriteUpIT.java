@@ -6,6 +6,8 @@ import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.openqa.selenium.By;
@@ -146,6 +148,44 @@ class WriteUpIT extends AtTheDemo {
                                     "return document.body.innerText + [...document.querySelectorAll('textarea')].map((t) => t.value).join(' ')"))
                     .contains(mine));
         }
+    }
+
+    /** A standing by one test over laptops had become one of everything by the overall, and "without Storage" was lost. */
+    @Test
+    void whatAViewAsksIsWhatItsWriteUpShows() {
+        browser.open(program.address() + "standings?classes=[\"LAPTOP\"]&metric=1");
+        browser.see("//h1[.='Standings']");
+        browser.seeText("ops/s");
+        String first =
+                browser.see("(//main//*[contains(., ' ops/s') and not(*)])[1]").getText();
+        browser.see("//button[.='Write this up']").click();
+        browser.see("//textarea[@aria-label='Title']");
+        browser.until("the scores", () -> browser.text().contains(first));
+        browser.until("what it ranks by", () -> written().contains("Standing by Weir hash, one thread"));
+        assertThat(browser.see("//a[.='Standings' and contains(@href, 'metric')]")
+                        .getDomProperty("href"))
+                .contains("metric=1")
+                .contains("LAPTOP");
+
+        browser.open(program.address() + "compare?ids=[4,6]&without=[\"group:STORAGE\"]");
+        Matcher found = Pattern.compile("([0-9.]+)× over")
+                .matcher(browser.see("//h2[.='Overall']/..").getText());
+        assertThat(found.find()).isTrue();
+        browser.see("//button[.='Write this up']").click();
+        browser.see("//*[@aria-label='Text: write']").sendKeys(Keys.ENTER);
+        browser.see("//textarea[@aria-label='Text']").sendKeys("All in all @");
+        browser.see("//input[@aria-label='Find a number']").sendKeys("overall");
+        WebElement offered = browser.see("//li[@role='option'][contains(., 'without Storage')]");
+        assertThat(offered.getText()).as("the number that Compare showed").contains(found.group(1));
+        browser.until("what was left out", () -> written().contains("without Storage"));
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    /** Everything that stands on the page, also in fields. */
+    private String written() {
+        return (String)
+                browser.js(
+                        "return document.body.innerText + [...document.querySelectorAll('textarea, input')].map((t) => t.value + ' ' + t.placeholder).join(' ')");
     }
 
     @Test
