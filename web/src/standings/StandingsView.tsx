@@ -211,13 +211,7 @@ export function StandingsView() {
           )}
         </>
       )}
-      <WhyPanel
-        ask={ask}
-        configuration={search.why}
-        purpose={search.purpose}
-        onLeaveOut={leaveOut}
-        onClose={() => say({ why: undefined })}
-      />
+      <WhyPanel ask={ask} configuration={search.why} onLeaveOut={leaveOut} onClose={() => say({ why: undefined })} />
     </div>
   );
 }

@@ -19,13 +19,11 @@ const SHOWN = 4;
 export function WhyPanel({
   ask,
   configuration,
-  purpose,
   onLeaveOut,
   onClose,
 }: {
   ask: Ask;
   configuration: number | undefined;
-  purpose: number | undefined;
   onLeaveOut: (key: string) => void;
   onClose: () => void;
 }) {
@@ -47,21 +45,13 @@ export function WhyPanel({
       side
     >
       <Ready query={why} what="the reasons">
-        {(data) => <Reasons why={data} purpose={purpose} onLeaveOut={onLeaveOut} />}
+        {(data) => <Reasons why={data} ask={ask} onLeaveOut={onLeaveOut} />}
       </Ready>
     </Panel>
   );
 }
 
-function Reasons({
-  why,
-  purpose,
-  onLeaveOut,
-}: {
-  why: Why;
-  purpose: number | undefined;
-  onLeaveOut: (key: string) => void;
-}) {
+function Reasons({ why, ask, onLeaveOut }: { why: Why; ask: Ask; onLeaveOut: (key: string) => void }) {
   const widest = Math.max(...why.parts.map((p) => Math.abs(p.percent)), 1e-9);
   const strong = why.tests.filter((t) => t.third === 'UPPER');
   const weak = why.tests.filter((t) => t.third === 'LOWER');
@@ -163,17 +153,54 @@ function Reasons({
           </table>
         </details>
       )}
+      {!isBase && why.base && ask.metric === undefined && ask.test === undefined && (
+        <Directly why={why} base={why.base.id} ask={ask} />
+      )}
       <Missing why={why} />
       {!isBase && why.base && (
         <Link
           to="/compare"
-          search={{ ids: [why.base.id, why.configuration.id], base: why.base.id, ...(purpose ? { purpose } : {}) }}
+          search={{ ids: [why.base.id, why.configuration.id], base: why.base.id, ...pairOf(ask) }}
           className="link self-start"
         >
           Compare the two test by test, with how sure each difference is
         </Link>
       )}
     </div>
+  );
+}
+
+/** What the same question is between two alone. */
+function pairOf({ purpose, group, suite, without, take, per }: Ask) {
+  return {
+    ...(purpose !== undefined && { purpose }),
+    ...(group !== undefined && { group }),
+    ...(suite !== undefined && { suite }),
+    ...(without !== undefined && { without }),
+    ...(take !== undefined && { take }),
+    ...(per !== undefined && { per }),
+  };
+}
+
+/** Less of a difference is the rounding of an index. */
+const SAME_NUMBER = 0.01;
+
+/** Where the two held directly against each other give another number than the standing: both, and over what. */
+function Directly({ why, base, ask }: { why: Why; base: number; ask: Ask }) {
+  const query = { base, with: [why.configuration.id], ...pairOf(ask) };
+  const direct = useQuery({
+    queryKey: ['comparison', query],
+    queryFn: () => value(api.GET('/api/compare', { params: { query } })),
+    retry: false,
+  });
+  const overall = direct.data?.sides[0]?.overall;
+  if (!overall || Math.abs(Math.log(overall.ratio / (why.index / 100))) <= SAME_NUMBER) return null;
+  return (
+    <p role="note" className="border-l-2 border-gold pl-2">
+      Held directly against the base it is {times(overall.ratio, 3)} over the {overall.shared}{' '}
+      {overall.shared === 1 ? 'test' : 'tests'} that both have. The standing says {times(why.index / 100, 3)}, because
+      it also takes what others tell of the two who have run other tests.
+    </p>
   );
 }
 
