@@ -191,9 +191,9 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
           key={[b.firstFrom, b.firstTo, b.secondFrom, b.secondTo].join('|')}
           className="mt-5 border-l-2 border-gold pl-4"
         >
-          <h3>
+          <h2 className="text-[15px]">
             {b.firstFrom} or {b.firstTo}, {b.secondFrom} or {b.secondTo}
-          </h3>
+          </h2>
           {(
             [
               ['By itself', b.first],
@@ -227,9 +227,9 @@ function Dropped({ dropped }: { dropped: Grid['dropped'] }) {
   const shown = open ? dropped : dropped.slice(0, Math.max(SHOWN_DROPPED, failed));
   return (
     <section className="mt-3">
-      <h3>
+      <h2 className="text-[15px]">
         {dropped.length} {dropped.length === 1 ? 'test is' : 'tests are'} not in this grid
-      </h3>
+      </h2>
       {shown.map((d) => (
         <p key={`${d.suite} ${d.test}`} className={`small mt-0.5 ${d.failed ? 'text-plum' : ''}`}>
           {d.test}: {d.why.join(', ')}.
