@@ -386,7 +386,7 @@ class LabIT {
         }
     }
 
-    /** Tables whose last column older programs did not know, and how it is called. */
+    /** Columns at the end of tables that older programs did not know, the last one first. */
     private static final Map<String, List<String>> ADDED = Map.of(
             "data/test.csv", List.of("command"),
             "data/plan.csv", List.of("used_name"),
