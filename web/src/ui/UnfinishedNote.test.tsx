@@ -70,10 +70,10 @@ test('many of a class are counted before they are named', async () => {
 
 test('it counts with one press, and with another one does not', async () => {
   shown(<UnfinishedNote of={[11]} />);
-  fireEvent.click(await screen.findByText('Count it'));
+  fireEvent.click(await screen.findByText('count it'));
   await screen.findByText(/counts now/);
   fireEvent.click(screen.getByText('Undo'));
-  await screen.findByText('Count it');
+  await screen.findByText('count it');
   expect(known.asked.filter((a) => a.what.startsWith('PUT')).map((a) => a.body)).toEqual([
     { counts: true },
     { counts: false },
@@ -83,7 +83,7 @@ test('it counts with one press, and with another one does not', async () => {
 test('a refusal is said, and nothing claims to count', async () => {
   refuses = true;
   shown(<UnfinishedNote of={[11]} />);
-  fireEvent.click(await screen.findByText('Count it'));
+  fireEvent.click(await screen.findByText('count it'));
   await waitFor(() => expect(screen.getByRole('alert').textContent).toBe('The records are away.'));
   expect(screen.queryByText(/counts now/)).toBeNull();
 });

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { day, type DeviceClass } from '../format/format.ts';
+import { named } from '../format/named.ts';
 
 type Unfinished = Schemas['UnfinishedSession'];
 const SHOWN = 2;
@@ -48,19 +49,20 @@ export function UnfinishedNote({ of, within }: { of?: readonly number[]; within?
       {shown.map((one) => (
         <p key={one.id}>
           {nameOf(one)} was never finished ({progress(one)}) and does not count.{' '}
-          <button
-            data-changes
-            className="link"
-            disabled={count.isPending}
-            aria-label={`Count it: ${nameOf(one)}`}
-            onClick={() => count.mutate({ one, counts: true })}
-          >
-            Count it
-          </button>
-          ,{' '}
           <Link to="/ledger" search={{ session: one.id }} className="link">
-            look at its runs
+            Look at its runs
           </Link>
+          <span data-changes>
+            {', or '}
+            <button
+              className="link"
+              disabled={count.isPending}
+              aria-label={`Count it: ${nameOf(one)}`}
+              onClick={() => count.mutate({ one, counts: true })}
+            >
+              count it
+            </button>
+          </span>
         </p>
       ))}
       {here.length > shown.length && (
@@ -78,8 +80,7 @@ export function UnfinishedNote({ of, within }: { of?: readonly number[]; within?
 }
 
 function nameOf(one: Unfinished): string {
-  const c = one.configuration;
-  return `${c.maker} ${c.model}, ${c.name}: the session of ${day(one.startedAt)}`;
+  return `${named(one.configuration)}: the session of ${day(one.startedAt)}`;
 }
 
 function progress(one: Unfinished): string {
