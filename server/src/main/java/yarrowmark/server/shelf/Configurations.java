@@ -305,6 +305,8 @@ public class Configurations {
 
     @Transactional
     public void rename(long id, String from, String to, String person) {
+        // Two of a unit that are given one name at once: the second finds that the first has it.
+        locks.lock(Unit.class, withFacts(id).unit().id());
         Configuration c = locked(id);
         if (!c.name().equals(from)) {
             throw Problem.conflict(
