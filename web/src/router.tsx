@@ -20,6 +20,7 @@ import { NewSessionView } from './sheet/NewSessionView.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
 import { SuitesView } from './suites/SuitesView.tsx';
 import { SuiteView } from './suites/SuiteView.tsx';
+import { CardView } from './standings/card/CardView.tsx';
 import { StandingsView } from './standings/StandingsView.tsx';
 import { TrendsView } from './trends/TrendsView.tsx';
 import { StageView } from './writeup/stage/StageView.tsx';
@@ -28,6 +29,7 @@ import { WriteUpView } from './writeup/WriteUpView.tsx';
 import {
   benchSearch,
   byHandSearch,
+  cardSearch,
   compareSearch,
   configureSearch,
   differenceSearch,
@@ -60,6 +62,12 @@ const configuration = createRoute({
   getParentRoute: () => root,
   path: '/shelf/configurations/$configurationId',
   component: ConfigurationView,
+});
+const card = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf/configurations/$configurationId/card',
+  validateSearch: cardSearch,
+  component: CardView,
 });
 const configure = createRoute({
   getParentRoute: () => root,
@@ -154,6 +162,7 @@ export const router = createRouter({
     shelf,
     model,
     configuration,
+    card,
     configure,
     difference,
     checklists,

@@ -44,7 +44,7 @@ const PARTS_MAY_USE: Record<string, Record<string, readonly string[]>> = {
   compare: { line: [], figure: ['line'] },
   device: { seat: [], hardware: ['seat'], run: ['seat', 'hardware'] },
   shelf: { part: [], fact: [], configuration: ['part', 'fact'], model: ['part'] },
-  standings: { question: [], plot: ['question'], list: ['question'] },
+  standings: { question: [], plot: ['question'], list: ['question'], card: ['question'] },
   writeup: {
     question: [],
     figure: ['question'],

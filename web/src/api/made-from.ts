@@ -41,6 +41,7 @@ export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   quantities: ['shelf'],
   reading: ALL,
   references: ALL,
+  'report-card': ALL,
   round: ALL,
   rules: ['catalogue'],
   search: ALL,

@@ -110,6 +110,14 @@ export function LanePart({ lane, now }: { lane: Lane; now: number }) {
                 <Link to="/standings" search={{ base: c.id }} className="link">
                   its place in the standings
                 </Link>
+                {' · '}
+                <Link
+                  to="/shelf/configurations/$configurationId/card"
+                  params={{ configurationId: String(c.id) }}
+                  className="link"
+                >
+                  its report card
+                </Link>
               </>
             )}
           </>

@@ -159,6 +159,9 @@ export const standingsSearch = (raw: Raw) =>
     weigh: yes(raw['weigh']),
   });
 export type StandingsSearch = ReturnType<typeof standingsSearch>;
+/** Who a report card is held against, beside what a standing is asked. */
+export const cardSearch = (raw: Raw) => lax({ ...standingsSearch(raw), beside: id(raw['beside']) });
+export type CardSearch = ReturnType<typeof cardSearch>;
 export const TREND_FORMS = ['plot', 'panels', 'table'] as const;
 export const trendsSearch = (raw: Raw) =>
   lax({

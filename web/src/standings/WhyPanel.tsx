@@ -8,12 +8,15 @@ import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
-import type { Ask } from './question/ask.ts';
+import { searchOf, type Ask } from './question/ask.ts';
 import { named } from '../format/named.ts';
 
 type Why = Schemas['Why'];
 const RUNS = 3;
 const SHOWN = 4;
+
+/** The card of the same question; a card shows values as they were measured, and has no base. */
+const cardSearchOf = (ask: Ask) => ({ ...searchOf(ask), per: undefined, base: undefined, typical: undefined });
 
 /** Why a configuration stands where it does, and what is missing. */
 export function WhyPanel({
@@ -62,7 +65,17 @@ function Reasons({ why, ask, onLeaveOut }: { why: Why; ask: Ask; onLeaveOut: (ke
   const against = why.base ? named(why.base) : 'the typical one';
   return (
     <div className="flex flex-col gap-4 pt-1">
-      <p className="small -mt-1">{why.configuration.name}</p>
+      <p className="small -mt-1">
+        {why.configuration.name} ·{' '}
+        <Link
+          to="/shelf/configurations/$configurationId/card"
+          params={{ configurationId: String(why.configuration.id) }}
+          search={cardSearchOf(ask)}
+          className="link"
+        >
+          its report card
+        </Link>
+      </p>
       <p>
         <span className="font-title text-[30px]">{index(why.index)}</span>{' '}
         {isBase ? (

@@ -116,6 +116,15 @@ function Configuration({ page }: { page: ConfigurationPage }) {
           </button>
         )}
         {page.sessions > 0 && (
+          <Link
+            to="/shelf/configurations/$configurationId/card"
+            params={{ configurationId: String(c.id) }}
+            className="button"
+          >
+            Report card
+          </Link>
+        )}
+        {page.sessions > 0 && (
           <Link to="/trends" search={{ model: c.modelId, between: [c.id] }} className="button">
             Its trends
           </Link>

@@ -138,6 +138,16 @@ export function UnitPart({
                 {c.sessions === 0 ? 'not measured' : `${c.sessions} ${c.sessions === 1 ? 'session' : 'sessions'}`}
                 {c.retired && ', retired'}
               </span>
+              {c.sessions > 0 && (
+                <Link
+                  to="/shelf/configurations/$configurationId/card"
+                  params={{ configurationId: String(c.id) }}
+                  className="small link"
+                  aria-label={`report card of ${c.name}`}
+                >
+                  report card
+                </Link>
+              )}
               <span className="ml-auto flex gap-4">
                 <Link
                   data-changes

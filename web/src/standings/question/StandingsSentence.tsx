@@ -17,6 +17,7 @@ import { scopeKey, scopeOf, type Standings } from './ask.ts';
 import { byDifferences } from './held-against.ts';
 import { narrowWords } from './narrow.ts';
 import { NarrowPanel } from './NarrowPanel.tsx';
+import { ranked, suitesOf } from './scopes.ts';
 import { TAKES, takeWords } from '../../format/takes.ts';
 import { named } from '../../format/named.ts';
 
@@ -39,23 +40,7 @@ export function StandingsSentence({ search, say, data }: Props) {
   const chosen = search.classes ?? [];
   const one = search.metric !== undefined;
 
-  const ranked =
-    tests.data
-      ?.filter((t) => !t.retired)
-      .map((t) => ({ ...t, metrics: t.metrics.filter((m) => m.scale === 'RATIO') }))
-      .filter((t) => t.metrics.length > 0) ?? [];
-  const suites = [
-    ...new Map(
-      ranked.map((t) => [
-        t.metrics[0]!.suiteVersionId,
-        {
-          id: t.metrics[0]!.suiteVersionId,
-          name: `${t.suite} ${t.version}`,
-          tests: ranked.filter((o) => o.metrics[0]!.suiteVersionId === t.metrics[0]!.suiteVersionId).length,
-        },
-      ]),
-    ).values(),
-  ];
+  const tested = ranked(tests.data);
   const scopes = [
     {
       value: undefined as string | undefined,
@@ -71,17 +56,17 @@ export function StandingsSentence({ search, say, data }: Props) {
           },
         ]
       : []),
-    ...TEST_GROUPS.filter((g) => ranked.some((t) => t.group === g)).map((g) => ({
+    ...TEST_GROUPS.filter((g) => tested.some((t) => t.group === g)).map((g) => ({
       value: `group:${g}` as string | undefined,
       label: `${testGroup(g)} tests`,
       detail: 'a group',
     })),
-    ...suites.map((s) => ({
+    ...suitesOf(tested).map((s) => ({
       value: `suite:${s.id}` as string | undefined,
       label: s.name,
       detail: `a suite of ${s.tests} ${s.tests === 1 ? 'test' : 'tests'}`,
     })),
-    ...ranked
+    ...tested
       .filter((t) => t.metrics.filter((m) => m.main).length > 1)
       .map((t) => ({
         value: `test:${t.id}` as string | undefined,

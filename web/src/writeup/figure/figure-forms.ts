@@ -3,6 +3,7 @@ export const FIGURE_FORMS = [
   { value: 'bars', label: 'bars of a test' },
   { value: 'ratios', label: 'ratios of two configurations' },
   { value: 'standing', label: 'a standing' },
+  { value: 'card', label: 'a report card' },
   { value: 'value', label: 'best value' },
   { value: 'trend', label: 'a trend' },
   { value: 'curves', label: 'curves' },

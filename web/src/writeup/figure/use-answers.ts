@@ -2,6 +2,7 @@ import { useQueries, type UseQueryResult } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { drawBarGroups } from './bar-groups.ts';
 import { drawBars } from './bars.ts';
+import { drawCard } from './card-rows.ts';
 import { drawCurves } from './curve-lines.ts';
 import type { Drawn } from './drawn.ts';
 import { drawFactors } from './factor-cells.ts';
@@ -61,6 +62,19 @@ const trendOf = (model: number, unit: number | undefined, along: string | undefi
 const againstOf = (quantity: string, of: AskedStanding) => ({
   queryKey: ['standings', 'against', 'write-up', quantity, askOf(of)],
   queryFn: () => value(api.GET('/api/standings/against', { params: { query: { quantity, ...askOf(of) } } })),
+  staleTime: FRESH_MS,
+  retry: false,
+});
+
+/** Where a configuration stands in each of its tests. */
+const cardOf = (q: FigureQuestion & { of: 'card' }) => ({
+  queryKey: ['report-card', q.configuration, q.asked ?? {}],
+  queryFn: () =>
+    value(
+      api.GET('/api/configurations/{id}/report-card', {
+        params: { path: { id: q.configuration }, query: q.asked ?? {} },
+      }),
+    ),
   staleTime: FRESH_MS,
   retry: false,
 });
@@ -174,6 +188,8 @@ function sourcesOf(q: FigureQuestion): Query[] {
       return [standingOf(q)];
     case 'value':
       return [againstOf(q.quantity, q), standingOf(q)];
+    case 'card':
+      return [cardOf(q), ...(q.base === undefined ? [] : [compared(q.configuration, q.base)])];
     case 'trend':
       return [trendOf(q.model, q.unit, q.along)];
   }
@@ -200,6 +216,8 @@ function draw(q: FigureQuestion, from: unknown[]): Drawn | undefined {
       return drawStanding(from[0] as Schemas['Standings'], q);
     case 'value':
       return drawValue(from[0] as Schemas['Against'], from[1] as Schemas['Standings'], q);
+    case 'card':
+      return drawCard(from[0] as Schemas['ReportCard'], from[1] as Schemas['Comparison'] | undefined);
     case 'trend':
       return drawTrend(from[0] as Schemas['Trends']);
   }

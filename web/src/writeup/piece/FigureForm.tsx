@@ -115,7 +115,13 @@ export function FigureForm({
                 ? { of, highlight: a }
                 : of === 'value'
                   ? { of, quantity: quantities.data?.[0]?.key ?? 'price', highlight: a }
-                  : { of, model: pages[0]?.configuration.modelId ?? 0 },
+                  : of === 'card'
+                    ? {
+                        of,
+                        configuration: a,
+                        ...(pages[0] && { asked: { deviceClass: [pages[0].configuration.deviceClass] } }),
+                      }
+                    : { of, model: pages[0]?.configuration.modelId ?? 0 },
     );
   }
   return (
@@ -214,6 +220,40 @@ export function FigureForm({
           .
         </>
       )}
+      {question.of === 'card' && (
+        <>
+          {' of '}
+          <Choice
+            name="Whose card"
+            value={question.configuration}
+            options={who}
+            onChoose={(configuration) => onChange({ ...question, configuration })}
+          >
+            {call(question.configuration)}
+          </Choice>{' '}
+          among{' '}
+          <Choice
+            name="Class"
+            value={classOf(question)}
+            options={CLASSES}
+            onChoose={(deviceClass) =>
+              onChange({ ...question, asked: { ...question.asked, deviceClass: deviceClass && [deviceClass] } })
+            }
+          >
+            {classWords(question)}
+          </Choice>
+          , beside{' '}
+          <Choice
+            name="Held against"
+            value={question.base}
+            options={[{ value: undefined, label: 'nobody' }, ...who.filter((w) => w.value !== question.configuration)]}
+            onChoose={(base) => onChange({ ...question, base })}
+          >
+            {call(question.base)}
+          </Choice>
+          .
+        </>
+      )}
       {question.of === 'value' && (
         <>
           {' against '}
@@ -278,7 +318,7 @@ export function FigureForm({
           .
         </>
       )}
-      {question.of !== 'ratios' && question.of !== 'trend' && question.of !== 'factors' && (
+      {question.of !== 'ratios' && question.of !== 'card' && question.of !== 'trend' && question.of !== 'factors' && (
         <>
           <Choice
             name="Highlighted"

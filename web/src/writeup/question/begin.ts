@@ -23,6 +23,8 @@ export interface Beginning {
   /** What the view asks of a standing. */
   asked?: StandingsAsk | undefined;
   deviceClass?: Configuration['deviceClass'] | undefined;
+  /** A figure that is on the screen, before all others. */
+  figure?: FigureQuestion | undefined;
   trend?: { model: number; unit?: number | undefined; along: string; configurations: number[] } | undefined;
 }
 
@@ -93,6 +95,19 @@ export function aboutStanding(
     beside: ranked,
     deviceClass,
     asked,
+  };
+}
+
+/** About one device among others, by its report card. @param asked who the others are. @param base that it is held against */
+export function aboutCard(of: Configuration, asked: StandingsAsk, base: number | undefined): Beginning {
+  return {
+    begins: 'MODEL',
+    title: named(of),
+    models: [of.modelId],
+    shown: [of],
+    deviceClass: of.deviceClass,
+    asked,
+    figure: { of: 'card', configuration: of.id, asked, ...(base !== undefined && { base }) },
   };
 }
 
@@ -172,7 +187,8 @@ export function piecesOf(
   metrics: Readonly<Record<string, number | undefined>> = {},
 ): NewPiece[] {
   const configurations = everybody(of);
-  return kind.pieces.flatMap((p): NewPiece[] => {
+  const first: NewPiece[] = of.figure ? [{ kind: 'FIGURE', body: { question: of.figure } }] : [];
+  const filled = kind.pieces.flatMap((p): NewPiece[] => {
     switch (p.kind) {
       case 'HEADING':
       case 'TEXT':
@@ -199,6 +215,7 @@ export function piecesOf(
         return [];
     }
   });
+  return [...first, ...filled];
 }
 
 /** Kinds whose figures need a test are asked what these were measured with. */

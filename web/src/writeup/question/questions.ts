@@ -50,6 +50,8 @@ export function configurationsOf(q: FigureQuestion | undefined): number[] {
       return q.configurations;
     case 'ratios':
       return [q.configuration, q.base];
+    case 'card':
+      return q.base === undefined ? [q.configuration] : [q.configuration, q.base];
     case 'standing':
     case 'value':
       return q.highlight === undefined ? [] : [q.highlight];

@@ -9,6 +9,7 @@ import yarrowmark.core.compare.RunsNeeded;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
+import yarrowmark.server.ledger.record.RunsWithoutScore;
 
 /** Puts a cell of a comparison together: most of what it may hold is absent of most. */
 final class CellBuilder {
@@ -34,7 +35,7 @@ final class CellBuilder {
     private @Nullable Double percent;
     private @Nullable String outReason;
     private @Nullable String size;
-    private Comparison.@Nullable Ended ended;
+    private RunsWithoutScore.@Nullable Ended ended;
 
     CellBuilder() {}
 
@@ -102,7 +103,7 @@ final class CellBuilder {
         return this;
     }
 
-    CellBuilder ended(Comparison.@Nullable Ended how) {
+    CellBuilder ended(RunsWithoutScore.@Nullable Ended how) {
         ended = how;
         return this;
     }

@@ -10,8 +10,7 @@ import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.ledger.record.Reason;
-import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
@@ -204,8 +203,8 @@ record Comparison(
             @Nullable String size,
             @Nullable String range,
             @Nullable Double apart,
-            @Nullable Ended ended) {
-        static CellBuilder none(String reason, @Nullable Ended ended) {
+            RunsWithoutScore.@Nullable Ended ended) {
+        static CellBuilder none(String reason, RunsWithoutScore.@Nullable Ended ended) {
             return new CellBuilder().out(reason).ended(ended);
         }
 
@@ -217,9 +216,6 @@ record Comparison(
 
     /** A line in words. @param sentences to quote, one for each side in their order; empty where it has no ratio */
     record ComparedWords(long metricId, List<String> sentences) {}
-
-    /** How the latest run of a test ended that gave no score. @param words of a person */
-    record Ended(RunState state, @Nullable Reason reason, @Nullable String words) {}
 
     /** @param tests some of them by name. @param count of all that are left out for this reason */
     record NotCounted(String reason, List<String> tests, int count) {}

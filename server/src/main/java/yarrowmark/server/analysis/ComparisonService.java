@@ -17,8 +17,6 @@ import yarrowmark.core.compare.DifferenceText;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.Sway;
 import yarrowmark.core.measure.Merit;
-import yarrowmark.core.measure.Scale;
-import yarrowmark.core.sensor.Sensed;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.core.stats.Sample;
@@ -157,7 +155,7 @@ class ComparisonService {
         Materiality materiality = materiality(question.materiality());
         List<MetricRow> all = catalog.metricsInUse();
         List<MetricRow> wanted = all.stream()
-                .filter(m -> listed(m)
+                .filter(m -> m.listed()
                         && (question.group() == null || m.group() == question.group())
                         && (question.suite() == null || m.suiteVersionId() == question.suite()))
                 .toList();
@@ -285,7 +283,7 @@ class ComparisonService {
     @Transactional(readOnly = true)
     public List<CompareController.MarkedSample> marks(List<Long> ids) {
         Set<Long> wanted = catalog.metricsInUse().stream()
-                .filter(ComparisonService::listed)
+                .filter(MetricRow::listed)
                 .map(MetricRow::id)
                 .collect(Collectors.toSet());
         Set<ReadingMarks.HeldSample> these = samples.ofConfigurations(ids).stream()
@@ -296,14 +294,6 @@ class ComparisonService {
                 .map(e -> new CompareController.MarkedSample(
                         e.getKey().configurationId(), e.getKey().metricId(), e.getValue()))
                 .toList();
-    }
-
-    /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd the list. */
-    private static boolean listed(MetricRow m) {
-        if (Sensed.KEYS.contains(m.key())) {
-            return Sensed.TELLING.contains(m.key());
-        }
-        return m.series() == null ? m.main() || m.scale() == Scale.DIFFERENCE || !m.given() : m.main();
     }
 
     /** Told where facts of its kind changed as well, or where the picture turns without it. */

@@ -66,9 +66,7 @@ final class NotRun {
 
     CellBuilder cell(long configurationId, MetricRow m) {
         RunsWithoutScore.Ended run = run(configurationId, m);
-        return Comparison.ComparedCell.none(
-                reason(configurationId, m),
-                run == null ? null : new Comparison.Ended(run.state(), run.reason(), run.words()));
+        return Comparison.ComparedCell.none(reason(configurationId, m), run);
     }
 
     private RunsWithoutScore.@Nullable Ended run(long configurationId, MetricRow m) {

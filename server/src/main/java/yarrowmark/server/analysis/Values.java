@@ -49,7 +49,7 @@ class Values {
             boolean unmeasured,
             boolean atLeast,
             @Nullable String why,
-            Comparison.@Nullable Ended ended) {}
+            RunsWithoutScore.@Nullable Ended ended) {}
 
     /** @param values one for each metric, in their order */
     record ValuesOf(ConfigurationRow configuration, List<OneOf> values) {}

@@ -24,6 +24,7 @@ import yarrowmark.core.curve.SeriesNumber;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.standing.RatingLimits;
 
 @Entity
 @EntityListeners(CatalogWatch.class)
@@ -75,6 +76,11 @@ class Metric {
     @MapKeyColumn(name = "name")
     @Column(name = "fact_key")
     private Map<String, String> facts = new HashMap<>();
+
+    /** In the unit, both or neither. */
+    private @Nullable Double goodLimit;
+
+    private @Nullable Double poorLimit;
 
     protected Metric() {}
 
@@ -163,5 +169,16 @@ class Metric {
 
     Map<String, String> facts() {
         return facts;
+    }
+
+    /** Null: by thirds of those placed. */
+    @Nullable
+    RatingLimits limits() {
+        return goodLimit == null || poorLimit == null ? null : new RatingLimits(direction, goodLimit, poorLimit);
+    }
+
+    void limit(@Nullable RatingLimits limits) {
+        goodLimit = limits == null ? null : limits.good();
+        poorLimit = limits == null ? null : limits.poor();
     }
 }

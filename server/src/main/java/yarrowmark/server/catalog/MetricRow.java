@@ -12,6 +12,8 @@ import yarrowmark.core.measure.InvalidReadingException;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.sensor.Sensed;
+import yarrowmark.core.standing.RatingLimits;
 
 /**
  * A metric with its place in the catalogue.
@@ -24,6 +26,8 @@ import yarrowmark.core.measure.Scale;
  * @param inputs  of the formula: metric ids by name
  * @param facts   of the configuration that the formula needs as well: keys by name, in base units
  * @param builtIn whether a device measures it by itself
+ * @param goodLimit from where on a value is good, as the lab says it; absent: by thirds of those placed
+ * @param poorLimit from where on it is poor; there with the other
  * @param repeatability how repeatable the test is said to be, in per cent; it lends where nothing better is known
  */
 public record MetricRow(
@@ -50,13 +54,16 @@ public record MetricRow(
         Map<String, Long> inputs,
         Map<String, String> facts,
         boolean builtIn,
-        @Nullable Double repeatability) {
+        @Nullable Double repeatability,
+        @Nullable Double goodLimit,
+        @Nullable Double poorLimit) {
     private static final String ENERGY = "energy";
     private static final Map<String, String> QUANTITIES =
             Map.of("W", "power", "mW", "power", "J", ENERGY, "Wh", ENERGY, "mWh", ENERGY);
 
     static MetricRow of(Metric m) {
         TestDefinition t = m.test();
+        RatingLimits limits = m.limits();
         return new MetricRow(
                 m.id(),
                 m.key(),
@@ -81,7 +88,22 @@ public record MetricRow(
                 Map.copyOf(m.inputs()),
                 Map.copyOf(m.facts()),
                 t.suiteVersion().suite().builtIn(),
-                t.repeatability());
+                t.repeatability(),
+                limits == null ? null : limits.good(),
+                limits == null ? null : limits.poor());
+    }
+
+    /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd a list. */
+    public boolean listed() {
+        if (Sensed.KEYS.contains(key)) {
+            return Sensed.TELLING.contains(key);
+        }
+        return series == null ? main || scale == Scale.DIFFERENCE || !given() : main;
+    }
+
+    /** Null: by thirds of those placed. */
+    public @Nullable RatingLimits limits() {
+        return goodLimit == null || poorLimit == null ? null : new RatingLimits(direction, goodLimit, poorLimit);
     }
 
     /** What there is less of where less is better: "time"; empty where the unit does not say. */

@@ -128,6 +128,15 @@ class SuiteVersionController {
         versions.stateAll(id, body.percent(), body.source(), who.getName());
     }
 
+    /** @param good from where on a value is good. @param poor from where on it is poor; neither: by thirds again */
+    record LimitsBody(@Nullable Double good, @Nullable Double poor) {}
+
+    /** From where on a value is good or poor, for report cards. */
+    @PutMapping("/metrics/{id}/limits")
+    void limit(@PathVariable long id, @Valid @RequestBody LimitsBody body, Principal who) {
+        versions.limit(id, body.good(), body.poor(), who.getName());
+    }
+
     @PostMapping("/tests/{id}/retired")
     void retire(@PathVariable long id, @RequestBody RetireBody body, Principal who) {
         versions.retire(id, body.retired(), who.getName());

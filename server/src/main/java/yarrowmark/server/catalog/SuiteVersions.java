@@ -20,7 +20,9 @@ import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.formula.Formula;
 import yarrowmark.core.formula.SuiteTotal;
 import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.standing.RatingLimits;
 import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
@@ -322,6 +324,43 @@ public class SuiteVersions {
 
     private static @Nullable String words(@Nullable Double percent, @Nullable String source) {
         return percent == null ? null : percent + " % (" + source + ")";
+    }
+
+    /** Says from where on a value is good, and from where on poor; without both, thirds say it again. */
+    @Transactional
+    void limit(long metricId, @Nullable Double good, @Nullable Double poor, String person) {
+        Metric metric = entities.find(Metric.class, metricId);
+        if (metric == null) {
+            throw Problem.notFound("metric", metricId);
+        }
+        if ((good == null) != (poor == null)) {
+            throw Problem.invalid("one-limit", "Both limits are needed: from where on good, and from where on poor.");
+        }
+        RatingLimits before = metric.limits();
+        RatingLimits now = good == null || poor == null ? null : limits(metric, good, poor);
+        metric.limit(now);
+        changes.note(
+                person,
+                "suite version",
+                metric.test().suiteVersion().id(),
+                "limits of " + metric.name(),
+                words(before, metric.unit()),
+                words(now, metric.unit()));
+    }
+
+    private static RatingLimits limits(Metric metric, double good, double poor) {
+        if (metric.kind() == Kind.CHECK || metric.kind() == Kind.CHOICE) {
+            throw Problem.invalid("no-limits", metric.name() + " has no number that a limit could be set on.");
+        }
+        try {
+            return new RatingLimits(metric.direction(), good, poor);
+        } catch (IllegalArgumentException e) {
+            throw Problem.invalid("not-limits", "The limits of " + metric.name() + ": " + Problem.words(e) + ".");
+        }
+    }
+
+    private static @Nullable String words(@Nullable RatingLimits limits, String unit) {
+        return limits == null ? null : "good from " + limits.good() + ", poor from " + limits.poor() + " " + unit;
     }
 
     static Formula parsed(String text) {

@@ -3,6 +3,7 @@ package yarrowmark.server.standing;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.IntPredicate;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.Place;
 import yarrowmark.core.standing.Standing;
@@ -15,14 +16,18 @@ final class CensoredPlaces {
     private final Map<Integer, Place> places = new HashMap<>();
 
     CensoredPlaces(Ranked ranked) {
-        List<Standing.Entry> placed = ranked.standing().entries().stream()
-                .filter(e -> e.place().isPresent())
-                .toList();
+        this(ranked.standing(), row -> ranked.held().contains(ranked.rows().get(row)));
+    }
+
+    /** @param isHeld by row of the standing */
+    CensoredPlaces(Standing standing, IntPredicate isHeld) {
+        List<Standing.Entry> placed =
+                standing.entries().stream().filter(e -> e.place().isPresent()).toList();
         int heldBelow = 0;
         for (int i = placed.size() - 1; i >= 0; i--) {
             Standing.Entry e = placed.get(i);
             Place place = e.place().orElseThrow();
-            boolean held = ranked.held().contains(ranked.rows().get(e.row()));
+            boolean held = isHeld.test(e.row());
             places.put(
                     e.row(),
                     new Place(

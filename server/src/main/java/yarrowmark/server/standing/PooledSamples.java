@@ -21,6 +21,7 @@ import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
+import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 
 /** Which metrics a standing is over, and their samples; what takes no part is said. */
@@ -29,7 +30,7 @@ class PooledSamples {
     /**
      * @param metrics each once, the oldest of those that are compared
      * @param samples under the ids of these
-     * @param held    where one metric alone is ranked: of what the display's rate is only the least
+     * @param held    where metrics are ranked alone: of what the display's rate is only the least
      */
     record Pooled(
             List<MetricRow> metrics,
@@ -54,7 +55,12 @@ class PooledSamples {
     Pooled of(StandingsAsk ask, List<Standings.LeftOut> leftOut) {
         List<MetricRow> all = catalog.metricsInUse();
         Set<Long> outdated = catalog.outdatedVersions();
-        return pooled(candidates(all, ask, outdated, leftOut), all, outdated, ask, leftOut);
+        return pooled(candidates(all, ask, outdated, leftOut), all, outdated, !ask.oneMetric(), ask.taken(), leftOut);
+    }
+
+    /** Of each of these metrics by itself: what a display holds stays in, and is named. */
+    Pooled each(List<MetricRow> metrics, SessionSelection take) {
+        return pooled(metrics, catalog.metricsInUse(), Set.of(), false, take, new ArrayList<>());
     }
 
     private static List<MetricRow> candidates(
@@ -125,9 +131,9 @@ class PooledSamples {
             List<MetricRow> wanted,
             List<MetricRow> all,
             Set<Long> outdated,
-            StandingsAsk ask,
+            boolean total,
+            SessionSelection take,
             List<Standings.LeftOut> leftOut) {
-        boolean total = !ask.oneMetric();
         Map<Long, Long> oldest = catalog.comparable(all);
         Set<Long> columns = wanted.stream().map(m -> oldest.get(m.id())).collect(Collectors.toSet());
         List<MetricRow> members =
@@ -147,7 +153,7 @@ class PooledSamples {
         List<SampleRow> found = new ArrayList<>();
         Map<HeldSample, Sample> pools = new LinkedHashMap<>();
         List<SampleRow> stored =
-                samples.ofMetrics(members.stream().map(MetricRow::id).toList(), ask.taken());
+                samples.ofMetrics(members.stream().map(MetricRow::id).toList(), take);
         if (held.isEmpty() && stale.isEmpty() && !joined) {
             return new Pooled(metrics, stored, lent.of(metrics, all), heldAlone, staleTests);
         }

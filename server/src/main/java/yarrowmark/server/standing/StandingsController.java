@@ -37,6 +37,7 @@ class StandingsController {
     private final StandingsService service;
     private final StandingsShaper shaper;
     private final WhyPlace why;
+    private final ReportCards cards;
     private final RankStability top;
     private final AgainstQuantity against;
     private final Generations generations;
@@ -49,6 +50,7 @@ class StandingsController {
             StandingsService service,
             StandingsShaper shaper,
             WhyPlace why,
+            ReportCards cards,
             RankStability top,
             AgainstQuantity against,
             Generations generations,
@@ -57,6 +59,7 @@ class StandingsController {
         this.service = service;
         this.shaper = shaper;
         this.why = why;
+        this.cards = cards;
         this.top = top;
         this.against = against;
         this.generations = generations;
@@ -84,6 +87,12 @@ class StandingsController {
     @GetMapping("/api/standings/why")
     WhyPlace.Why why(@Valid @ParameterObject StandingsAsk ask, @RequestParam long configuration) {
         return why.of(ask, configuration);
+    }
+
+    /** One configuration among those that are asked for, test by test. */
+    @GetMapping("/api/configurations/{id}/report-card")
+    ReportCard card(@PathVariable long id, @Valid @ParameterObject StandingsAsk ask) {
+        return cards.of(id, ask);
     }
 
     @GetMapping("/api/standings/firmness")

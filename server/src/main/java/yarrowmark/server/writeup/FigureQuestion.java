@@ -22,6 +22,7 @@ import yarrowmark.server.standing.StandingsAsk;
             FigureQuestion.Factors.class,
             FigureQuestion.Ratios.class,
             FigureQuestion.Value.class,
+            FigureQuestion.Card.class,
             FigureQuestion.Trend.class,
             FigureQuestion.Standing.class
         })
@@ -33,6 +34,7 @@ import yarrowmark.server.standing.StandingsAsk;
     @JsonSubTypes.Type(value = FigureQuestion.Factors.class, name = "factors"),
     @JsonSubTypes.Type(value = FigureQuestion.Ratios.class, name = "ratios"),
     @JsonSubTypes.Type(value = FigureQuestion.Value.class, name = "value"),
+    @JsonSubTypes.Type(value = FigureQuestion.Card.class, name = "card"),
     @JsonSubTypes.Type(value = FigureQuestion.Trend.class, name = "trend"),
     @JsonSubTypes.Type(value = FigureQuestion.Standing.class, name = "standing")
 })
@@ -85,6 +87,10 @@ sealed interface FigureQuestion {
             @Nullable DeviceClass deviceClass,
             @Nullable @Min(1) Long highlight,
             @Nullable @Valid StandingsAsk asked)
+            implements FigureQuestion {}
+
+    /** @param asked who the others are and over which tests. @param base that it is held against */
+    record Card(@Min(1) long configuration, @Nullable @Valid StandingsAsk asked, @Nullable @Min(1) Long base)
             implements FigureQuestion {}
 
     record Trend(@Min(1) long model, @Nullable @Min(1) Long unit, @Nullable @Size(max = 200) String along)

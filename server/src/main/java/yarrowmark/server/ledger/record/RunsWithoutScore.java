@@ -14,7 +14,7 @@ public class RunsWithoutScore {
     /** A test on a configuration. */
     public record Place(long configurationId, long testId) {}
 
-    /** @param words of a person, where there are any */
+    /** How the latest run of a test ended that gave no score. @param words of a person */
     public record Ended(RunState state, @Nullable Reason reason, @Nullable String words) {}
 
     private final EntityManager entities;
