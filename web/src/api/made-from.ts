@@ -12,6 +12,7 @@ const ALL: readonly Source[] = ['scores', 'catalogue', 'shelf'];
  */
 export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   against: ALL,
+  backlog: ['scores', 'catalogue'],
   claims: ALL,
   'compare-pairs': ALL,
   'compared-marks': ALL,

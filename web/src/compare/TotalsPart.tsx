@@ -7,10 +7,17 @@ import { table } from '../export/csv.ts';
 import { save } from '../export/save-file.ts';
 
 const HOW = {
-  LINEAR: 'The parts add up exactly.',
-  SHAPLEY: 'Shares are Shapley values: the mean over all orders in which the parts could have changed.',
-  EVENLY: 'Shares are found with all parts changing evenly together.',
+  LINEAR: 'Each part’s share; they add up exactly.',
+  SHAPLEY: 'Each part’s share is the mean over all orders in which the parts could have changed.',
+  EVENLY: 'Each part’s share, with all parts changing evenly together.',
 } as const;
+
+/** More than this, and what was typed is no rounding of what the parts make. */
+const ROUNDED = 0.01;
+
+function differs(stated: number | undefined, recomputed: number, t: Schemas['ComparedTotal']): boolean {
+  return t.label === undefined && stated !== undefined && Math.abs(stated / recomputed - 1) > ROUNDED;
+}
 
 /** Suites' own totals: which part moved them, and what they are without a part that is broken. */
 export function TotalsPart({ base, other }: { base: number; other: number }) {
@@ -32,6 +39,12 @@ export function TotalsPart({ base, other }: { base: number; other: number }) {
           </summary>
           <p className="small mt-1">
             {reading(t.base, { unit: t.unit })} → {reading(t.total, { unit: t.unit })}. {HOW[t.how]}
+            {differs(t.baseStated, t.base, t) || differs(t.stated, t.total, t) ? (
+              <span className="block text-gold-ink">
+                Typed as {t.baseStated === undefined ? '–' : reading(t.baseStated, { unit: t.unit })} →{' '}
+                {t.stated === undefined ? '–' : reading(t.stated, { unit: t.unit })}; its parts make another.
+              </span>
+            ) : null}
           </p>
           <table className="mt-1 w-full text-[13px]">
             <thead className="sr-only">

@@ -150,7 +150,35 @@ export function comparisonCsv(comparison: Schemas['Comparison']): string {
       role,
     ]),
   );
-  return table([head, ...lines, ...overall, ...also]);
+  const published = comparison.published.map((p) => {
+    const model = [base, ...comparison.sides.map((s) => s.configuration)].find((c) => c.modelId === p.modelId);
+    const metric = comparison.rows.find((r) => r.metric.id === p.metricId)?.metric;
+    return [
+      metric?.group,
+      metric?.suite,
+      metric?.version,
+      metric?.test,
+      metric?.name,
+      metric?.unit,
+      '',
+      '',
+      '',
+      '',
+      '',
+      '',
+      model && `${model.maker} ${model.model}`,
+      p.source,
+      p.value,
+      p.results,
+      '',
+      '',
+      '',
+      '',
+      '',
+      'published by others, not compared',
+    ];
+  });
+  return table([head, ...lines, ...overall, ...also, ...published]);
 }
 
 type Cell = string | number | null | undefined;

@@ -155,6 +155,8 @@ export const standingsSearch = (raw: Raw) =>
     without: textList(raw['without'], 30),
     form: oneOf(raw['form'], FORMS),
     against: text(raw['against']),
+    /** Prices that are tried: a configuration and an amount. */
+    tried: textList(raw['tried'], 8),
     why: id(raw['why']),
     weigh: yes(raw['weigh']),
   });

@@ -176,6 +176,8 @@ export function StandingsView() {
               standings={data!}
               against={search.against ?? 'price'}
               onAgainst={(against) => say({ against })}
+              tried={search.tried}
+              onTry={(tried) => say({ tried })}
             />
           ) : form === 'lines' ? (
             <GenerationsPart ask={ask} />

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { save } from '../export/save-file.ts';
-import { moment, testGroup } from '../format/format.ts';
+import { count, moment, testGroup } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { isNative } from '../workloads/registry.ts';
@@ -50,11 +50,22 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
   const done = () => {
     setDoing(null);
     void changed(queries, 'catalogue');
+    void queries.invalidateQueries({ queryKey: ['backlog'] });
   };
   const retire = useMutation({
     mutationFn: ({ id, retired }: { id: number; retired: boolean }) =>
       value(api.POST('/api/tests/{id}/retired', { params: { path: { id } }, body: { retired } })),
     onSuccess: done,
+  });
+  const undeclare = useMutation({
+    mutationFn: (id: number) => value(api.DELETE('/api/metrics/{id}/total', { params: { path: { id } } })),
+    onSuccess: done,
+  });
+  const backlog = useQuery({
+    queryKey: ['backlog'],
+    queryFn: () => value(api.GET('/api/ledger/backlog')),
+    enabled: !suite.builtIn,
+    refetchInterval: (query) => ((query.state.data ?? []).length > 0 ? 1_000 : false),
   });
   const retireRule = useMutation({
     mutationFn: (id: number) => value(api.DELETE('/api/rules/{id}', { params: { path: { id } } })),
@@ -64,7 +75,8 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
   const everyName = new Map(all.flatMap((s) => s.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const))));
   const names = new Map(suite.tests.flatMap((t) => t.metrics.map((m) => [m.id, t.name] as const)));
   const plan = planFile(suite.tests);
-  const error = retire.error ?? retireRule.error ?? rules.error;
+  const behind = (metric: number) => backlog.data?.find((b) => b.metricId === metric);
+  const error = retire.error ?? undeclare.error ?? retireRule.error ?? rules.error;
   return (
     <>
       <Opening
@@ -143,12 +155,32 @@ function Suite({ suite, all }: { suite: SuiteOfTests; all: readonly SuiteOfTests
               )}
               {t.metrics[0]?.formula !== undefined && (
                 <span className="w-full">
+                  {t.metrics[0].typed && 'Typed, and the total of its parts: '}
                   <code className="text-[12px] text-ink-2">{t.metrics[0].formula}</code>{' '}
                   <span className="small">
                     where{' '}
                     {Object.entries(t.metrics[0].inputs)
                       .map(([input, metric]) => `${input} is ${everyName.get(metric) ?? 'a test'}`)
                       .join(', ')}
+                    {t.metrics[0].typed && (
+                      <>
+                        {' '}
+                        <button
+                          data-changes
+                          className="link"
+                          onClick={() => undeclare.mutate(t.metrics[0]!.id)}
+                          aria-label={`${t.name} stands for itself again`}
+                        >
+                          it stands for itself again
+                        </button>
+                      </>
+                    )}
+                    {behind(t.metrics[0].id) && (
+                      <span role="status" className="block">
+                        Being computed for earlier sessions: {count(behind(t.metrics[0].id)!.done)} of{' '}
+                        {count(behind(t.metrics[0].id)!.of)}
+                      </span>
+                    )}
                   </span>
                 </span>
               )}

@@ -11,7 +11,13 @@ const KINDS = {
   HARMONIC: 'weighted harmonic mean',
 } as const;
 
-/** The total that a suite computes from its parts, each with its weight; no weight is no part. */
+/** How a suite's own total is called, where a person typed it as a test like the others. */
+const CALLED_TOTAL = /^(the )?(total|overall|sum|mean|average|score|overall score|total score|index)$/i;
+
+/**
+ * The total that a suite makes of its parts, each with its weight; no weight is no part. Either it is computed here, or it is
+ * a number that is typed: then only its parts are said.
+ */
 export function TotalForm({
   suite,
   onDone,
@@ -25,29 +31,42 @@ export function TotalForm({
     .filter((t) => !t.retired)
     .map((t) => t.metrics[0]!)
     .filter((m) => m.scale === 'RATIO' && m.formula === undefined);
-  const draft = useDraft<{ kind: keyof typeof KINDS; unit: string; weights: Record<number, string> }>(
+  const named = parts.find((p) => CALLED_TOTAL.test(p.test));
+  const draft = useDraft<{ kind: keyof typeof KINDS; unit: string; typed: string; weights: Record<number, string> }>(
     `total of ${suite.id}`,
     {
       kind: 'GEOMETRIC',
       unit: '1',
-      weights: Object.fromEntries(parts.filter((p) => p.direction === parts[0]?.direction).map((p) => [p.id, '1'])),
+      typed: named ? String(named.id) : '',
+      weights: Object.fromEntries(
+        parts.filter((p) => p.id !== named?.id && p.direction === parts[0]?.direction).map((p) => [p.id, '1']),
+      ),
     },
   );
   const [kind, setKind] = draft.field('kind');
   const [unit, setUnit] = draft.field('unit');
+  const [typed, setTyped] = draft.field('typed');
   const [weights, setWeights] = draft.field('weights');
+  const total = parts.find((p) => String(p.id) === typed);
   const given = Object.entries(weights)
-    .filter(([, w]) => w.trim() !== '')
+    .filter(([id, w]) => w.trim() !== '' && id !== typed)
     .map(([id, w]) => [id, Number(w.replace(',', '.'))] as const);
   const wrong = given.some(([, w]) => !(w > 0));
   const make = useMutation({
     mutationFn: () =>
-      value(
-        api.POST('/api/suite-versions/{id}/total', {
-          params: { path: { id: suite.id } },
-          body: { kind, unit, weights: Object.fromEntries(given) },
-        }),
-      ),
+      total
+        ? value(
+            api.PUT('/api/metrics/{id}/total', {
+              params: { path: { id: total.id } },
+              body: { kind, weights: Object.fromEntries(given) },
+            }),
+          )
+        : value(
+            api.POST('/api/suite-versions/{id}/total', {
+              params: { path: { id: suite.id } },
+              body: { kind, unit, weights: Object.fromEntries(given) },
+            }),
+          ),
     onSuccess: () => {
       draft.forget();
       onDone();
@@ -66,14 +85,20 @@ export function TotalForm({
     >
       <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
+        <label>
+          <span className="small">The suite’s own total</span>
+          <select className="field" autoFocus value={typed} onChange={(e) => setTyped(e.target.value)}>
+            <option value="">is computed here</option>
+            {parts.map((p) => (
+              <option key={p.id} value={p.id}>
+                is typed: {p.test}
+              </option>
+            ))}
+          </select>
+        </label>
         <label className="sm:col-span-2">
-          <span className="small">The suite’s own total is the</span>
-          <select
-            className="field"
-            autoFocus
-            value={kind}
-            onChange={(e) => setKind(e.target.value as keyof typeof KINDS)}
-          >
+          <span className="small">It is the</span>
+          <select className="field" value={kind} onChange={(e) => setKind(e.target.value as keyof typeof KINDS)}>
             {Object.entries(KINDS).map(([k, words]) => (
               <option key={k} value={k}>
                 {words}
@@ -81,28 +106,32 @@ export function TotalForm({
             ))}
           </select>
         </label>
-        <label>
-          <span className="small">Unit; 1 for points</span>
-          <input className="field" required maxLength={30} value={unit} onChange={(e) => setUnit(e.target.value)} />
-        </label>
+        {!total && (
+          <label>
+            <span className="small">Unit; 1 for points</span>
+            <input className="field" required maxLength={30} value={unit} onChange={(e) => setUnit(e.target.value)} />
+          </label>
+        )}
       </div>
       <div className="mt-2 grid gap-x-8 sm:grid-cols-2">
-        {parts.map((p) => (
-          <label key={p.id} className="flex items-baseline gap-3 border-b border-hair-2 py-0.5">
-            {p.test}{' '}
-            <span className="small">
-              {unitName(p.unit)}, {direction(p.direction)}
-            </span>
-            <input
-              className="field ml-auto !w-20"
-              inputMode="decimal"
-              aria-label={`Weight of ${p.test}`}
-              placeholder="no part"
-              value={weights[p.id] ?? ''}
-              onChange={(e) => setWeights({ ...weights, [p.id]: e.target.value })}
-            />
-          </label>
-        ))}
+        {parts
+          .filter((p) => p.id !== total?.id)
+          .map((p) => (
+            <label key={p.id} className="flex items-baseline gap-3 border-b border-hair-2 py-0.5">
+              {p.test}{' '}
+              <span className="small">
+                {unitName(p.unit)}, {direction(p.direction)}
+              </span>
+              <input
+                className="field ml-auto !w-20"
+                inputMode="decimal"
+                aria-label={`Weight of ${p.test}`}
+                placeholder="no part"
+                value={weights[p.id] ?? ''}
+                onChange={(e) => setWeights({ ...weights, [p.id]: e.target.value })}
+              />
+            </label>
+          ))}
       </div>
       {make.isError && (
         <p role="alert" className="mt-2 text-plum">
@@ -116,7 +145,7 @@ export function TotalForm({
       )}
       <p className="mt-2 flex items-center gap-2">
         <button className="button button-main" disabled={make.isPending || wrong || given.length === 0}>
-          Add total
+          {total ? 'Say that it is the total' : 'Add total'}
         </button>
         <button type="button" className="button" onClick={onCancel}>
           Cancel

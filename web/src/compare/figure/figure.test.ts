@@ -64,6 +64,7 @@ const comparison = (rows: ComparedRow[]): Schemas['Comparison'] => ({
   take: 'USUAL',
   baseTake: 'USUAL',
   notCounted: 0,
+  published: [],
   sides: [
     {
       configuration: configuration(2, '=Drift & 13'),

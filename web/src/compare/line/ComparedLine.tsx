@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client.ts';
-import { mark, markReason, number, reading } from '../../format/format.ts';
+import { PublishedSign } from '../../chart/PublishedSign.tsx';
+import { count, day, mark, markReason, number, reading } from '../../format/format.ts';
 import { type DifferenceAxis, type RatioAxis } from '../../chart/ratio-axis.ts';
 import { formatRatio } from '../../format/ratio.ts';
 import { LineDetail } from './LineDetail.tsx';
@@ -149,9 +150,33 @@ export function ComparedLine({
           ))
         )}
       </div>
+      <PublishedLines row={row} comparison={comparison} />
       {open && <LineDetail row={row} comparison={comparison} words={words} />}
     </div>
   );
+}
+
+/** What others published for the models compared, each on its own line: beside what was measured, in no verdict. */
+function PublishedLines({ row, comparison }: { row: ComparedRow; comparison: Schemas['Comparison'] }) {
+  const found = comparison.per ? [] : comparison.published.filter((p) => p.metricId === row.metric.id);
+  const all = [comparison.base, ...comparison.sides.map((s) => s.configuration)];
+  return found.map((p, i) => {
+    const model = all.find((c) => c.modelId === p.modelId);
+    return (
+      <p key={i} className="flex flex-wrap items-baseline gap-x-2 pb-1 pl-6 text-[12.5px] text-ink-2">
+        <PublishedSign />
+        <span>
+          published for {model ? `${model.maker} ${model.model}` : 'it'}:{' '}
+          <b className="font-semibold">{reading(p.value, row.metric)}</b>
+        </span>
+        <span className="text-ink-3">
+          {p.source}
+          {p.publishedOn && `, ${day(p.publishedOn)}`}
+          {p.results !== undefined && `, from ${count(p.results)} ${p.results === 1 ? 'result' : 'results'}`}
+        </span>
+      </p>
+    );
+  });
 }
 
 /** What a mark is called until its sentence has come. */

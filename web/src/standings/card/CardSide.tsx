@@ -1,6 +1,5 @@
 import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../../api/client.ts';
-import { named } from '../../format/named.ts';
 import { countedVerdict, VERDICTS, tone } from '../../format/verdict.ts';
 import { ordinal, placeDetail, testName, type ReportCard } from './card.ts';
 
@@ -79,7 +78,7 @@ function Against({ comparison }: { comparison: Schemas['Comparison'] }) {
           search={{ ids: [comparison.base.id, side.configuration.id], base: comparison.base.id }}
           className="link"
         >
-          Compare {named(side.configuration)} and {named(comparison.base)}
+          Compare the two
         </Link>
       </p>
     </>

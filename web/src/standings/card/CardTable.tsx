@@ -34,7 +34,7 @@ export function CardTable({
             <th>Test</th>
             <th className="!text-right">Value</th>
             {!narrow && <th style={{ width: rail }}>among {who}, right is better</th>}
-            <th>Rating</th>
+            {!narrow && <th>Rating</th>}
             <th className="!text-right">Place</th>
             {beside && <th className="!text-right">Against {beside.model}</th>}
           </tr>
@@ -45,7 +45,7 @@ export function CardTable({
               <tr>
                 <th
                   scope="rowgroup"
-                  colSpan={narrow ? 5 : 6}
+                  colSpan={(narrow ? 3 : 5) + (beside ? 1 : 0)}
                   className="!pt-3 !text-left font-title !text-[15px] !font-medium !text-ink"
                 >
                   {group}
@@ -117,18 +117,25 @@ function Line({
           {valueWords(row)}
         </td>
         {!narrow && <td>{marks}</td>}
-        <td>
-          <RatingCell row={row} />
-        </td>
+        {!narrow && (
+          <td>
+            <RatingCell row={row} />
+          </td>
+        )}
         <td className="text-right whitespace-nowrap">
+          {narrow && (
+            <span className="block">
+              <RatingCell row={row} />
+            </span>
+          )}
           {place}
-          {range && <span className="small block leading-tight">{range}</span>}
+          {range && <span className="small max-sm:block"> ({range})</span>}
         </td>
         {against !== undefined && <td className="text-right">{against}</td>}
       </tr>
       {narrow && marks && (
         <tr>
-          <td colSpan={against === undefined ? 4 : 5} className="!pt-0">
+          <td colSpan={against === undefined ? 3 : 4} className="!pt-0">
             {marks}
           </td>
         </tr>

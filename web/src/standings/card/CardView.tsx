@@ -176,7 +176,7 @@ function CardSentence({
   const beside = held.find((o) => o.id === (search.beside ?? card?.forerunner?.id));
   return (
     <>
-      How {c.name} does among{' '}
+      {c.name}. How it does among{' '}
       <Choices
         name="Class of device"
         options={DEVICE_CLASSES.map((d) => ({ value: d, label: d.toLowerCase() }))}

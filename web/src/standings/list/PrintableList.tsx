@@ -1,8 +1,9 @@
 import { Link } from '@tanstack/react-router';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useMemo, useRef, useState } from 'react';
+import { Fragment, useMemo, useRef, useState } from 'react';
 import { MarkSign } from '../../chart/Mark.tsx';
-import { classes, count, percent, placeOf, quantity } from '../../format/format.ts';
+import { PublishedSign } from '../../chart/PublishedSign.tsx';
+import { classes, count, day, percent, placeOf, quantity, reading } from '../../format/format.ts';
 import { named } from '../../format/named.ts';
 import { useDensity } from '../../shell/density.ts';
 import { slotOf, tableActions, useTable } from '../../shell/table-store.ts';
@@ -15,7 +16,7 @@ import { useRows } from '../../ui/useRows.ts';
 import { save } from '../../export/save-file.ts';
 import type { Standings } from '../question/ask.ts';
 import { againstBase, againstHeading, byDifferences, intervalWords } from '../question/held-against.ts';
-import { sorted, type ListOrder } from './list-order.ts';
+import { publishedBetween, sorted, type ListOrder } from './list-order.ts';
 import { standingsCsv } from './take-standings.ts';
 
 const THIRDS = { UPPER: 'upper', MIDDLE: 'middle', LOWER: 'lower' } as const;
@@ -62,6 +63,10 @@ export function PrintableList({ standings, onWhy }: { standings: Standings; onWh
   const shown = printing ? rows.map((_, index) => index) : items.map((v) => v.index);
   const above = printing ? 0 : (items[0]?.start ?? 0);
   const below = printing ? 0 : virtual.getTotalSize() - (items.at(-1)?.end ?? 0);
+  const published = useMemo(
+    () => publishedBetween(sorting.by === 'place' && !sorting.falling ? standings.published : [], rows, one),
+    [standings, sorting, rows, one],
+  );
   const columns = 2 + (one ? 1 : 0) + LIST_COLUMNS.filter((c) => !hidden.includes(c.key)).length;
   const heading = (by: ListOrder, words: string, right = false, fallingFirst = right) => (
     <SortHeader by={by} now={sorting} onSort={setSorting} right={right} fallingFirst={fallingFirst}>
@@ -93,57 +98,65 @@ export function PrintableList({ standings, onWhy }: { standings: Standings; onWh
               const r = rows[i]!;
               const slot = slotOf(table, r.configuration.id);
               return (
-                <tr
-                  key={r.configuration.id}
-                  ref={virtual.measureElement}
-                  data-index={i}
-                  data-line
-                  aria-rowindex={i + 2}
-                  aria-selected={selection.has(r)}
-                  onClick={selection.onClick(r)}
-                  {...propsOf(r)}
-                  className="-outline-offset-2 hover:bg-sheet aria-selected:bg-leaf-soft data-[active-row=true]:bg-band"
-                >
-                  <td className="font-title text-[16px] whitespace-nowrap">{placeOf(r)}</td>
-                  <td className={compact ? 'whitespace-nowrap' : ''}>
-                    <span className={`flex items-center gap-1.5 ${compact ? 'inline-flex' : ''}`}>
-                      <RowBox selection={selection} row={r} name={named(r.configuration)} />
-                      {slot !== null && <MarkSign slot={slot} size={13} />}
-                      <Link
-                        to="/shelf/configurations/$configurationId"
-                        params={{ configurationId: String(r.configuration.id) }}
-                        className="font-semibold hover:underline"
-                      >
-                        {r.configuration.maker} {r.configuration.model}
-                      </Link>
-                      {onWhy && !byDifferences(one) && r.status !== 'NOT_LINKED' && (
-                        <button
-                          className="small link print:hidden"
-                          aria-label={`Why this place: ${named(r.configuration)}`}
-                          onClick={() => onWhy(r.configuration.id)}
+                <Fragment key={r.configuration.id}>
+                  {one &&
+                    published.before(i).map((p, n) => <PublishedRow key={n} of={p} metric={one} columns={columns} />)}
+                  <tr
+                    ref={virtual.measureElement}
+                    data-index={i}
+                    data-line
+                    aria-rowindex={i + 2}
+                    aria-selected={selection.has(r)}
+                    onClick={selection.onClick(r)}
+                    {...propsOf(r)}
+                    className="-outline-offset-2 hover:bg-sheet aria-selected:bg-leaf-soft data-[active-row=true]:bg-band"
+                  >
+                    <td className="font-title text-[16px] whitespace-nowrap">{placeOf(r)}</td>
+                    <td className={compact ? 'whitespace-nowrap' : ''}>
+                      <span className={`flex items-center gap-1.5 ${compact ? 'inline-flex' : ''}`}>
+                        <RowBox selection={selection} row={r} name={named(r.configuration)} />
+                        {slot !== null && <MarkSign slot={slot} size={13} />}
+                        <Link
+                          to="/shelf/configurations/$configurationId"
+                          params={{ configurationId: String(r.configuration.id) }}
+                          className="font-semibold hover:underline"
                         >
-                          why
-                        </button>
-                      )}
-                    </span>
-                    <span className={compact ? 'small ml-2' : 'small block'}>{r.configuration.name}</span>
-                  </td>
-                  {one && (
-                    <td className="text-right whitespace-nowrap">
-                      {r.value === undefined ? '–' : quantity(r.value, one.unit)}
+                          {r.configuration.maker} {r.configuration.model}
+                        </Link>
+                        {onWhy && !byDifferences(one) && r.status !== 'NOT_LINKED' && (
+                          <button
+                            className="small link print:hidden"
+                            aria-label={`Why this place: ${named(r.configuration)}`}
+                            onClick={() => onWhy(r.configuration.id)}
+                          >
+                            why
+                          </button>
+                        )}
+                      </span>
+                      <span className={compact ? 'small ml-2' : 'small block'}>{r.configuration.name}</span>
                     </td>
-                  )}
-                  {!hidden.includes('index') && <td className="text-right">{againstBase(r, one)}</td>}
-                  {!hidden.includes('interval') && (
-                    <td className="text-right whitespace-nowrap">{intervalWords(r, one)}</td>
-                  )}
-                  {!hidden.includes('share') && <td>{positionWords(r, among, standings.placed)}</td>}
-                  {!hidden.includes('tests') && (
-                    <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
-                  )}
-                </tr>
+                    {one && (
+                      <td className="text-right whitespace-nowrap">
+                        {r.value === undefined ? '–' : quantity(r.value, one.unit)}
+                      </td>
+                    )}
+                    {!hidden.includes('index') && <td className="text-right">{againstBase(r, one)}</td>}
+                    {!hidden.includes('interval') && (
+                      <td className="text-right whitespace-nowrap">{intervalWords(r, one)}</td>
+                    )}
+                    {!hidden.includes('share') && <td>{positionWords(r, among, standings.placed)}</td>}
+                    {!hidden.includes('tests') && (
+                      <td className="text-right">{one ? r.runs : `${r.tests}/${standings.metrics.length}`}</td>
+                    )}
+                  </tr>
+                </Fragment>
               );
             })}
+            {one &&
+              below <= 0 &&
+              published
+                .before(rows.length)
+                .map((p, n) => <PublishedRow key={n} of={p} metric={one} columns={columns} />)}
             {below > 0 && (
               <tr aria-hidden="true">
                 <td colSpan={columns} style={{ height: below, padding: 0, border: 0 }} />
@@ -175,6 +188,43 @@ export function PrintableList({ standings, onWhy }: { standings: Standings; onWh
         </button>
       </SelectionBar>
     </>
+  );
+}
+
+/** What somebody published stands where its value is, without a place. */
+function PublishedRow({
+  of: p,
+  metric,
+  columns,
+}: {
+  of: Standings['published'][number];
+  metric: NonNullable<Standings['metric']>;
+  columns: number;
+}) {
+  return (
+    <tr className="text-ink-2">
+      <td>
+        <PublishedSign />
+      </td>
+      <td>
+        <Link to="/shelf/models/$modelId" params={{ modelId: String(p.modelId) }} className="hover:underline">
+          {p.maker} {p.model}
+        </Link>{' '}
+        <span className="small">published by {p.source}</span>
+      </td>
+      <td className="text-right whitespace-nowrap">{reading(p.value, metric, p.resolution)}</td>
+      {columns > 3 && (
+        <td colSpan={columns - 3} className="small">
+          {[
+            p.publishedOn && day(p.publishedOn),
+            p.results !== undefined && `from ${count(p.results)} ${p.results === 1 ? 'result' : 'results'}`,
+            'not ranked',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </td>
+      )}
+    </tr>
   );
 }
 

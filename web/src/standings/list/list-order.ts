@@ -31,3 +31,22 @@ export function sorted(rows: readonly Row[], sorting: Sorting<ListOrder>): Row[]
     return order !== 0 ? sign * order : at.get(a)! - at.get(b)!;
   });
 }
+
+/**
+ * Where published values stand among rows that are in the order of places: each before the first row whose value is not better.
+ *
+ * @returns those before a row, by its position; before the number of rows, those that are worse than all
+ */
+export function publishedBetween(
+  published: Standings['published'],
+  rows: readonly Row[],
+  metric: Standings['metric'],
+): { before: (row: number) => Standings['published'] } {
+  const sign = metric?.direction === 'LESS_IS_BETTER' ? -1 : 1;
+  const at = published.map((p) => {
+    const found = rows.findIndex((r) => r.value === undefined || sign * r.value <= sign * p.value);
+    return found < 0 ? rows.length : found;
+  });
+  const best = (a: Standings['published'][number], b: Standings['published'][number]) => sign * (b.value - a.value);
+  return { before: (row) => published.filter((_, i) => at[i] === row).sort(best) };
+}

@@ -63,6 +63,22 @@ export function standingsCsv(standings: Standings): string {
         return m === undefined ? undefined : 100 * Math.exp(m.merit);
       }),
     ]),
+    ...(one
+      ? standings.published.map((p) => [
+          '',
+          '',
+          '',
+          'published',
+          p.maker,
+          p.model,
+          '',
+          '',
+          p.source,
+          p.value,
+          p.results,
+          p.index,
+        ])
+      : []),
     ...standings.leftOut.map((l) => [
       '',
       '',

@@ -1,10 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, value } from '../../api/client.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { Ready } from '../../ui/states.tsx';
 import type { Ask, Standings } from '../question/ask.ts';
-import { byDifferences } from '../question/held-against.ts';
 import { useQuantities } from '../question/StandingsSentence.tsx';
+import { readTried, writeTried } from './cost.ts';
 import { ValuePlot } from './ValuePlot.tsx';
 
 /** Index against what it costs, with the frontier of best value. */
@@ -13,22 +13,40 @@ export function AgainstPlot({
   standings,
   against,
   onAgainst,
+  tried,
+  onTry,
 }: {
   ask: Ask;
   standings: Standings;
   against: string;
   onAgainst: (key: string) => void;
+  /** Prices that are tried, as the address has them. */
+  tried: readonly string[] | undefined;
+  onTry: (tried: string[] | undefined) => void;
 }) {
   const quantities = useQuantities();
   const plot = useQuery({
-    queryKey: ['against', ask, against],
-    queryFn: () => value(api.GET('/api/standings/against', { params: { query: { ...ask, quantity: against } } })),
+    queryKey: ['against', ask, against, tried],
+    queryFn: () =>
+      value(
+        api.GET('/api/standings/against', {
+          params: { query: { ...ask, quantity: against, ...(tried && { tried: [...tried] }) } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
   });
+  const prices = readTried(tried);
+  const onPrice = (id: number, amount: number | undefined) => {
+    const next = new Map(prices);
+    if (amount === undefined) next.delete(id);
+    else next.set(id, amount);
+    onTry(writeTried(next));
+  };
   const chosen = quantities.data?.find((q) => q.key === against);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto">
       <p className="text-[15px] text-ink-2">
-        {byDifferences(standings.metric) ? standings.metric!.name : 'Index'} against{' '}
+        {standings.metric?.name ?? 'Index'} against{' '}
         <Choice
           name="Held against"
           value={against}
@@ -53,7 +71,7 @@ export function AgainstPlot({
               else.
             </p>
           ) : (
-            <ValuePlot data={data} standings={standings} />
+            <ValuePlot data={data} standings={standings} tried={prices} onTry={onPrice} />
           )
         }
       </Ready>

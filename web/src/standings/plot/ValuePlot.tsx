@@ -1,4 +1,3 @@
-import { Link } from '@tanstack/react-router';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { useState } from 'react';
 import type { Schemas } from '../../api/client.ts';
@@ -13,7 +12,9 @@ import { slotOf, tableActions, useTable } from '../../shell/table-store.ts';
 import { useWidth } from '../../ui/use-width.ts';
 import type { Standings } from '../question/ask.ts';
 import { byDifferences } from '../question/held-against.ts';
+import { costOf } from './cost.ts';
 import { placeLabels } from './labels.ts';
+import { ValueTable } from './ValueTable.tsx';
 
 type Against = Schemas['Against'];
 type Point = Against['points'][number];
@@ -22,14 +23,27 @@ const EDGE = { left: 54, right: 16, top: 24, bottom: 44 };
 /**
  * Index against a quantity, each configuration a mark. With the arrow keys one goes from mark to mark, along the quantity.
  */
-export function ValuePlot({ data, standings }: { data: Against; standings: Standings }) {
+export function ValuePlot({
+  data,
+  standings,
+  tried,
+  onTry,
+}: {
+  data: Against;
+  standings: Standings;
+  /** Prices that are tried, by configuration. */
+  tried: ReadonlyMap<number, number>;
+  onTry: (id: number, amount: number | undefined) => void;
+}) {
   const on = useTable();
   const rows = new Map(standings.rows.map((r) => [r.configuration.id, r]));
   const name = (id: number) => {
     const c = rows.get(id)!.configuration;
     return toldApart(c, all);
   };
-  const one = byDifferences(standings.metric) ? standings.metric! : undefined;
+  // One test by itself has values in its unit, which say more than an index.
+  const one = standings.per === undefined ? standings.metric : undefined;
+  const apart = byDifferences(one);
   const height = (p: Point) => p.value ?? p.index ?? 0;
   const points = data.points
     .filter((p) => rows.has(p.configurationId))
@@ -48,11 +62,11 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
   ).range([EDGE.left, WIDTH - EDGE.right]);
   const ys = points.map(height);
   const room = (Math.max(...ys) - Math.min(...ys) || 1) * 0.08;
-  const [least, most] = one
+  const [least, most] = apart
     ? [Math.min(...ys) - room, Math.max(...ys) + room]
     : [Math.min(...ys) / 1.08, Math.max(...ys) * 1.08];
   // Better is up, also where less is better.
-  const up = (one ? scaleLinear() : scaleLog())
+  const up = (apart ? scaleLinear() : scaleLog())
     .domain(one?.direction === 'LESS_IS_BETTER' ? [most, least] : [least, most])
     .range([HEIGHT - EDGE.bottom, EDGE.top]);
   const line = points.filter((p) => p.frontier).sort((a, b) => a.x - b.x);
@@ -76,8 +90,9 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
     data.date || data.quantity.unit === '' || data.quantity.unit === '1' || data.quantity.unit === 'By'
       ? ''
       : ` in ${data.quantity.unit}`;
+  const cost = costOf(data.quantity, one, ys);
   const words = (p: Point) =>
-    `${named(rows.get(p.configurationId)!.configuration)}: ${data.quantity.label} ${p.shown || said(p.x)}, ${one ? quantity(height(p), one.unit) : `index ${index(height(p))}`}${p.frontier ? ', on the frontier of best value' : ''}`;
+    `${named(rows.get(p.configurationId)!.configuration)}: ${data.quantity.label} ${p.shown || said(p.x)}, ${one ? quantity(height(p), one.unit) : `index ${index(height(p))}`}${cost ? `, ${cost.words(p.x, height(p))}` : ''}${p.frontier ? ', on the frontier of best value' : ''}`;
   const title = `${one?.name ?? 'Index'} against ${data.quantity.label}`;
   return (
     <div ref={holder}>
@@ -115,7 +130,7 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
             }}
             y={{
               at: up,
-              ticks: one ? linearTicks(least, most, 7) : logTicks(least, most, 7),
+              ticks: apart ? linearTicks(least, most, 7) : logTicks(least, most, 7),
               words: (t) => number(t, 3),
               title: one ? `${one.name}, ${unitName(one.unit)}` : 'Index',
             }}
@@ -181,44 +196,16 @@ export function ValuePlot({ data, standings }: { data: Against; standings: Stand
       <p className="small min-h-[1.3em]">
         {points[at] ? words(points[at]) : 'Point at a mark, or go from one to the next with the arrow keys.'}
       </p>
-      <details className="mt-2">
-        <summary className="small cursor-pointer">The same as a table</summary>
-        <table className="data mt-1 w-full max-w-[860px]">
-          <thead>
-            <tr>
-              <th>Model and configuration</th>
-              <th className="!text-right">
-                {data.quantity.label}
-                {unit}
-              </th>
-              <th className="!text-right">{one ? one.name : 'Index'}</th>
-              <th>Best value</th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...points]
-              .sort((a, b) => (one?.direction === 'LESS_IS_BETTER' ? -1 : 1) * (height(b) - height(a)))
-              .map((p) => (
-                <tr key={p.configurationId}>
-                  <td>
-                    <Link
-                      to="/shelf/configurations/$configurationId"
-                      params={{ configurationId: String(p.configurationId) }}
-                      className="font-semibold hover:underline"
-                    >
-                      {rows.get(p.configurationId)!.configuration.maker}{' '}
-                      {rows.get(p.configurationId)!.configuration.model}
-                    </Link>{' '}
-                    <span className="small">{rows.get(p.configurationId)!.configuration.name}</span>
-                  </td>
-                  <td className="text-right">{p.shown || said(p.x)}</td>
-                  <td className="text-right">{one ? quantity(height(p), one.unit) : index(height(p))}</td>
-                  <td>{p.frontier ? 'on the frontier' : ''}</td>
-                </tr>
-              ))}
-          </tbody>
-        </table>
-      </details>
+      <ValueTable
+        data={data}
+        standings={standings}
+        points={points}
+        height={height}
+        said={said}
+        unit={unit}
+        tried={tried}
+        onTry={onTry}
+      />
     </div>
   );
 }

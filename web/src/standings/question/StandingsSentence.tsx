@@ -143,11 +143,16 @@ export function StandingsSentence({ search, say, data }: Props) {
               { value: undefined as string | undefined, label: 'as measured' },
               ...per.map((q) => ({
                 value: perKey(q.key),
-                label: `per ${q.label}`,
+                label: data?.metric?.direction === 'LESS_IS_BETTER' ? `against ${q.label}` : `per ${q.label}`,
                 detail: q.unit,
               })),
             ]}
-            onChoose={(next) => say({ per: next })}
+            onChoose={(next) =>
+              // Divided, a time would look the better the dearer it is; its plot shows both.
+              next !== undefined && data?.metric?.direction === 'LESS_IS_BETTER'
+                ? say({ form: 'against', against: per.find((q) => perKey(q.key) === next)!.key })
+                : say({ per: next })
+            }
           >
             {search.per === undefined
               ? 'as measured'

@@ -22,9 +22,10 @@ export function drawValue(
   const points = against.points
     .flatMap((p) => {
       const row = rows.get(p.configurationId);
-      return row && p.index !== undefined ? [{ ...p, index: p.index, configuration: row.configuration }] : [];
+      const height = p.value ?? p.index;
+      return row && height !== undefined ? [{ ...p, height, configuration: row.configuration }] : [];
     })
-    .sort((a, b) => a.x - b.x || a.index - b.index);
+    .sort((a, b) => a.x - b.x || a.height - b.height);
   if (points.length < 2) return undefined;
   const all = points.map((p) => p.configuration);
   const xs = points.map((p) => p.x);
@@ -34,11 +35,19 @@ export function drawValue(
       ? scaleLog().domain([low / 1.12, high * 1.12])
       : scaleLinear().domain([low - (high - low || 1) * 0.06, high + (high - low || 1) * 0.06])
   ).range([LEFT, ARTICLE_WIDTH - RIGHT]);
-  const ys = points.map((p) => p.index);
-  const up = scaleLog()
-    .domain([Math.min(...ys) / 1.08, Math.max(...ys) * 1.08])
+  const ys = points.map((p) => p.height);
+  // As in the view: one test by itself has values in its unit, and better is up.
+  const one = standings.per === undefined ? standings.metric : undefined;
+  const apart = one?.scale === 'DIFFERENCE';
+  const pad = (Math.max(...ys) - Math.min(...ys) || 1) * 0.08;
+  const [least, most] = apart
+    ? [Math.min(...ys) - pad, Math.max(...ys) + pad]
+    : [Math.min(...ys) / 1.08, Math.max(...ys) * 1.08];
+  const up = (apart ? scaleLinear() : scaleLog())
+    .domain(one?.direction === 'LESS_IS_BETTER' ? [most, least] : [least, most])
     .range([HEIGHT - FOOT, TOP]);
-  const at = points.map((p) => ({ x: across(p.x), y: up(p.index) }));
+  const said = (height: number) => (one ? quantity(height, one.unit) : index(height));
+  const at = points.map((p) => ({ x: across(p.x), y: up(p.height) }));
   const labels = placeLabels(
     points.map((p, i) => ({
       ...at[i]!,
@@ -70,7 +79,9 @@ export function drawValue(
             { size: 12, middle: true, fill: 'var(--ink-2)' },
           ),
         ),
-      ...up.ticks(4).map((t) => words(LEFT - 7, up(t) + 4, String(t), { size: 12, end: true, fill: 'var(--ink-2)' })),
+      ...up
+        .ticks(4)
+        .map((t) => words(LEFT - 7, up(t) + 4, number(t, 3), { size: 12, end: true, fill: 'var(--ink-2)' })),
       words(
         ARTICLE_WIDTH - RIGHT,
         HEIGHT - 6,
@@ -78,7 +89,7 @@ export function drawValue(
         { size: 12, end: true, fill: 'var(--ink-2)' },
       ),
       line.length > 1
-        ? `<path d="${line.map((p, i) => `${i === 0 ? 'M' : 'L'}${across(p.x).toFixed(1)} ${up(p.index).toFixed(1)}`).join('')}" fill="none" stroke="var(--leaf)" stroke-width="1.6"/>`
+        ? `<path d="${line.map((p, i) => `${i === 0 ? 'M' : 'L'}${across(p.x).toFixed(1)} ${up(p.height).toFixed(1)}`).join('')}" fill="none" stroke="var(--leaf)" stroke-width="1.6"/>`
         : '',
       ...points.map((p, i) => {
         const is = p === mark;
@@ -98,9 +109,9 @@ export function drawValue(
     ]),
     width: ARTICLE_WIDTH,
     height: HEIGHT,
-    caption: `Index ${standingWords(standings, question)}, against ${q.label.toLowerCase()}; filled and joined are those that nobody beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
-    alt: `${points.length} configurations by index and ${q.label.toLowerCase()}. Nobody beats ${best.join(', ')} in both.${mark ? ` ${toldApart(mark.configuration, all)} has index ${index(mark.index)} at ${mark.shown}.` : ''}`,
-    columns: ['configuration', q.label, 'index', 'nobody better in both'],
-    rows: points.map((p) => [named(p.configuration), p.shown, index(p.index), p.frontier ? 'yes' : '']),
+    caption: `${one ? one.name : 'Index'} ${standingWords(standings, question)}, against ${q.label.toLowerCase()}; filled and joined are those that nobody beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
+    alt: `${points.length} configurations by ${one ? one.name : 'index'} and ${q.label.toLowerCase()}. Nobody beats ${best.join(', ')} in both.${mark ? ` ${toldApart(mark.configuration, all)} has ${one ? '' : 'index '}${said(mark.height)} at ${mark.shown}.` : ''}`,
+    columns: ['configuration', q.label, one ? one.name : 'index', 'nobody better in both'],
+    rows: points.map((p) => [named(p.configuration), p.shown, said(p.height), p.frontier ? 'yes' : '']),
   };
 }

@@ -277,4 +277,34 @@ class StandingsIT extends AtTheDemo {
         assertThat(browser.complaints()).isEmpty();
         browser.js("localStorage.removeItem('yarrowmark.table')");
     }
+
+    @Test
+    void aReportCardSaysTheSameAsTheStandingAndGoesIntoAWriteUp() {
+        open("?classes=%5B%22LAPTOP%22%5D");
+        browser.see("//*[@role='row'][@data-line][contains(., 'Pellow Drift 13')]/*[1]")
+                .click();
+        browser.keys("w");
+        browser.see("//a[.='its report card']").click();
+        browser.see("//h1[.='Pellow Drift 13']");
+        browser.see("//h2[.='Best at']");
+        browser.see("//h2[starts-with(., 'Against the Drift')]");
+        String line = "//table[@aria-label='Test by test']//tr[contains(., 'Weir hash, one thread')]";
+        String place = browser.see(line + "/td[last() - 1]")
+                .getText()
+                .lines()
+                .findFirst()
+                .orElseThrow();
+        String value = browser.see(line + "/td[2]").getText();
+        browser.see(line + "//button[starts-with(@aria-label, 'Rating of')]").click();
+        browser.type("Good", "1");
+        browser.type("Poor", "2");
+        browser.press("Save");
+        browser.seeText("More is better here, so good begins above poor.");
+        browser.keys(Keys.ESCAPE);
+        browser.press("Write this up");
+        browser.see("//*[contains(., 'Report card of')][@role='img']");
+        browser.see("//ul[@aria-label='Pieces']/li[1]//*[name()='text'][.='" + value + "']");
+        browser.see("//ul[@aria-label='Pieces']/li[1]//*[name()='text'][starts-with(., '" + place + "')]");
+        assertThat(browser.complaints()).isEmpty();
+    }
 }

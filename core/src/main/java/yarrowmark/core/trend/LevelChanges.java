@@ -21,8 +21,9 @@ import yarrowmark.core.stats.StudentT;
 /**
  * Where the level of a series changed. The split with the largest |difference of the two weighted means| / √(sum of their
  * variances) is a change where that is above the 95 % point of the same largest value in series without any change, of which
- * 10,000 are simulated with the same variances and a fixed seed; then each side is searched again. The variances are
- * estimates that share their scale, so in each simulated series that is off by √(χ²/ν) as well.
+ * 10,000 are simulated with the same variances and a fixed seed; then each side is searched again. Where several series are
+ * shown together, the 5 % are shared between them: otherwise half of all plots with thirteen flat lines had a change. The
+ * variances are estimates that share their scale, so in each simulated series that is off by √(χ²/ν) as well.
  *
  * <p>Edge cases: shorter series than eight are not searched. A variance of 0 counts as the smallest that is told from it.
  * Accuracy: the point is known to about 0.02. Source: section 7 of the method.
@@ -32,7 +33,7 @@ public final class LevelChanges {
     public static final int LEAST = 8;
 
     private static final int SERIES = 10_000;
-    private static final double POINT = 0.95;
+    private static final double CHANCE = 0.05;
     private static final long SEED = 20_240_611L;
     private static final double SMALLEST_VARIANCE = 1e-18;
     /**
@@ -52,7 +53,7 @@ public final class LevelChanges {
     private static final class KnownPoints {
         private static final int MOST = 1_000;
 
-        private record Key(List<Float> relative, float degrees) {}
+        private record Key(List<Float> relative, float degrees, int together) {}
 
         private final Map<Key, Double> known = Collections.synchronizedMap(new LinkedHashMap<>(MOST, 0.75f, true) {
             @Override
@@ -61,12 +62,12 @@ public final class LevelChanges {
             }
         });
 
-        double of(double[] v, double degrees) {
-            Key key = new Key(Arrays.stream(v).mapToObj(x -> (float) (x / v[0])).toList(), (float) degrees);
+        double of(double[] v, double degrees, int together) {
+            Key key = new Key(Arrays.stream(v).mapToObj(x -> (float) (x / v[0])).toList(), (float) degrees, together);
             Double point = known.get(key);
             if (point == null) {
                 // Outside of the lock: two may simulate the same, and find the same.
-                point = point(v, degrees);
+                point = point(v, degrees, together);
                 known.put(key, point);
             }
             return point;
@@ -85,9 +86,10 @@ public final class LevelChanges {
      * @param means     in order
      * @param variances of the means
      * @param degrees   of freedom with which their common scale is known; infinite where it is known exactly
+     * @param together  how many series are searched for one plot, this one counted
      * @return in order; none where the series is too short
      */
-    public static List<Change> of(double[] means, double[] variances, double degrees) {
+    public static List<Change> of(double[] means, double[] variances, double degrees, int together) {
         if (means.length < LEAST) {
             return List.of();
         }
@@ -95,23 +97,24 @@ public final class LevelChanges {
                 .map(x -> Math.max(x, SMALLEST_VARIANCE))
                 .toArray();
         List<Change> changes = new ArrayList<>();
-        search(means, v, degrees, 0, means.length, changes);
+        search(means, v, degrees, together, 0, means.length, changes);
         changes.sort(Comparator.comparingInt(Change::before));
         return changes;
     }
 
-    private static void search(double[] means, double[] v, double degrees, int from, int to, List<Change> into) {
+    private static void search(
+            double[] means, double[] v, double degrees, int together, int from, int to, List<Change> into) {
         if (to - from < 2) {
             return;
         }
         Split best = best(means, v, from, to);
-        if (!isChange(best.statistic(), Arrays.copyOfRange(v, from, to), degrees)) {
+        if (!isChange(best.statistic(), Arrays.copyOfRange(v, from, to), degrees, together)) {
             return;
         }
         double half = StudentT.upper(degrees) * best.error();
         into.add(new Change(best.before(), best.difference(), best.difference() - half, best.difference() + half));
-        search(means, v, degrees, from, best.before() + 1, into);
-        search(means, v, degrees, best.before() + 1, to, into);
+        search(means, v, degrees, together, from, best.before() + 1, into);
+        search(means, v, degrees, together, best.before() + 1, to, into);
     }
 
     private static Split best(double[] means, double[] v, int from, int to) {
@@ -138,25 +141,25 @@ public final class LevelChanges {
     }
 
     /** Simulates only where the two bounds of the point do not tell: that of one split, and Bonferroni's. */
-    private static boolean isChange(double statistic, double[] v, double degrees) {
+    private static boolean isChange(double statistic, double[] v, double degrees, int together) {
         int splits = v.length - 1;
         if (statistic <= StudentT.upper(degrees)) {
             return false;
         }
-        double tail = (1 - POINT) / 2 / splits;
+        double tail = CHANCE / together / 2 / splits;
         double most = Double.isInfinite(degrees)
                 ? NormalDistribution.of(0, 1).inverseSurvivalProbability(tail)
                 : TDistribution.of(degrees).inverseSurvivalProbability(tail);
-        return statistic > most || statistic > POINTS.of(v, degrees);
+        return statistic > most || statistic > POINTS.of(v, degrees, together);
     }
 
-    /** The 95 % point of the largest statistic where nothing changed. */
-    static double point(double[] v, double degrees) {
+    /** The point of the largest statistic that one plot in twenty without a change is above. */
+    static double point(double[] v, double degrees, int together) {
         double[] largest = DoubleStream.generate(unchanged(v, degrees))
                 .limit(SERIES)
                 .sorted()
                 .toArray();
-        return largest[(int) Math.ceil(POINT * SERIES) - 1];
+        return largest[(int) Math.ceil((1 - CHANCE / together) * SERIES) - 1];
     }
 
     /** The largest statistic of one series without a change after another, the same ones each time. */

@@ -78,8 +78,8 @@ public record TrendLine(
         return new TrendLine(points, looked, firstToLast, slope, found);
     }
 
-    /** Changes of the level, with the noise of days that the series shows. */
-    static List<Change> changes(TrendMetric metric, SeriesLending lending) {
+    /** Changes of the level, with the noise of days that the series shows. @param together lines that are searched for one plot */
+    static List<Change> changes(TrendMetric metric, SeriesLending lending, int together) {
         List<Integer> at = places(metric);
         if (at.size() < LevelChanges.LEAST) {
             return List.of();
@@ -93,7 +93,8 @@ public record TrendLine(
                         Arrays.stream(known.variances())
                                 .map(v -> v * lending.factor())
                                 .toArray(),
-                        known.degrees())
+                        known.degrees(),
+                        together)
                 .stream()
                 .map(c -> new Change(at.get(c.before()), at.get(c.before() + 1), c.size(), c.low(), c.high()))
                 .toList();

@@ -37,7 +37,7 @@ public record TrendLines(
         List<List<TrendStep>> looked = looked(steps, lending, materiality);
         List<TrendLine> found = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
-            found.add(lines.get(i).looked(looked.get(i), TrendLine.changes(metrics.get(i), lending)));
+            found.add(lines.get(i).looked(looked.get(i), TrendLine.changes(metrics.get(i), lending, metrics.size())));
         }
         List<Optional<OverallLine>> foundOveralls = new ArrayList<>();
         for (int i = 0; i < whole.size(); i++) {

@@ -1,11 +1,13 @@
 package yarrowmark.core.coverage;
 
 import java.util.Locale;
+import yarrowmark.core.compare.Materiality;
 
 /** Prints how often intervals, verdicts and places hold, for the tables of docs/method.md. Run by bin/bench coverage. */
 public final class CoverageTable {
     private static final boolean SMALLEST = Boolean.getBoolean("yarrowmark.smallest");
     private static final int WORLDS = SMALLEST ? 2 : 120;
+    private static final int FLAT_PLOTS = SMALLEST ? 2 : 400;
     private static final int DEVICES = 20;
     private static final int TESTS = 13;
     private static final double RUN = 0.01;
@@ -43,6 +45,43 @@ public final class CoverageTable {
                 }
             }
         }
+        flatTrends();
+    }
+
+    private static void flatTrends() {
+        System.out.printf(
+                Locale.ROOT,
+                "%nTrends of %d tests along which nothing changes, each step measured once in three runs on a day of its own, noise of runs %.0f %%, what matters 3 %%, %d simulated plots a line. In how many of 100 plots anything is marked, though nothing changed.%n%n",
+                TESTS,
+                100 * RUN,
+                FLAT_PLOTS);
+        System.out.println(
+                "| steps | devices of the lab | day : run | days | a step marked | a change of level | either |");
+        System.out.println("|---|---|---|---|---|---|---|");
+        for (int steps : SMALLEST ? new int[] {10} : new int[] {6, 10, 20}) {
+            for (int devices : SMALLEST ? new int[] {DEVICES} : new int[] {steps, Math.max(steps + 2, DEVICES), 60}) {
+                for (double day : SMALLEST ? new double[] {1} : new double[] {0, 1, 2}) {
+                    flatTrends(steps, devices, day, false);
+                    flatTrends(steps, devices, day, true);
+                }
+            }
+        }
+    }
+
+    private static void flatTrends(int steps, int devices, double day, boolean alike) {
+        World.Setting setting =
+                new World.Setting(devices, TESTS, 3, 1, 0, RUN, day, alike, 0, 0, 0, World.Shape.NORMAL);
+        FlatTrends found = FlatTrends.of(setting, steps, new Materiality(0.03), FLAT_PLOTS, 21);
+        System.out.printf(
+                Locale.ROOT,
+                "| %d | %d | %.0f | %s | %.1f | %.1f | %.1f |%n",
+                steps,
+                devices,
+                day,
+                alike ? "move all tests alike" : "independent",
+                100.0 * found.stepped() / found.plots(),
+                100.0 * found.changed() / found.plots(),
+                100.0 * found.any() / found.plots());
     }
 
     private static void line(int runs, int twice, double day, double odd, World.Shape shape) {

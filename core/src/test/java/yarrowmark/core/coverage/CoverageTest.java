@@ -3,6 +3,7 @@ package yarrowmark.core.coverage;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import org.junit.jupiter.api.Test;
+import yarrowmark.core.compare.Materiality;
 
 /** A small part of the table that bin/bench coverage prints, with bounds that leave room for the few worlds simulated here. */
 class CoverageTest {
@@ -59,5 +60,12 @@ class CoverageTest {
         assertThat(Coverage.of(single, WORLDS, 5).told().share()).isLessThan(0.07);
         assertThat(Coverage.of(single.withEffect(TEN_PERCENT), WORLDS, 6).told().share())
                 .isGreaterThan(0.85);
+    }
+
+    @Test
+    void trendsAlongWhichNothingChangesAreSeldomMarked() {
+        World.Setting flat = new World.Setting(20, 8, 3, 1, 0, 0.01, 1, false, 0, 0, 0, World.Shape.NORMAL);
+        FlatTrends found = FlatTrends.of(flat, 10, new Materiality(0.03), 60, 7);
+        assertThat(found.any()).isLessThanOrEqualTo(9);
     }
 }

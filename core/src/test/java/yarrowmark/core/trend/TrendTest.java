@@ -246,7 +246,7 @@ class TrendTest {
         double[] jump = IntStream.range(0, 12)
                 .mapToDouble(i -> (i % 2) * 0.004 + (i < 7 ? 0 : 0.1))
                 .toArray();
-        List<LevelChanges.Change> changes = LevelChanges.of(jump, v, KNOWN);
+        List<LevelChanges.Change> changes = LevelChanges.of(jump, v, KNOWN, 1);
         assertThat(changes).hasSize(1);
         assertThat(changes.get(0).before()).isEqualTo(6);
         assertThat(changes.get(0).size()).isCloseTo(0.1, within(0.005));
@@ -254,13 +254,13 @@ class TrendTest {
         double[] bump = IntStream.range(0, 12)
                 .mapToDouble(i -> i >= 4 && i < 8 ? 0.2 : 0)
                 .toArray();
-        assertThat(LevelChanges.of(bump, v, KNOWN))
+        assertThat(LevelChanges.of(bump, v, KNOWN, 1))
                 .extracting(LevelChanges.Change::before)
                 .containsExactly(3, 7);
-        assertThat(LevelChanges.of(Arrays.copyOf(jump, 7), Arrays.copyOf(v, 7), KNOWN))
+        assertThat(LevelChanges.of(Arrays.copyOf(jump, 7), Arrays.copyOf(v, 7), KNOWN, 1))
                 .as("too short")
                 .isEmpty();
-        assertThat(LevelChanges.of(new double[12], new double[12], KNOWN))
+        assertThat(LevelChanges.of(new double[12], new double[12], KNOWN, 1))
                 .as("all alike, and exact")
                 .isEmpty();
     }
@@ -277,11 +277,11 @@ class TrendTest {
         int series = 400;
         for (int s = 0; s < series; s++) {
             double[] quiet = DoubleStream.generate(normal::sample).limit(12).toArray();
-            falseMarks += LevelChanges.of(quiet, v, KNOWN).isEmpty() ? 0 : 1;
+            falseMarks += LevelChanges.of(quiet, v, KNOWN, 1).isEmpty() ? 0 : 1;
             double[] jump = IntStream.range(0, 12)
                     .mapToDouble(i -> quiet[i] + (i < 6 ? 0 : 4))
                     .toArray();
-            found += LevelChanges.of(jump, v, KNOWN).isEmpty() ? 0 : 1;
+            found += LevelChanges.of(jump, v, KNOWN, 1).isEmpty() ? 0 : 1;
         }
         assertThat(falseMarks / (double) series).isLessThan(0.08);
         assertThat(found / (double) series).isGreaterThan(0.9);
@@ -291,10 +291,10 @@ class TrendTest {
     void theSimulatedPointLiesBetweenThatOfOneSplitAndBonferronis() {
         double[] v = new double[12];
         Arrays.fill(v, 4.0);
-        double point = LevelChanges.point(v, KNOWN);
+        double point = LevelChanges.point(v, KNOWN, 1);
         assertThat(point).isBetween(2.4, 2.84);
-        assertThat(LevelChanges.point(v, KNOWN)).as("a fixed seed").isEqualTo(point);
-        assertThat(LevelChanges.point(new double[] {1, 1}, KNOWN))
+        assertThat(LevelChanges.point(v, KNOWN, 1)).as("a fixed seed").isEqualTo(point);
+        assertThat(LevelChanges.point(new double[] {1, 1}, KNOWN, 1))
                 .as("one split")
                 .isCloseTo(1.96, within(0.04));
     }

@@ -26,6 +26,7 @@ import yarrowmark.server.shelf.DifferencePage;
  * @param take        which sessions of the others are taken
  * @param baseTake    which sessions of the base
  * @param notCounted  sessions of those compared that do not count by default
+ * @param published   what others published for the models compared in these tests: shown, and in no verdict
  * @param leftOut     tests that take no part in an overall, and why
  */
 record Comparison(
@@ -38,7 +39,8 @@ record Comparison(
         List<NotCounted> leftOut,
         SessionSelection take,
         SessionSelection baseTake,
-        int notCounted) {
+        int notCounted,
+        List<Values.PublishedValue> published) {
     /** @param unit of the quantity, such as GHz */
     record PerQuantity(String key, String label, String unit) {}
 

@@ -82,6 +82,7 @@ class ComparisonService {
     private final CountedSessions taken;
     private final RunsWithoutScore withoutScore;
     private final ComparedSamples compared;
+    private final PublishedValues published;
 
     ComparisonService(
             Catalog catalog,
@@ -95,8 +96,10 @@ class ComparisonService {
             Differences differences,
             CountedSessions taken,
             RunsWithoutScore withoutScore,
-            ComparedSamples compared) {
+            ComparedSamples compared,
+            PublishedValues published) {
         this.compared = compared;
+        this.published = published;
         this.withoutScore = withoutScore;
         this.taken = taken;
         this.differences = differences;
@@ -242,7 +245,10 @@ class ComparisonService {
                 asked.left().out(NAMED),
                 question.take(),
                 question.baseTake(),
-                taken.notCounted(asked.ids()));
+                taken.notCounted(asked.ids()),
+                published.of(
+                        lines.stream().map(Comparison.ComparedRow::metric).toList(),
+                        asked.rows().values()));
     }
 
     private static Comparison.ComparedRow line(Asked asked, MetricRow m) {

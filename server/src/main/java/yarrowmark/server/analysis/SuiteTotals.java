@@ -92,7 +92,7 @@ class SuiteTotals {
         Map<Long, Double> ofOther = values.getOrDefault(other, Map.of());
         List<ComparedTotal> totals = new ArrayList<>();
         for (MetricRow m : metrics.values().stream()
-                .filter(m -> !m.given())
+                .filter(m -> m.formula() != null)
                 .sorted(Comparator.comparingLong(MetricRow::id))
                 .toList()) {
             // A formula over one part is a conversion, not a total.

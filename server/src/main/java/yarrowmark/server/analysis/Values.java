@@ -3,7 +3,6 @@ package yarrowmark.server.analysis;
 import static yarrowmark.server.platform.Require.require;
 
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -23,7 +22,6 @@ import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.Shelf;
 
@@ -72,7 +70,7 @@ class Values {
     private final NoisePriorCache lent;
     private final ReadingMarks marks;
     private final RunsWithoutScore withoutScore;
-    private final References references;
+    private final PublishedValues published;
 
     Values(
             Catalog catalog,
@@ -81,14 +79,14 @@ class Values {
             NoisePriorCache lent,
             ReadingMarks marks,
             RunsWithoutScore withoutScore,
-            References references) {
+            PublishedValues published) {
         this.catalog = catalog;
         this.shelf = shelf;
         this.samples = samples;
         this.lent = lent;
         this.marks = marks;
         this.withoutScore = withoutScore;
-        this.references = references;
+        this.published = published;
     }
 
     /** @param metricIds in the order they are wanted; empty for whatever these were measured with */
@@ -129,7 +127,7 @@ class Values {
         return new AskedValues(
                 shown,
                 of,
-                published(shown, rows.values()),
+                published.of(shown, rows.values()),
                 ids.stream().filter(id -> !rows.containsKey(id)).toList());
     }
 
@@ -157,20 +155,5 @@ class Values {
                 held.contains(new ReadingMarks.HeldSample(configuration, m.id())),
                 null,
                 null);
-    }
-
-    private List<PublishedValue> published(List<MetricRow> metrics, Collection<ConfigurationRow> of) {
-        Set<Long> models = of.stream().map(ConfigurationRow::modelId).collect(Collectors.toSet());
-        List<PublishedValue> found = new ArrayList<>();
-        // A few metrics are drawn; for a search over everything nobody asks.
-        if (metrics.size() <= 12) {
-            for (MetricRow m : metrics) {
-                references.ofMetric(m.id()).stream()
-                        .filter(r -> models.contains(r.modelId()))
-                        .forEach(r -> found.add(new PublishedValue(
-                                r.modelId(), m.id(), r.value(), r.source(), r.publishedOn(), r.results())));
-            }
-        }
-        return found;
     }
 }

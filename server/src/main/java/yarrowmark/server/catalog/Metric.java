@@ -77,6 +77,10 @@ class Metric {
     @Column(name = "fact_key")
     private Map<String, String> facts = new HashMap<>();
 
+    /** Whether a person types it although it has a formula, which then says how the suite makes it of its parts. */
+    private boolean typed;
+    /** Whether it is still to be computed for sessions that were there before it. */
+    private boolean behind;
     /** In the unit, both or neither. */
     private @Nullable Double goodLimit;
 
@@ -169,6 +173,33 @@ class Metric {
 
     Map<String, String> facts() {
         return facts;
+    }
+
+    boolean typed() {
+        return typed;
+    }
+
+    boolean behind() {
+        return behind;
+    }
+
+    void setBehind(boolean behind) {
+        this.behind = behind;
+    }
+
+    /** What a person types is the total of these parts. */
+    void declareTotal(String formula, Map<String, Long> parts) {
+        this.formula = formula;
+        this.typed = true;
+        inputs.clear();
+        inputs.putAll(parts);
+    }
+
+    /** What a person types stands for itself again. */
+    void undeclareTotal() {
+        formula = null;
+        typed = false;
+        inputs.clear();
     }
 
     /** Null: by thirds of those placed. */

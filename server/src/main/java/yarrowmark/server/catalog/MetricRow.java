@@ -22,7 +22,8 @@ import yarrowmark.core.standing.RatingLimits;
  * @param xUnit   of a curve
  * @param capped  whether a display may hold the value
  * @param series  which number of the test's curve or frame times it is
- * @param formula present where it is computed from others of the same session
+ * @param formula present where it is computed from others of the same session, or is known to be made of them
+ * @param typed   whether a person types it although it has a formula: a total whose parts are known
  * @param inputs  of the formula: metric ids by name
  * @param facts   of the configuration that the formula needs as well: keys by name, in base units
  * @param builtIn whether a device measures it by itself
@@ -51,6 +52,7 @@ public record MetricRow(
         boolean capped,
         @Nullable SeriesNumber series,
         @Nullable String formula,
+        boolean typed,
         Map<String, Long> inputs,
         Map<String, String> facts,
         boolean builtIn,
@@ -85,6 +87,7 @@ public record MetricRow(
                 m.capped(),
                 m.series(),
                 m.formula(),
+                m.typed(),
                 Map.copyOf(m.inputs()),
                 Map.copyOf(m.facts()),
                 t.suiteVersion().suite().builtIn(),
@@ -133,12 +136,12 @@ public record MetricRow(
     public static List<MetricRow> withoutTotals(List<MetricRow> metrics) {
         Set<Long> ids = metrics.stream().map(MetricRow::id).collect(Collectors.toSet());
         return metrics.stream()
-                .filter(m -> m.given() || m.inputs().values().stream().noneMatch(ids::contains))
+                .filter(m -> m.formula() == null || m.inputs().values().stream().noneMatch(ids::contains))
                 .toList();
     }
 
     /** Whether a person types, pastes or measures it, rather than the server computing it. */
     public boolean given() {
-        return formula == null;
+        return formula == null || typed;
     }
 }

@@ -50,6 +50,9 @@ class SuiteVersionController {
             @NotBlank @PlainLine @Size(max = 30) String unit,
             @NotEmpty @Size(max = 40) Map<Long, @NotNull Double> weights) {}
 
+    /** @param weights by metric id of each part */
+    record DeclaredBody(@NotNull SuiteTotal.Kind kind, @NotEmpty @Size(max = 40) Map<Long, @NotNull Double> weights) {}
+
     record RetireBody(boolean retired) {}
 
     private final SuiteVersions versions;
@@ -111,6 +114,17 @@ class SuiteVersionController {
     @PostMapping("/suite-versions/{id}/total")
     long addTotal(@PathVariable long id, @Valid @RequestBody TotalBody body, Principal who) {
         return versions.addTotal(id, body.kind(), body.weights(), body.unit().strip(), who.getName());
+    }
+
+    /** Says that a number which is typed is the total of others. */
+    @PutMapping("/metrics/{id}/total")
+    void declare(@PathVariable long id, @Valid @RequestBody DeclaredBody body, Principal who) {
+        versions.declareTotal(id, body.kind(), body.weights(), who.getName());
+    }
+
+    @DeleteMapping("/metrics/{id}/total")
+    void undeclare(@PathVariable long id, Principal who) {
+        versions.undeclareTotal(id, who.getName());
     }
 
     /** @param percent absent to take it back. @param source where it comes from, needed with it */

@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.entry.TestLines;
@@ -56,6 +57,7 @@ public class SuiteVersions {
     private final Catalog catalog;
     private final ChangeLog changes;
     private final EntityManager entities;
+    private final ApplicationEventPublisher events;
     private final Clock clock;
 
     SuiteVersions(
@@ -65,6 +67,7 @@ public class SuiteVersions {
             Catalog catalog,
             ChangeLog changes,
             EntityManager entities,
+            ApplicationEventPublisher events,
             Clock clock) {
         this.versions = versions;
         this.groups = groups;
@@ -72,6 +75,7 @@ public class SuiteVersions {
         this.catalog = catalog;
         this.changes = changes;
         this.entities = entities;
+        this.events = events;
         this.clock = clock;
     }
 
@@ -208,20 +212,22 @@ public class SuiteVersions {
                 c.scale(),
                 c.main(),
                 new Catalog.More(TestLines.kind(c.unit()), List.of(), null, false, null, formula.text(), inputs));
-        long id = tests.save(new TestDefinition(
-                        version,
-                        group(versionId),
-                        new Catalog.NewTest("computed-" + (position + 1), name, "", c.group(), List.of(metric)),
-                        position))
-                .id();
+        TestDefinition made = tests.save(new TestDefinition(
+                version,
+                group(versionId),
+                new Catalog.NewTest("computed-" + (position + 1), name, "", c.group(), List.of(metric)),
+                position));
+        made.metrics().forEach(m -> m.setBehind(true));
         changes.note(person, "suite version", versionId, "computed value", null, name + " = " + formula.text());
         entities.flush();
-        return id;
+        made.metrics().forEach(m -> events.publishEvent(new ComputedAdded(m.id())));
+        return made.id();
     }
 
-    /** The total that the suite computes from its parts. Each is weighed; what has no weight takes no part. */
-    @Transactional
-    public long addTotal(long versionId, SuiteTotal.Kind kind, Map<Long, Double> weights, String unit, String person) {
+    /** @param formula over the inputs. @param inputs metric ids by name. @param parts as they stand in the catalogue */
+    private record TotalOfParts(String formula, Map<String, Long> inputs, List<MetricRow> parts) {}
+
+    private TotalOfParts total(long versionId, SuiteTotal.Kind kind, Map<Long, Double> weights) {
         List<MetricRow> parts = tests.findBySuiteVersionIdOrderByPosition(versionId).stream()
                 .filter(t -> t.retiredAt() == null)
                 .flatMap(t -> t.metrics().stream())
@@ -248,18 +254,101 @@ public class SuiteVersions {
             }
             inputs.put(input, part.id());
         }
+        return new TotalOfParts(SuiteTotal.formula(kind, weighed), inputs, parts);
+    }
+
+    /** The total that the suite computes from its parts. Each is weighed; what has no weight takes no part. */
+    @Transactional
+    public long addTotal(long versionId, SuiteTotal.Kind kind, Map<Long, Double> weights, String unit, String person) {
+        TotalOfParts of = total(versionId, kind, weights);
+        MetricRow first = of.parts().get(0);
         return addComputed(
                 versionId,
                 new Computed(
-                        "Total",
-                        unit,
-                        parts.get(0).direction(),
-                        Scale.RATIO,
-                        parts.get(0).group(),
-                        false,
-                        SuiteTotal.formula(kind, weighed),
-                        inputs),
+                        "Total", unit, first.direction(), Scale.RATIO, first.group(), false, of.formula(), of.inputs()),
                 person);
+    }
+
+    /**
+     * A number that people type is the total of these parts: it no longer counts beside them, and Compare says which of
+     * them a difference comes from.
+     */
+    @Transactional
+    public void declareTotal(long metricId, SuiteTotal.Kind kind, Map<Long, Double> weights, String person) {
+        Metric metric = typedRatio(metricId);
+        TotalOfParts of = total(metric.test().suiteVersion().id(), kind, weights);
+        for (MetricRow part : of.parts()) {
+            if (part.id() == metricId || part.formula() != null) {
+                throw Problem.invalid(
+                        "not-a-part",
+                        "\"" + part.test() + "\" is a total or computed itself, so it is no part of "
+                                + metric.test().name() + ".");
+            }
+            if (part.direction() != metric.direction()) {
+                throw Problem.invalid(
+                        "not-a-part",
+                        "\"" + part.test() + "\" and " + metric.test().name() + " do not get better the same way.");
+            }
+        }
+        String before = metric.formula();
+        metric.declareTotal(of.formula(), of.inputs());
+        changes.note(
+                person,
+                "suite version",
+                metric.test().suiteVersion().id(),
+                "total " + metric.test().name(),
+                before,
+                of.formula());
+    }
+
+    /** The number stands for itself again. */
+    @Transactional
+    public void undeclareTotal(long metricId, String person) {
+        Metric metric = typedRatio(metricId);
+        if (metric.formula() != null) {
+            changes.note(
+                    person,
+                    "suite version",
+                    metric.test().suiteVersion().id(),
+                    "total " + metric.test().name(),
+                    metric.formula(),
+                    null);
+            metric.undeclareTotal();
+        }
+    }
+
+    private Metric typedRatio(long metricId) {
+        Metric metric = entities.find(Metric.class, metricId);
+        if (metric == null) {
+            throw Problem.notFound("metric", metricId);
+        }
+        if (metric.test().suiteVersion().suite().builtIn()
+                || metric.scale() != Scale.RATIO
+                || metric.formula() != null && !metric.typed()) {
+            throw Problem.invalid(
+                    "not-a-total",
+                    "\"" + metric.test().name()
+                            + "\" cannot be declared a total: that is for numbers of a suite of your own that are typed and compared by ratios.");
+        }
+        return metric;
+    }
+
+    /** Metrics that are still to be computed for sessions that were there before them, in the order they were added. */
+    @Transactional(readOnly = true)
+    public List<MetricRow> behind() {
+        return entities.createQuery("select m from Metric m where m.behind = true order by m.id", Metric.class)
+                .getResultStream()
+                .map(MetricRow::of)
+                .toList();
+    }
+
+    /** It is computed for every session that there is. */
+    @Transactional
+    public void caughtUp(long metricId) {
+        Metric metric = entities.find(Metric.class, metricId);
+        if (metric != null) {
+            metric.setBehind(false);
+        }
     }
 
     /** Its scores stay in the ledger; it is no longer offered, computed or ranked. */

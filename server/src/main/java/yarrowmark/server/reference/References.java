@@ -5,6 +5,7 @@ import static yarrowmark.server.platform.Require.require;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.LocalDate;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -120,20 +121,26 @@ public class References {
 
     @Transactional(readOnly = true)
     public List<ReferenceRow> ofModel(long modelId) {
-        return rows("r.modelId", modelId);
+        return rows("r.modelId", List.of(modelId));
     }
 
     @Transactional(readOnly = true)
     public List<ReferenceRow> ofMetric(long metricId) {
-        return rows("r.metricId", metricId);
+        return rows("r.metricId", List.of(metricId));
     }
 
-    private List<ReferenceRow> rows(String field, long id) {
+    /** By model. */
+    @Transactional(readOnly = true)
+    public Map<Long, List<ReferenceRow>> ofModels(Collection<Long> modelIds) {
+        return rows("r.modelId", modelIds).stream().collect(Collectors.groupingBy(ReferenceRow::modelId));
+    }
+
+    private List<ReferenceRow> rows(String field, Collection<Long> ids) {
         List<ReferenceScore> found = entities.createQuery(
                         "select r from ReferenceScore r where " + field
-                                + " = :id and r.removedAt is null order by r.id",
+                                + " in :ids and r.removedAt is null order by r.id",
                         ReferenceScore.class)
-                .setParameter("id", id)
+                .setParameter("ids", ids)
                 .getResultList();
         if (found.isEmpty()) {
             return List.of();

@@ -2,6 +2,7 @@ package yarrowmark.server.standing;
 
 import static yarrowmark.server.platform.Require.require;
 
+import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -44,7 +45,7 @@ class AgainstQuantity {
     record Against(
             StandingQuantity quantity, boolean lessIsBetter, boolean date, List<ValuePoint> points, int without) {}
 
-    /** @param x in the unit of the quantity. @param shown the same as people write it. @param index absent where one metric is ranked by differences, which then has a value. @param frontier whether no other is as good and costs as little */
+    /** @param x in the unit of the quantity. @param shown the same as people write it. @param index absent where one metric is ranked by differences. @param value of the metric that is ranked alone. @param frontier whether no other is as good and costs as little */
     record ValuePoint(
             long configurationId,
             double x,
@@ -90,8 +91,9 @@ class AgainstQuantity {
         return all;
     }
 
+    /** @param tried amounts that somebody tries out, by configuration, in the unit of the quantity: nothing is stored */
     @Transactional(readOnly = true)
-    public Against of(StandingsAsk ask, String key) {
+    public Against of(StandingsAsk ask, String key, Map<Long, Double> tried) {
         StandingQuantity quantity = offered().stream()
                 .filter(q -> q.key().equals(key))
                 .findFirst()
@@ -107,6 +109,16 @@ class AgainstQuantity {
                         .orElseThrow()
                 : null;
         Map<Long, Known> known = known(quantity, metric, ranked);
+        if (!tried.isEmpty() && !quantity.divides()) {
+            throw Problem.invalid(
+                    "not-to-try", "Another " + quantity.label() + " cannot be tried: it is measured, or a day.");
+        }
+        tried.forEach((id, amount) -> known.put(
+                id,
+                new Known(
+                        amount,
+                        BigDecimal.valueOf(amount).stripTrailingZeros().toPlainString() + " " + quantity.unit(),
+                        amount)));
         List<Standing.Entry> placed = ranked.standing().entries().stream()
                 .filter(e -> e.status() == Standing.Status.PLACED)
                 .toList();
@@ -127,7 +139,9 @@ class AgainstQuantity {
                     require(known, id).x(),
                     require(known, id).shown(),
                     ranked.byDifferences() ? null : shown.get(i).index().orElseThrow(),
-                    ranked.byDifferences() ? value(ranked, shown.get(i).row()) : null,
+                    ranked.ask().oneMetric() && ranked.ask().per() == null
+                            ? value(ranked, shown.get(i).row())
+                            : null,
                     frontier[i]));
         }
         return new Against(

@@ -7,7 +7,9 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.security.Principal;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.ResponseEntity;
@@ -21,6 +23,7 @@ import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.context.request.WebRequest;
 import yarrowmark.server.catalog.PurposeWeighing;
 import yarrowmark.server.platform.Page;
+import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Revision;
 
 @RestController
@@ -33,6 +36,8 @@ class StandingsController {
 
     /** What weights that are tried out do: the standing, and how firm its top is. */
     record Tried(Standings standings, RankStability.Firmness firmness) {}
+
+    private static final double MOST_TRIED = 1e9;
 
     private final StandingsService service;
     private final StandingsShaper shaper;
@@ -108,8 +113,31 @@ class StandingsController {
 
     @GetMapping("/api/standings/against")
     AgainstQuantity.Against against(
-            @Valid @ParameterObject StandingsAsk ask, @RequestParam @Size(max = 100) String quantity) {
-        return against.of(ask, quantity);
+            @Valid @ParameterObject StandingsAsk ask,
+            @RequestParam @Size(max = 100) String quantity,
+            @RequestParam(defaultValue = "") @Size(max = 8) List<@Size(max = 60) String> tried) {
+        return against.of(ask, quantity, tried(tried));
+    }
+
+    /** Each a configuration and an amount, "12~899". */
+    private static Map<Long, Double> tried(List<String> texts) {
+        Map<Long, Double> tried = new HashMap<>();
+        for (String text : texts) {
+            String[] parts = text.split("~", 2);
+            try {
+                double amount = Double.parseDouble(parts.length < 2 ? "" : parts[1]);
+                if (!(amount > 0 && amount <= MOST_TRIED)) {
+                    throw new NumberFormatException("out of range");
+                }
+                tried.put(Long.valueOf(parts[0]), amount);
+            } catch (NumberFormatException e) {
+                throw Problem.invalid(
+                        "not-an-amount",
+                        "\"" + text
+                                + "\" is nothing to try. Write a configuration's number and an amount above 0, with ~ between them.");
+            }
+        }
+        return tried;
     }
 
     @GetMapping("/api/standings/generations")

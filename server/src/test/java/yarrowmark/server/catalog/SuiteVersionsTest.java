@@ -2,8 +2,12 @@ package yarrowmark.server.catalog;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
+import static org.awaitility.Awaitility.await;
 
+import java.time.Duration;
+import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -256,6 +260,71 @@ class SuiteVersionsTest {
                         .asBoolean())
                 .as("its parts are ranked, not the total again")
                 .isFalse();
+    }
+
+    @Test
+    void aTotalThatIsTypedNoLongerCountsBesideItsParts() {
+        lab.suite("Sort, ops/s, more\nPack, ops/s, more\nTotal, 1, more").session(1);
+        lab.typed(0, "100").typed(1, "400").typed(2, "200");
+        String total = "/api/metrics/" + lab.metric(2) + "/total";
+        Map<String, Object> geometric = Map.of(
+                "kind",
+                "GEOMETRIC",
+                "weights",
+                Map.of(Long.toString(lab.metric(0)), 1.0, Long.toString(lab.metric(1)), 1.0));
+        assertThat(weighed()).contains("Sort", "Pack", "Total");
+        Client.Answer itself =
+                lab.owner().put(total, Map.of("kind", "SUM", "weights", Map.of(Long.toString(lab.metric(2)), 1.0)));
+        assertThat(itself.code()).isEqualTo("not-a-part");
+        assertThat(lab.owner().put(total, geometric).status()).isEqualTo(200);
+        assertThat(weighed()).contains("Sort", "Pack").doesNotContain("Total");
+        assertThat(lab.sheet().path("tests"))
+                .filteredOn(t -> t.path("name").asString().equals("Total"))
+                .as("it is typed as before")
+                .allSatisfy(t -> {
+                    assertThat(t.path("computed").asBoolean()).isFalse();
+                    assertThat(t.path("runs").get(0).path("value").asDouble()).isEqualTo(200);
+                });
+        lab.type(2, 1, "210");
+        assertThat(lab.owner()
+                        .put(
+                                "/api/metrics/" + lab.metric(0) + "/total",
+                                Map.of("kind", "SUM", "weights", Map.of(Long.toString(lab.metric(2)), 1.0)))
+                        .code())
+                .as("a total is no part of another")
+                .isEqualTo("not-a-part");
+        assertThat(lab.owner().delete(total).status()).isEqualTo(200);
+        assertThat(weighed()).contains("Total");
+        assertThat(lab.owner().put("/api/metrics/987654/total", geometric).status())
+                .isEqualTo(404);
+    }
+
+    private List<String> weighed() {
+        List<String> names = new ArrayList<>();
+        lab.owner()
+                .get("/api/standings?suite=" + lab.version())
+                .body()
+                .path("metrics")
+                .forEach(m -> names.add(m.path("test").asString()));
+        return names;
+    }
+
+    @Test
+    void aValueThatIsAddedLaterIsComputedForWhatIsThere() {
+        lab.suite("Started, s, less\nFirmware, s, less")
+                .session(1)
+                .typed(0, "14.2")
+                .typed(1, "5.1");
+        assertThat(compute(
+                                "System start",
+                                "started - firmware",
+                                Map.of("started", lab.metric(0), "firmware", lab.metric(1)))
+                        .status())
+                .isEqualTo(200);
+        await().atMost(Duration.ofMinutes(1)).untilAsserted(() -> assertThat(
+                        lab.owner().get("/api/ledger/backlog").body())
+                .isEmpty());
+        assertThat(computed("System start").get(0).path("value").asDouble()).isCloseTo(9.1, within(1e-9));
     }
 
     @Test

@@ -272,6 +272,45 @@ class StandingsQuestionsTest {
     }
 
     @Test
+    void anotherPriceIsTriedWithoutChangingTheModel() {
+        String plot = "/api/standings/against?quantity=price&group=PROCESSOR&perModel=FACTORY";
+        JsonNode before = owner.get(plot).body();
+        long dear = configurations.get(6);
+        JsonNode tried = owner.get(plot + "&tried=" + dear + "~250.5").body();
+        assertThat(point(before, dear).path("shown").asString()).isEqualTo("900 EUR");
+        assertThat(point(tried, dear).path("shown").asString()).isEqualTo("250.5 EUR");
+        assertThat(tried.path("points"))
+                .filteredOn(p -> p.path("frontier").asBoolean())
+                .as("nobody else is as good for so little")
+                .extracting(p -> p.path("configurationId").asLong())
+                .containsExactly(dear);
+        assertThat(owner.get(plot).body()).as("nothing is stored").isEqualTo(before);
+        long noPrice = configurations.get(7);
+        assertThat(point(owner.get(plot + "&tried=" + noPrice + "~300").body(), noPrice)
+                        .path("x")
+                        .asDouble())
+                .as("one in another currency has a price while it is tried")
+                .isEqualTo(300);
+        for (String wrong : List.of("x~3", dear + "~-3", dear + "~", dear + "~NaN", "7")) {
+            assertThat(owner.get(plot + "&tried=" + encoded(wrong)).code())
+                    .as(wrong)
+                    .isEqualTo("not-an-amount");
+        }
+        assertThat(owner.get("/api/standings/against?quantity=released&tried=" + dear + "~3")
+                        .code())
+                .isEqualTo("not-to-try");
+    }
+
+    private static JsonNode point(JsonNode plot, long configuration) {
+        for (JsonNode point : plot.path("points")) {
+            if (point.path("configurationId").asLong() == configuration) {
+                return point;
+            }
+        }
+        throw new AssertionError(configuration + " is not on the plot");
+    }
+
+    @Test
     void linesOfGenerationsHaveSteps() {
         field(models.get(1), "predecessor", "Larkspur Step 0");
         field(models.get(3), "predecessor", "Step 1");

@@ -16,6 +16,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.server.ledger.record.ComputedBacklog;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Merging;
 import yarrowmark.server.platform.Page;
@@ -40,6 +41,7 @@ class LedgerController {
     private final SetAsides setAsides;
     private final Corrections corrections;
     private final MarkedLines marks;
+    private final ComputedBacklog backlog;
 
     LedgerController(
             Ledger ledger,
@@ -48,7 +50,9 @@ class LedgerController {
             Merging merging,
             SetAsides setAsides,
             Corrections corrections,
-            MarkedLines marks) {
+            MarkedLines marks,
+            ComputedBacklog backlog) {
+        this.backlog = backlog;
         this.setAsides = setAsides;
         this.corrections = corrections;
         this.marks = marks;
@@ -69,6 +73,12 @@ class LedgerController {
     }
 
     /** Everybody who carried something out. */
+    /** Values that were added and are being computed for sessions of before. */
+    @GetMapping("/ledger/backlog")
+    List<ComputedBacklog.Backlog> backlog() {
+        return backlog.going();
+    }
+
     @GetMapping("/ledger/people")
     List<String> people() {
         return query.people();
