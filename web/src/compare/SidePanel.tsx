@@ -1,7 +1,7 @@
 import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../api/client.ts';
 import { notCountedWords, takeWords } from '../format/takes.ts';
-import { factStep, number } from '../format/format.ts';
+import { factStep, number, percent, quantity } from '../format/format.ts';
 import { AreasPart } from './AreasPart.tsx';
 import { times } from '../format/ratio.ts';
 import { VERDICTS, countedVerdict, howSure, type Sizes } from '../format/verdict.ts';
@@ -76,6 +76,16 @@ function Overall({
         {side.clean && <span className="pill ml-2">a clean comparison</span>}
       </p>
       {side.swayed && <Swayed swayed={side.swayed} sizes={sizes} onLeaveOut={onLeaveOut} />}
+      {side.nearZero && (
+        <p role="note" className="my-1.5 border-l-2 border-gold pl-2">
+          {percent(side.nearZero.share)} of this is {side.nearZero.test} alone: {quantity(side.nearZero.base, '%')} →{' '}
+          {quantity(side.nearZero.value, '%')}, both near zero. Such a test is better compared by its difference;{' '}
+          <button className="link" onClick={() => onLeaveOut(`test:${side.nearZero!.testId}`)}>
+            leave it out
+          </button>
+          .
+        </p>
+      )}
       <p className="small mt-0.5">
         95 % interval {sizes === 'times' ? `${times(o.low, 3)} to ${times(o.high, 3)}` : o.range} ·{' '}
         {sizes === 'times' ? o.size : times(o.ratio, 3)} over {o.shared} shared {o.shared === 1 ? 'test' : 'tests'},{' '}

@@ -16,16 +16,13 @@ export function indexDecimals(value: number, low: number | undefined, high: numb
 }
 
 /**
- * Decimals of a ratio, 2 to 4: as many as it takes to tell it from "same" and from the edges of what matters, so that what
+ * Decimals of a ratio, 2 or 3: as many as it takes to tell it from "same" and from the edges of what matters, so that what
  * reads alike is alike.
  *
  * @param materiality a ratio above 1
  */
 export function ratioDecimals(ratio: number, materiality: number): number {
   const edges = [1, materiality, 1 / materiality];
-  for (let decimals = 2; decimals < 4; decimals++) {
-    const shown = ratio.toFixed(decimals);
-    if (edges.every((edge) => edge === ratio || edge.toFixed(decimals) !== shown)) return decimals;
-  }
-  return 4;
+  const shown = ratio.toFixed(2);
+  return edges.every((edge) => edge === ratio || edge.toFixed(2) !== shown) ? 2 : 3;
 }

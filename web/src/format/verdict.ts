@@ -90,6 +90,8 @@ export function isClear(v: Verdict): boolean {
 export function boundWords(cell: Cell): string | undefined {
   if (cell.bound === undefined || cell.bound === 'NONE' || cell.ratio === undefined) return undefined;
   if (cell.bound === 'OPEN') return 'both held';
+  // "At least 0.08×" is no answer.
+  if (cell.bound === 'AT_LEAST' ? cell.ratio < 1 : cell.ratio > 1) return 'open: held below the other';
   return `${cell.bound === 'AT_LEAST' ? 'at least' : 'at most'} ${times(cell.ratio)}`;
 }
 

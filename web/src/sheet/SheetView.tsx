@@ -341,7 +341,8 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
           {!over && (
             <p className="small text-ink-3">
               A digit starts, <kbd>Enter</kbd> goes on, arrows move, <kbd>Ctrl</kbd> <kbd>z</kbd> undoes the selected
-              score. "4m07", "1:53.6", "12.5k" and "n/a crashed on start" are understood.
+              score. {tests.some((t) => t.further.length > 0) && '"57.8 / 17.1" are two numbers of one run. '}"4m07",
+              "1:53.6", "12.5k" and "n/a crashed on start" are understood.
             </p>
           )}
           {undo.isError && (
@@ -408,16 +409,30 @@ function isSeries(test: SheetTest): boolean {
 }
 
 /** What a row wants to be given. */
-function howTyped({ metric }: SheetTest): string {
+function howTyped({ metric, name, further }: SheetTest): string {
   if (metric.kind === 'CHECK') return 'pass or fail';
   if (metric.kind === 'CHOICE') return metric.choices.join(' < ');
   const how =
     metric.kind === 'CURVE'
       ? `, a curve over ${metric.xUnit ?? 'x'}`
       : metric.kind === 'FRAME_TIMES'
-        ? ', from frame times'
+        ? ', from frame times, or as numbers'
         : '';
-  return `${unitName(metric.unit)}, ${direction(metric.direction)}${how}`;
+  const others = further.map((m) => ` / ${furtherName(m.name, name)}`).join('');
+  return `${unitName(metric.unit)}, ${direction(metric.direction)}${how}${others && `; then${others}`}`;
+}
+
+/** A further number without the name of its test: "1 % low". */
+function furtherName(metric: string, test: string): string {
+  return metric.startsWith(`${test}, `) ? metric.slice(test.length + 2) : metric;
+}
+
+/** The other numbers of a run, behind its first: " / 17.1 / –". */
+function furtherWords(test: SheetTest, run: number): string {
+  const own = test.further.map((m) => test.others.find((o) => o.run === run && o.metric.id === m.id));
+  return own.some((o) => o !== undefined)
+    ? own.map((o) => ` / ${o ? reading(o.value, { ...o.metric, unit: '1' }) : '–'}`).join('')
+    : '';
 }
 
 /** What stands at a place that is not being typed at. */
@@ -443,7 +458,7 @@ function Score({
     : run.state === undefined || run.aside
       ? '·'
       : run.value !== undefined
-        ? `${reading(run.value, test.metric, run.resolution ?? 0)}${run.words ? `: ${run.words}` : ''}`
+        ? `${reading(run.value, test.metric, run.resolution ?? 0)}${furtherWords(test, run.number)}${run.words ? `: ${run.words}` : ''}`
         : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
   const tone =
     sent?.state === 'refused'

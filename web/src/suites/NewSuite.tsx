@@ -102,7 +102,8 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
         <label>
           <span className="small">
             One test a line: name, unit, more or less, and a group where it is another one. Also: check; choice poor
-            &lt; fair &lt; good; curve over B; frame times; capped; part
+            &lt; fair &lt; good; curve over B; frame times; capped; part. A line that begins with + is a further number
+            of the test above it
           </span>
           <textarea
             className="field"
@@ -110,7 +111,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             required
             spellCheck={false}
             placeholder={
-              'Sequential read, MB/s, more, Storage\nReport export, s, less\nSurface temperature, °C, less, Body\nWakes from sleep, check\nRead over size, MB/s, more, curve over B'
+              'Sequential read, MB/s, more, Storage\nLantern valley, fps, more\n+ 1 % low, fps, more\nReport export, s, less\nSurface temperature, °C, less, Body\nWakes from sleep, check\nRead over size, MB/s, more, curve over B'
             }
             value={text}
             onChange={(e) => set({ text: e.target.value })}
@@ -118,7 +119,8 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
         </label>
         <div aria-live="polite">
           {list?.tests.map((t) => (
-            <p key={t.line} className="border-b border-hair-2 py-0.5">
+            <p key={t.line} className={`border-b border-hair-2 py-0.5 ${t.further ? 'pl-4' : ''}`}>
+              {t.further && '+ '}
               {t.name}{' '}
               <span className="small">
                 {howMeasured(t)}, {testGroup(t.group)}

@@ -126,6 +126,11 @@ public final class DifferenceText {
 
     /** Where a display holds one of the values, or both. @param ratio better above 1 */
     public static String bounded(String test, String a, String base, double ratio, Bound bound) {
+        if (bound == Bound.AT_LEAST && ratio < 1 || bound == Bound.AT_MOST && ratio > 1) {
+            // "At least 0.08 times" is no answer.
+            return test + ": " + (bound == Bound.AT_LEAST ? a : base)
+                    + " is held by its display below the other, so which is better is open.";
+        }
         return test + ": "
                 + switch (bound) {
                     case AT_LEAST ->

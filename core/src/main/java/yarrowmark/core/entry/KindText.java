@@ -20,7 +20,8 @@ public final class KindText {
         return switch (kind) {
             case CHECK -> check(text, unit);
             case CHOICE -> choice(text, unit, choices);
-            case CURVE, FRAME_TIMES ->
+            // The mean rate of frame times can be typed where that is all that is known.
+            case CURVE ->
                 new Read(
                         ScoreText.read(text, unit) instanceof ScoreText.NoValue none
                                 ? none

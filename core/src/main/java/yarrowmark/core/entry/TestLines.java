@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
@@ -16,7 +17,8 @@ import yarrowmark.core.measure.Scale;
  * Reads a list of tests as a reviewer types or pastes it, one a line: name, unit, whether more or less is better, and,
  * in any order, a group and what else is to be said: "Sequential read, MB/s, more, Storage". A check is "Wakes from
  * sleep, check"; an ordered choice "Smooth playback, choice 720p &lt; 1080p &lt; 2160p"; many points "Read, MB/s, more, curve
- * over B" or "Reed flight, fps, more, frame times". Commas, semicolons or tabs part them.
+ * over B" or "Reed flight, fps, more, frame times". A line that begins with + is a further number of the test above it: "+ 1 %
+ * low, fps, more". Commas, semicolons or tabs part them.
  */
 public final class TestLines {
     /**
@@ -25,6 +27,7 @@ public final class TestLines {
      * @param xUnit   of a curve
      * @param capped  whether a display may hold the value
      * @param main    whether it takes part in overall rankings
+     * @param further whether it is a further number of the test before it, under whose name it stands
      */
     public record Line(
             int number,
@@ -37,7 +40,24 @@ public final class TestLines {
             List<String> choices,
             String xUnit,
             boolean capped,
-            boolean main) {}
+            boolean main,
+            boolean further) {
+        private Line asFurther(@Nullable Line before) throws NotALine {
+            if (before == null) {
+                throw new NotALine("A further number stands below its test; there is none above it.");
+            }
+            if (before.kind().isSeries() || before.kind() == Kind.CHECK || before.kind() == Kind.CHOICE) {
+                throw new NotALine("Only a test whose score is a number has further ones, and \"" + before.name()
+                        + "\" has none.");
+            }
+            if (kind.isSeries() || kind == Kind.CHECK || kind == Kind.CHOICE || group.isPresent()) {
+                throw new NotALine(
+                        "A further number has a name, a unit, and more or less, such as \"+ 1 % low, fps, more\".");
+            }
+            return new Line(
+                    number, name, unit, direction, scale, before.group(), kind, choices, xUnit, capped, false, true);
+        }
+    }
 
     public record Refused(int number, String text, String reason) {}
 
@@ -77,6 +97,7 @@ public final class TestLines {
         List<Line> read = new ArrayList<>();
         List<Refused> refused = new ArrayList<>();
         Map<String, Integer> names = new LinkedHashMap<>();
+        String of = "";
         String[] lines = text.split("\\R", -1);
         for (int i = 0; i < lines.length; i++) {
             String line = lines[i].strip();
@@ -88,8 +109,16 @@ public final class TestLines {
                 break;
             }
             try {
-                Line one = line(i + 1, line.split(line.contains("\t") ? "\t" : line.contains(";") ? ";" : ",", -1));
-                Integer twin = names.putIfAbsent(one.name().toLowerCase(Locale.ROOT), i + 1);
+                boolean further = line.startsWith("+");
+                String said = further ? line.substring(1).strip() : line;
+                Line one = line(i + 1, said.split(said.contains("\t") ? "\t" : said.contains(";") ? ";" : ",", -1));
+                if (further) {
+                    one = one.asFurther(read.isEmpty() ? null : read.get(read.size() - 1));
+                } else {
+                    of = one.name();
+                }
+                String name = (further ? of + "+" : "") + one.name();
+                Integer twin = names.putIfAbsent(name.toLowerCase(Locale.ROOT), i + 1);
                 if (twin != null) {
                     throw new NotALine("Line " + twin + " has this name already.");
                 }
@@ -132,7 +161,8 @@ public final class TestLines {
                     choice ? choices(second.substring(6)) : List.of(),
                     "",
                     false,
-                    said.main);
+                    said.main,
+                    false);
         }
         if (parts.length < 3) {
             throw new NotALine(
@@ -161,7 +191,8 @@ public final class TestLines {
                 List.of(),
                 said.xUnit,
                 said.capped,
-                said.main);
+                said.main,
+                false);
     }
 
     private static final class Said {

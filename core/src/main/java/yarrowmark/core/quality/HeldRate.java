@@ -62,6 +62,23 @@ public record HeldRate(double rate, int parts) {
                 .map(u -> new HeldRate(u, 1));
     }
 
+    /**
+     * Where the display holds only some of the runs: the largest sits at its rate, and the others lie below. The mean is then
+     * the least as well.
+     *
+     * @param largest     of the runs, in frames a second
+     * @param refreshRate of the display, in Hz
+     */
+    public static Optional<HeldRate> partly(double largest, double meanRate, double refreshRate) {
+        for (int parts = 1; parts <= 3; parts++) {
+            double step = refreshRate / parts;
+            if (near(largest, step, NEAR_REFRESH) && meanRate < largest) {
+                return Optional.of(new HeldRate(step, parts));
+            }
+        }
+        return Optional.empty();
+    }
+
     /** Whether a sample was measured twice at least, with so little spread that an unknown display may hold it. */
     public static boolean isSteady(OptionalDouble spreadPercent) {
         return spreadPercent.isPresent() && spreadPercent.getAsDouble() < STEADY_PERCENT;

@@ -7,6 +7,7 @@ import yarrowmark.core.compare.PairComparison;
 /** Makes the entries of a standing from its fit: what is known of each, besides its place. */
 final class Entries {
     private static final double MOST_OF_THE_WEIGHT = 0.5;
+    private static final double EQUALLY_NEAR = 1e-12;
 
     private final MeritGrid grid;
     private final double[] weight;
@@ -29,25 +30,32 @@ final class Entries {
             noise[r] = fit.linked().hasRow(r) ? fit.noise(r) : LevelNoise.NONE;
         }
         this.degrees = fit.degrees();
-        this.ofReference = noise[referenceRow >= 0 ? referenceRow : nearestToTypical()];
+        this.ofReference = referenceRow >= 0 ? noise[referenceRow] : ofTypical();
     }
 
-    /** The reference is at 0; of those placed, or of all that are linked where none is. */
-    private int nearestToTypical() {
+    /**
+     * Of the one nearest to the reference, which is at 0; of both where two are equally near, as with an even number. Of those
+     * placed, or of all that are linked where none is.
+     */
+    private LevelNoise ofTypical() {
         int nearest = -1;
+        int asNear = -1;
         boolean placed = false;
         for (int r = 0; r < grid.rows(); r++) {
             if (fit.linked().hasRow(r)) {
                 boolean own = Ranking.isPlaced(fit, r);
-                if (nearest < 0
-                        || own && !placed
-                        || own == placed && Math.abs(fit.level(r)) < Math.abs(fit.level(nearest))) {
+                double nearer =
+                        nearest < 0 ? Double.POSITIVE_INFINITY : Math.abs(fit.level(nearest)) - Math.abs(fit.level(r));
+                if (own && !placed || own == placed && nearer > EQUALLY_NEAR) {
                     nearest = r;
+                    asNear = -1;
                     placed = own;
+                } else if (own == placed && nearer >= -EQUALLY_NEAR) {
+                    asNear = r;
                 }
             }
         }
-        return nearest;
+        return asNear < 0 ? noise[nearest] : LevelNoise.mean(noise[nearest], noise[asNear]);
     }
 
     LevelNoise noise(int row) {

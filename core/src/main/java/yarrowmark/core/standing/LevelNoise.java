@@ -17,6 +17,15 @@ public record LevelNoise(double runs, double runsByDegree, double sessions, doub
     /** @param sessions e. @param tests N − p. Each 1 or more where it is needed */
     record Degrees(double sessions, double tests) {}
 
+    /** Half of each, as for a value that lies between two. */
+    static LevelNoise mean(LevelNoise a, LevelNoise b) {
+        return new LevelNoise(
+                (a.runs + b.runs) / 2,
+                (a.runsByDegree + b.runsByDegree) / 4,
+                (a.sessions + b.sessions) / 2,
+                (a.tests + b.tests) / 2);
+    }
+
     public double variance() {
         return runs + sessions + tests;
     }

@@ -111,4 +111,26 @@ class TestLinesTest {
                         .said())
                 .isEqualTo(new ScoreText.NoValue(true, "froze"));
     }
+
+    @Test
+    void aLineWithAPlusIsAFurtherNumberOfTheTestAboveIt() {
+        TestLines.Lines lines = TestLines.read(
+                "Reed flight, fps, more\n+ 1 % low, fps, more\n+stutters, 1, less, difference\nSort, s, less\n+ 1 % low, s, less");
+        assertThat(lines.refused()).isEmpty();
+        assertThat(lines.read()).extracting(TestLines.Line::further).containsExactly(false, true, true, false, true);
+        assertThat(lines.read()).extracting(TestLines.Line::main).containsExactly(true, false, false, true, false);
+        assertThat(lines.read().get(2).scale()).isEqualTo(Scale.DIFFERENCE);
+        assertThat(TestLines.read("+ low, fps, more").refused().get(0).reason()).contains("none above it");
+        assertThat(TestLines.read("Wakes, check\n+ low, s, less")
+                        .refused()
+                        .get(0)
+                        .reason())
+                .contains("Wakes");
+        assertThat(TestLines.read("Sort, s, less\n+ low, check").refused()).hasSize(1);
+        assertThat(TestLines.read("Sort, s, less\n+ low, s, less\n+ Low, s, less")
+                        .refused()
+                        .get(0)
+                        .reason())
+                .contains("Line 2 has this name already");
+    }
 }

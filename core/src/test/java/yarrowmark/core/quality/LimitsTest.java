@@ -248,4 +248,16 @@ class LimitsTest {
         assertThat(TooShort.of(24.75, 0.25)).isTrue();
         assertThat(TooShort.of(0, 0)).isFalse();
     }
+
+    /** A display of 60 Hz that holds the best of three runs: the mean of all is the least as well. */
+    @Test
+    void whatIsHeldInSomeRunsIsAtLeastAsWell() {
+        assertThat(HeldRate.partly(59.9, 57.2, 60)).contains(new HeldRate(60, 1));
+        assertThat(HeldRate.partly(30.2, 28, 60)).contains(new HeldRate(30, 2));
+        assertThat(HeldRate.partly(52, 48, 60)).isEmpty();
+        assertThat(HeldRate.partly(75, 70, 60))
+                .as("above what the display shows")
+                .isEmpty();
+        assertThat(HeldRate.partly(60, 60, 60)).as("all of them are at it").isEmpty();
+    }
 }

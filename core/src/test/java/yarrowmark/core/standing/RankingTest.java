@@ -205,6 +205,23 @@ class RankingTest {
         assertThat(rows.get(1).interval().orElseThrow().standardError()).isCloseTo(Math.sqrt(8e-4), within(1e-12));
     }
 
+    /** With an even number the median lies between two, and it must not matter which of them comes first. */
+    @Test
+    void whereTwoAreEquallyNearToTheTypicalOneBothLendTheirNoise() {
+        for (int[] order : new int[][] {{0, 1, 2, 3}, {0, 2, 1, 3}, {3, 2, 1, 0}}) {
+            double[] noise = {1e-4, 4e-4, 16e-4, 9e-4};
+            MeritGrid.Builder builder = MeritGrid.builder(4, 1);
+            for (int r = 0; r < 4; r++) {
+                builder.cell(r, 0, order[r], noise[order[r]]);
+            }
+            List<Standing.Entry> rows = byRow(Ranking.of(builder.build(), new double[] {1}, Reference.typical()));
+            for (int r = 0; r < 4; r++) {
+                assertThat(rows.get(r).interval().orElseThrow().standardError())
+                        .isCloseTo(Math.sqrt(noise[order[r]] + 10e-4), within(1e-12));
+            }
+        }
+    }
+
     @Test
     void oneConfigurationIsFirst() {
         Standing standing = Ranking.of(grid(new double[][] {{5, 7}}, NOISE), new double[] {1, 1}, 0);

@@ -50,6 +50,7 @@ record Comparison(
      * @param clean      whether exactly the change under test differs
      * @param unlikeUnits tests on which two units with the same facts differ clearly; empty where it is another configuration
      * @param quantity   what its values were divided by, in the unit shown
+     * @param nearZero    a percentage near zero that makes most of the overall; absent where there is none
      * @param swayed      the group of tests without which the overall is another one; absent where there is none
      */
     record Side(
@@ -61,6 +62,7 @@ record Comparison(
             boolean clean,
             @Nullable Double quantity,
             @Nullable Swayed swayed,
+            @Nullable NearZero nearZero,
             List<String> unlikeUnits) {}
 
     /**
@@ -111,6 +113,13 @@ record Comparison(
             String size,
             double without,
             String withoutSize) {}
+
+    /**
+     * Of two percentages near zero a small difference is a large ratio: 0.2 % is three times 0.6 %, and may be chance.
+     *
+     * @param share of the overall that it makes, 0 to 1
+     */
+    record NearZero(long testId, String test, double base, double value, double share) {}
 
     record Extreme(long metricId, String test, double ratio) {}
 

@@ -2,6 +2,7 @@ package yarrowmark.server.analysis;
 
 import static yarrowmark.server.platform.Require.require;
 
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -14,8 +15,10 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.compare.DifferenceText;
+import yarrowmark.core.compare.Dominant;
 import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.Sway;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
@@ -46,6 +49,8 @@ class ComparisonService {
     static final int MOST = 8;
 
     private static final int NAMED = 5;
+    /** Below it, a percentage is mostly what is left of it. */
+    private static final double NEAR_ZERO_PERCENT = 5;
 
     /**
      * What is asked.
@@ -232,6 +237,7 @@ class ComparisonService {
                                     ? null
                                     : quantity.shown(s.configuration().id()),
                             swayed(s.overall(), changed, question.materiality()),
+                            nearZero(lines, asked.sides().indexOf(s)),
                             unlike(asked.base(), s, changed, lines));
                 })
                 .toList();
@@ -333,6 +339,30 @@ class ComparisonService {
                         DifferenceText.overallSize(area.ratio()),
                         left,
                         DifferenceText.overallSize(left));
+    }
+
+    private static Comparison.@Nullable NearZero nearZero(List<Comparison.ComparedRow> lines, int side) {
+        double[] adds = lines.stream()
+                .map(l -> l.cells().get(side).percent())
+                .mapToDouble(p -> p == null ? Double.NaN : p)
+                .toArray();
+        OptionalInt most = Dominant.of(adds);
+        if (most.isEmpty()) {
+            return null;
+        }
+        Comparison.ComparedRow line = lines.get(most.getAsInt());
+        Double base = line.value();
+        Double value = line.cells().get(side).value();
+        if (line.metric().kind() != Kind.PERCENTAGE
+                || base == null
+                || value == null
+                || Math.max(base, value) >= NEAR_ZERO_PERCENT) {
+            return null;
+        }
+        double all =
+                Arrays.stream(adds).filter(a -> !Double.isNaN(a)).map(Math::abs).sum();
+        return new Comparison.NearZero(
+                line.metric().testId(), line.metric().test(), base, value, Math.abs(adds[most.getAsInt()]) / all);
     }
 
     private static Materiality materiality(double percent) {

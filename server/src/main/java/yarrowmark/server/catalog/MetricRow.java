@@ -96,12 +96,15 @@ public record MetricRow(
                 limits == null ? null : limits.poor());
     }
 
-    /** What stands for its test, and what is computed from several; the further numbers of a curve do not crowd a list. */
+    /**
+     * What stands for its test, what is computed from several, and whatever a lab of its own counts; the further numbers of a
+     * curve do not crowd a list.
+     */
     public boolean listed() {
         if (Sensed.KEYS.contains(key)) {
             return Sensed.TELLING.contains(key);
         }
-        return series == null ? main || scale == Scale.DIFFERENCE || !given() : main;
+        return series == null ? main || scale == Scale.DIFFERENCE || !given() || !builtIn : main;
     }
 
     /** Null: by thirds of those placed. */

@@ -29,7 +29,7 @@ import yarrowmark.server.platform.Problem;
 class OwnSuiteController {
     record ListBody(@NotNull @Size(max = 100_000) String text, @NotNull TestGroup group) {}
 
-    /** @param choices of an ordered list, from worst to best. @param xUnit of a curve. @param main whether it takes part in overall rankings */
+    /** @param choices of an ordered list, from worst to best. @param xUnit of a curve. @param main whether it takes part in overall rankings. @param further whether it is a further number of the test before it */
     record ListedTest(
             int line,
             String name,
@@ -41,7 +41,8 @@ class OwnSuiteController {
             List<String> choices,
             @Nullable String xUnit,
             boolean capped,
-            boolean main) {}
+            boolean main,
+            boolean further) {}
 
     record RefusedLine(int line, String text, String reason) {}
 
@@ -85,7 +86,8 @@ class OwnSuiteController {
                         l.choices(),
                         l.xUnit().isEmpty() ? null : l.xUnit(),
                         l.capped(),
-                        l.main()));
+                        l.main(),
+                        l.further()));
             } else {
                 refused.add(new RefusedLine(
                         l.number(),
@@ -119,9 +121,24 @@ class OwnSuiteController {
                     "no-tests",
                     "A suite needs at least one test. Write one a line, such as \"Sequential read, MB/s, more\".");
         }
-        List<Catalog.NewTest> tests = list.tests().stream()
-                .map(t -> new Catalog.NewTest(key(t.name(), t.line()), t.name(), "", t.group(), metrics(t)))
-                .toList();
+        List<Catalog.NewTest> tests = new ArrayList<>();
+        for (ListedTest t : list.tests()) {
+            if (t.further()) {
+                Catalog.NewTest of = tests.remove(tests.size() - 1);
+                List<Catalog.NewMetric> metrics = new ArrayList<>(of.metrics());
+                metrics.add(new Catalog.NewMetric(
+                        "further-" + metrics.size(),
+                        of.name() + ", " + t.name(),
+                        t.unit(),
+                        t.direction(),
+                        t.scale(),
+                        false,
+                        Catalog.More.of(t.kind())));
+                tests.add(new Catalog.NewTest(of.key(), of.name(), "", of.group(), metrics));
+            } else {
+                tests.add(new Catalog.NewTest(key(t.name(), t.line()), t.name(), "", t.group(), metrics(t)));
+            }
+        }
         return catalog.makeOwn(
                 body.name().strip(),
                 body.version().strip(),

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -72,6 +73,7 @@ class HeldSamples implements NoiseExclusion {
                 samples.ofMetrics(capped.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId));
         Map<Long, Double> refresh = refreshRates();
         Map<HeldSample, HeldRate> held = new HashMap<>();
+        Map<HeldSample, Double> largest = refresh.isEmpty() ? Map.of() : largest(capped.keySet(), refresh.keySet());
         rows.forEach((metricId, all) -> {
             Map<Long, SampleMoments> moments = all.stream()
                     .collect(Collectors.toMap(
@@ -86,11 +88,32 @@ class HeldSamples implements NoiseExclusion {
             moments.forEach((id, m) -> {
                 OptionalDouble display =
                         refresh.containsKey(id) ? OptionalDouble.of(refresh.get(id)) : OptionalDouble.empty();
+                Double most = largest.get(new HeldSample(id, metricId));
                 HeldRate.of(require(rates, id), m.spreadPercent(), display, known::shared)
+                        .or(() -> most == null
+                                ? Optional.empty()
+                                : HeldRate.partly(most, require(rates, id), display.getAsDouble()))
                         .ifPresent(h -> held.put(new HeldSample(id, metricId), h));
             });
         });
         return held;
+    }
+
+    /** The largest value that counts, of each metric on configurations whose display's rate is known. */
+    private Map<HeldSample, Double> largest(Collection<Long> metrics, Collection<Long> configurations) {
+        Map<HeldSample, Double> largest = new HashMap<>();
+        entities.createQuery(
+                        """
+                select r.configurationId, r.metricId, max(r.value) from Reading r
+                where r.configurationId in :configurations and r.metricId in :metrics
+                and not exists (select 1 from SetAside a where a.readingId = r.id and a.takenBackAt is null)
+                group by r.configurationId, r.metricId""",
+                        Object[].class)
+                .setParameter("configurations", configurations)
+                .setParameter("metrics", metrics)
+                .getResultList()
+                .forEach(r -> largest.put(new HeldSample((Long) r[0], (Long) r[1]), (Double) r[2]));
+        return largest;
     }
 
     private Map<Long, Double> refreshRates() {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.function.IntFunction;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -18,6 +19,7 @@ import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.LikelySlip;
 import yarrowmark.core.entry.ScorePreview;
 import yarrowmark.core.entry.ScoreText;
+import yarrowmark.core.entry.SeveralNumbers;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.EnoughRuns;
@@ -111,9 +113,13 @@ class ScoreEntry {
     @Transactional(readOnly = true)
     Look look(long sessionId, long testId, int runNumber, String text) {
         long configuration = session(sessionId).configurationId();
-        MetricRow metric = ScoreSheet.main(sheets.test(testId));
-        ScoreText.Said said = KindText.read(text, metric.kind(), metric.unit(), metric.choices())
-                .said();
+        TestRow test = sheets.test(testId);
+        MetricRow metric = ScoreSheet.main(test);
+        Entered entered = entered(test, text);
+        ScoreText.Said said = entered.read().said();
+        if (entered.refused() != null) {
+            return new Look(null, null, null, null, entered.refused(), null, List.of(), null, null, null);
+        }
         if (said instanceof ScoreText.NotUnderstood not) {
             return new Look(null, null, null, null, not.reason(), null, List.of(), null, null, null);
         }
@@ -147,6 +153,49 @@ class ScoreEntry {
                 placed ? look.place().getAsInt() : null,
                 placed ? look.of() : null,
                 moreRuns(metric, v, others(sessionId, testId, runNumber, metric)));
+    }
+
+    /** What a text says. @param read of the number that stands for the test. @param further others of the run. @param refused why one of these is none */
+    private record Entered(KindText.Read read, List<Ledger.NewReading> further, @Nullable String refused) {}
+
+    /** A test with several numbers takes them in one text, in their order: "57.8 / 17.1". */
+    private static Entered entered(TestRow test, String text) {
+        MetricRow metric = ScoreSheet.main(test);
+        List<MetricRow> others = ScoreSheet.further(test);
+        List<String> parts = others.isEmpty() ? List.of(text) : SeveralNumbers.parts(text);
+        KindText.Read read = KindText.read(parts.get(0), metric.kind(), metric.unit(), metric.choices());
+        List<Ledger.NewReading> further = new ArrayList<>();
+        if (!(read.said() instanceof ScoreText.Value)) {
+            // A reason has slashes and semicolons of its own.
+            return new Entered(KindText.read(text, metric.kind(), metric.unit(), metric.choices()), further, null);
+        }
+        if (parts.size() > 1 + others.size()) {
+            return new Entered(
+                    read,
+                    further,
+                    test.name() + " has " + (1 + others.size()) + " numbers, and " + parts.size() + " were given.");
+        }
+        for (int i = 1; i < parts.size(); i++) {
+            MetricRow other = others.get(i - 1);
+            if (parts.get(i).isEmpty()) {
+                continue;
+            }
+            ScoreText.Said said = ScoreText.read(parts.get(i), other.unit());
+            if (!(said instanceof ScoreText.Value v)) {
+                return new Entered(
+                        read,
+                        further,
+                        other.name() + ": "
+                                + (said instanceof ScoreText.NotUnderstood not
+                                        ? not.reason()
+                                        : "a dash leaves it out."));
+            }
+            if (other.unusable(v.value()) != null) {
+                return new Entered(read, further, other.name() + ": " + other.unusable(v.value()));
+            }
+            further.add(new Ledger.NewReading(other.key(), v.value(), v.resolution(), List.of()));
+        }
+        return new Entered(read, further, null);
     }
 
     /** "One more run would tell": held against what usually matters, with the noise that the metric lends. */
@@ -188,10 +237,15 @@ class ScoreEntry {
      */
     @Transactional
     ScoreSheet.Sheet type(long sessionId, long testId, int runNumber, String text, boolean byStopwatch, String person) {
-        MetricRow metric = ScoreSheet.main(sheets.test(testId));
-        KindText.Read read = KindText.read(text, metric.kind(), metric.unit(), metric.choices());
+        TestRow test = sheets.test(testId);
+        MetricRow metric = ScoreSheet.main(test);
+        Entered entered = entered(test, text);
+        KindText.Read read = entered.read();
         if (read.said() instanceof ScoreText.NotUnderstood not) {
             throw Problem.invalid("not-understood", not.reason());
+        }
+        if (entered.refused() != null) {
+            throw Problem.invalid("not-understood", entered.refused());
         }
         if (read.said() instanceof ScoreText.Value v) {
             if (metric.unusable(v.value()) != null) {
@@ -203,8 +257,10 @@ class ScoreEntry {
                         metric.test() + " is measured in " + metric.unit()
                                 + ", so no stopwatch stops it. Type the value.");
             }
+            List<Ledger.NewReading> numbers = new ArrayList<>(entered.further());
             double resolution =
                     byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();
+            numbers.add(0, new Ledger.NewReading(metric.key(), v.value(), resolution, List.of()));
             return put(
                     sessionId,
                     testId,
@@ -220,7 +276,7 @@ class ScoreEntry {
                             emptyToNull(read.note()),
                             0,
                             clock.instant(),
-                            List.of(new Ledger.NewReading(metric.key(), v.value(), resolution, List.of())),
+                            numbers,
                             person));
         }
         ScoreText.NoValue none = (ScoreText.NoValue) read.said();
@@ -288,16 +344,20 @@ class ScoreEntry {
     private boolean stands(Run before, Ledger.NewRun made) {
         if (before.state() != made.state()
                 || !Objects.equals(before.reasonWords(), made.reasonWords())
-                || made.readings().size() > 1) {
+                || made.readings().stream().anyMatch(r -> !r.samples().isEmpty())) {
             return false;
         }
         List<Reading> there = readings.findByRuns(List.of(before.id()));
         boolean counts = there.isEmpty()
                 || asides.findOpen(there.stream().map(Reading::id).toList()).isEmpty();
+        Map<String, Long> metrics =
+                sheets.test(made.testId()).metrics().stream().collect(Collectors.toMap(MetricRow::key, MetricRow::id));
         return counts
                 && there.size() == made.readings().size()
                 && there.stream().allMatch(r -> made.readings().stream()
-                        .allMatch(m -> m.value() == r.value() && m.resolution() == r.resolution()));
+                        .anyMatch(m -> Objects.equals(metrics.get(m.metric()), r.metricId())
+                                && m.value() == r.value()
+                                && m.resolution() == r.resolution()));
     }
 
     /** Takes what was typed last for a run out of the count; the one before, if there was one, counts again. */

@@ -14,6 +14,9 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.measure.Kind;
+import yarrowmark.core.measure.Scale;
+import yarrowmark.core.sensor.Sensed;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
@@ -50,6 +53,7 @@ class ScoreSheet {
 
     /**
      * @param others   further numbers of the same runs, such as those of a curve; empty for most tests
+     * @param further  those of them that can be typed behind the first, by name
      * @param computed whether the server computes it; its runs then say why one has no value
      */
     record SheetTest(
@@ -61,6 +65,7 @@ class ScoreSheet {
             MetricRow metric,
             List<SheetRun> runs,
             List<OtherNumber> others,
+            List<MetricRow> further,
             boolean computed) {}
 
     record OtherNumber(int run, MetricRow metric, double value) {}
@@ -136,6 +141,7 @@ class ScoreSheet {
                     main(test),
                     places,
                     others(test, done, byRun),
+                    further(test),
                     false));
         }
         Set<Long> metrics = tests.values().stream()
@@ -192,6 +198,7 @@ class ScoreSheet {
                 metric,
                 runs,
                 List.of(),
+                List.of(),
                 true);
     }
 
@@ -227,6 +234,21 @@ class ScoreSheet {
 
     TestRow test(long id) {
         return catalog.tests(List.of(id)).stream().findFirst().orElseThrow(() -> Problem.notFound("test", id));
+    }
+
+    /** Other numbers of a run that a person may type behind the first, in their order: an average has a low beside it. */
+    static List<MetricRow> further(TestRow test) {
+        MetricRow main = main(test);
+        if (main.kind() == Kind.CURVE || main.kind() == Kind.CHECK || main.kind() == Kind.CHOICE) {
+            return List.of();
+        }
+        return test.metrics().stream()
+                .filter(m -> m.id() != main.id() && m.given() && !Sensed.KEYS.contains(m.key()))
+                .filter(m -> m.series() == null || m.scale() == Scale.RATIO)
+                .filter(m -> m.kind() != Kind.CHECK
+                        && m.kind() != Kind.CHOICE
+                        && !m.kind().isSeries())
+                .toList();
     }
 
     static MetricRow main(TestRow test) {
