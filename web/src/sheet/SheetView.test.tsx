@@ -53,6 +53,8 @@ const sheet = () => ({
       computed: false,
       metric: { unit: 'points', direction: 'MORE_IS_BETTER', kind: 'NUMBER', choices: [] },
       runs: runs.map((run) => ({ ...run })),
+      others: [],
+      further: [],
     },
   ],
 });
