@@ -24,7 +24,7 @@ export function RatingCell({ row }: { row: CardRow }) {
         className={`link ${row.rating ? COLOURS[row.rating] : 'small'}`}
         aria-label={`Rating of ${testName(row.metric)}: ${words ?? 'none'}; set limits`}
       >
-        {words ?? 'set limits'}
+        {words ?? '–'}
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

@@ -33,7 +33,11 @@ export function placeDetail(place: CardPlace): string {
 
 /** A test by its name; a further number of a test by both. */
 export function testName(metric: Schemas['MetricRow']): string {
-  return metric.main || metric.name === metric.test ? metric.test : `${metric.test}, ${metric.name}`;
+  return metric.main
+    ? metric.test
+    : metric.name.startsWith(metric.test)
+      ? metric.name
+      : `${metric.test}, ${metric.name}`;
 }
 
 /** The value, or how the run ended that gave none. */

@@ -133,6 +133,9 @@ final class ComparedSide {
         if (limited != null) {
             return "held at the display's rate on " + name(limited);
         }
+        if (m.formula() != null && m.inputs().values().stream().anyMatch(weights::containsKey)) {
+            return "its parts are weighed already";
+        }
         if (!(weights.getOrDefault(m.id(), 0.0) > 0)) {
             noWeight = true;
             return "has no weight for this purpose";
