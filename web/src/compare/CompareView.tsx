@@ -293,6 +293,23 @@ export function CompareView() {
           </Link>
         )}
         {data && (
+          <Link
+            to="/standings"
+            search={{
+              form: 'charts',
+              only: all.map((c) => c.id),
+              purpose: search.purpose,
+              group: search.group,
+              suite: search.suite,
+              take: search.take,
+              without: search.without,
+            }}
+            className="button"
+          >
+            Charts
+          </Link>
+        )}
+        {data && (
           <WriteUpButton
             beginning={() =>
               aboutThese(

@@ -1,9 +1,9 @@
-import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2?url';
 import { useMutation } from '@tanstack/react-query';
 import { Popover } from 'radix-ui';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { HEIGHT, WIDTH, type PaintName } from './page.ts';
-import { dataAddress, drawn, save } from './save-file.ts';
+import { fontAddress } from './font.ts';
+import { drawn, save } from './save-file.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
 
 /** Longer names of files are cut off by some systems. */
@@ -33,7 +33,7 @@ export function ExportMenu({ name, draw, csv, html, sentence, quiet = false }: P
         .replace(/-+$/, '');
       if (format.kind === 'csv') return save(new Blob([csv()], { type: 'text/csv;charset=utf-8' }), `${file}.csv`);
       if (format.kind === 'html') return save(new Blob([html!()], { type: 'text/html;charset=utf-8' }), `${file}.html`);
-      const svg = draw(format.paint, await dataAddress(fontFile));
+      const svg = draw(format.paint, await fontAddress());
       return save(
         format.kind === 'svg'
           ? new Blob([svg], { type: 'image/svg+xml' })

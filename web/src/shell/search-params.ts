@@ -36,9 +36,9 @@ function classList(value: unknown): DeviceClass[] | undefined {
   return known.length > 0 ? known : undefined;
 }
 
-function idList(value: unknown): number[] | undefined {
+function idList(value: unknown, most = 8): number[] | undefined {
   const list = (Array.isArray(value) ? value : []).map(id).filter((n) => n !== undefined);
-  return list.length > 0 ? [...new Set(list)].slice(0, 8) : undefined;
+  return list.length > 0 ? [...new Set(list)].slice(0, most) : undefined;
 }
 
 function textList(value: unknown, most: number): string[] | undefined {
@@ -123,7 +123,7 @@ export const logSearch = (raw: Raw) =>
     page: id(raw['page']),
   });
 export const keptSearch = (raw: Raw) => lax({ page: id(raw['page']) });
-export const FORMS = ['rails', 'list', 'against', 'lines'] as const;
+export const FORMS = ['rails', 'list', 'charts', 'against', 'lines'] as const;
 export const POWERS = ['MAINS', 'BATTERY'] as const;
 export const REVIEWS = ['WAITING', 'IN_REVIEW', 'REVIEWED'] as const;
 export const PER_MODEL = ['NEWEST', 'BEST', 'FACTORY'] as const;
@@ -131,6 +131,10 @@ const yes = (value: unknown) => (value === true ? true : undefined);
 export const standingsSearch = (raw: Raw) =>
   lax({
     classes: classList(raw['classes']),
+    /** These configurations alone. */
+    only: idList(raw['only'], 60),
+    /** One of them stands out. */
+    lit: id(raw['lit']),
     makers: textList(raw['makers'], 20),
     from: number(raw['from'], 0, 1e9),
     to: number(raw['to'], 0, 1e9),

@@ -17,6 +17,7 @@ import { Empty, Loading, Trouble } from '../ui/states.tsx';
 import { AgainstPlot } from './plot/AgainstPlot.tsx';
 import { askOf, type Standings } from './question/ask.ts';
 import { toggled } from '../format/parts.ts';
+import { ChartsPart } from './ChartsPart.tsx';
 import { FirmTop } from './FirmTop.tsx';
 import { Foot } from './Foot.tsx';
 import { GenerationsPart } from './GenerationsPart.tsx';
@@ -32,7 +33,13 @@ import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
 import { WhyPanel } from './WhyPanel.tsx';
 
 const route = getRouteApi('/standings');
-const FORM_WORDS = { rails: 'Rails', list: 'List', against: 'Best value', lines: 'Generations' } as const;
+const FORM_WORDS = {
+  rails: 'Rails',
+  list: 'List',
+  charts: 'Charts',
+  against: 'Best value',
+  lines: 'Generations',
+} as const;
 
 /** Where a model lands among everything tested. */
 export function StandingsView() {
@@ -46,6 +53,7 @@ export function StandingsView() {
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
   const leaveOut = (key: string) => say({ without: toggled(search.without, key) });
   const form = search.form ?? 'rails';
+  const highlighted = search.lit ?? table.lit ?? table.base ?? undefined;
 
   const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')) });
   const purpose = purposes.data?.find((p) => p.id === search.purpose) ?? purposes.data?.[0];
@@ -74,7 +82,7 @@ export function StandingsView() {
   useKeys([
     {
       key: 'v',
-      does: 'Another form: rails, list, best value, generations',
+      does: 'Another form: rails, list, charts, best value, generations',
       run: () => {
         const next = FORMS[(FORMS.indexOf(form) + 1) % FORMS.length]!;
         say({ form: next === 'rails' ? undefined : next });
@@ -126,11 +134,12 @@ export function StandingsView() {
                   data.rows.find((r) => r.configuration.id === (search.why ?? table.base))?.configuration,
                   ask,
                   data.rows.filter((r) => r.merit !== undefined).map((r) => r.configuration),
+                  form === 'charts' ? { highlight: highlighted } : undefined,
                 )
               }
             />
           )}
-          {data && form !== 'against' && form !== 'lines' && (
+          {data && form !== 'against' && form !== 'lines' && form !== 'charts' && (
             <Take standings={data} caption={() => sentenceOf(opening.current)} ask={ask} />
           )}
         </Opening>
@@ -170,6 +179,8 @@ export function StandingsView() {
           <OneTestOnly standings={data!} search={search} onSay={say} />
           {form === 'list' ? (
             <PrintableList standings={data!} onWhy={(why) => say({ why })} />
+          ) : form === 'charts' ? (
+            <ChartsPart ask={ask} highlight={highlighted} onLeaveOut={leaveOut} />
           ) : form === 'against' ? (
             <AgainstPlot
               ask={ask}

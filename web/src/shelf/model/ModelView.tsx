@@ -102,6 +102,13 @@ function Model({ page }: { page: ModelPage }) {
           </>
         }
       >
+        <Link
+          to="/standings"
+          search={{ classes: [model.deviceClass], form: 'charts', lit: rows.find((c) => c.sessions > 0)?.id }}
+          className="button"
+        >
+          Charts
+        </Link>
         <Link to="/trends" search={{ model: model.id }} className="button">
           Its trends
         </Link>

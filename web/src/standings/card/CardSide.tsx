@@ -1,10 +1,20 @@
 import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../../api/client.ts';
+import type { StandingsSearch } from '../../shell/search-params.ts';
 import { countedVerdict, VERDICTS, tone } from '../../format/verdict.ts';
 import { ordinal, placeDetail, testName, type ReportCard } from './card.ts';
 
 /** What somebody remembers of a card: its place, what it is best and worst at, and how far it is from the one before it. */
-export function CardSide({ card, comparison }: { card: ReportCard; comparison: Schemas['Comparison'] | undefined }) {
+export function CardSide({
+  card,
+  comparison,
+  charts,
+}: {
+  card: ReportCard;
+  comparison: Schemas['Comparison'] | undefined;
+  /** Where the same stands as charts. */
+  charts: StandingsSearch;
+}) {
   return (
     <aside className="min-w-0" aria-label="In short">
       <h2>Place</h2>
@@ -22,6 +32,11 @@ export function CardSide({ card, comparison }: { card: ReportCard; comparison: S
       <Extremes title="Best at" at={card.best} card={card} />
       <Extremes title="Worst at" at={card.worst} card={card} />
       {comparison && <Against comparison={comparison} />}
+      <p className="small mt-4 print:hidden">
+        <Link to="/standings" search={charts} className="link">
+          A chart for each test
+        </Link>
+      </p>
     </aside>
   );
 }

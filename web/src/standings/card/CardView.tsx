@@ -47,6 +47,8 @@ function Card({ configuration: c }: { configuration: Configuration }) {
   const say = (change: Partial<CardSearch>) => void navigate({ search: { ...search, ...change } });
   const table = useTable();
   const among = search.classes ?? [c.deviceClass];
+  const { beside: _, ...asked } = search;
+  const standing = { ...asked, classes: [...among] };
   const ask = askOf({ ...search, classes: [...among], per: undefined }, undefined);
   const card = useQuery({
     queryKey: ['report-card', c.id, ask],
@@ -112,7 +114,7 @@ function Card({ configuration: c }: { configuration: Configuration }) {
             </p>
           ) : (
             <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[250px_minmax(0,1fr)]">
-              <CardSide card={data} comparison={held} />
+              <CardSide card={data} comparison={held} charts={{ ...standing, form: 'charts', lit: c.id }} />
               <CardTable card={data} who={others(data.among, among)} comparison={held} slot={slotOf(table, c.id)} />
             </div>
           )

@@ -15,6 +15,7 @@ interface Props {
 }
 
 const NOBODY_LEFT_OUT = {
+  only: undefined,
   makers: undefined,
   from: undefined,
   to: undefined,

@@ -14,6 +14,7 @@ export function askOf(search: StandingsSearch, base: number | undefined) {
   const chosen = search.base ?? base;
   return {
     ...(search.classes && { deviceClass: search.classes }),
+    ...(search.only && { only: search.only }),
     ...(search.makers && { maker: search.makers }),
     ...(search.from !== undefined && { priceFrom: search.from }),
     ...(search.to !== undefined && { priceTo: search.to }),
@@ -43,6 +44,7 @@ export type Ask = ReturnType<typeof askOf>;
 export function searchOf(ask: Schemas['StandingsAsk']): StandingsSearch {
   return standingsSearch({
     classes: ask.deviceClass,
+    only: ask.only,
     makers: ask.maker,
     from: ask.priceFrom,
     to: ask.priceTo,

@@ -33,6 +33,7 @@ const MODELS = {
 export function narrowWords(search: StandingsSearch, labels: ReadonlyMap<string, string>, currency: string): string {
   const of = (n: number) => price(n, currency).trim();
   const parts = [
+    search.only && `${search.only.length} picked by hand`,
     search.makers && `by ${search.makers.length < 4 ? search.makers.join(' or ') : `${search.makers.length} makers`}`,
     range(
       search.from,

@@ -57,18 +57,31 @@ export function directionWords(metric: Metric): string {
 export const unitWords = (metric: Metric) =>
   metric.unit === '1' || metric.unit === '' ? '' : metric.unit === 'Cel' ? '°C' : metric.unit;
 
-/** Bars from zero, with whiskers where the interval is known. */
-export function drawBars(asked: Asked, order: 'best' | 'given', highlight: number | undefined): Drawn | undefined {
+/** The best of many, and whoever is highlighted: further ones are told by their number. */
+function shownOf(all: readonly Bar[], most: number): Bar[] {
+  const first = all.slice(0, most);
+  const own = all.find((b) => b.highlight);
+  return own && !first.includes(own) ? [...first.slice(0, -1), own] : first;
+}
+
+/** Bars from zero, with whiskers where the interval is known. @param most bars; what is left out is said */
+export function drawBars(
+  asked: Asked,
+  order: 'best' | 'given',
+  highlight: number | undefined,
+  most = Infinity,
+): Drawn | undefined {
   const found = barsOf(asked, order, highlight);
   if (!found) return undefined;
-  const { metric, bars } = found;
-  const most = Math.max(
+  const { metric } = found;
+  const bars = shownOf(found.bars, most);
+  const longest = Math.max(
     1e-300,
     ...bars.flatMap((b) => [b.of.value ?? 0, b.of.high ?? 0, ...b.published.map((p) => p.value)]),
   );
   const drawing = bothForms(pageRows(200, 96, bars.some((b) => b.detail) ? 42 : 30), bars.length, 4, (on, height) => {
     const { left, room } = on;
-    const x = (v: number) => left + (Math.max(0, v) / most) * room;
+    const x = (v: number) => left + (Math.max(0, v) / longest) * room;
     const half = on.narrow ? 6 : 9;
     return [
       stroke(left, 0, left, height, 'var(--hair)'),
@@ -119,7 +132,7 @@ export function drawBars(asked: Asked, order: 'best' | 'given', highlight: numbe
   const sources = [...new Set(bars.flatMap((b) => b.published.map((p) => p.source)))];
   return {
     ...drawing,
-    caption: `${metric.test}${unit ? `, ${unit}` : ''}; ${directionWords(metric)}. Bars begin at zero${withValue.some((b) => b.of.low !== undefined) ? ', lines are 95 % intervals' : ''}.${sources.length > 0 ? ` Diamonds were published by others: ${sources.join(', ')}.` : ''}`,
+    caption: `${metric.test}${unit ? `, ${unit}` : ''}; ${directionWords(metric)}. Bars begin at zero${withValue.some((b) => b.of.low !== undefined) ? ', lines are 95 % intervals' : ''}.${found.bars.length > bars.length ? ` ${bars.length} of ${found.bars.length} are shown.` : ''}${sources.length > 0 ? ` Diamonds were published by others: ${sources.join(', ')}.` : ''}`,
     alt: `${metric.test} of ${bars.length} devices, ${directionWords(metric)}.${first ? ` ${first.title}${first.detail ? `, ${first.detail}` : ''} is ${order === 'best' ? 'first' : 'shown first'} with ${first.text}.` : ''}${bars.length > withValue.length ? ` ${bars.length - withValue.length} without a value.` : ''}`,
     columns: [
       'device',

@@ -3,12 +3,13 @@ import { api, value, type Schemas } from '../../api/client.ts';
 import { drawBarGroups } from './bar-groups.ts';
 import { drawBars } from './bars.ts';
 import { drawCard } from './card-rows.ts';
+import { drawCharts } from './charts.ts';
 import { drawCurves } from './curve-lines.ts';
 import type { Drawn } from './drawn.ts';
 import { drawFactors } from './factor-cells.ts';
 import { drawFrames } from './frame-times.ts';
 import { liveFact, liveOverall, liveRatio, liveValue, missing, type LiveNumber } from '../question/number-words.ts';
-import { askOf, type AskedStanding, type ComparedBy } from '../question/asked.ts';
+import { askOf, type AskedStanding, type ComparedBy, type StandingsAsk } from '../question/asked.ts';
 import type { FigureQuestion, NumberQuestion, Numbers } from '../question/questions.ts';
 import { drawRatios } from './ratio-rows.ts';
 import { drawStanding } from './standing-rows.ts';
@@ -62,6 +63,14 @@ const trendOf = (model: number, unit: number | undefined, along: string | undefi
 const againstOf = (quantity: string, of: AskedStanding) => ({
   queryKey: ['standings', 'against', 'write-up', quantity, askOf(of)],
   queryFn: () => value(api.GET('/api/standings/against', { params: { query: { quantity, ...askOf(of) } } })),
+  staleTime: FRESH_MS,
+  retry: false,
+});
+
+/** Values of everybody in a standing. */
+export const chartsOfStanding = (asked: StandingsAsk) => ({
+  queryKey: ['values', 'charts', asked],
+  queryFn: () => value(api.GET('/api/compare/charts', { params: { query: asked } })),
   staleTime: FRESH_MS,
   retry: false,
 });
@@ -188,6 +197,8 @@ function sourcesOf(q: FigureQuestion): Query[] {
       return [standingOf(q)];
     case 'value':
       return [againstOf(q.quantity, q), standingOf(q)];
+    case 'charts':
+      return [chartsOfStanding(q.asked)];
     case 'card':
       return [cardOf(q), ...(q.base === undefined ? [] : [compared(q.configuration, q.base)])];
     case 'trend':
@@ -216,6 +227,8 @@ function draw(q: FigureQuestion, from: unknown[]): Drawn | undefined {
       return drawStanding(from[0] as Schemas['Standings'], q);
     case 'value':
       return drawValue(from[0] as Schemas['Against'], from[1] as Schemas['Standings'], q);
+    case 'charts':
+      return drawCharts(from[0] as Schemas['AskedValues'], q.highlight);
     case 'card':
       return drawCard(from[0] as Schemas['ReportCard'], from[1] as Schemas['Comparison'] | undefined);
     case 'trend':

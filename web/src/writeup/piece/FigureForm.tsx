@@ -111,17 +111,19 @@ export function FigureForm({
             ? { of, configurations: ids }
             : of === 'ratios'
               ? { of, configuration: a, base: b }
-              : of === 'standing'
-                ? { of, highlight: a }
-                : of === 'value'
-                  ? { of, quantity: quantities.data?.[0]?.key ?? 'price', highlight: a }
-                  : of === 'card'
-                    ? {
-                        of,
-                        configuration: a,
-                        ...(pages[0] && { asked: { deviceClass: [pages[0].configuration.deviceClass] } }),
-                      }
-                    : { of, model: pages[0]?.configuration.modelId ?? 0 },
+              : of === 'charts'
+                ? { of, asked: pages[0] ? { deviceClass: [pages[0].configuration.deviceClass] } : {}, highlight: a }
+                : of === 'standing'
+                  ? { of, highlight: a }
+                  : of === 'value'
+                    ? { of, quantity: quantities.data?.[0]?.key ?? 'price', highlight: a }
+                    : of === 'card'
+                      ? {
+                          of,
+                          configuration: a,
+                          ...(pages[0] && { asked: { deviceClass: [pages[0].configuration.deviceClass] } }),
+                        }
+                      : { of, model: pages[0]?.configuration.modelId ?? 0 },
     );
   }
   return (
@@ -267,7 +269,7 @@ export function FigureForm({
           </Choice>
         </>
       )}
-      {(question.of === 'standing' || question.of === 'value') && (
+      {(question.of === 'standing' || question.of === 'value' || question.of === 'charts') && (
         <>
           {' of '}
           <Choice
@@ -276,7 +278,7 @@ export function FigureForm({
             options={CLASSES}
             onChoose={(deviceClass) =>
               onChange(
-                question.asked
+                question.of === 'charts' || question.asked
                   ? { ...question, asked: { ...question.asked, deviceClass: deviceClass && [deviceClass] } }
                   : { ...question, deviceClass },
               )

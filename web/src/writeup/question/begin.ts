@@ -80,13 +80,16 @@ function standingBy(by: ComparedBy, first: Configuration, base: Configuration | 
   };
 }
 
-/** About who stands where. @param asked what the standing on the screen was asked. @param ranked who is in it */
+/** About who stands where. @param asked what the standing on the screen was asked. @param ranked who is in it. @param charts where it is shown as a chart for each test */
 export function aboutStanding(
   deviceClass: Configuration['deviceClass'] | undefined,
   highlight: Configuration | undefined,
   asked?: StandingsAsk,
   ranked: readonly Configuration[] = [],
+  charts?: { highlight: number | undefined },
 ): Beginning {
+  // Charts show values as they were measured.
+  const { per: _, ...asMeasured } = asked ?? {};
   return {
     begins: 'STANDING',
     title: deviceClass ? `The ${deviceClass.toLowerCase()}s we tested` : 'What we tested',
@@ -95,6 +98,13 @@ export function aboutStanding(
     beside: ranked,
     deviceClass,
     asked,
+    ...(charts && {
+      figure: {
+        of: 'charts' as const,
+        asked: asMeasured,
+        ...(charts.highlight !== undefined && { highlight: charts.highlight }),
+      },
+    }),
   };
 }
 

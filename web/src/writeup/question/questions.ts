@@ -52,6 +52,7 @@ export function configurationsOf(q: FigureQuestion | undefined): number[] {
       return [q.configuration, q.base];
     case 'card':
       return q.base === undefined ? [q.configuration] : [q.configuration, q.base];
+    case 'charts':
     case 'standing':
     case 'value':
       return q.highlight === undefined ? [] : [q.highlight];

@@ -61,9 +61,11 @@ export function StageDesk({
           {now ? `${KIND_WORDS[now.kind]} ${state.scene + 1} of ${scenes.length}` : 'the title'}
           {steps > 1 &&
             steps < Infinity &&
-            (state.order === 'all'
-              ? `, page ${Math.min(state.step, steps - 1) + 1} of ${steps}`
-              : `, ${Math.min(state.step, steps - 1)} of ${steps - 1} rows shown`)}
+            (now?.kind === 'FIGURE' && now.body.question.of === 'charts'
+              ? `, chart ${Math.min(state.step, steps - 1) + 1} of ${steps}`
+              : state.order === 'all'
+                ? `, page ${Math.min(state.step, steps - 1) + 1} of ${steps}`
+                : `, ${Math.min(state.step, steps - 1)} of ${steps - 1} rows shown`)}
         </p>
         <ol className="mt-3 flex flex-wrap gap-x-4 gap-y-1" aria-label="Everything in it">
           {[undefined, ...scenes].map((piece, i) => (

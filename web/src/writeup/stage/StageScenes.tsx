@@ -11,7 +11,8 @@ import { missing } from '../question/number-words.ts';
 import type { FigureQuestion, Piece } from '../question/questions.ts';
 import { cellColour, cellWords, ratioRowsOf } from '../figure/ratio-rows.ts';
 import { pageOf, PAGE, pagesOf, revealed, stepsOf, type Order } from './stage-order.ts';
-import { compared, standingOf, useFigure } from '../figure/use-answers.ts';
+import { chartHeading, chartsOf } from '../figure/charts.ts';
+import { chartsOfStanding, compared, standingOf, useFigure } from '../figure/use-answers.ts';
 
 /** One piece by itself, as large as the screen. */
 export function Scene({
@@ -80,7 +81,43 @@ function FigureScene({
   if (question.of === 'ratios') return <RatiosScene question={question} step={step} order={order} onSteps={onSteps} />;
   if (question.of === 'standing')
     return <StandingScene question={question} step={step} order={order} onSteps={onSteps} />;
+  if (question.of === 'charts') return <ChartsScene question={question} step={step} onSteps={onSteps} />;
   return <WholeScene question={question} />;
+}
+
+/** One chart after another. */
+function ChartsScene({
+  question,
+  step,
+  onSteps,
+}: {
+  question: FigureQuestion & { of: 'charts' };
+  step: number;
+  onSteps: (n: number) => void;
+}) {
+  const asked = useQuery(chartsOfStanding(question.asked));
+  const charts = asked.data ? chartsOf(asked.data, question.highlight, ON_STAGE) : undefined;
+  const many = charts?.length;
+  useEffect(() => {
+    if (many !== undefined) onSteps(Math.max(1, many));
+  }, [many, onSteps]);
+  if (!charts) return <NotYet error={asked.error} onSteps={onSteps} />;
+  const at = Math.min(step, charts.length - 1);
+  const chart = charts[at];
+  if (!chart) return <p className="stage-sub">Nothing that it asks for was measured.</p>;
+  const [name, how] = chartHeading(chart.metric);
+  return (
+    <>
+      <h1 className="stage-title">{name}</h1>
+      <p className="stage-sub">
+        {how}
+        {charts.length > 1 && ` · ${at + 1} of ${charts.length}`}
+      </p>
+      <div className="stage-drawing">
+        <Drawing svg={chart.drawn.svg} alt={chart.drawn.alt} />
+      </div>
+    </>
+  );
 }
 
 /** What has no rows is shown as it stands in the page. */
@@ -97,11 +134,15 @@ function WholeScene({ question }: { question: FigureQuestion }) {
   );
 }
 
+/** More bars could not be read from a sofa. */
+const ON_STAGE = 12;
+
 /** Whether how many steps a piece has is known only once its numbers are there. */
 export function hasRows(piece: Piece | undefined): boolean {
   return (
     piece?.kind === 'FIGURE' &&
     (piece.body.question.of === 'ratios' ||
+      piece.body.question.of === 'charts' ||
       piece.body.question.of === 'standing' ||
       (piece.body.question.of === 'bars' && !piece.body.question.beside?.length))
   );

@@ -1,14 +1,11 @@
-import fontFile from '@fontsource-variable/source-sans-3/files/source-sans-3-latin-wght-normal.woff2?url';
-import { dataAddress } from '../../export/save-file.ts';
+import { fontAddress } from '../../export/font.ts';
 
 /** Drawings within the sheet as pictures, made once. */
 const pictures = new WeakMap<SVGElement, HTMLImageElement | 'making'>();
-let font: Promise<string> | undefined;
 
 /** A drawing with the colours of the sheet in it: a picture knows no style sheet. */
 async function picture(svg: SVGElement): Promise<void> {
   pictures.set(svg, 'making');
-  font ??= dataAddress(fontFile);
   const style = getComputedStyle(svg);
   const copy = svg.cloneNode(true) as SVGElement;
   const box = svg.getBoundingClientRect();
@@ -21,7 +18,10 @@ async function picture(svg: SVGElement): Promise<void> {
       const given = style.getPropertyValue(name).trim();
       return given || (or ? style.getPropertyValue(or).trim() : 'currentColor');
     })
-    .replace(/>/, `><style>@font-face{font-family:YarrowSans;src:url(${await font});font-weight:200 900}</style>`);
+    .replace(
+      />/,
+      `><style>@font-face{font-family:YarrowSans;src:url(${await fontAddress()});font-weight:200 900}</style>`,
+    );
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(text)}`;
   await image.decode();

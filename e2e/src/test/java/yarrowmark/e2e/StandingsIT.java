@@ -279,6 +279,27 @@ class StandingsIT extends AtTheDemo {
     }
 
     @Test
+    void aChartForEachTestLeavesOneOutAndGoesIntoAWriteUpWhole() {
+        open("?classes=%5B%22LAPTOP%22%5D&form=charts");
+        browser.see("//section[@aria-label='Map tile crush']//h2");
+        String best = browser.see(
+                        "//section[@aria-label='Weir hash, one thread']//*[name()='text'][contains(., 'ops')]")
+                .getText();
+        browser.see("//button[@aria-label='Leave out Map tile crush']").click();
+        browser.until("the chart to go", () -> browser.driver()
+                .findElements(By.xpath("//section[@aria-label='Map tile crush']"))
+                .isEmpty());
+        assertThat(address()).contains("without=");
+        browser.press("Write this up");
+        browser.see("//ul[@aria-label='Pieces']/li[1]//*[name()='text'][.='" + best + "']");
+        assertThat(browser.driver()
+                        .findElements(
+                                By.xpath("//ul[@aria-label='Pieces']/li[1]//*[name()='text'][.='Map tile crush']")))
+                .isEmpty();
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
     void aReportCardSaysTheSameAsTheStandingAndGoesIntoAWriteUp() {
         open("?classes=%5B%22LAPTOP%22%5D");
         browser.see("//*[@role='row'][@data-line][contains(., 'Pellow Drift 13')]/*[1]")

@@ -1,11 +1,13 @@
 package yarrowmark.server.analysis;
 
+import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -14,6 +16,7 @@ import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.sample.SessionSelection;
+import yarrowmark.server.standing.StandingsAsk;
 
 @RestController
 @RequestMapping("/api/compare")
@@ -113,6 +116,12 @@ class CompareController {
     }
 
     /** What each one scored by itself; without metrics, everything that they were measured with. */
+    /** The same of everybody in a standing, for a chart of each of their tests. */
+    @GetMapping("/charts")
+    Values.AskedValues charts(@Valid @ParameterObject StandingsAsk ask) {
+        return values.of(ask);
+    }
+
     @GetMapping("/values")
     Values.AskedValues values(
             @RequestParam @NotEmpty @Size(max = Values.MOST_CONFIGURATIONS) List<@NotNull Long> ids,

@@ -4,6 +4,7 @@ import static yarrowmark.server.platform.Require.require;
 
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.compare.OneValue;
+import yarrowmark.core.measure.Kind;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
@@ -20,16 +22,21 @@ import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
+import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.standing.StandingPlaces;
+import yarrowmark.server.standing.StandingsAsk;
 
 /** What configurations scored, each for itself: the values that a bar or a number in a text stands for. */
 @Service
 class Values {
     static final int MOST_CONFIGURATIONS = 60;
     static final int MOST_METRICS = 200;
+    private static final int MOST_IN_CHARTS = 300;
+    private static final int A_THIRD = 3;
 
     /**
      * @param value      absent where there is none
@@ -71,6 +78,8 @@ class Values {
     private final ReadingMarks marks;
     private final RunsWithoutScore withoutScore;
     private final PublishedValues published;
+    private final StandingPlaces places;
+    private final SampleCache kept;
 
     Values(
             Catalog catalog,
@@ -79,7 +88,11 @@ class Values {
             NoisePriorCache lent,
             ReadingMarks marks,
             RunsWithoutScore withoutScore,
-            PublishedValues published) {
+            PublishedValues published,
+            StandingPlaces places,
+            SampleCache kept) {
+        this.places = places;
+        this.kept = kept;
         this.catalog = catalog;
         this.shelf = shelf;
         this.samples = samples;
@@ -87,6 +100,29 @@ class Values {
         this.marks = marks;
         this.withoutScore = withoutScore;
         this.published = published;
+    }
+
+    /**
+     * Of whoever is in a standing: a chart for each test that is asked for and that several of them, and at least a third, have.
+     * Values are as measured, whatever the standing divides them by.
+     */
+    @Transactional(readOnly = true)
+    public AskedValues of(StandingsAsk ask) {
+        List<Long> ids = places.configurations(ask);
+        List<Long> some = ids.size() > MOST_IN_CHARTS ? ids.subList(0, MOST_IN_CHARTS) : ids;
+        Map<Long, Long> having = new HashMap<>();
+        kept.ofConfigurations(some, ask.taken()).forEach(s -> having.merge(s.metricId(), 1L, Long::sum));
+        long least = Math.max(Math.min(2, some.size()), (some.size() + A_THIRD - 1) / A_THIRD);
+        List<Long> metrics = catalog.metricsInUse().stream()
+                .filter(ask::asksFor)
+                .filter(m -> m.kind() != Kind.CHECK && m.kind() != Kind.CHOICE)
+                .map(MetricRow::id)
+                .filter(id -> ask.oneMetric() || having.getOrDefault(id, 0L) >= least)
+                .limit(MOST_METRICS)
+                .toList();
+        return metrics.isEmpty()
+                ? new AskedValues(List.of(), List.of(), List.of(), List.of())
+                : of(new LinkedHashSet<>(some), metrics, ask.taken());
     }
 
     /** @param metricIds in the order they are wanted; empty for whatever these were measured with */
@@ -97,6 +133,10 @@ class Values {
             throw Problem.invalid(
                     "how-many", "Ask for one to " + MOST_CONFIGURATIONS + " configurations, not " + ids.size() + ".");
         }
+        return of(ids, metricIds, SessionSelection.USUAL);
+    }
+
+    private AskedValues of(Set<Long> ids, Collection<Long> metricIds, SessionSelection take) {
         Map<Long, ConfigurationRow> rows =
                 shelf.configurations(ids).stream().collect(Collectors.toMap(ConfigurationRow::id, c -> c));
         List<MetricRow> all = catalog.metricsInUse();
@@ -104,8 +144,7 @@ class Values {
         List<MetricRow> wanted = all.stream()
                 .filter(m -> asked.isEmpty() || asked.contains(m.id()))
                 .toList();
-        ComparedSamples.Table table =
-                samples.table(rows.keySet(), wanted, all, null, SessionSelection.USUAL, -1, SessionSelection.USUAL);
+        ComparedSamples.Table table = samples.table(rows.keySet(), wanted, all, null, take, -1, take);
         List<MetricRow> shown = asked.isEmpty()
                 ? table.metrics().stream().limit(MOST_METRICS).toList()
                 : metricIds.stream()

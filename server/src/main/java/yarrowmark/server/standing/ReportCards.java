@@ -119,13 +119,8 @@ class ReportCards {
     }
 
     private List<ReportCard.CardRow> tests(long configurationId, StandingsAsk ask, Set<Long> rows) {
-        List<MetricRow> wanted = catalog.metricsInUse().stream()
-                .filter(m -> ask.metric() != null ? m.id() == ask.metric() : m.listed())
-                .filter(m -> (ask.group() == null || m.group() == ask.group())
-                        && (ask.suite() == null || m.suiteVersionId() == ask.suite())
-                        && (ask.test() == null || m.testId() == ask.test())
-                        && !ask.leavesOut(m))
-                .toList();
+        List<MetricRow> wanted =
+                catalog.metricsInUse().stream().filter(ask::asksFor).toList();
         Set<Long> measured = samples.ofConfigurations(List.of(configurationId), ask.taken()).stream()
                 .map(SampleRow::metricId)
                 .collect(Collectors.toSet());

@@ -136,6 +136,7 @@ class StandingFilter {
         return m -> (ask.deviceClass() == null
                         || ask.deviceClass().isEmpty()
                         || ask.deviceClass().contains(m.configuration().deviceClass()))
+                && (ask.only() == null || ask.only().contains(m.configuration().id()))
                 && (makers.isEmpty()
                         || makers.contains(m.configuration().maker().toLowerCase(Locale.ROOT)))
                 && (ask.review() == null || ask.review() == m.review());

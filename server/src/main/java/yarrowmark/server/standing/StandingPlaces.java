@@ -57,6 +57,15 @@ public class StandingPlaces implements ClassPlaces {
                         shown.scope()));
     }
 
+    /** Whoever is in a standing, the best first; those without a place after them. */
+    @Transactional(readOnly = true)
+    public List<Long> configurations(StandingsAsk ask) {
+        Ranked ranked = standings.ranked(ask);
+        return ranked.standing().entries().stream()
+                .map(e -> ranked.rows().get(e.row()))
+                .toList();
+    }
+
     @Transactional(readOnly = true)
     public List<Placed> inMetric(long metricId) {
         Ranked ranked = standings.ranked(StandingsAsk.ofMetric(metricId));

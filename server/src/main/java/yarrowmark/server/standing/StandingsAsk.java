@@ -18,6 +18,7 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
 /**
  * What a standing is asked for; what is left out means any, or the usual.
  *
+ * @param only           these configurations alone
  * @param maker          by name, in any case
  * @param priceFrom      in the currency that most of the shelf's prices are in
  * @param yearFrom       first year of release
@@ -40,6 +41,7 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  */
 public record StandingsAsk(
         @Nullable Set<DeviceClass> deviceClass,
+        @Nullable @Size(max = 500) Set<Long> only,
         @Nullable @Size(max = 50) Set<@Size(max = 120) String> maker,
         @Nullable @Min(0) Double priceFrom,
         @Nullable @Min(0) Double priceTo,
@@ -77,13 +79,14 @@ public record StandingsAsk(
 
     static StandingsAsk ofMetric(long metric) {
         return new StandingsAsk(
-                null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, metric,
-                null, null, null, null, null, null);
+                null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null,
+                metric, null, null, null, null, null, null);
     }
 
     static StandingsAsk ofClass(DeviceClass of) {
         return new StandingsAsk(
                 Set.of(of),
+                null,
                 null,
                 null,
                 null,
@@ -123,6 +126,7 @@ public record StandingsAsk(
     private StandingsAsk scoped(@Nullable TestGroup ofGroup, @Nullable Long ofSuite, @Nullable Boolean every) {
         return new StandingsAsk(
                 deviceClass,
+                only,
                 maker,
                 priceFrom,
                 priceTo,
@@ -147,13 +151,24 @@ public record StandingsAsk(
                 without);
     }
 
+    /** Whether a metric is of what is asked for, be it ranked or not. */
+    public boolean asksFor(MetricRow m) {
+        return metric != null
+                ? m.id() == metric
+                : m.listed()
+                        && (group == null || m.group() == group)
+                        && (suite == null || m.suiteVersionId() == suite)
+                        && (test == null || m.testId() == test)
+                        && !leavesOut(m);
+    }
+
     /** Whether the tests in common use among those ranked are meant. */
     boolean overCommonUse() {
         return group == null && suite == null && test == null && metric == null && !Boolean.TRUE.equals(everyTest);
     }
 
     /** Which sessions are ranked. */
-    SessionSelection taken() {
+    public SessionSelection taken() {
         return take == null ? SessionSelection.USUAL : take;
     }
 
@@ -163,7 +178,7 @@ public record StandingsAsk(
     }
 
     /** One test alone: its values are shown, and nothing is weighed. */
-    boolean oneMetric() {
+    public boolean oneMetric() {
         return metric != null;
     }
 

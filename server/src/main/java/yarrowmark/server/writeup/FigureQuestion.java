@@ -23,6 +23,7 @@ import yarrowmark.server.standing.StandingsAsk;
             FigureQuestion.Ratios.class,
             FigureQuestion.Value.class,
             FigureQuestion.Card.class,
+            FigureQuestion.Charts.class,
             FigureQuestion.Trend.class,
             FigureQuestion.Standing.class
         })
@@ -35,6 +36,7 @@ import yarrowmark.server.standing.StandingsAsk;
     @JsonSubTypes.Type(value = FigureQuestion.Ratios.class, name = "ratios"),
     @JsonSubTypes.Type(value = FigureQuestion.Value.class, name = "value"),
     @JsonSubTypes.Type(value = FigureQuestion.Card.class, name = "card"),
+    @JsonSubTypes.Type(value = FigureQuestion.Charts.class, name = "charts"),
     @JsonSubTypes.Type(value = FigureQuestion.Trend.class, name = "trend"),
     @JsonSubTypes.Type(value = FigureQuestion.Standing.class, name = "standing")
 })
@@ -92,6 +94,9 @@ sealed interface FigureQuestion {
     /** @param asked who the others are and over which tests. @param base that it is held against */
     record Card(@Min(1) long configuration, @Nullable @Valid StandingsAsk asked, @Nullable @Min(1) Long base)
             implements FigureQuestion {}
+
+    /** A chart for each test of whoever is asked for. @param asked who, over which tests and sessions */
+    record Charts(@NotNull @Valid StandingsAsk asked, @Nullable @Min(1) Long highlight) implements FigureQuestion {}
 
     record Trend(@Min(1) long model, @Nullable @Min(1) Long unit, @Nullable @Size(max = 200) String along)
             implements FigureQuestion {}

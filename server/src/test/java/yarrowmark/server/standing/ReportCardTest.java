@@ -185,4 +185,36 @@ class ReportCardTest {
         assertThat(owner.get(own + "?per=price").code()).isEqualTo("divided");
         assertThat(owner.get("/api/configurations/987654/report-card").status()).isEqualTo(404);
     }
+
+    @Test
+    void aChartForEachTestHoldsTheValuesOfEverybodyInTheStanding() {
+        JsonNode charts = owner.get("/api/compare/charts" + AMONG).body();
+        assertThat(charts.path("metrics"))
+                .as("what one of seven has is no chart")
+                .extracting(m -> m.path("test").asString())
+                .containsExactly("Weir hash, one thread");
+        assertThat(charts.path("rows")).hasSize(BOARDS);
+        assertThat(charts.path("rows")
+                        .get(0)
+                        .path("values")
+                        .get(0)
+                        .path("value")
+                        .asDouble())
+                .isCloseTo(700.14, within(1e-4));
+        long hash = charts.path("metrics").get(0).path("testId").asLong();
+        JsonNode two = owner.get("/api/compare/charts?only=" + configurations.get(5) + "," + configurations.get(1))
+                .body();
+        assertThat(two.path("rows"))
+                .extracting(r -> r.path("configuration").path("id").asLong())
+                .containsExactly(configurations.get(5), configurations.get(1));
+        JsonNode without = owner.get("/api/compare/charts" + AMONG + "&everyTest=true&without=test:" + hash)
+                .body();
+        assertThat(without.path("metrics"))
+                .extracting(m -> m.path("test").asString())
+                .doesNotContain("Weir hash, one thread");
+        assertThat(owner.get("/api/compare/charts?maker=Nobody").code()).isEqualTo("nothing-tested");
+        JsonNode standing = owner.get("/api/standings?only=" + configurations.get(0) + "," + configurations.get(1))
+                .body();
+        assertThat(standing.path("placed").asInt()).isEqualTo(2);
+    }
 }
