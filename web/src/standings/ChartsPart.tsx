@@ -73,9 +73,9 @@ function OneChart({ chart: { metric, drawn }, onLeaveOut }: { chart: Chart; onLe
       <h2 className="flex flex-wrap items-baseline gap-x-3 !text-[16px]">
         {name}
         <span className="small font-sans">{how}</span>
-        <span className="ml-auto flex items-baseline gap-x-3 print:hidden">
+        <span className="ml-auto flex items-baseline gap-x-3 font-sans print:hidden">
           <button
-            className="link small font-sans"
+            className="link small"
             aria-label={`Leave out ${name}`}
             onClick={() => onLeaveOut(`test:${metric.testId}`)}
           >

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
+import { BoldClaims } from './BoldClaims.tsx';
 import { allConfigurations, askedBy } from './question/questions.ts';
 import type { Report } from './figure/shown.ts';
 import { drawStanding } from './figure/standing-rows.ts';
@@ -78,6 +79,7 @@ export function PublishPanel({
               they go out as they are written.
             </p>
           )}
+          <BoldClaims writing={writing} />
           {again && (
             <label className="mt-3 block">
               <span className="small">What is other than in edition {page.editions[0]!.number}</span>
