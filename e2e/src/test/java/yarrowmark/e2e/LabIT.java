@@ -390,7 +390,8 @@ class LabIT {
     private static final Map<String, List<String>> ADDED = Map.of(
             "data/test.csv", List.of("command"),
             "data/plan.csv", List.of("used_name"),
-            "data/session.csv", List.of("counts", "tests"));
+            "data/session.csv", List.of("counts", "tests"),
+            "data/metric.csv", List.of("behind", "typed", "poor_limit", "good_limit"));
 
     private static byte[] without(String column, byte[] table) {
         String text = new String(table, StandardCharsets.UTF_8);

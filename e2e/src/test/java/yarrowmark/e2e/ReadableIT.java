@@ -27,6 +27,8 @@ class ReadableIT extends AtTheDemo {
             new State("standings"),
             new State("standings", "?"),
             new State("standings?form=list"),
+            new State("standings?form=charts"),
+            new State("shelf/configurations/1/card"),
             new State("standings?form=against"),
             new State("standings?form=lines"),
             new State("standings?weigh=true"),
