@@ -28,6 +28,7 @@ const OF_NONE = new Set([
   'state',
   'suite-lines',
   'understand',
+  'usual-sizes',
   'vocabulary',
   'write-up',
   'write-up-kinds',

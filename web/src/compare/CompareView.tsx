@@ -19,11 +19,11 @@ import { HowRepeatable } from './HowRepeatable.tsx';
 import { MissingRuns } from './MissingRuns.tsx';
 import { sections, type Order } from './line/order.ts';
 import { toggled } from '../format/parts.ts';
-import type { Sizes } from '../format/verdict.ts';
 import { SidePanel } from './SidePanel.tsx';
 import { ExportTexts } from './figure/ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
+import { SizesChoice, useSizes } from './SizesChoice.tsx';
 import { useWords, type Question } from './line/words.ts';
 import type { ComparedBy } from '../writeup/question/asked.ts';
 import { aboutThese } from '../writeup/question/begin.ts';
@@ -33,11 +33,6 @@ import { named } from '../format/named.ts';
 const route = getRouteApi('/compare');
 const USUAL_MATTERS = 3;
 const MATERIALITIES = [1, 2, 3, 5, 10] as const;
-const SIZES: { value: Sizes | undefined; label: string; detail: string }[] = [
-  { value: undefined, label: 'in per cent', detail: '12 % higher' },
-  { value: 'times', label: 'as times', detail: '1.12×' },
-  { value: 'unit', label: 'in the unit', detail: '16 s sooner, 48 points more' },
-];
 const ORDER_WORDS: Record<Order, string> = { group: 'by group', size: 'by size of effect', certainty: 'by certainty' };
 
 /** Which sessions are taken: of all alike, or of the others under a condition and of the base as usual. */
@@ -80,6 +75,7 @@ export function CompareView() {
   const say = (change: Partial<typeof search>) => void navigate({ search: { ...search, ...change } });
   const leaveOut = (key: string) => say({ without: toggled(search.without, key) });
   const materiality = search.matters ?? USUAL_MATTERS;
+  const { sizes } = useSizes(search.sizes);
   const order = search.order ?? 'group';
 
   const purposes = useQuery({
@@ -229,10 +225,7 @@ export function CompareView() {
           onChoose={(matters) => say({ matters: matters === 3 ? undefined : matters })}
         >{`${materiality} %`}</Choice>
       </span>{' '}
-      matters, sizes{' '}
-      <Choice name="Sizes" value={search.sizes} options={SIZES} onChoose={(sizes) => say({ sizes })}>
-        {SIZES.find((o) => o.value === search.sizes)!.label}
-      </Choice>
+      matters, sizes <SizesChoice asked={search.sizes} onChoose={(next) => say({ sizes: next })} />
       {(search.take !== undefined || (data?.notCounted ?? 0) > 0) && (
         <>
           {', '}
@@ -355,7 +348,7 @@ export function CompareView() {
             <SidePanel
               comparison={data!}
               side={data!.sides[shownSide]!}
-              sizes={search.sizes}
+              sizes={sizes}
               purpose={data!.purpose}
               onLeaveOut={leaveOut}
             />
@@ -381,7 +374,7 @@ export function CompareView() {
               words={words}
               parts={parts}
               side={shownSide}
-              sizes={search.sizes}
+              sizes={sizes}
               onSide={setSide}
               onSort={() => say({ order: order === 'size' ? undefined : 'size' })}
               open={search.open}

@@ -1,3 +1,5 @@
+import { fitted, textWidth } from '../chart/text-width.ts';
+
 /** The page that pictures are drawn on, and its smallest parts. */
 export const [WIDTH, HEIGHT] = [1920, 1080];
 export type PaintName = 'light' | 'dark' | 'transparent';
@@ -47,7 +49,7 @@ export function framed(paper: string | null, font: string, content: readonly str
   ].join('');
 }
 
-/** @param most widest in pixels: longer text is cut, as no renderer does it alike */
+/** @param most widest in pixels: longer text is cut */
 export function text(
   x: number,
   y: number,
@@ -56,8 +58,7 @@ export function text(
   fill: string,
   more: { weight?: number; end?: boolean; most?: number } = {},
 ): string {
-  const fits = more.most === undefined ? Infinity : Math.floor(more.most / (size * 0.49));
-  const cut = words.length > fits ? `${words.slice(0, Math.max(1, fits - 1)).trimEnd()}…` : words;
+  const cut = more.most === undefined ? words : fitted(words, more.most, size, more.weight);
   return `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-size="${size.toFixed(1)}" fill="${fill}"${more.weight ? ` font-weight="${more.weight}"` : ''}${more.end ? ' text-anchor="end"' : ''}>${escaped(cut)}</text>`;
 }
 
@@ -70,10 +71,9 @@ export function lines(
   fill: string,
   most: number,
 ): { drawn: string; height: number } {
-  const fits = Math.floor(most / (size * 0.49));
   const rows = words.split(' ').reduce<string[]>((all, word) => {
     const last = all.at(-1);
-    if (last !== undefined && last.length + 1 + word.length <= fits) all[all.length - 1] = `${last} ${word}`;
+    if (last !== undefined && textWidth(`${last} ${word}`, size) <= most) all[all.length - 1] = `${last} ${word}`;
     else all.push(word);
     return all;
   }, []);

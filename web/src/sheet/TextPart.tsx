@@ -104,7 +104,7 @@ function Read({ answer }: { answer: Answer }) {
     <ul aria-live="polite" className="mt-1">
       {answer.taken.map((t, i) => (
         <li key={i} className="border-b border-hair-2 py-0.5">
-          {t.test}, run {t.run}: <b className="font-semibold">{quantity(t.value, t.unit, t.resolution)}</b>{' '}
+          {t.name}, run {t.run}: <b className="font-semibold">{quantity(t.value, t.unit, t.resolution)}</b>{' '}
           <span className="small text-ink-3">{t.line > 0 && `line ${t.line}`}</span>
         </li>
       ))}

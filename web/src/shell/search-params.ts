@@ -193,7 +193,7 @@ export const trendsSearch = (raw: Raw) =>
     lit: id(raw['lit']) ?? oneOf(raw['lit'], TEST_GROUPS),
   });
 export type TrendsSearch = ReturnType<typeof trendsSearch>;
-const SIZES = ['times', 'unit'] as const;
+const SIZES = ['percent', 'times', 'unit'] as const;
 export const compareSearch = (raw: Raw) =>
   lax({
     ids: idList(raw['ids']),

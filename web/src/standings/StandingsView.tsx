@@ -2,8 +2,6 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useDeferredValue, useRef, useState } from 'react';
 import { api, value, Problem } from '../api/client.ts';
-import { markOf } from '../export/mark-of.ts';
-import { PAINTS } from '../export/page.ts';
 import { ExportMenu } from '../export/ExportMenu.tsx';
 import { day } from '../format/format.ts';
 import { useKeys } from '../shell/keys.ts';
@@ -11,6 +9,8 @@ import { FirstSteps } from '../shell/FirstSteps.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { FORMS } from '../shell/search-params.ts';
 import { slotOf, useTable } from '../shell/table-store.ts';
+import { figurePage } from '../writeup/figure/figure-page.ts';
+import { drawStanding } from '../writeup/figure/standing-rows.ts';
 import { aboutStanding } from '../writeup/question/begin.ts';
 import { WriteUpButton } from '../writeup/question/WriteUpButton.tsx';
 import { Empty, Loading, Trouble } from '../ui/states.tsx';
@@ -26,7 +26,7 @@ import { PublishedPart } from './PublishedPart.tsx';
 import { PurposeEditor, type Weighing } from './question/PurposeEditor.tsx';
 import { StandingsSentence } from './question/StandingsSentence.tsx';
 import { StandingsTable } from './list/StandingsTable.tsx';
-import { standingsCsv, standingsFigure, standingsHtml } from './list/take-standings.ts';
+import { standingsCsv, standingsHtml } from './list/take-standings.ts';
 import { SaveStanding } from './SaveStanding.tsx';
 import { LIST_COLUMNS, PrintableList } from './list/PrintableList.tsx';
 import { ColumnsChoice } from '../ui/ColumnsChoice.tsx';
@@ -252,16 +252,12 @@ function Take({
         name={`standings ${standings.scope}`}
         csv={() => standingsCsv(standings)}
         html={() => standingsHtml(standings, caption(), day(new Date().toISOString()))}
-        draw={(paint, font) =>
-          standingsFigure(
-            standings,
-            caption(),
-            (id) => slotOf(table, id) !== null,
-            (id) => markOf(slotOf(table, id), paint),
-            PAINTS[paint],
-            font,
-          )
-        }
+        draw={(paint, font) => {
+          const drawn = drawStanding(standings, { asked: ask }, (id) => slotOf(table, id));
+          if (!drawn) throw new Error('Nobody here has a place that could be drawn.');
+          const more = drawn.caption.slice(drawn.caption.indexOf('beside the order'));
+          return figurePage(drawn, `${caption()} B${more.slice(1)} Lines are 95 % intervals.`, paint, font);
+        }}
       />
       <SaveStanding ask={ask} scope={standings.scope} caption={caption} />
     </>

@@ -42,7 +42,7 @@ export function RuleForm({
   const [patterns, setPatterns] = draft.field('patterns');
   const metrics = suite.tests
     .filter((t) => !t.retired)
-    .map((t) => t.metrics[0]!)
+    .flatMap((t) => t.metrics)
     .filter((m) => m.formula === undefined && m.series === undefined && m.kind !== 'CHECK' && m.kind !== 'CHOICE');
   const free = metrics.filter((m) => patterns.every((p) => p.metricId !== m.id));
   const [settled, setSettled] = useState({ patterns, sample });
@@ -179,7 +179,7 @@ export function RuleForm({
             >
               {metrics.map((m) => (
                 <option key={m.id} value={m.id}>
-                  {m.test}, {unitName(m.unit)}
+                  {m.name}, {unitName(m.unit)}
                 </option>
               ))}
             </select>

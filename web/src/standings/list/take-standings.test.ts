@@ -1,7 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Standings } from '../question/ask.ts';
-import { PAINTS } from '../../export/page.ts';
-import { standingsCsv, standingsFigure, standingsHtml } from './take-standings.ts';
+import { standingsCsv, standingsHtml } from './take-standings.ts';
 
 const row = (id: number, model: string, merit: number) => ({
   configuration: {
@@ -52,17 +51,4 @@ test('the table to embed escapes what people typed, and brings nothing along', (
   expect(html).toContain('Drift &#60;13&#62;');
   expect(html).toContain('<th scope="row">Pellow Spar');
   expect(html).not.toMatch(/<script|style=|<all>/);
-});
-
-test('the picture has every name, and is well formed', () => {
-  const svg = standingsFigure(
-    STANDINGS,
-    'Ranking <all> of them',
-    (id) => id === 2,
-    () => ({ path: 'M0 0h4', colour: '#123456' }),
-    PAINTS.dark,
-    '',
-  );
-  expect(svg).toContain('Drift &#60;13&#62;');
-  expect(svg.match(/<text/g)!.length).toBe(svg.match(/<\/text>/g)!.length);
 });

@@ -1,10 +1,8 @@
-import { escaped, framed, HEIGHT, lines, rule, text, WIDTH, type Paint } from '../../export/page.ts';
+import { escaped } from '../../export/page.ts';
 import { table } from '../../export/csv.ts';
-import { placeOf, placeParts, quantity } from '../../format/format.ts';
-import { railScale, tickPath } from '../../chart/Rail.tsx';
+import { placeOf, quantity } from '../../format/format.ts';
 import type { Standings } from '../question/ask.ts';
-import { againstBase, againstHeading, byDifferences, intervalWords, onRail } from '../question/held-against.ts';
-import { coversAll } from './covers-all.ts';
+import { againstBase, againstHeading, byDifferences, intervalWords } from '../question/held-against.ts';
 
 /** Every number of a standing as a table. */
 export function standingsCsv(standings: Standings): string {
@@ -116,95 +114,4 @@ export function standingsHtml(standings: Standings, caption: string, when: strin
         `<tr>${cell(placeOf(r))}${`<th scope="row">${escaped(`${r.configuration.maker} ${r.configuration.model}, ${r.configuration.name}`)}</th>`}${one ? cell(r.value === undefined ? '–' : quantity(r.value, one.unit)) : ''}${cell(againstBase(r, one))}${cell(intervalWords(r, one))}${cell(one ? r.runs : `${r.tests} of ${standings.metrics.length}`)}</tr>`,
     );
   return `<table>\n<caption>${escaped(caption)} ${escaped(when)}</caption>\n<thead><tr><th scope="col">Place</th><th scope="col">Model and configuration</th>${one ? `<th scope="col">${escaped(one.name)}</th>` : ''}<th scope="col">${againstHeading(standings)}</th><th scope="col">95 % interval</th><th scope="col">${one ? 'Runs' : 'Tests'}</th></tr></thead>\n<tbody>\n${rows.join('\n')}\n</tbody>\n</table>\n`;
-}
-
-const [EDGE, TOP, FOOT, TALLEST] = [70, 190, 60, 62];
-const MOST_LINES = 28;
-const FROM_TABLE = 8;
-
-/**
- * The standing as a picture: the first ones, and whatever else is on the table.
- *
- * @param onTable whether a configuration is on the table
- * @param markOf  its mark, as a path around 0 and a colour
- */
-export function standingsFigure(
-  standings: Standings,
-  caption: string,
-  onTable: (id: number) => boolean,
-  markOf: (id: number) => { path: string; colour: string },
-  paint: Paint,
-  font: string,
-): string {
-  const ranked = standings.rows.filter((r) => r.merit !== undefined);
-  const first = MOST_LINES - FROM_TABLE;
-  const shown =
-    ranked.length <= MOST_LINES
-      ? ranked
-      : [
-          ...ranked.slice(0, first),
-          ...ranked
-            .slice(first)
-            .filter((r) => onTable(r.configuration.id))
-            .slice(0, FROM_TABLE),
-        ];
-  const line = Math.min(TALLEST, (HEIGHT - TOP - FOOT) / Math.max(1, shown.length));
-  const size = Math.min(25, line * 0.62);
-  const [left, width] = [760, WIDTH - EDGE - 760];
-  const scale = railScale(
-    ranked.map((r) => r.merit!),
-    width,
-  );
-  const x = (merit: number) => (left + Math.min(width, Math.max(0, scale.x(merit)))).toFixed(1);
-  const ticks = tickPath(
-    ranked.map((r) => r.merit!),
-    scale,
-    6,
-  );
-  const body = shown.map((r, i) => {
-    const y = TOP + i * line;
-    const middle = (y + line / 2).toFixed(1);
-    const base = y + line * 0.5 + size * 0.34;
-    const mark = markOf(r.configuration.id);
-    const span = onRail(r, standings.metric);
-    return (
-      text(EDGE, base, placeParts(r)[0], size, paint.ink, {
-        weight: 600,
-      }) +
-      text(EDGE + size * 1.4, base, placeParts(r)[1], size * 0.6, paint.quiet) +
-      text(EDGE + 110, base, `${r.configuration.maker} ${r.configuration.model}`, size, paint.ink, {
-        weight: 600,
-        most: 280,
-      }) +
-      text(EDGE + 400, base, r.configuration.name, size * 0.74, paint.quiet, { most: 200 }) +
-      text(
-        left - 20,
-        base,
-        byDifferences(standings.metric) ? quantity(r.value!, standings.metric!.unit) : againstBase(r, undefined),
-        size,
-        paint.ink,
-        { weight: 600, end: true },
-      ) +
-      `<path d="M${left} ${middle}h${width}" stroke="${paint.hair}"/><path transform="translate(${left} ${middle})" d="${ticks}" stroke="${paint.hair}" stroke-width="1.5"/>` +
-      (span
-        ? `<path d="M${x(span.low)} ${middle}H${x(span.high)}" stroke="${mark.colour}" stroke-width="4" stroke-linecap="round"/>`
-        : '') +
-      `<path transform="translate(${x(r.merit!)} ${middle})" d="${mark.path}" fill="${r.status === 'PLACED' ? mark.colour : (paint.paper ?? '#ffffff')}" stroke="${mark.colour}" stroke-width="2"/>` +
-      rule(EDGE, y + line, WIDTH - 2 * EDGE, paint.hair)
-    );
-  });
-  const rest = ranked.length - shown.length;
-  return framed(paint.paper, font, [
-    text(EDGE, 84, 'Standings', 42, paint.ink, { weight: 600 }),
-    lines(EDGE, 122, caption, 23, paint.quiet, WIDTH - 2 * EDGE).drawn,
-    ...body,
-    text(
-      EDGE,
-      HEIGHT - 24,
-      `Right is better; bars are 95 % intervals, ${coversAll(standings)}, with the noise of the base and of missing tests.${rest > 0 ? ` ${rest} more are not shown.` : ''}`,
-      19,
-      paint.quiet,
-    ),
-    text(WIDTH - EDGE, HEIGHT - 24, 'Yarrowmark', 19, paint.quiet, { end: true }),
-  ]);
 }

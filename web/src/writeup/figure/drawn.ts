@@ -1,3 +1,4 @@
+import { fitted } from '../../chart/text-width.ts';
 import { escaped } from '../../export/page.ts';
 import type { NumberQuestion } from '../question/questions.ts';
 
@@ -37,8 +38,7 @@ export interface Words {
 
 export function words(x: number, y: number, text: string, w: Words = {}): string {
   const size = w.size ?? 14;
-  const fits = w.most === undefined ? Infinity : Math.floor(w.most / (size * 0.5));
-  const cut = text.length > fits ? `${text.slice(0, Math.max(1, fits - 1)).trimEnd()}…` : text;
+  const cut = w.most === undefined ? text : fitted(text, w.most, size, w.weight);
   return `<text x="${x.toFixed(1)}" y="${y.toFixed(1)}" font-size="${size}" fill="${w.fill ?? 'var(--ink)'}"${w.weight ? ` font-weight="${w.weight}"` : ''}${w.end ? ' text-anchor="end"' : w.middle ? ' text-anchor="middle"' : ''}>${escaped(cut)}</text>`;
 }
 

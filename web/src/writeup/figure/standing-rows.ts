@@ -1,6 +1,9 @@
 import type { Standings } from '../../standings/question/ask.ts';
+import { onRail } from '../../standings/question/held-against.ts';
+import { logTicks } from '../../chart/axis-ticks.ts';
+import { markColour, markPath } from '../../chart/Mark.tsx';
 import { railScale } from '../../chart/Rail.tsx';
-import { direction, index, placeOf, placeParts, quantity } from '../../format/format.ts';
+import { direction, index, number, placeOf, placeParts, quantity } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
 import { standingWords, type AskedStanding } from '../question/asked.ts';
 import { stroke, words, type Drawn } from './drawn.ts';
@@ -9,11 +12,30 @@ import { bothForms, pageRows } from './rows.ts';
 /** Where names begin, beside the place and what it could be. */
 const NAME = 76;
 const MOST = 20;
+/** Room for the axis. */
+const FOOT = 22;
+const MOST_TICKS = 5;
 
-/** A standing as a list with a mark for each on one axis; right is better. */
+/** Round indexes between the least and the most that is shown; none where there is no index. */
+function indexTicks(shown: Standings['rows']): { merit: number; words: string }[] {
+  const first = shown.find((r) => r.index !== undefined && r.index > 0 && r.merit !== undefined);
+  if (!first) return [];
+  // Merits are logarithms of the index, from whatever has 100.
+  const zero = Math.log(first.index!) - first.merit!;
+  const merits = shown.map((r) => r.merit!);
+  const [low, high] = [Math.exp(Math.min(...merits) + zero), Math.exp(Math.max(...merits) + zero)];
+  return logTicks(low, high, MOST_TICKS).map((t) => ({ merit: Math.log(t) - zero, words: number(t, 3) }));
+}
+
+/**
+ * A standing as a list with a mark for each on one axis; right is better.
+ *
+ * @param slotOf where a configuration lies on the table: it is shown however many are before it, with its own mark
+ */
 export function drawStanding(
   standings: Standings,
   question: AskedStanding & { highlight?: number | undefined },
+  slotOf: (id: number) => number | null = () => null,
 ): Drawn | undefined {
   const { highlight } = question;
   const by = standingWords(standings, question);
@@ -21,13 +43,13 @@ export function drawStanding(
   const shown = ranked.slice(0, MOST);
   if (shown.length === 0) return undefined;
   const own = ranked.find((r) => r.configuration.id === highlight);
-  if (own && !shown.includes(own)) shown.push(own);
-  const merits = shown.map((r) => r.merit!);
+  shown.push(...ranked.filter((r) => !shown.includes(r) && (r === own || slotOf(r.configuration.id) !== null)));
+  // Whatever is drawn has room: an interval that is cut off says less than it knows.
+  const merits = shown.flatMap((r) => {
+    const span = onRail(r, standings.metric);
+    return [r.merit!, ...(span ? [span.low, span.high] : [])];
+  });
   const all = shown.map((r) => r.configuration);
-  const ends = (r: (typeof shown)[number]) =>
-    r.index !== undefined && r.low !== undefined && r.high !== undefined && r.index > 0 && r.low > 0
-      ? [r.merit! + Math.log(r.low / r.index), r.merit! + Math.log(r.high / r.index)]
-      : undefined;
   const first = shown[0]!;
   const { metric } = standings;
   // Of one test alone the score itself is what readers look for.
@@ -37,29 +59,39 @@ export function drawStanding(
       : r.index === undefined
         ? ''
         : index(r.index, r.low, r.high);
-  const drawing = bothForms(pageRows(300, 80, 30), shown.length, 4, (on) => {
+  const ticks = indexTicks(shown);
+  const drawing = bothForms(pageRows(300, 80, 30), shown.length, ticks.length > 0 ? FOOT : 4, (on, height) => {
     const { left, room } = on;
     const scale = railScale(merits, room);
     const x = (merit: number) => left + Math.min(room, Math.max(0, scale.x(merit)));
-    return shown.flatMap((r, i) => {
-      const [y, line] = [on.middle(i), on.text(i)];
-      const is = r.configuration.id === highlight;
-      const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
-      const interval = ends(r);
-      return [
-        words(22, line, placeParts(r)[0], { end: true, fill: 'var(--ink-2)', size: 14, weight: 600 }),
-        words(27, line, placeParts(r)[1], { fill: 'var(--ink-2)', size: 11 }),
-        words(NAME, line, toldApart(r.configuration, all), {
-          fill: ink,
-          weight: is ? 600 : 400,
-          most: on.nameRoom - NAME,
-        }),
-        stroke(left, y, left + room, y, 'var(--hair-2)'),
-        interval ? stroke(x(interval[0]!), y, x(interval[1]!), y, ink, 2.4) : '',
-        `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${is ? 'var(--accent, var(--leaf))' : 'var(--mark-8)'}"/>`,
-        words(on.width, line, shownOf(r), { end: true, weight: 600, fill: ink }),
-      ];
-    });
+    return [
+      ...ticks.map(({ merit, words: said }) =>
+        words(x(merit), height - 3, said, { size: 11, middle: true, fill: 'var(--ink-3)' }),
+      ),
+      ...shown.flatMap((r, i) => {
+        const [y, line] = [on.middle(i), on.text(i)];
+        const is = r.configuration.id === highlight;
+        const slot = slotOf(r.configuration.id);
+        const ink = is ? 'var(--accent, var(--leaf))' : 'var(--ink)';
+        const colour = is ? 'var(--accent, var(--leaf))' : slot === null ? 'var(--mark-8)' : markColour(slot);
+        const interval = onRail(r, metric);
+        return [
+          words(22, line, placeParts(r)[0], { end: true, fill: 'var(--ink-2)', size: 14, weight: 600 }),
+          words(27, line, placeParts(r)[1], { fill: 'var(--ink-2)', size: 11 }),
+          words(NAME, line, toldApart(r.configuration, all), {
+            fill: ink,
+            weight: is ? 600 : 400,
+            most: on.nameRoom - NAME,
+          }),
+          stroke(left, y, left + room, y, 'var(--hair-2)'),
+          interval ? stroke(x(interval.low), y, x(interval.high), y, ink, 2.4) : '',
+          slot === null
+            ? `<circle cx="${x(r.merit!).toFixed(1)}" cy="${y.toFixed(1)}" r="5" fill="${r.status === 'PLACED' ? colour : 'var(--paper)'}" stroke="${colour}" stroke-width="1.5"/>`
+            : `<path transform="translate(${x(r.merit!).toFixed(1)} ${y.toFixed(1)})" d="${markPath(slot, 5.5)}" fill="${colour}"/>`,
+          words(on.width, line, shownOf(r), { end: true, weight: 600, fill: ink }),
+        ];
+      }),
+    ];
   });
   return {
     ...drawing,

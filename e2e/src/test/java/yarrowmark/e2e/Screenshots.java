@@ -83,7 +83,8 @@ public final class Screenshots {
             reviewer.open(program.address() + "standings");
             reviewer.press("Saltmarsh Kit Review");
             reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
-            take(reviewer, "standings-dark", () -> reviewer.see("//*[@role='row'][@data-line='7']"));
+            reviewer.open(program.address() + "standings?form=charts&classes=%5B%22LAPTOP%22%5D");
+            take(reviewer, "standings-dark", () -> reviewer.see("//section[@aria-label='Sluice copy']"));
         }
     }
 
@@ -115,9 +116,12 @@ public final class Screenshots {
         reviewer.choose("Along", "kernel");
         // What was there before stays until the other is.
         take(reviewer, "trends", () -> reviewer.seeText("nothing but kernel changed"));
-        reviewer.open(program.address() + "people");
-        reviewer.press("Make a link");
-        take(reviewer, "people", () -> reviewer.seeText("shown this once"));
+        reviewer.open(program.address() + "standings?classes=%5B%22LAPTOP%22%5D");
+        reviewer.see("//*[@role='row'][@data-line][contains(., 'Pellow Drift 13')]/*[1]")
+                .click();
+        reviewer.keys("w");
+        reviewer.see("//a[.='its report card']").click();
+        take(reviewer, "report-card", () -> reviewer.seeText("Best at"));
     }
 
     /** Where it is written, and on the stage. */

@@ -79,6 +79,21 @@ public record HeldRate(double rate, int parts) {
         return Optional.empty();
     }
 
+    /**
+     * Whether {@link #partly} may find anything, before the single runs are looked at.
+     *
+     * @param most the largest that any of the runs can have, by their mean and spread
+     */
+    public static boolean couldBePartly(double meanRate, double most, double refreshRate) {
+        for (int parts = 1; parts <= 3; parts++) {
+            double step = refreshRate / parts;
+            if (meanRate < step * (1 + NEAR_REFRESH) && most >= step * (1 - NEAR_REFRESH)) {
+                return true;
+            }
+        }
+        return false;
+    }
+
     /** Whether a sample was measured twice at least, with so little spread that an unknown display may hold it. */
     public static boolean isSteady(OptionalDouble spreadPercent) {
         return spreadPercent.isPresent() && spreadPercent.getAsDouble() < STEADY_PERCENT;

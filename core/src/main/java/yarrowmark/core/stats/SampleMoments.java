@@ -98,4 +98,9 @@ public record SampleMoments(int n, double mean, double sumSquares, double resolu
     public OptionalDouble variance() {
         return n < 2 ? OptionalDouble.empty() : OptionalDouble.of(Math.max(sumSquares / (n - 1), resolutionVariance));
     }
+
+    /** The best that any of the readings can be, on merits: no value is further from the mean than s (n − 1)/√n. */
+    public double bestPossible() {
+        return mean + Math.sqrt(sumSquares * (n - 1) / n);
+    }
 }

@@ -15,7 +15,11 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
 import yarrowmark.core.ExampleSamples;
+import yarrowmark.core.measure.Direction;
+import yarrowmark.core.measure.Measured;
+import yarrowmark.core.measure.Scale;
 import yarrowmark.core.stats.NoisePrior;
+import yarrowmark.core.stats.SampleMoments;
 
 /** Every limit of the method's section 6, from just inside and just outside. */
 class LimitsTest {
@@ -259,5 +263,22 @@ class LimitsTest {
                 .as("above what the display shows")
                 .isEmpty();
         assertThat(HeldRate.partly(60, 60, 60)).as("all of them are at it").isEmpty();
+    }
+
+    /** What is left to look at by single runs contains all that there is to find. */
+    @Test
+    void whateverIsPartlyHeldCanBeByItsMeanAndSpread() {
+        double[][] runs = {{60, 57, 58}, {59.9, 40, 41}, {60, 30}, {60, 20, 20, 20, 20}, {29.9, 22, 25}};
+        for (double[] of : runs) {
+            SampleMoments moments = SampleMoments.of(
+                    Arrays.stream(of).mapToObj(Measured::exact).toList(), Direction.MORE_IS_BETTER, Scale.RATIO);
+            double largest = Arrays.stream(of).max().orElseThrow();
+            assertThat(Math.exp(moments.bestPossible())).isGreaterThanOrEqualTo(largest - 1e-9);
+            double mean = Math.exp(moments.mean());
+            assertThat(HeldRate.partly(largest, mean, 60)).isPresent();
+            assertThat(HeldRate.couldBePartly(mean, Math.exp(moments.bestPossible()), 60))
+                    .isTrue();
+        }
+        assertThat(HeldRate.couldBePartly(51, 54, 60)).isFalse();
     }
 }

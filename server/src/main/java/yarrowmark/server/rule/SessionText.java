@@ -1,10 +1,9 @@
 package yarrowmark.server.rule;
 
-import static yarrowmark.server.platform.Require.require;
-
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -32,9 +31,20 @@ import yarrowmark.server.platform.Problem;
 class SessionText {
     private static final int MOST_RUNS = 30;
 
-    /** One value that would be stored. @param line in the text, from 1; 0 where it has none */
+    /** One value that would be stored. @param name of its metric. @param line in the text, from 1; 0 where it has none */
     record Taken(
-            long testId, String test, int run, double value, double resolution, String unit, int line, String text) {}
+            long testId,
+            String test,
+            String metric,
+            String name,
+            int run,
+            double value,
+            double resolution,
+            String unit,
+            int line,
+            String text) {}
+
+    private record Place(long testId, int run) {}
 
     /** @param refused numbers that were found and cannot be taken, and why. @param missed what rules looked for and did not find */
     record TextAnswer(int rules, List<Taken> taken, List<String> refused, List<ScoreReading.MissedScore> missed) {}
@@ -95,6 +105,8 @@ class SessionText {
                     taken.add(new Taken(
                             metric.testId(),
                             metric.test(),
+                            metric.key(),
+                            metric.name(),
                             runs.get(f.run() - 1),
                             f.value() * factor.getAsDouble(),
                             f.resolution() * factor.getAsDouble(),
@@ -104,7 +116,7 @@ class SessionText {
                 }
             }
         }
-        return new TextAnswer(known.size(), taken, refused, missed);
+        return new TextAnswer(known.size(), whole(taken, metrics.values(), refused), refused, missed);
     }
 
     /** Stores what {@link #look} shows, and the text beside it. */
@@ -114,31 +126,21 @@ class SessionText {
         if (answer.taken().isEmpty()) {
             throw Problem.invalid("nothing-read", "No score of this session was found in the text.");
         }
-        Map<Long, TestRow> tests =
-                catalog
-                        .tests(answer.taken().stream()
-                                .map(Taken::testId)
-                                .distinct()
-                                .toList())
-                        .stream()
-                        .collect(Collectors.toMap(TestRow::id, t -> t));
-        for (Taken t : answer.taken()) {
+        for (Map.Entry<Place, List<Taken>> run : byRun(answer.taken()).entrySet()) {
             ledger.record(
                     sessionId,
                     new Ledger.NewRun(
-                            t.testId(),
-                            t.run(),
+                            run.getKey().testId(),
+                            run.getKey().run(),
                             1,
                             RunState.OK,
                             null,
                             null,
                             0,
                             clock.instant(),
-                            List.of(new Ledger.NewReading(
-                                    require(tests, t.testId()).metrics().get(0).key(),
-                                    t.value(),
-                                    t.resolution(),
-                                    List.of())),
+                            run.getValue().stream()
+                                    .map(t -> new Ledger.NewReading(t.metric(), t.value(), t.resolution(), List.of()))
+                                    .toList(),
                             person));
         }
         evidence.keep(
@@ -148,6 +150,27 @@ class SessionText {
                 text.getBytes(StandardCharsets.UTF_8),
                 person);
         return answer;
+    }
+
+    /** Several numbers of one test are one run. */
+    private static Map<Place, List<Taken>> byRun(List<Taken> taken) {
+        return taken.stream()
+                .collect(Collectors.groupingBy(
+                        t -> new Place(t.testId(), t.run()), LinkedHashMap::new, Collectors.toList()));
+    }
+
+    /** Without runs that lack the number that stands for their test: a low needs its average. */
+    private static List<Taken> whole(List<Taken> taken, Collection<MetricRow> metrics, List<String> refused) {
+        List<Taken> whole = new ArrayList<>(taken);
+        byRun(taken).forEach((place, of) -> metrics.stream()
+                .filter(m -> m.testId() == place.testId() && m.main())
+                .filter(m -> of.stream().noneMatch(t -> t.metric().equals(m.key())))
+                .findFirst()
+                .ifPresent(m -> {
+                    whole.removeAll(of);
+                    refused.add("Run " + place.run() + " of " + m.test() + " has no value of " + m.name() + ".");
+                }));
+        return whole;
     }
 
     /** For each test the runs that have nothing yet, in order. */

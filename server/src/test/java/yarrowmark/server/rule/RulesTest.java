@@ -3,6 +3,7 @@ package yarrowmark.server.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.BeforeEach;
@@ -108,6 +109,29 @@ class RulesTest {
                 .as("the texts are kept")
                 .hasSize(2);
         assertThat(paste("nothing of interest", true).code()).isEqualTo("nothing-read");
+    }
+
+    @Test
+    void anAverageAndItsLowOutOfOneTextAreOneRun() {
+        lab = new Lab(port)
+                .suite("Reed flight, fps, more\n+ 1 % low, fps, more")
+                .session(2);
+        long low = lab.row(lab.tests().get(0)).path("metrics").get(1).path("id").asLong();
+        Map<String, Object> ofLow = new HashMap<>(pattern("Low", "LINE", "low (\\d+\\.\\d)", "fps", 0));
+        ofLow.put("metricId", low);
+        Client.Answer made = make(
+                List.of(pattern("Average", "LINE", "average (\\d+\\.\\d)", "fps", 0), ofLow),
+                "average 62.4 fps\nlow 41.0 fps\n");
+        assertThat(made.status()).as(made.detail()).isEqualTo(200);
+        assertThat(paste("average 61.8 fps\nlow 40.2 fps\n", true).status()).isEqualTo(200);
+        JsonNode test = lab.sheet().path("tests").get(0);
+        assertThat(test.path("runs").get(0).path("value").asDouble()).isEqualTo(61.8);
+        assertThat(test.path("others"))
+                .extracting(o -> o.path("value").asDouble())
+                .containsExactly(40.2);
+        JsonNode alone = paste("low 39.9 fps\n", false).body();
+        assertThat(alone.path("taken")).isEmpty();
+        assertThat(alone.path("refused").get(0).asString()).contains("has no value of Reed flight");
     }
 
     @Test

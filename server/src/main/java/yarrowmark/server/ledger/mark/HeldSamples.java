@@ -8,7 +8,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -73,7 +72,7 @@ class HeldSamples implements NoiseExclusion {
                 samples.ofMetrics(capped.keySet()).stream().collect(Collectors.groupingBy(Samples.SampleRow::metricId));
         Map<Long, Double> refresh = refreshRates();
         Map<HeldSample, HeldRate> held = new HashMap<>();
-        Map<HeldSample, Double> largest = refresh.isEmpty() ? Map.of() : largest(capped.keySet(), refresh.keySet());
+        Map<HeldSample, Double> open = new HashMap<>();
         rows.forEach((metricId, all) -> {
             Map<Long, SampleMoments> moments = all.stream()
                     .collect(Collectors.toMap(
@@ -88,20 +87,34 @@ class HeldSamples implements NoiseExclusion {
             moments.forEach((id, m) -> {
                 OptionalDouble display =
                         refresh.containsKey(id) ? OptionalDouble.of(refresh.get(id)) : OptionalDouble.empty();
-                Double most = largest.get(new HeldSample(id, metricId));
-                HeldRate.of(require(rates, id), m.spreadPercent(), display, known::shared)
-                        .or(() -> most == null
-                                ? Optional.empty()
-                                : HeldRate.partly(most, require(rates, id), display.getAsDouble()))
-                        .ifPresent(h -> held.put(new HeldSample(id, metricId), h));
+                HeldSample sample = new HeldSample(id, metricId);
+                double rate = require(rates, id);
+                double most = Merit.toValue(
+                        m.bestPossible(), require(capped, metricId).direction());
+                HeldRate.of(rate, m.spreadPercent(), display, known::shared)
+                        .ifPresentOrElse(h -> held.put(sample, h), () -> {
+                            if (display.isPresent() && HeldRate.couldBePartly(rate, most, display.getAsDouble())) {
+                                open.put(sample, rate);
+                            }
+                        });
             });
+        });
+        largest(open.keySet()).forEach((sample, most) -> {
+            Double rate = open.get(sample);
+            if (rate != null) {
+                HeldRate.partly(most, rate, require(refresh, sample.configurationId()))
+                        .ifPresent(h -> held.put(sample, h));
+            }
         });
         return held;
     }
 
-    /** The largest value that counts, of each metric on configurations whose display's rate is known. */
-    private Map<HeldSample, Double> largest(Collection<Long> metrics, Collection<Long> configurations) {
+    /** The largest value that counts, of these and perhaps of others. */
+    private Map<HeldSample, Double> largest(Set<HeldSample> of) {
         Map<HeldSample, Double> largest = new HashMap<>();
+        if (of.isEmpty()) {
+            return largest;
+        }
         entities.createQuery(
                         """
                 select r.configurationId, r.metricId, max(r.value) from Reading r
@@ -109,8 +122,10 @@ class HeldSamples implements NoiseExclusion {
                 and not exists (select 1 from SetAside a where a.readingId = r.id and a.takenBackAt is null)
                 group by r.configurationId, r.metricId""",
                         Object[].class)
-                .setParameter("configurations", configurations)
-                .setParameter("metrics", metrics)
+                .setParameter(
+                        "configurations",
+                        of.stream().map(HeldSample::configurationId).collect(Collectors.toSet()))
+                .setParameter("metrics", of.stream().map(HeldSample::metricId).collect(Collectors.toSet()))
                 .getResultList()
                 .forEach(r -> largest.put(new HeldSample((Long) r[0], (Long) r[1]), (Double) r[2]));
         return largest;
