@@ -8,7 +8,7 @@ import { aboutTrend } from '../writeup/question/begin.ts';
 import { WriteUpButton } from '../writeup/question/WriteUpButton.tsx';
 import { Empty, Loading, Ready, Trouble } from '../ui/states.tsx';
 import { TogetherShown } from './TogetherShown.tsx';
-import { askOf } from './trend-ask.ts';
+import { askOf, byOf } from './trend-ask.ts';
 import { TrendShown } from './TrendShown.tsx';
 import { TrendsSentence } from './TrendsSentence.tsx';
 
@@ -81,7 +81,7 @@ export function TrendsView() {
             ))}
           </div>
         )}
-        {data && <WriteUpButton beginning={() => aboutTrend(data)} />}
+        {data && <WriteUpButton beginning={() => aboutTrend(data, byOf(search))} />}
       </Opening>
       {search.model === undefined ? (
         <Start models={models} onChoose={(next) => say({ model: next })} />

@@ -1,3 +1,4 @@
+import type { Schemas } from '../api/client.ts';
 import type { TrendsSearch } from '../shell/search-params.ts';
 
 /** What the server is asked for, from what the address says. */
@@ -13,5 +14,18 @@ export function askOf(search: TrendsSearch) {
     ...(search.suite !== undefined && { suite: search.suite }),
     ...(search.matters !== undefined && { matters: search.matters }),
     ...(search.without !== undefined && { without: search.without }),
+  };
+}
+
+/** What of it a write-up asks as well, beside whose trend it is and along what. */
+export function byOf(search: TrendsSearch): Schemas['TrendBy'] {
+  const { from, purpose, group, suite, matters, without } = search;
+  return {
+    ...(from !== undefined && { from }),
+    ...(purpose !== undefined && { purpose }),
+    ...(group !== undefined && { group }),
+    ...(suite !== undefined && { suite }),
+    ...(matters !== undefined && { matters }),
+    ...(without !== undefined && { without }),
   };
 }

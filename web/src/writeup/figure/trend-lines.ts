@@ -1,5 +1,6 @@
 import type { Schemas } from '../../api/client.ts';
 import { formatRatio } from '../../format/ratio.ts';
+import { trendWords, type TrendBy } from '../question/asked.ts';
 import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
 
 type Trends = Schemas['Trends'];
@@ -9,7 +10,8 @@ const [HEIGHT, LEFT, RIGHT, TOP, FOOT] = [300, 54, 20, 14, 44];
 const MOST_LABELS = 10;
 
 /** The overall along its steps with its interval, every test behind it in grey; right is later or more, up is better. */
-export function drawTrend(trends: Trends): Drawn | undefined {
+export function drawTrend(trends: Trends, by?: TrendBy): Drawn | undefined {
+  const narrowed = trendWords(by, trends);
   const points = trends.overall?.points ?? [];
   if (trends.steps.length < 2 || (points.length === 0 && trends.lines.length === 0)) return undefined;
   const materiality = 1 + trends.materiality / 100;
@@ -76,7 +78,7 @@ export function drawTrend(trends: Trends): Drawn | undefined {
     ]),
     width: ARTICLE_WIDTH,
     height: HEIGHT,
-    caption: `${whose} along ${trends.along.label.toLowerCase()}: overall for ${trends.purpose} with its 95 % interval, each test in grey, the first = same; up is better, filled where a step is clear.`,
+    caption: `${whose} along ${trends.along.label.toLowerCase()}: overall for ${trends.purpose}${narrowed && `, ${narrowed},`} with its 95 % interval, each test in grey, the first = same; up is better, filled where a step is clear.`,
     alt: `${whose} over ${trends.steps.length} steps of ${trends.along.label.toLowerCase()}${first && last ? `, from ${trends.steps[first.step]!.label} to ${trends.steps[last.step]!.label} ${formatRatio(last.ratio / first.ratio, materiality)}` : ''}. ${marked.length === 0 ? 'No step is clear' : `${marked.length} ${marked.length === 1 ? 'step is' : 'steps are'} clear`}.`,
     columns: [trends.along.label, 'overall', '95 % low', '95 % high'],
     rows: trends.steps.map((s, i) => {

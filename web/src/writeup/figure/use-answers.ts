@@ -46,13 +46,13 @@ export const standingOf = (of: AskedStanding) => ({
   retry: false,
 });
 
-const trendOf = (model: number, unit: number | undefined, along: string | undefined) => ({
-  queryKey: ['trends', 'write-up', model, unit ?? 0, along ?? ''],
+const trendOf = ({ model, unit, along, by }: FigureQuestion & { of: 'trend' }) => ({
+  queryKey: ['trends', 'write-up', model, unit ?? 0, along ?? '', by ?? {}],
   queryFn: () =>
     value(
       api.GET('/api/trends', {
         params: {
-          query: { model, ...(unit === undefined ? {} : { unit }), ...(along === undefined ? {} : { along }) },
+          query: { ...by, model, ...(unit === undefined ? {} : { unit }), ...(along === undefined ? {} : { along }) },
         },
       }),
     ),
@@ -202,7 +202,7 @@ function sourcesOf(q: FigureQuestion): Query[] {
     case 'card':
       return [cardOf(q), ...(q.base === undefined ? [] : [compared(q.configuration, q.base)])];
     case 'trend':
-      return [trendOf(q.model, q.unit, q.along)];
+      return [trendOf(q)];
   }
 }
 
@@ -232,7 +232,7 @@ function draw(q: FigureQuestion, from: unknown[]): Drawn | undefined {
     case 'card':
       return drawCard(from[0] as Schemas['ReportCard'], from[1] as Schemas['Comparison'] | undefined);
     case 'trend':
-      return drawTrend(from[0] as Schemas['Trends']);
+      return drawTrend(from[0] as Schemas['Trends'], q.by);
   }
 }
 

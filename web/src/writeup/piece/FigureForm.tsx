@@ -5,7 +5,7 @@ import { api, value } from '../../api/client.ts';
 import { named } from '../../format/named.ts';
 import { Choice, Choices } from '../../ui/Choice.tsx';
 import { searchOf } from '../../standings/question/ask.ts';
-import { askOf, compareSearchOf, type AskedStanding } from '../question/asked.ts';
+import { askOf, compareSearchOf, trendSearchOf, type AskedStanding } from '../question/asked.ts';
 import { Offered } from './NumberPicker.tsx';
 import { configurationsOf, type FigureQuestion } from '../question/questions.ts';
 import { onOneScale } from '../figure/bar-groups.ts';
@@ -317,6 +317,14 @@ export function FigureForm({
           >
             {along.find((o) => o.value === question.along)?.label ?? 'what it has most of'}
           </Choice>
+          {question.by && (
+            <>
+              {' as asked in '}
+              <Link to="/trends" search={trendSearchOf(question)} className="link">
+                Trends
+              </Link>
+            </>
+          )}
           .
         </>
       )}

@@ -1,7 +1,16 @@
 import { expect, test } from 'vitest';
 import type { Schemas } from '../../api/client.ts';
-import { compareSearch } from '../../shell/search-params.ts';
-import { askOf, byWords, compareSearchOf, narrowedWords, standingWords, type StandingsAsk } from './asked.ts';
+import { compareSearch, trendsSearch } from '../../shell/search-params.ts';
+import {
+  askOf,
+  byWords,
+  compareSearchOf,
+  narrowedWords,
+  standingWords,
+  trendSearchOf,
+  trendWords,
+  type StandingsAsk,
+} from './asked.ts';
 
 const standings = (more: object = {}) =>
   ({ purpose: 'all-round use', scope: 'the shared tests', leftOut: [], ...more }) as unknown as Schemas['Standings'];
@@ -58,4 +67,23 @@ test('a figure leads back to the comparison that asks the same', () => {
       baseTake: 'USUAL',
     }),
   );
+});
+
+test('a figure leads back to the trend that asks the same, and says what it was narrowed to', () => {
+  const by = { purpose: 2, without: ['group:STORAGE'], matters: 5, from: 'c7' };
+  expect(trendSearchOf({ model: 3, unit: 4, along: 'os.kernel', by })).toEqual(
+    trendsSearch({
+      model: 3,
+      unit: 4,
+      along: 'os.kernel',
+      purpose: 2,
+      without: ['group:STORAGE'],
+      matters: 5,
+      from: 'c7',
+    }),
+  );
+  const trends = { lines: [{ metric: { testId: 9, test: 'Report export' } }] } as unknown as Schemas['Trends'];
+  expect(trendWords(undefined, trends)).toBe('');
+  expect(trendWords({ without: ['group:STORAGE', 'test:9'] }, trends)).toBe('without Storage, Report export');
+  expect(trendWords({ group: 'MEMORY' }, trends)).toBe('Memory tests alone');
 });

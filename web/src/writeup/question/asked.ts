@@ -2,10 +2,12 @@ import type { Schemas } from '../../api/client.ts';
 import { testGroup, type TestGroup } from '../../format/format.ts';
 import { partWords } from '../../format/parts.ts';
 import { takeWords } from '../../format/takes.ts';
-import { compareSearch } from '../../shell/search-params.ts';
+import { compareSearch, trendsSearch } from '../../shell/search-params.ts';
 
 /** What Compare was asked beside who is compared. */
 export type ComparedBy = Schemas['ComparedBy'];
+/** What Trends was asked beside whose and along what. */
+export type TrendBy = Schemas['TrendBy'];
 /** What Standings was asked. */
 export type StandingsAsk = Schemas['StandingsAsk'];
 /** Whoever ranks: the whole question of a view, or a class alone, as older pieces have it. */
@@ -68,6 +70,28 @@ export function narrowedWords(standings: Schemas['Standings'], of: AskedStanding
     asked.fresh && 'without what is stale',
     asked.power === 'BATTERY' ? 'measured on battery' : asked.power === 'MAINS' && 'measured on mains',
   ]);
+}
+
+/** What a trend was narrowed to, for a caption; empty where nothing was. */
+export function trendWords(by: TrendBy | undefined, trends: Schemas['Trends']): string {
+  if (!by) return '';
+  const metrics = trends.lines.map((l) => ({ metric: l.metric }));
+  const suite = metrics.find((m) => m.metric.suiteVersionId === by.suite)?.metric;
+  return joined([
+    by.group !== undefined && `${testGroup(by.group)} tests alone`,
+    by.suite !== undefined && `${suite ? `${suite.suite} ${suite.version}` : 'one suite'} alone`,
+    (by.without ?? []).length > 0 && `without ${by.without!.map((key) => partWords(key, metrics)).join(', ')}`,
+  ]);
+}
+
+/** The address at which Trends asks the same. */
+export function trendSearchOf(of: {
+  model: number;
+  unit?: number;
+  along?: string;
+  by?: TrendBy;
+}): ReturnType<typeof trendsSearch> {
+  return trendsSearch({ ...of.by, model: of.model, unit: of.unit, along: of.along });
 }
 
 /** The address at which Compare asks the same. */

@@ -1,6 +1,6 @@
 import { api, value, type Schemas } from '../../api/client.ts';
 import { named } from '../../format/named.ts';
-import type { ComparedBy, StandingsAsk } from './asked.ts';
+import type { ComparedBy, StandingsAsk, TrendBy } from './asked.ts';
 import type { Bodies, FigureQuestion, PieceKind } from './questions.ts';
 
 type NewPiece = { [K in PieceKind]: { kind: K; body: Bodies[K] } }[PieceKind];
@@ -25,7 +25,15 @@ export interface Beginning {
   deviceClass?: Configuration['deviceClass'] | undefined;
   /** A figure that is on the screen, before all others. */
   figure?: FigureQuestion | undefined;
-  trend?: { model: number; unit?: number | undefined; along: string; configurations: number[] } | undefined;
+  trend?:
+    | {
+        model: number;
+        unit?: number | undefined;
+        along: string;
+        by?: TrendBy | undefined;
+        configurations: number[];
+      }
+    | undefined;
 }
 
 export const BEGINS_WORDS: Record<Begins, string> = {
@@ -123,8 +131,8 @@ export function aboutCard(of: Configuration, asked: StandingsAsk, base: number |
 
 const MOST_CONFIGURATIONS = 20;
 
-/** About one device over its versions, settings or days. */
-export function aboutTrend(trends: Schemas['Trends']): Beginning {
+/** About one device over its versions, settings or days. @param by what the view asks besides */
+export function aboutTrend(trends: Schemas['Trends'], by?: TrendBy): Beginning {
   return {
     begins: 'TREND',
     title: `${trends.maker} ${trends.model} along ${trends.along.label.toLowerCase()}`,
@@ -134,6 +142,7 @@ export function aboutTrend(trends: Schemas['Trends']): Beginning {
       model: trends.modelId,
       unit: trends.unitId,
       along: trends.along.key,
+      by,
       configurations: [...new Set(trends.steps.flatMap((s) => s.configurations.map((c) => c.id)))].slice(
         0,
         MOST_CONFIGURATIONS,
@@ -171,7 +180,13 @@ function questionOf(figure: string, of: Beginning, metric: number | undefined): 
       return { of: 'value', quantity: 'price', ...ranked(of), highlight: first?.id };
     case 'trend':
       return of.trend
-        ? { of: 'trend', model: of.trend.model, unit: of.trend.unit, along: of.trend.along }
+        ? {
+            of: 'trend',
+            model: of.trend.model,
+            unit: of.trend.unit,
+            along: of.trend.along,
+            ...(of.trend.by && Object.keys(of.trend.by).length > 0 && { by: of.trend.by }),
+          }
         : first && { of: 'trend', model: first.modelId };
     case 'factors':
       return configurations.length > 1 ? { of: 'factors', configurations } : undefined;

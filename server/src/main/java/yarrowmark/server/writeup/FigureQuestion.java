@@ -98,7 +98,12 @@ sealed interface FigureQuestion {
     /** A chart for each test of whoever is asked for. @param asked who, over which tests and sessions */
     record Charts(@NotNull @Valid StandingsAsk asked, @Nullable @Min(1) Long highlight) implements FigureQuestion {}
 
-    record Trend(@Min(1) long model, @Nullable @Min(1) Long unit, @Nullable @Size(max = 200) String along)
+    /** @param by what Trends was asked besides */
+    record Trend(
+            @Min(1) long model,
+            @Nullable @Min(1) Long unit,
+            @Nullable @Size(max = 200) String along,
+            @Nullable @Valid TrendBy by)
             implements FigureQuestion {}
 
     /** @param asked what Standings was asked; without it, the class alone says who is ranked */
