@@ -163,18 +163,20 @@ function PublishedLines({ row, comparison }: { row: ComparedRow; comparison: Sch
   return found.map((p, i) => {
     const model = all.find((c) => c.modelId === p.modelId);
     return (
-      <p key={i} className="flex flex-wrap items-baseline gap-x-2 pb-1 pl-6 text-[12.5px] text-ink-2">
-        <PublishedSign />
-        <span>
-          published for {model ? `${model.maker} ${model.model}` : 'it'}:{' '}
-          <b className="font-semibold">{reading(p.value, row.metric)}</b>
-        </span>
-        <span className="text-ink-3">
-          {p.source}
-          {p.publishedOn && `, ${day(p.publishedOn)}`}
-          {p.results !== undefined && `, from ${count(p.results)} ${p.results === 1 ? 'result' : 'results'}`}
-        </span>
-      </p>
+      <div key={i} role="row">
+        <p role="cell" className="flex flex-wrap items-baseline gap-x-2 pb-1 pl-6 text-[12.5px] text-ink-2">
+          <PublishedSign />
+          <span>
+            published for {model ? `${model.maker} ${model.model}` : 'it'}:{' '}
+            <b className="font-semibold">{reading(p.value, row.metric)}</b>
+          </span>
+          <span className="text-ink-3">
+            {p.source}
+            {p.publishedOn && `, ${day(p.publishedOn)}`}
+            {p.results !== undefined && `, from ${count(p.results)} ${p.results === 1 ? 'result' : 'results'}`}
+          </span>
+        </p>
+      </div>
     );
   });
 }

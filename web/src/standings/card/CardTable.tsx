@@ -27,7 +27,7 @@ export function CardTable({
   const rail = narrow ? Math.max(160, width - 24) : Math.min(340, Math.round(width * 0.34));
   const beside = comparison?.base;
   return (
-    <div ref={holder} className="min-w-0">
+    <div ref={holder} className="wide min-w-0">
       <table className="data w-full" aria-label="Test by test">
         <thead>
           <tr>

@@ -21,7 +21,7 @@ export function RatingCell({ row }: { row: CardRow }) {
   return (
     <Popover.Root open={open} onOpenChange={setOpen}>
       <Popover.Trigger
-        className={`link ${row.rating ? COLOURS[row.rating] : 'small'}`}
+        className={`link inline-block min-h-6 min-w-6 ${row.rating ? COLOURS[row.rating] : 'small'}`}
         aria-label={`Rating of ${testName(row.metric)}: ${words ?? 'none'}; set limits`}
       >
         {words ?? '–'}
