@@ -323,7 +323,7 @@ class StandingsIT extends AtTheDemo {
         browser.seeText("More is better here, so good begins above poor.");
         browser.keys(Keys.ESCAPE);
         browser.press("Write this up");
-        browser.see("//*[contains(., 'Report card of')][@role='img']");
+        browser.see("//*[@role='img'][starts-with(@aria-label, 'Report card of')]");
         browser.see("//ul[@aria-label='Pieces']/li[1]//*[name()='text'][.='" + value + "']");
         browser.see("//ul[@aria-label='Pieces']/li[1]//*[name()='text'][starts-with(., '" + place + "')]");
         assertThat(browser.complaints()).isEmpty();
