@@ -81,6 +81,7 @@ public final class TestLines {
 
     private static final int MOST_LINES = 300;
     private static final int MOST_CHOICES = 30;
+    private static final int LONGEST_NAME = 120;
     private static final int LONGEST_SERIES_NAME = 90;
     private static final List<String> MORE =
             List.of("more", "higher", "larger", "up", "+", "more is better", "higher is better");
@@ -114,6 +115,10 @@ public final class TestLines {
                 Line one = line(i + 1, said.split(said.contains("\t") ? "\t" : said.contains(";") ? ";" : ",", -1));
                 if (further) {
                     one = one.asFurther(read.isEmpty() ? null : read.get(read.size() - 1));
+                    if (of.length() + one.name().length() + 2 > LONGEST_NAME) {
+                        throw new NotALine("With the name of its test before it, a further number has " + LONGEST_NAME
+                                + " characters at most.");
+                    }
                 } else {
                     of = one.name();
                 }
@@ -142,8 +147,8 @@ public final class TestLines {
 
     private static Line line(int number, String[] parts) throws NotALine {
         String name = parts[0].strip();
-        if (name.isEmpty() || name.length() > 120) {
-            throw new NotALine("A name has 1 to 120 characters.");
+        if (name.isEmpty() || name.length() > LONGEST_NAME) {
+            throw new NotALine("A name has 1 to " + LONGEST_NAME + " characters.");
         }
         String second = parts.length > 1 ? parts[1].strip() : "";
         boolean check = second.equalsIgnoreCase("check") || second.equalsIgnoreCase("pass/fail");

@@ -120,6 +120,11 @@ class TestLinesTest {
         assertThat(lines.read()).extracting(TestLines.Line::further).containsExactly(false, true, true, false, true);
         assertThat(lines.read()).extracting(TestLines.Line::main).containsExactly(true, false, false, true, false);
         assertThat(lines.read().get(2).scale()).isEqualTo(Scale.DIFFERENCE);
+        String longest = "x".repeat(113);
+        assertThat(TestLines.read(longest + ", s, less\n+ lowest, s, less").refused())
+                .hasSize(1);
+        assertThat(TestLines.read(longest + ", s, less\n+ lower, s, less").refused())
+                .isEmpty();
         assertThat(TestLines.read("+ low, fps, more").refused().get(0).reason()).contains("none above it");
         assertThat(TestLines.read("Wakes, check\n+ low, s, less")
                         .refused()
