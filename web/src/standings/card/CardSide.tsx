@@ -2,6 +2,7 @@ import { Link } from '@tanstack/react-router';
 import type { Schemas } from '../../api/client.ts';
 import type { StandingsSearch } from '../../shell/search-params.ts';
 import { countedVerdict, VERDICTS, tone } from '../../format/verdict.ts';
+import { compareSearchOf } from '../../writeup/question/asked.ts';
 import { ordinal, placeDetail, testName, type ReportCard } from './card.ts';
 
 /** What somebody remembers of a card: its place, what it is best and worst at, and how far it is from the one before it. */
@@ -9,11 +10,14 @@ export function CardSide({
   card,
   comparison,
   charts,
+  by,
 }: {
   card: ReportCard;
   comparison: Schemas['Comparison'] | undefined;
   /** Where the same stands as charts. */
   charts: StandingsSearch;
+  /** What the comparison was asked besides. */
+  by: Schemas['ComparedBy'];
 }) {
   return (
     <aside className="min-w-0" aria-label="In short">
@@ -31,7 +35,7 @@ export function CardSide({
       )}
       <Extremes title="Best at" at={card.best} card={card} />
       <Extremes title="Worst at" at={card.worst} card={card} />
-      {comparison && <Against comparison={comparison} />}
+      {comparison && <Against comparison={comparison} by={by} />}
       <p className="small mt-4 print:hidden">
         <Link to="/standings" search={charts} className="link">
           A chart for each test
@@ -62,7 +66,7 @@ function Extremes({ title, at, card }: { title: string; at: readonly number[]; c
   );
 }
 
-function Against({ comparison }: { comparison: Schemas['Comparison'] }) {
+function Against({ comparison, by }: { comparison: Schemas['Comparison']; by: Schemas['ComparedBy'] }) {
   const side = comparison.sides[0]!;
   const { overall } = side;
   return (
@@ -90,7 +94,7 @@ function Against({ comparison }: { comparison: Schemas['Comparison'] }) {
       <p className="small">
         <Link
           to="/compare"
-          search={{ ids: [comparison.base.id, side.configuration.id], base: comparison.base.id }}
+          search={compareSearchOf({ configuration: side.configuration.id, base: comparison.base.id, by })}
           className="link"
         >
           Compare the two

@@ -2,7 +2,9 @@ import { Link } from '@tanstack/react-router';
 import { Fragment } from 'react';
 import type { Schemas } from '../../api/client.ts';
 import { Rail, railScale, tickPath } from '../../chart/Rail.tsx';
+import type { StandingsSearch } from '../../shell/search-params.ts';
 import { useWidth } from '../../ui/use-width.ts';
+import { scopeOf } from '../question/ask.ts';
 import { againstWords, byGroup, placeWords, testName, valueWords, type CardRow, type ReportCard } from './card.ts';
 import { RatingCell } from './RatingCell.tsx';
 
@@ -15,12 +17,15 @@ export function CardTable({
   who,
   comparison,
   slot,
+  standing,
 }: {
   card: ReportCard;
   /** The others, in words: "14 laptops". */
   who: string;
   comparison: Schemas['Comparison'] | undefined;
   slot: number | null;
+  /** What the places are among: one of them leads to the standing that says the same. */
+  standing: StandingsSearch;
 }) {
   const [holder, width] = useWidth<HTMLDivElement>(900);
   const narrow = width < NARROW;
@@ -58,6 +63,7 @@ export function CardTable({
                   rail={rail}
                   narrow={narrow}
                   slot={slot}
+                  standing={standing}
                   against={beside ? againstWords(row, comparison) : undefined}
                 />
               ))}
@@ -74,12 +80,14 @@ function Line({
   rail,
   narrow,
   slot,
+  standing,
   against,
 }: {
   row: CardRow;
   rail: number;
   narrow: boolean;
   slot: number | null;
+  standing: StandingsSearch;
   against: string | undefined;
 }) {
   const [place, range] = row.place ? placeWords(row.place) : ['', ''];
@@ -100,7 +108,11 @@ function Line({
       <tr className={narrow && marks ? '[&>td]:!border-b-0' : undefined}>
         <td title={`${row.metric.suite} ${row.metric.version}`}>
           {row.place ? (
-            <Link to="/standings" search={{ metric: row.metric.id }} className="hover:underline">
+            <Link
+              to="/standings"
+              search={{ ...standing, ...scopeOf(`metric:${row.metric.id}`), without: undefined }}
+              className="hover:underline"
+            >
               {name}
             </Link>
           ) : (

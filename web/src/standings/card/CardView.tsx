@@ -48,7 +48,7 @@ function Card({ configuration: c }: { configuration: Configuration }) {
   const table = useTable();
   const among = search.classes ?? [c.deviceClass];
   const { beside: _, ...asked } = search;
-  const standing = { ...asked, classes: [...among] };
+  const standing = { ...asked, classes: [...among], per: undefined };
   const ask = askOf({ ...search, classes: [...among], per: undefined }, undefined);
   const card = useQuery({
     queryKey: ['report-card', c.id, ask],
@@ -114,8 +114,14 @@ function Card({ configuration: c }: { configuration: Configuration }) {
             </p>
           ) : (
             <div className="grid gap-x-8 gap-y-4 lg:grid-cols-[250px_minmax(0,1fr)]">
-              <CardSide card={data} comparison={held} charts={{ ...standing, form: 'charts', lit: c.id }} />
-              <CardTable card={data} who={others(data.among, among)} comparison={held} slot={slotOf(table, c.id)} />
+              <CardSide card={data} comparison={held} charts={{ ...standing, form: 'charts', lit: c.id }} by={by} />
+              <CardTable
+                card={data}
+                who={others(data.among, among)}
+                comparison={held}
+                slot={slotOf(table, c.id)}
+                standing={standing}
+              />
             </div>
           )
         }

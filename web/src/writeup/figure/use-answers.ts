@@ -75,6 +75,10 @@ export const chartsOfStanding = (asked: StandingsAsk) => ({
   retry: false,
 });
 
+/** The sessions of a standing, as Compare is asked for them. */
+const sessionsOf = (asked: StandingsAsk | undefined): ComparedBy | undefined =>
+  asked?.take && { take: asked.take, baseTake: asked.take };
+
 /** Where a configuration stands in each of its tests. */
 const cardOf = (q: FigureQuestion & { of: 'card' }) => ({
   queryKey: ['report-card', q.configuration, q.asked ?? {}],
@@ -200,7 +204,7 @@ function sourcesOf(q: FigureQuestion): Query[] {
     case 'charts':
       return [chartsOfStanding(q.asked)];
     case 'card':
-      return [cardOf(q), ...(q.base === undefined ? [] : [compared(q.configuration, q.base)])];
+      return [cardOf(q), ...(q.base === undefined ? [] : [compared(q.configuration, q.base, sessionsOf(q.asked))])];
     case 'trend':
       return [trendOf(q)];
   }
