@@ -34,18 +34,22 @@ final class Scattered {
         this.writes = writes;
     }
 
-    /** Operations a second; each twentieth of the time is a sample. */
+    /**
+     * Operations a second; each twentieth of the time is a sample. Each thread ends at least one operation that it
+     * began in that time or after it: a drive that stalls for the whole of it is slow, and not without an answer.
+     */
     Measurement run(double timedMs) throws Exception {
         AtomicBoolean over = new AtomicBoolean();
         AtomicLongArray done = new AtomicLongArray(SLICES);
         AtomicLong begin = new AtomicLong(Long.MAX_VALUE);
+        AtomicLong last = new AtomicLong(Long.MIN_VALUE);
         CountDownLatch ready = new CountDownLatch(depth);
         double sliceNanos = timedMs * 1e6 / SLICES;
         ExecutorService pool = Executors.newFixedThreadPool(depth);
         try {
             List<Future<Latencies>> parts = new ArrayList<>();
             for (int i = 0; i < depth; i++) {
-                parts.add(pool.submit(part(i, ready, over, done, begin, sliceNanos)));
+                parts.add(pool.submit(part(i, ready, over, done, begin, last, sliceNanos)));
             }
             // A thread that cannot even begin says why below; the others need not wait for it longer than this.
             ready.await(SECONDS_TO_BEGIN, TimeUnit.SECONDS);
@@ -61,7 +65,9 @@ final class Scattered {
             Latencies all = Latencies.together(latencies);
             // A drive so slow that half of the slices are empty still has a mean.
             double middle = Measure.median(samples);
-            double rate = middle > 0 ? middle : all.count() / (timedMs / 1e3);
+            double tookMs =
+                    last.get() == Long.MIN_VALUE ? timedMs : Math.max(timedMs, (last.get() - begin.get()) / 1e6);
+            double rate = middle > 0 ? middle : all.count() / (tookMs / 1e3);
             return new Measurement(
                     rate,
                     1e9 / sliceNanos,
@@ -86,6 +92,7 @@ final class Scattered {
             AtomicBoolean over,
             AtomicLongArray done,
             AtomicLong begin,
+            AtomicLong last,
             double sliceNanos) {
         return () -> {
             SplittableRandom random = new SplittableRandom(31L * number + 7);
@@ -108,10 +115,15 @@ final class Scattered {
                 if (from < start) {
                     continue;
                 }
-                if (to - start >= SLICES * sliceNanos) {
+                boolean late = to - start >= SLICES * sliceNanos;
+                if (late && latencies.count() > 0) {
                     break;
                 }
                 latencies.add(to - from);
+                if (late) {
+                    last.accumulateAndGet(to, Math::max);
+                    break;
+                }
                 done.incrementAndGet((int) ((to - start) / sliceNanos));
             }
             return latencies;

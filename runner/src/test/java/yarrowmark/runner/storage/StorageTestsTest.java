@@ -54,6 +54,14 @@ class StorageTestsTest {
     }
 
     @Test
+    void aDriveThatTakesLongerThanTheWholeTimeHasAnAnswerAllTheSame() throws Exception {
+        Measurement measured =
+                tests(4 * MIB).get("native-storage-random-write-32").run(options(0.01));
+        assertThat(measured.value()).isPositive().isFinite();
+        assertThat(measured.more()).allMatch(more -> more.value() > 0);
+    }
+
+    @Test
     void percentilesRise() throws Exception {
         Measurement measured =
                 tests(4 * MIB).get("native-storage-random-read-4").run(options(60));
