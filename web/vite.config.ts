@@ -1,9 +1,30 @@
 import react from '@vitejs/plugin-react';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'vite';
+import { readFileSync } from 'node:fs';
+import { defineConfig, type Plugin } from 'vite';
+
+/** The server draws pictures with the same families: whole fonts, in the older wrapping that it can take off. */
+function fontsForPictures(): Plugin {
+  return {
+    name: 'fonts-for-pictures',
+    apply: 'build',
+    generateBundle() {
+      for (const name of ['source-sans-3-latin-400', 'source-sans-3-latin-700', 'fraunces-latin-500']) {
+        const family = name.replace(/-latin.*/, '');
+        this.emitFile({
+          type: 'asset',
+          fileName: `assets/${name}-normal.woff`,
+          source: readFileSync(
+            new URL(`node_modules/@fontsource/${family}/files/${name}-normal.woff`, import.meta.url),
+          ),
+        });
+      }
+    },
+  };
+}
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), fontsForPictures()],
   // The server puts a fresh nonce in the place of this word with every answer.
   html: { cspNonce: '__NONCE__' },
   worker: { format: 'es' },

@@ -132,7 +132,7 @@ serve() {
       exec 8>&-
       wait "$database" 2>/dev/null || true
     fi
-    rm -f "$pipe" "$var/database.ready" "$var/server.pid"
+    rm -f "$pipe" "$var/database.ready" "$var/server.pid" "$var/server.address"
   }
   trap 'stop_all' EXIT
   trap 'exit 0' INT TERM HUP
@@ -176,6 +176,7 @@ serve() {
     # The plain door answers that the other one is ready.
     if (exec 3<>"/dev/tcp/127.0.0.1/${plain:-$port}" && printf 'GET /api/access HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&3 && head -n 1 <&3 | grep -Eq ' (200|308)') 2>/dev/null; then
       say ""
+      if [ $lan = yes ]; then echo "https://127.0.0.1:$port"; else echo "http://127.0.0.1:$port"; fi >"$var/server.address"
       if [ $lan = yes ]; then
         say "Yarrowmark is at https://127.0.0.1:$port/ and on the network at"
         for line in $(hostname -I 2>/dev/null); do

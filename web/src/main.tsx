@@ -6,7 +6,6 @@ import { createRoot } from 'react-dom/client';
 import { AccessGate } from './access/AccessGate.tsx';
 import { Problem } from './api/client.ts';
 import { FreshQueries } from './api/fresh-queries.ts';
-import { KeptPage } from './kept/KeptPage.tsx';
 import { router } from './router.tsx';
 import { followDensity } from './shell/density.ts';
 import { followTheme } from './shell/theme.ts';
@@ -30,19 +29,12 @@ const queries = new FreshQueries({
   },
 });
 
-// What was kept is for readers, who have no sign-in.
-const kept = /^\/kept\/([\w-]+)$/.exec(window.location.pathname)?.[1];
-
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      {kept ? (
-        <KeptPage name={kept} />
-      ) : (
-        <AccessGate>
-          <RouterProvider router={router} />
-        </AccessGate>
-      )}
+      <AccessGate>
+        <RouterProvider router={router} />
+      </AccessGate>
     </QueryClientProvider>
   </StrictMode>,
 );

@@ -24,7 +24,7 @@ const MAY_USE: Record<string, readonly string[]> = {
   device: ['api', 'bench', 'format', 'shell', 'ui', 'unsent', 'workloads'],
   bench: BELOW,
   compare: [...BELOW, 'ledger', 'plans', 'workloads', 'writeup'],
-  kept: [...BELOW, 'standings'],
+  kept: BELOW,
   ledger: [...BELOW, 'bench', 'evidence', 'shelf', 'suites'],
   people: BELOW,
   plans: [...BELOW, 'suites'],

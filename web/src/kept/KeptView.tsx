@@ -24,11 +24,24 @@ export function KeptView() {
     mutationFn: (key: string) => value(api.DELETE('/api/kept-standings/{key}', { params: { path: { key } } })),
     onSuccess: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
   });
+  const change = useMutation({
+    mutationFn: ({ key, ...body }: { key: string; listed: boolean; living: boolean }) =>
+      value(api.PUT('/api/kept-standings/{key}', { params: { path: { key } }, body })),
+    onSettled: () => void queries.invalidateQueries({ queryKey: ['kept'] }),
+  });
   return (
     <>
       <Opening
         title="Saved standings"
-        sentence="Pages with their numbers as they were, for readers without a sign-in."
+        sentence={
+          <>
+            Pages for readers without a sign-in. Those that are listed stand on{' '}
+            <a href="/w" className="link" target="_blank" rel="noreferrer">
+              the lab’s public page
+            </a>
+            .
+          </>
+        }
       />
       <Ready query={kept} what="the saved standings">
         {(data) =>
@@ -49,6 +62,8 @@ export function KeptView() {
                       <th>What it says</th>
                       <th>Saved</th>
                       <th>By</th>
+                      <th>Shows</th>
+                      <th>Listed</th>
                       <th>Address</th>
                       <th>
                         <span className="sr-only">Remove</span>
@@ -59,7 +74,7 @@ export function KeptView() {
                     {data.rows.map((k) => (
                       <tr key={k.key}>
                         <td>
-                          <a href={`/kept/${k.key}`} className="link">
+                          <a href={`/w/standings/${k.key}`} className="link">
                             {k.title ?? k.caption}
                           </a>
                           {k.title && <span className="small block">{k.caption}</span>}
@@ -67,7 +82,32 @@ export function KeptView() {
                         <td className="whitespace-nowrap">{moment(k.at)}</td>
                         <td>{k.person}</td>
                         <td>
-                          <CopyButton text={`${window.location.origin}/kept/${k.key}`} what="the address" />
+                          <select
+                            data-changes
+                            className="field !w-auto"
+                            aria-label={`What ${k.title ?? k.caption} shows`}
+                            value={k.living ? 'now' : 'then'}
+                            disabled={change.isPending}
+                            onChange={(e) =>
+                              change.mutate({ key: k.key, listed: k.listed, living: e.target.value === 'now' })
+                            }
+                          >
+                            <option value="then">as it was</option>
+                            <option value="now">the newest numbers</option>
+                          </select>
+                        </td>
+                        <td>
+                          <input
+                            data-changes
+                            type="checkbox"
+                            aria-label={`List ${k.title ?? k.caption} on the public page`}
+                            checked={k.listed}
+                            disabled={change.isPending}
+                            onChange={(e) => change.mutate({ key: k.key, listed: e.target.checked, living: k.living })}
+                          />
+                        </td>
+                        <td>
+                          <CopyButton text={`${window.location.origin}/w/standings/${k.key}`} what="the address" />
                         </td>
                         <td>
                           <button
@@ -87,9 +127,9 @@ export function KeptView() {
                   </tbody>
                 </table>
               </div>
-              {remove.isError && (
+              {(remove.error ?? change.error) && (
                 <p role="alert" className="text-plum">
-                  {remove.error.message}
+                  {(remove.error ?? change.error)?.message}
                 </p>
               )}
               <Pager

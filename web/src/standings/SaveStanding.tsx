@@ -12,6 +12,8 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
   const queries = useQueryClient();
   const [open, setOpen] = useState(false);
   const draft = useDraft('saved standing', { title: '', words: '' });
+  const [living, setLiving] = useState(false);
+  const [listed, setListed] = useState(false);
   const [title, setTitle] = draft.field('title');
   const [words, setWords] = draft.field('words');
   const keep = useMutation({
@@ -19,7 +21,13 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
       value(
         api.POST('/api/kept-standings', {
           params: { query: ask },
-          body: { caption: caption(), title: title.trim() || undefined, words: words.trim() || undefined },
+          body: {
+            caption: caption(),
+            title: title.trim() || undefined,
+            words: words.trim() || undefined,
+            living,
+            listed,
+          },
         }),
       ),
     onSuccess: () => {
@@ -27,7 +35,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
       void queries.invalidateQueries({ queryKey: ['kept'] });
     },
   });
-  const kept = keep.data && `${window.location.origin}/kept/${keep.data.key}`;
+  const kept = keep.data && `${window.location.origin}/w/standings/${keep.data.key}`;
   return (
     <Popover.Root
       open={open}
@@ -36,11 +44,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
         if (next) keep.reset();
       }}
     >
-      <Popover.Trigger
-        data-changes
-        className="button"
-        title="A page that stays as it is now, for readers without a sign-in"
-      >
+      <Popover.Trigger data-changes className="button" title="As a page for readers without a sign-in">
         Save
       </Popover.Trigger>
       <Popover.Portal>
@@ -54,7 +58,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
           {kept ? (
             <p role="status" className="flex flex-wrap items-baseline gap-3">
               <a className="link" href={kept}>
-                Saved with its numbers
+                Saved as a page
               </a>
               <CopyButton text={kept} what="the address of the saved standing" />
             </p>
@@ -86,15 +90,30 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
                   onChange={(e) => setWords(e.target.value)}
                 />
               </label>
+              <fieldset className="mt-2">
+                <legend className="sr-only">What it shows</legend>
+                <label className="block">
+                  <input type="radio" name="living" checked={!living} onChange={() => setLiving(false)} /> as it is now,
+                  for good
+                </label>
+                <label className="block">
+                  <input type="radio" name="living" checked={living} onChange={() => setLiving(true)} /> always with the
+                  newest numbers
+                </label>
+              </fieldset>
+              <label className="mt-2 block">
+                <input type="checkbox" checked={listed} onChange={(e) => setListed(e.target.checked)} /> List it on the
+                lab’s public page
+              </label>
               {keep.isError && (
                 <p role="alert" className="mt-1 text-plum">
                   {keep.error.message}
                 </p>
               )}
               <button className="button button-main mt-3" disabled={keep.isPending}>
-                Save with its numbers
+                Save
               </button>
-              <p className="small mt-2">A page that stays as it is now. Readers need its address, and no sign-in.</p>
+              <p className="small mt-2">Readers need its address, and no sign-in.</p>
             </form>
           )}
         </Popover.Content>

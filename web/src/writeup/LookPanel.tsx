@@ -27,9 +27,13 @@ function Form({ now, onKept }: { now: Schemas['LookNow']; onKept: () => void }) 
   const [accent, setAccent] = useState(now.accent ?? '#2f6247');
   const [mark, setMark] = useState(now.mark ?? '');
   const [licence, setLicence] = useState(now.licence ?? '');
+  const [address, setAddress] = useState(now.address ?? '');
   const [problem, setProblem] = useState<string>();
   const keep = useMutation({
-    mutationFn: () => value(api.PUT('/api/look', { body: { accent, mark, licence: licence || undefined } })),
+    mutationFn: () =>
+      value(
+        api.PUT('/api/look', { body: { accent, mark, licence: licence || undefined, address: address || undefined } }),
+      ),
     onSuccess: (kept) => {
       queries.setQueryData(['look'], kept);
       onKept();
@@ -92,6 +96,20 @@ function Form({ now, onKept }: { now: Schemas['LookNow']; onKept: () => void }) 
           value={licence}
           onChange={(e) => setLicence(e.target.value)}
         />
+      </label>
+      <label>
+        Public address{' '}
+        <input
+          className="field"
+          placeholder="https://reviews.example/w"
+          maxLength={200}
+          value={address}
+          onChange={(e) => setAddress(e.target.value)}
+        />
+        <span className="small block">
+          Where readers find the front page: shared links and the news feed name it. Without one it is the address that
+          a page was asked at.
+        </span>
       </label>
       {(problem ?? keep.error?.message) && (
         <p role="alert" className="text-plum">

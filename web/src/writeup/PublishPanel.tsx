@@ -1,9 +1,10 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { api, value, type Schemas } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
 import { BoldClaims } from './BoldClaims.tsx';
+import { kindsQuery } from './question/begin.ts';
 import { allConfigurations, askedBy } from './question/questions.ts';
 import type { Report } from './figure/shown.ts';
 import { drawStanding } from './figure/standing-rows.ts';
@@ -24,6 +25,8 @@ export function PublishPanel({
 }) {
   const [changes, setChanges] = useState('');
   const [listed, setListed] = useState(page.writeUp.listed || page.editions.length === 0);
+  const [kind, setKind] = useState(page.writeUp.kind ?? '');
+  const kinds = useQuery(kindsQuery);
   const all = writing.pieces.map((p) => reports.get(p.id)).filter((r) => r !== undefined);
   const stops = [...new Set(all.flatMap((r) => (r.stops ? [r.stops] : [])))];
   const off = all.reduce((n, r) => n + r.off, 0);
@@ -37,6 +40,7 @@ export function PublishPanel({
           body: {
             revision: now.data!.revision,
             listed,
+            kind: kind.trim() || undefined,
             ...(again ? { changes } : {}),
             shown: shownOf(writing, reports),
             ...(await standingNow(writing)),
@@ -95,6 +99,21 @@ export function PublishPanel({
           <label className="mt-3 block">
             <input type="checkbox" checked={listed} onChange={(e) => setListed(e.target.checked)} /> List it on the
             lab’s public page; otherwise only its address leads there
+          </label>
+          <label className="mt-3 block">
+            <span className="small">Its kind, by which the public page sorts</span>
+            <input
+              className="field w-full"
+              list="kinds-of-write-ups"
+              maxLength={60}
+              value={kind}
+              onChange={(e) => setKind(e.target.value)}
+            />
+            <datalist id="kinds-of-write-ups">
+              {kinds.data?.map((k) => (
+                <option key={k.id} value={k.name} />
+              ))}
+            </datalist>
           </label>
           {publish.error && (
             <p role="alert" className="mt-2 text-plum">

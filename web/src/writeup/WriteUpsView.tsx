@@ -73,6 +73,10 @@ export function WriteUpsView() {
             <a href="/w" className="link" target="_blank" rel="noreferrer">
               {window.location.host}/w
             </a>
+            ; all of it can be taken along as{' '}
+            <a href="/api/site.zip" className="link" download>
+              a folder for any web host
+            </a>
             .
           </>
         }

@@ -271,6 +271,7 @@ export async function begin(beginning: Beginning, kind: Kind | undefined): Promi
         title: beginning.title.slice(0, 200),
         models: [...new Set(beginning.models)].slice(0, 20),
         pieces: pieces.map((p) => ({ kind: p.kind, body: p.body })),
+        ...(kind && { kind: kind.name }),
       },
     }),
   );

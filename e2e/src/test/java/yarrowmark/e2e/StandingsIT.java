@@ -172,8 +172,8 @@ class StandingsIT extends AtTheDemo {
         browser.press("Save");
         browser.type("Title", "Autumn on our desks");
         browser.see("//div[@aria-label='Save the standing']//textarea").sendKeys("Two of them surprised us.");
-        browser.press("Save with its numbers");
-        String kept = browser.see("//a[.='Saved with its numbers']").getAttribute("href");
+        browser.see("//div[@aria-label='Save the standing']//button[.='Save']").click();
+        String kept = browser.see("//a[.='Saved as a page']").getAttribute("href");
         try (Browser reader = new Browser()) {
             reader.open(kept);
             reader.see("//h1[.='Autumn on our desks']");
@@ -184,7 +184,7 @@ class StandingsIT extends AtTheDemo {
             assertThat(reader.driver().findElements(By.xpath("//*[contains(., 'Sign in')]")))
                     .isEmpty();
             reader.open(kept.substring(0, kept.length() - 3) + "abc");
-            reader.seeText("There is no standing under this address");
+            reader.seeText("What was under this address is not published");
             reader.driver().manage().logs().get("browser");
         }
         browser.open(program.address() + "kept");

@@ -59,6 +59,7 @@ class ArchitectureTest {
             Map.entry("standing", Set.of("ledger", "reference", "shelf", "catalog")),
             Map.entry("analysis", Set.of("ledger", "standing", "reference", "shelf", "catalog")),
             Map.entry("writeup", Set.of("ledger", "standing", "shelf", "catalog", "files")),
+            Map.entry("site", Set.of("writeup", "standing", "shelf", "catalog", "files")),
             Map.entry("trend", Set.of("ledger", "shelf", "catalog")),
             Map.entry(
                     "demo",

@@ -85,7 +85,8 @@ class DemoWriteUps {
         Set<Long> about = new HashSet<>();
         file.path("models").forEach(m -> about.add(require(models, m.asString())));
         String title = file.path("title").asString();
-        WriteUps.WriteUpPage made = writeUps.make(title, about, pieces, DemoSignIn.NAME);
+        WriteUps.WriteUpPage made =
+                writeUps.make(title, about, pieces, file.path("kind").asString(null), DemoSignIn.NAME);
         return writeUps.change(
                 made.writeUp().id(), title, file.path("subtitle").asString(), about, false, DemoSignIn.NAME);
     }

@@ -25,10 +25,11 @@ final class LabTables {
             Map.entry("seat", "codes and tokens of devices"),
             Map.entry("delivery", "what a device was told about its deliveries"),
             Map.entry("late_run", "runs that nobody has taken in yet, in a seat's own form"),
+            Map.entry("edition_picture", "is drawn again from its edition when somebody asks for it"),
             Map.entry("flyway_schema_history", "the form of the records, which the package states"));
 
     /** Settings that are this place's own. */
-    static final Set<String> OWN_SETTINGS = Set.of("shelf.id");
+    static final Set<String> OWN_SETTINGS = Set.of("shelf.id", "site.pass");
 
     static final String SETTINGS = "app_setting";
     static final String FILES = "stored_file";

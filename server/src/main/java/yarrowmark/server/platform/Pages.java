@@ -10,10 +10,13 @@ import java.util.Base64;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.core.io.ClassPathResource;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.ResponseBody;
+import org.springframework.web.servlet.view.RedirectView;
 
 /**
  * Serves the two pages: the interface, whatever view its address names, and the page a device under test opens.
@@ -44,7 +47,6 @@ class Pages {
                 "/write-ups",
                 "/write-ups/**",
                 "/kept",
-                "/kept/{key}",
                 "/people",
                 "/people/**",
                 "/welcome",
@@ -54,6 +56,14 @@ class Pages {
     @ResponseBody
     String view(HttpServletResponse response) {
         return page("index.html", response);
+    }
+
+    /** Where saved standings were read before they had pages without a script. */
+    @GetMapping("/kept/{key:[A-Za-z0-9_-]{6,60}}")
+    RedirectView saved(@PathVariable String key) {
+        RedirectView there = new RedirectView("/w/standings/" + key);
+        there.setStatusCode(HttpStatus.MOVED_PERMANENTLY);
+        return there;
     }
 
     @GetMapping(

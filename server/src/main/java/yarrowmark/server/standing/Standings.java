@@ -32,7 +32,7 @@ import yarrowmark.server.shelf.DeviceClass;
  * @param tauSquared how much models differ from test to test, beyond run noise
  * @param days       what intervals rest on about other days, in words; absent in standings frozen before 2026-12
  */
-record Standings(
+public record Standings(
         List<DeviceClass> classes,
         String purpose,
         String scope,
@@ -56,12 +56,12 @@ record Standings(
         List<Published> published) {
 
     /** @param weight share of the whole, 0 to 1 */
-    record StandingPart(PartOf.Kind kind, String key, String name, double weight, int metrics) {}
+    public record StandingPart(PartOf.Kind kind, String key, String name, double weight, int metrics) {}
 
-    record WeightedMetric(long id, String test, String suite, double weight) {}
+    public record WeightedMetric(long id, String test, String suite, double weight) {}
 
     /** @param index held against the base's own readings; absent where the base has none */
-    record Published(
+    public record Published(
             long modelId,
             String maker,
             String model,
@@ -72,14 +72,14 @@ record Standings(
             @Nullable Integer results,
             @Nullable Double index) {}
 
-    record LeftOut(String test, String suite, String reason) {}
+    public record LeftOut(String test, String suite, String reason) {}
 
     /** @param key "group:" and its name, or "suite:" and its number. @param placed how many would have a place */
-    record Offer(String key, String name, int placed) {}
+    public record Offer(String key, String name, int placed) {}
 
-    record ApartClass(DeviceClass deviceClass, int configurations) {}
+    public record ApartClass(DeviceClass deviceClass, int configurations) {}
 
-    record UnknownCount(String what, int configurations) {}
+    public record UnknownCount(String what, int configurations) {}
 
     /**
      * @param order         1 + the number with a better index; absent unless placed, and in standings frozen before 2026-12
@@ -99,7 +99,7 @@ record Standings(
      * @param difference    instead of an index, where one metric alone is ranked that is compared by differences
      * @param newerFirmware the newest firmware known of its model, where this is an older one
      */
-    record Row(
+    public record Row(
             ConfigurationRow configuration,
             Standing.Status status,
             @Nullable Integer order,
@@ -130,7 +130,7 @@ record Standings(
      * @param value less that of the base, in the metric's unit
      * @param low   lower end of its 95 % interval; absent where a spread is not known
      */
-    record ValueDifference(double value, @Nullable Double low, @Nullable Double high) {}
+    public record ValueDifference(double value, @Nullable Double low, @Nullable Double high) {}
 
     /**
      * Where a configuration stands in one part, for a rail; in steps of a millionth.
@@ -139,5 +139,5 @@ record Standings(
      * @param merit relative to the part's own reference, more is better
      * @param half  half-width of the 95 % interval; absent where a noise is not known
      */
-    record Mark(int part, double merit, @Nullable Double half) {}
+    public record Mark(int part, double merit, @Nullable Double half) {}
 }

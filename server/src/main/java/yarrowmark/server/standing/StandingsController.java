@@ -17,6 +17,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -28,11 +29,26 @@ import yarrowmark.server.platform.Revision;
 
 @RestController
 class StandingsController {
-    /** @param caption what the sentence says. @param title what the reviewer calls it. @param words what they say of it */
+    /**
+     * @param caption what the sentence says
+     * @param title   what the reviewer calls it
+     * @param words   what they say of it
+     * @param listed  whether the lab's front page leads to it
+     * @param living  whether it shows what is measured then, not what is measured now
+     */
     record FreezeBody(
             @NotBlank @Size(max = 2_000) String caption,
             @Nullable @Size(max = 120) String title,
-            @Nullable @Size(max = 4_000) String words) {}
+            @Nullable @Size(max = 4_000) String words,
+            @Nullable Boolean listed,
+            @Nullable Boolean living) {
+        FrozenStandings.Saved saved() {
+            return new FrozenStandings.Saved(
+                    title, words, caption, Boolean.TRUE.equals(listed), Boolean.TRUE.equals(living));
+        }
+    }
+
+    record ChangedKept(boolean listed, boolean living) {}
 
     /** What weights that are tried out do: the standing, and how firm its top is. */
     record Tried(Standings standings, RankStability.Firmness firmness) {}
@@ -149,7 +165,7 @@ class StandingsController {
     @PostMapping("/api/kept-standings")
     FrozenStandings.FrozenRow freeze(
             @Valid @ParameterObject StandingsAsk ask, @Valid @RequestBody FreezeBody body, Principal who) {
-        return frozen.freeze(body.title(), body.words(), body.caption(), service.shown(ask), who.getName());
+        return frozen.freeze(ask, body.saved(), who.getName());
     }
 
     @GetMapping("/api/kept-standings")
@@ -157,6 +173,11 @@ class StandingsController {
             @RequestParam(defaultValue = "0") @Min(0) int page,
             @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         return frozen.all(page, size);
+    }
+
+    @PutMapping("/api/kept-standings/{key}")
+    void change(@PathVariable String key, @Valid @RequestBody ChangedKept body, Principal who) {
+        frozen.change(key, body.listed(), body.living(), who.getName());
     }
 
     @DeleteMapping("/api/kept-standings/{key}")

@@ -40,6 +40,15 @@ class Edition {
     @JdbcTypeCode(SqlTypes.LONG32VARCHAR)
     String content;
 
+    /** What a search or a shared link says of it; null in editions of before it was kept, until the next start. */
+    @Nullable
+    String description;
+
+    /** The photo that leads it, by its hash; null where it shows none. */
+    @JdbcTypeCode(SqlTypes.CHAR)
+    @Nullable
+    String photo;
+
     String person;
     Instant publishedAt;
 

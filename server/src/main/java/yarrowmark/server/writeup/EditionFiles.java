@@ -24,7 +24,7 @@ import yarrowmark.server.files.Files;
 
 /** An edition to take along: one page that stands alone, a folder for any web server, Markdown with pictures, and its data. */
 @Service
-class EditionFiles {
+public class EditionFiles {
     private final Files files;
     private final PageStyle style;
 
@@ -34,7 +34,7 @@ class EditionFiles {
     }
 
     /** One file with style, fonts and photos in it. */
-    String alone(Frozen edition) {
+    public String alone(Frozen edition) {
         String page = EditionPage.of(edition, null, "%s");
         for (String hash : photos(edition)) {
             Files.Served photo = files.file(hash);
@@ -58,7 +58,7 @@ class EditionFiles {
                 .replaceAll("<p><a href=\"%DATA%\">[^<]*</a></p>\\n", "");
     }
 
-    byte[] folder(Frozen edition) {
+    public byte[] folder(Frozen edition) {
         return zip(zip -> {
             put(
                     zip,
@@ -79,7 +79,7 @@ class EditionFiles {
                 .getBytes(UTF_8);
     }
 
-    byte[] markdown(Frozen edition) {
+    public byte[] markdown(Frozen edition) {
         return zip(zip -> {
             StringBuilder text = new StringBuilder("# " + plainMarkdown(edition.title()) + "\n\n");
             if (edition.subtitle() != null) {
@@ -178,7 +178,7 @@ class EditionFiles {
     }
 
     /** A Data Package: a table for each figure and table, and one of the numbers in the text. */
-    byte[] data(Frozen edition) {
+    public byte[] data(Frozen edition) {
         return zip(zip -> {
             List<Map<String, Object>> resources = new ArrayList<>();
             List<List<String>> numbers = new ArrayList<>();

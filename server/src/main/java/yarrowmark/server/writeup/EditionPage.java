@@ -16,11 +16,11 @@ import tools.jackson.databind.node.MissingNode;
  * A frozen write-up as a page: plain HTML that needs no script, with its drawings in it. What is typed is escaped, what is
  * drawn was cleaned before.
  */
-final class EditionPage {
+public final class EditionPage {
     /** Where the page's style is; a page that stands alone has it in itself. */
-    static final String STYLE = "/w/page.css";
+    public static final String STYLE = "/w/page.css";
 
-    static final String ICON = "<link rel=\"icon\" type=\"image/svg+xml\" href=\"/w/icon.svg\">\n";
+    public static final String ICON = "<link rel=\"icon\" type=\"image/svg+xml\" href=\"/w/icon.svg\">\n";
 
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.ENGLISH);
 
@@ -329,7 +329,7 @@ final class EditionPage {
         return DAY.format(at.atZone(ZoneOffset.UTC));
     }
 
-    static String escaped(String text) {
+    public static String escaped(String text) {
         StringBuilder safe = new StringBuilder(text.length() + 16);
         for (int i = 0; i < text.length(); i++) {
             char c = text.charAt(i);

@@ -10,7 +10,6 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -19,7 +18,6 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.files.Files;
 import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 
@@ -30,8 +28,6 @@ public class Editions {
 
     /** Among what pieces show: no piece has this number. */
     public static final long STANDING = 0;
-
-    record Listed(String key, String title, @Nullable String subtitle, int number, Instant publishedAt) {}
 
     private final EntityManager entities;
     private final WriteUps writeUps;
@@ -66,6 +62,7 @@ public class Editions {
      * @param shown  what each piece shows now, by its number
      * @param standing where the device stands that it is about
      * @param change what is other than before; needed from the second edition on
+     * @param kind   what the front page lists it under; null for none
      */
     @Transactional
     public int publish(
@@ -75,6 +72,7 @@ public class Editions {
             Frozen.@Nullable Shown standing,
             @Nullable String change,
             boolean listed,
+            @Nullable String kind,
             String person) {
         WriteUp w = atRevision(id, seen);
         List<Frozen.Earlier> earlier = earlier(id);
@@ -96,11 +94,14 @@ public class Editions {
             throw Problem.invalid(
                     "too-large-to-publish", "This is too large to be read: more than 8 MB without photos.");
         }
+        edition.description = EditionDescription.of(frozen);
+        edition.photo = frozen.photo();
         edition.person = person;
         edition.publishedAt = frozen.at();
         edition.files = photos(frozen);
         entities.persist(edition);
         w.listed = listed;
+        w.kind = kind == null ? null : kind.strip();
         changes.note(person, WriteUps.SUBJECT, id, "published", null, "edition " + number);
         return number;
     }
@@ -114,7 +115,8 @@ public class Editions {
     public int publish(long id, Map<Long, JsonNode> shown, @Nullable String change, String person) {
         Map<Long, Frozen.Shown> read = new HashMap<>();
         shown.forEach((piece, node) -> read.put(piece, json.treeToValue(node, Frozen.Shown.class)));
-        return publish(id, writeUps.held(id).revision, read, read.remove(STANDING), change, true, person);
+        WriteUp w = writeUps.held(id);
+        return publish(id, w.revision, read, read.remove(STANDING), change, true, w.kind, person);
     }
 
     private WriteUp atRevision(long id, int seen) {
@@ -206,8 +208,11 @@ public class Editions {
             } catch (RuntimeException e) {
                 throw Problem.invalid("edition-unreadable", where + " cannot be read");
             }
-            entities.createNativeQuery("update edition set page = :page, content = :content where id = :id")
+            entities.createNativeQuery(
+                            "update edition set page = :page, content = :content, description = :description, photo = :photo where id = :id")
                     .setParameter("page", page)
+                    .setParameter("description", EditionDescription.of(clean))
+                    .setParameter("photo", clean.photo())
                     .setParameter("content", json.writeValueAsString(clean))
                     .setParameter("id", id)
                     .executeUpdate();
@@ -305,121 +310,5 @@ public class Editions {
         w.draftPage = null;
         w.draftAt = null;
         changes.note(person, WriteUps.SUBJECT, id, "draft", "shown by a secret link", null);
-    }
-
-    @Transactional(readOnly = true)
-    public Optional<String> draft(String token) {
-        return draftOf(token).map(w -> w.draftPage);
-    }
-
-    private Optional<WriteUp> draftOf(String token) {
-        return entities
-                .createQuery("select w from WriteUp w where w.draftHash = :hash and w.removedAt is null", WriteUp.class)
-                .setParameter("hash", Tokens.hash(token))
-                .getResultList()
-                .stream()
-                .findFirst();
-    }
-
-    /** A photo of a draft that is shown. */
-    @Transactional(readOnly = true)
-    public Optional<Files.Served> draftFile(String token, String hash) {
-        return draftOf(token)
-                .filter(w -> w.draftPage != null && w.draftPage.contains(hash))
-                .map(w -> files.file(hash));
-    }
-
-    /** The page that a reader gets. @param number of an edition; null for the newest */
-    @Transactional(readOnly = true)
-    public Optional<String> published(String key, @Nullable Integer number) {
-        List<Integer> numbers = entities.createQuery(
-                        "select e.number from Edition e join WriteUp w on w.id = e.writeUpId where w.publicKey = :key and w.removedAt is null order by e.number desc",
-                        Integer.class)
-                .setParameter("key", key)
-                .getResultList();
-        if (numbers.isEmpty() || number != null && !numbers.contains(number)) {
-            return Optional.empty();
-        }
-        int newest = numbers.get(0);
-        int wanted = number == null ? newest : number;
-        // The newest is read by most, and is kept as it is sent; what it was made from is far larger.
-        String page = wanted == newest
-                ? edition(key, wanted, "page")
-                : EditionPage.of(frozen(key, wanted), "/w/" + key, "/w/" + key + "/files/%s");
-        return Optional.of(addressed(page, key, wanted));
-    }
-
-    /** What an edition was made from, to take it along; empty where it is not published. */
-    @Transactional(readOnly = true)
-    public Optional<Frozen> taken(String key, int number) {
-        return published(key, number).map(page -> frozen(key, number));
-    }
-
-    private Frozen frozen(String key, int number) {
-        return json.readValue(edition(key, number, "content"), Frozen.class);
-    }
-
-    /** @param column the only one that is read */
-    private String edition(String key, int number, String column) {
-        return entities.createQuery(
-                        "select e." + column
-                                + " from Edition e join WriteUp w on w.id = e.writeUpId where w.publicKey = :key and e.number = :number",
-                        String.class)
-                .setParameter("key", key)
-                .setParameter("number", number)
-                .getSingleResult();
-    }
-
-    /** Where the device of an edition stood that day; empty where there is no such page. */
-    @Transactional(readOnly = true)
-    public Optional<String> standing(String key, int number) {
-        return taken(key, number)
-                .filter(f -> f.standing() != null)
-                .map(f -> EditionPage.standing(f, "/w/" + key + "/" + number));
-    }
-
-    /** Addresses that a page does not know when it is made. */
-    private static String addressed(String page, String key, int number) {
-        return page.replace("%STANDING%", "/w/" + key + "/" + number + "/standing")
-                .replaceAll("%EDITION(\\d+)%", "/w/" + key + "/$1")
-                .replace("%DATA%", "/w/" + key + "/" + number + "/data.zip");
-    }
-
-    @Transactional(readOnly = true)
-    public Optional<Files.Served> file(String key, String hash) {
-        Long shown = entities.createQuery(
-                        "select count(e) from Edition e join WriteUp w on w.id = e.writeUpId where w.publicKey = :key and w.removedAt is null and :hash member of e.files",
-                        Long.class)
-                .setParameter("key", key)
-                .setParameter("hash", hash)
-                .getSingleResult();
-        return shown > 0 ? Optional.of(files.file(hash)) : Optional.empty();
-    }
-
-    /** What the lab's public page lists. */
-    @Transactional(readOnly = true)
-    public Page<Listed> listed(int page, int size) {
-        String from =
-                " from Edition e join WriteUp w on w.id = e.writeUpId where w.listed = true and w.removedAt is null and e.number = (select max(n.number) from Edition n where n.writeUpId = w.id)";
-        return new Page<>(
-                entities
-                        .createQuery(
-                                "select w.publicKey, e.title, w.subtitle, e.number, e.publishedAt" + from
-                                        + " order by e.publishedAt desc, e.id desc",
-                                Object[].class)
-                        .setFirstResult(page * size)
-                        .setMaxResults(size)
-                        .getResultList()
-                        .stream()
-                        .map(e ->
-                                new Listed((String) e[0], (String) e[1], (String) e[2], (Integer) e[3], (Instant) e[4]))
-                        .toList(),
-                page,
-                size,
-                entities.createQuery("select count(e)" + from, Long.class).getSingleResult());
-    }
-
-    String labName() {
-        return look.now().name();
     }
 }

@@ -17,7 +17,7 @@ import tools.jackson.databind.JsonNode;
  * @param standing where the device stood that it is about, among its class; null where it is about none
  * @param readings of whoever it speaks of, as {@link ReadingsBehind#COLUMNS} names them; null in editions of before they were kept
  */
-record Frozen(
+public record Frozen(
         String title,
         @Nullable String subtitle,
         String lab,
@@ -33,14 +33,24 @@ record Frozen(
         @Nullable Shown standing,
         @Nullable List<List<String>> readings) {
 
+    /** Hash of the photo that leads it; null where it shows none. */
+    public @Nullable String photo() {
+        return pieces.stream()
+                .filter(p -> p.kind() == PieceKind.PHOTO)
+                .map(p -> p.body().path("hash").asString(""))
+                .filter(hash -> !hash.isEmpty())
+                .findFirst()
+                .orElse(null);
+    }
+
     /** @param number of an edition before this one */
-    record Earlier(int number, Instant at, @Nullable String changes) {}
+    public record Earlier(int number, Instant at, @Nullable String changes) {}
 
     /**
      * @param body  what is stored of it
      * @param shown what it shows, where that is made from records; null where the body is all there is
      */
-    record FrozenPiece(long id, PieceKind kind, JsonNode body, @Nullable Shown shown) {}
+    public record FrozenPiece(long id, PieceKind kind, JsonNode body, @Nullable Shown shown) {}
 
     /**
      * What a piece shows of the records at that moment.
@@ -53,7 +63,7 @@ record Frozen(
      * @param numbers by their ids in the text
      * @param lines   of a method
      */
-    record Shown(
+    public record Shown(
             @Nullable @Size(max = 400_000) String svg,
             @Nullable @Size(max = 400_000) String narrow,
             @Nullable @Size(max = 1_000) String caption,
@@ -70,7 +80,7 @@ record Frozen(
      * @param says  what it is, of whom and against what, with its interval
      * @param value as it was computed; null for what is no number
      */
-    record FrozenNumber(
+    public record FrozenNumber(
             @NotNull @Size(max = 100) String words,
             @NotNull @Size(max = 600) String says,
             @Nullable Double value,

@@ -1,5 +1,7 @@
 package yarrowmark.server.writeup;
 
+import java.net.URI;
+import java.net.URISyntaxException;
 import java.util.Base64;
 import java.util.Locale;
 import java.util.regex.Pattern;
@@ -13,10 +15,11 @@ import yarrowmark.server.platform.Settings;
 
 /** How the lab's pages and figures look: one accent, a mark, and the licence of their data. The name is the lab's own. */
 @Service
-class LabLook {
+public class LabLook {
     private static final String ACCENT = "look.accent";
     private static final String MARK = "look.mark";
     private static final String LICENCE = "look.licence";
+    private static final String ADDRESS = "look.address";
     private static final String NAME = "lab.name";
     private static final Pattern COLOUR = Pattern.compile("#[0-9a-f]{6}");
 
@@ -27,12 +30,22 @@ class LabLook {
     private static final int[] PAPER = {0xfa, 0xf8, 0xf1};
 
     private static final int MOST_NOTED = 300;
+    private static final int LONGEST_ADDRESS = 200;
     private static final int LONGEST_MARK = 60_000;
     /** How a mark begins that is a picture and no drawing. */
     private static final String PNG = "data:image/png;base64,";
 
-    /** @param mark as SVG, or as the address of a PNG that holds all of it. @param accent as #rrggbb */
-    record LookNow(String name, @Nullable String accent, @Nullable String mark, @Nullable String licence) {}
+    /**
+     * @param accent  as #rrggbb
+     * @param mark    as SVG, or as the address of a PNG that holds all of it
+     * @param address where readers find the front page
+     */
+    public record LookNow(
+            String name,
+            @Nullable String accent,
+            @Nullable String mark,
+            @Nullable String licence,
+            @Nullable String address) {}
 
     private final Settings settings;
     private final ChangeLog changes;
@@ -43,7 +56,8 @@ class LabLook {
     }
 
     LookNow now() {
-        return new LookNow(settings.get(NAME).orElse("Your lab"), given(ACCENT), given(MARK), given(LICENCE));
+        return new LookNow(
+                settings.get(NAME).orElse("Your lab"), given(ACCENT), given(MARK), given(LICENCE), given(ADDRESS));
     }
 
     private @Nullable String given(String name) {
@@ -52,7 +66,12 @@ class LabLook {
 
     /** @throws Problem where the accent cannot be read on paper, or the mark is no drawing */
     @Transactional
-    public LookNow change(@Nullable String accent, @Nullable String mark, @Nullable String licence, String person) {
+    public LookNow change(
+            @Nullable String accent,
+            @Nullable String mark,
+            @Nullable String licence,
+            @Nullable String address,
+            String person) {
         String colour = accent == null ? "" : accent.strip().toLowerCase(Locale.ROOT);
         if (!colour.isEmpty()) {
             colour(colour);
@@ -73,6 +92,8 @@ class LabLook {
                     "This mark has too much in it (" + drawing.length() / 1000 + " kB once it is drawn anew, and "
                             + LONGEST_MARK / 1000 + " are the most). A mark is a few shapes.");
         }
+        String found = address == null || address.isBlank() ? "" : address(address.strip());
+        keep(ADDRESS, found, person);
         keep(ACCENT, colour, person);
         keep(MARK, drawing, person);
         keep(LICENCE, licence == null ? "" : licence.strip(), person);
@@ -90,6 +111,31 @@ class LabLook {
         if (mark != null) {
             settings.put(MARK, cleaned(mark));
         }
+        String address = given(ADDRESS);
+        if (address != null) {
+            settings.put(ADDRESS, address(address));
+        }
+    }
+
+    /** @return without a slash at its end. @throws Problem where it leads to no page */
+    static String address(String given) {
+        try {
+            URI uri = new URI(given);
+            boolean web = "http".equals(uri.getScheme()) || "https".equals(uri.getScheme());
+            if (web
+                    && uri.getHost() != null
+                    && uri.getUserInfo() == null
+                    && uri.getQuery() == null
+                    && uri.getFragment() == null
+                    && given.length() <= LONGEST_ADDRESS) {
+                return given.replaceAll("/+$", "");
+            }
+        } catch (URISyntaxException e) {
+            // Said below.
+        }
+        throw Problem.invalid(
+                "not-an-address",
+                "The public address is where readers find the front page, such as https://reviews.example/w. It has no ? and no #.");
     }
 
     /** @throws Problem where it is none */
@@ -116,7 +162,7 @@ class LabLook {
     }
 
     /** The mark as a page has it. */
-    static String html(String mark) {
+    public static String html(String mark) {
         return mark.startsWith(PNG) ? "<img alt=\"\" src=\"" + EditionPage.escaped(mark) + "\">" : mark;
     }
 

@@ -15,7 +15,8 @@ class LookController {
     record LookBody(
             @Nullable @Size(max = 7) String accent,
             @Nullable @Size(max = 1_500_000) String mark,
-            @Nullable @PlainLine @Size(max = 200) String licence) {}
+            @Nullable @PlainLine @Size(max = 200) String licence,
+            @Nullable @PlainLine @Size(max = 200) String address) {}
 
     private final LabLook look;
 
@@ -30,6 +31,6 @@ class LookController {
 
     @PutMapping("/api/look")
     LabLook.LookNow changeLook(@Valid @RequestBody LookBody body, Principal who) {
-        return look.change(body.accent(), body.mark(), body.licence(), who.getName());
+        return look.change(body.accent(), body.mark(), body.licence(), body.address(), who.getName());
     }
 }

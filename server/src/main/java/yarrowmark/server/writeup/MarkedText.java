@@ -19,6 +19,9 @@ import org.commonmark.renderer.html.HtmlRenderer;
 import org.commonmark.renderer.html.HtmlWriter;
 import org.commonmark.renderer.html.UrlSanitizer;
 import org.commonmark.renderer.markdown.MarkdownRenderer;
+import org.commonmark.renderer.text.LineBreakRendering;
+import org.commonmark.renderer.text.TextContentNodeRendererContext;
+import org.commonmark.renderer.text.TextContentRenderer;
 
 /**
  * Text with marks (CommonMark) as HTML. A link to {@code number:ID} is a number of the write-up and leads to what is said of
@@ -85,6 +88,32 @@ final class MarkedText {
             }
         });
         return MARKDOWN.render(document).strip();
+    }
+
+    /** As words alone, in one line. */
+    static String plain(String text) {
+        return TextContentRenderer.builder()
+                .lineBreakRendering(LineBreakRendering.STRIP)
+                .nodeRendererFactory(PlainLinks::new)
+                .build()
+                .render(PARSER.parse(text))
+                .replaceAll("\\s+", " ")
+                .strip();
+    }
+
+    /** A link or picture is its words: an address between them would be read out. */
+    private record PlainLinks(TextContentNodeRendererContext context) implements NodeRenderer {
+        @Override
+        public java.util.Set<Class<? extends Node>> getNodeTypes() {
+            return java.util.Set.of(Link.class, Image.class);
+        }
+
+        @Override
+        public void render(Node node) {
+            for (Node child = node.getFirstChild(); child != null; child = child.getNext()) {
+                context.render(child);
+            }
+        }
     }
 
     /** Words without marks, so that Markdown shows them as they are. */

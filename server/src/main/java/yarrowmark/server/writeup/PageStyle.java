@@ -16,7 +16,7 @@ import org.springframework.stereotype.Component;
 
 /** The style of published pages: one sheet, with the lab's accent, and two fonts that come with the program. */
 @Component
-class PageStyle {
+public class PageStyle {
     static final String LEAF = "#2f6247";
     private static final String LEAF_ON_DARK = "#86c29d";
     private static final Pattern VARIABLE = Pattern.compile("--([a-z0-9-]+): (#[0-9a-f]{6})");
@@ -48,16 +48,16 @@ class PageStyle {
     }
 
     /** The small picture of a browser's tab. */
-    byte[] icon() {
+    public byte[] icon() {
         return icon;
     }
 
-    byte[] font(boolean ofTitles) {
+    public byte[] font(boolean ofTitles) {
         return ofTitles ? title : sans;
     }
 
     /** @param accent as #rrggbb */
-    String linked(@Nullable String accent) {
+    public String linked(@Nullable String accent) {
         return filled(accent, "/w/fonts/title.woff2", "/w/fonts/sans.woff2");
     }
 
@@ -88,7 +88,7 @@ class PageStyle {
     }
 
     /** A drawing for where the sheet does not go with it: its colours on light paper, and a font by name. */
-    String resolved(String svg) {
+    public String resolved(String svg) {
         java.util.Map<String, String> colours = new java.util.HashMap<>();
         Matcher known = VARIABLE.matcher(sheet.substring(0, sheet.indexOf("@media")));
         while (known.find()) {

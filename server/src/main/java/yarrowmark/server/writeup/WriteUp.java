@@ -27,6 +27,10 @@ class WriteUp {
     @Nullable
     String subtitle;
 
+    /** What the public front page lists it under, in the lab's own words. */
+    @Nullable
+    String kind;
+
     /** Its address once it is published; nobody can guess it. */
     @JdbcTypeCode(SqlTypes.CHAR)
     String publicKey;

@@ -37,7 +37,8 @@ class WriteUpController {
     record NewWriteUp(
             @NotBlank @PlainLine @Size(max = 200) String title,
             @NotNull @Size(max = 20) Set<@NotNull Long> models,
-            @NotNull @Size(max = 200) List<@Valid @NotNull AddedPiece> pieces) {}
+            @NotNull @Size(max = 200) List<@Valid @NotNull AddedPiece> pieces,
+            @Nullable @PlainLine @Size(max = 60) String kind) {}
 
     record ChangedWriteUp(
             @NotBlank @PlainLine @Size(max = 200) String title,
@@ -53,6 +54,7 @@ class WriteUpController {
             int revision,
             @Nullable @Size(max = 1_000) String changes,
             boolean listed,
+            @Nullable @PlainLine @Size(max = 60) String kind,
             @NotNull @Size(max = 200) Map<Long, Frozen.@Valid Shown> shown,
             Frozen.@Nullable @Valid Shown standing) {}
 
@@ -96,6 +98,7 @@ class WriteUpController {
                 body.title(),
                 body.models(),
                 body.pieces().stream().map(AddedPiece::piece).toList(),
+                body.kind(),
                 who.getName());
     }
 
@@ -148,7 +151,14 @@ class WriteUpController {
     @PostMapping("/{id}/editions")
     PublishedEdition publish(@PathVariable long id, @Valid @RequestBody PublishBody body, Principal who) {
         return new PublishedEdition(editions.publish(
-                id, body.revision(), body.shown(), body.standing(), body.changes(), body.listed(), who.getName()));
+                id,
+                body.revision(),
+                body.shown(),
+                body.standing(),
+                body.changes(),
+                body.listed(),
+                body.kind(),
+                who.getName()));
     }
 
     @GetMapping("/{id}/editions/{number}")

@@ -49,7 +49,8 @@ public class WriteUps {
             boolean listed,
             long editions,
             @Nullable Instant publishedAt,
-            String publicKey) {}
+            String publicKey,
+            @Nullable String kind) {}
 
     public record PieceRow(long id, PieceKind kind, JsonNode body, int revision, String changedBy, Instant changedAt) {}
 
@@ -140,18 +141,21 @@ public class WriteUps {
                             w.listed,
                             published == null ? 0 : (Long) published[1],
                             published == null ? null : (Instant) published[2],
-                            w.publicKey);
+                            w.publicKey,
+                            w.kind);
                 })
                 .toList();
     }
 
     @Transactional
-    public WriteUpPage make(String title, Set<Long> models, List<NewPiece> pieces, String person) {
+    public WriteUpPage make(
+            String title, Set<Long> models, List<NewPiece> pieces, @Nullable String kind, String person) {
         if (pieces.size() > MOST_PIECES) {
             throw tooMany();
         }
         Instant now = clock.instant();
         WriteUp made = new WriteUp(title.strip(), Tokens.fresh().substring(0, KEY_LENGTH), person, now);
+        made.kind = kind == null || kind.isBlank() ? null : kind.strip();
         made.models.addAll(known(models));
         entities.persist(made);
         double place = 0;

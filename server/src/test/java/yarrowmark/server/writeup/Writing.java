@@ -16,15 +16,15 @@ import yarrowmark.server.support.Client;
 import yarrowmark.server.support.Lab;
 
 /** A lab whose owner writes, and readers who have nothing but an address. */
-abstract class Writing {
-    static final String DRAWING =
+public abstract class Writing {
+    protected static final String DRAWING =
             "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 10 10\"><rect x=\"0\" y=\"0\" width=\"4\" height=\"4\" fill=\"var(--leaf)\"/></svg>";
 
     @LocalServerPort
-    int port;
+    protected int port;
 
-    Lab lab;
-    Client owner;
+    protected Lab lab;
+    protected Client owner;
 
     @BeforeEach
     void lab() {
@@ -32,7 +32,7 @@ abstract class Writing {
         owner = lab.owner();
     }
 
-    JsonNode made(Object... pieces) {
+    protected JsonNode made(Object... pieces) {
         Client.Answer answer = owner.post(
                 "/api/write-ups",
                 Map.of(
@@ -46,19 +46,19 @@ abstract class Writing {
         return answer.body();
     }
 
-    static Map<String, Object> piece(String kind, Object body) {
+    protected static Map<String, Object> piece(String kind, Object body) {
         return Map.of("kind", kind, "body", body);
     }
 
-    static long id(JsonNode page) {
+    protected static long id(JsonNode page) {
         return page.path("writeUp").path("id").asLong();
     }
 
-    static long pieceId(JsonNode page, int at) {
+    protected static long pieceId(JsonNode page, int at) {
         return page.path("pieces").get(at).path("id").asLong();
     }
 
-    Client.Answer publish(JsonNode page, Map<String, Object> shown, String changes) {
+    protected Client.Answer publish(JsonNode page, Map<String, Object> shown, String changes) {
         long id = id(page);
         Map<String, Object> body = new HashMap<>(Map.of(
                 "revision",
@@ -74,7 +74,7 @@ abstract class Writing {
     }
 
     /** A reader without anything: not even a cookie. */
-    HttpResponse<byte[]> read(String path) throws Exception {
+    protected HttpResponse<byte[]> read(String path) throws Exception {
         return HttpClient.newHttpClient()
                 .send(
                         HttpRequest.newBuilder(URI.create("http://127.0.0.1:" + port + path))
@@ -82,7 +82,7 @@ abstract class Writing {
                         HttpResponse.BodyHandlers.ofByteArray());
     }
 
-    String text(String path) throws Exception {
+    protected String text(String path) throws Exception {
         return new String(read(path).body(), java.nio.charset.StandardCharsets.UTF_8);
     }
 }
