@@ -41,7 +41,7 @@ const MAY_USE: Record<string, readonly string[]> = {
  * uses the parts that are named here.
  */
 const PARTS_MAY_USE: Record<string, Record<string, readonly string[]>> = {
-  compare: { line: [], figure: ['line'] },
+  compare: { line: [] },
   device: { seat: [], hardware: ['seat'], run: ['seat', 'hardware'] },
   shelf: { part: [], fact: [], configuration: ['part', 'fact'], model: ['part'] },
   standings: { question: [], plot: ['question'], list: ['question'], card: ['question'] },

@@ -20,7 +20,7 @@ import { MissingRuns } from './MissingRuns.tsx';
 import { sections, type Order } from './line/order.ts';
 import { toggled } from '../format/parts.ts';
 import { SidePanel } from './SidePanel.tsx';
-import { ExportTexts } from './figure/ExportTexts.tsx';
+import { ExportTexts } from './ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
 import { SizesChoice, useSizes } from './SizesChoice.tsx';

@@ -8,8 +8,8 @@ import { Ready } from '../ui/states.tsx';
 import { times } from '../format/ratio.ts';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { table } from '../export/csv.ts';
-import { gridFigure } from './figure/figure-grid.ts';
-import { PAINTS } from '../export/page.ts';
+import { drawFactors } from '../writeup/figure/factor-cells.ts';
+import { figurePage } from '../writeup/figure/figure-page.ts';
 import { ExportMenu } from '../export/ExportMenu.tsx';
 import { named } from '../format/named.ts';
 
@@ -181,7 +181,10 @@ function GridOf({ grid, onChoose }: { grid: Grid; onChoose: (change: Partial<Fac
       <ExportMenu
         quiet
         name="two factors"
-        draw={(paint, font) => gridFigure(grid, PAINTS[paint], font)}
+        draw={(paint, font) => {
+          const drawn = drawFactors(grid)!;
+          return figurePage(drawn, drawn.caption, paint, font);
+        }}
         csv={() => factorsCsv(grid)}
       />
       <Dropped dropped={grid.dropped} />

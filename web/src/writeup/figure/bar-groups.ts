@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client.ts';
 import { barsOf, directionWords, unitWords, type Bar } from './bars.ts';
-import { ARTICLE_WIDTH, bar, stroke, svgOf, words, type Drawn } from './drawn.ts';
+import { bar, stroke, words, type Drawn } from './drawn.ts';
+import { bothWidths } from './rows.ts';
 import { missing } from '../question/number-words.ts';
 
 type Asked = Schemas['AskedValues'];
@@ -42,49 +43,55 @@ export function drawBarGroups(asked: Asked, order: 'best' | 'given', highlight: 
     1e-300,
     ...all.flatMap((b) => [b.of.value ?? 0, b.of.high ?? 0, ...b.published.map((p) => p.value)]),
   );
-  const room = ARTICLE_WIDTH - LEFT - RIGHT;
-  const x = (v: number) => LEFT + (Math.max(0, v) / most) * room;
-  const tall = HEAD + metrics.length * LINE + GAP;
-  const height = groups.length * tall;
-  const line = (b: Bar, metric: Metric, y: number, at: number) => {
-    const fill = b.highlight ? 'var(--accent, var(--leaf))' : 'var(--mark-8)';
-    const faded = at === 0 ? '' : ` fill-opacity="${Math.max(0.35, 1 - at * 0.25).toFixed(2)}"`;
-    return [
-      words(14, y + 15, nameOf(metric), { size: 12.5, fill: 'var(--ink-2)', most: LEFT - 24 }),
-      b.of.value === undefined
-        ? words(LEFT, y + 15, missing(b.of), { size: 13, fill: 'var(--ink-2)', most: room })
-        : bar(LEFT, y + 3, x(b.of.value) - LEFT, 15, fill).replace('/>', `${faded}/>`) +
-          (b.of.low !== undefined && b.of.high !== undefined && b.of.high > b.of.low
-            ? stroke(x(b.of.low), y + 10.5, x(b.of.high), y + 10.5, 'var(--ink)', 2)
-            : ''),
-      ...b.published.map(
-        (p) =>
-          `<path d="M${x(p.value).toFixed(1)} ${(y + 1).toFixed(1)}l5 9.5l-5 9.5l-5 -9.5z" fill="var(--paper)" stroke="var(--gold)" stroke-width="1.5"/>`,
-      ),
-      words(ARTICLE_WIDTH, y + 15, b.text, { end: true, weight: 600 }),
-    ];
-  };
   const unit = unitWords(first);
   const sources = [...new Set(all.flatMap((b) => b.published.map((p) => p.source)))];
   const title = (b: Bar) => (b.detail ? `${b.title}, ${b.detail}` : b.title);
   const what = metrics.map(nameOf).join(', ');
+  const drawing = bothWidths((width, phone) => {
+    // On a phone name and value stand in a line, and the bar below them.
+    const [left, line] = phone ? [8, 42] : [LEFT, LINE];
+    const room = width - left - (phone ? 8 : RIGHT);
+    const x = (v: number) => left + (Math.max(0, v) / most) * room;
+    const tall = HEAD + metrics.length * line + GAP;
+    const row = (b: Bar, metric: Metric, y: number, at: number) => {
+      const fill = b.highlight ? 'var(--accent, var(--leaf))' : 'var(--mark-8)';
+      const faded = at === 0 ? '' : ` fill-opacity="${Math.max(0.35, 1 - at * 0.25).toFixed(2)}"`;
+      const top = phone ? y + 21 : y + 3;
+      return [
+        words(phone ? left : 14, y + 15, nameOf(metric), {
+          size: 12.5,
+          fill: 'var(--ink-2)',
+          most: phone ? width - 110 : left - 24,
+        }),
+        b.of.value === undefined
+          ? words(left, top + 12, missing(b.of), { size: 13, fill: 'var(--ink-2)', most: room })
+          : bar(left, top, x(b.of.value) - left, 15, fill).replace('/>', `${faded}/>`) +
+            (b.of.low !== undefined && b.of.high !== undefined && b.of.high > b.of.low
+              ? stroke(x(b.of.low), top + 7.5, x(b.of.high), top + 7.5, 'var(--ink)', 2)
+              : ''),
+        ...b.published.map(
+          (p) =>
+            `<path d="M${x(p.value).toFixed(1)} ${(top - 2).toFixed(1)}l5 9.5l-5 9.5l-5 -9.5z" fill="var(--paper)" stroke="var(--gold)" stroke-width="1.5"/>`,
+        ),
+        words(width, y + 15, b.text, { end: true, weight: 600 }),
+      ];
+    };
+    const parts = groups.flatMap((g, i) => {
+      const y = i * tall;
+      return [
+        words(0, y + 18, title(g.head), {
+          weight: 600,
+          fill: g.head.highlight ? 'var(--accent, var(--leaf))' : 'var(--ink)',
+          most: width,
+        }),
+        stroke(left, y + HEAD, left, y + HEAD + metrics.length * line, 'var(--hair)'),
+        ...g.bars.flatMap((b, k) => row(b, metrics[k]!, y + HEAD + k * line, k)),
+      ];
+    });
+    return { parts, height: groups.length * tall };
+  });
   return {
-    svg: svgOf(ARTICLE_WIDTH, height, [
-      ...groups.flatMap((g, i) => {
-        const y = i * tall;
-        return [
-          words(0, y + 18, title(g.head), {
-            weight: 600,
-            fill: g.head.highlight ? 'var(--accent, var(--leaf))' : 'var(--ink)',
-            most: ARTICLE_WIDTH,
-          }),
-          stroke(LEFT, y + HEAD, LEFT, y + HEAD + metrics.length * LINE, 'var(--hair)'),
-          ...g.bars.flatMap((b, k) => line(b, metrics[k]!, y + HEAD + k * LINE, k)),
-        ];
-      }),
-    ]),
-    width: ARTICLE_WIDTH,
-    height,
+    ...drawing,
     caption: `${what}${unit ? `; ${unit}` : ''}, ${directionWords(first)}. Bars begin at zero and share a scale${all.some((b) => b.of.low !== undefined) ? ', lines are 95 % intervals' : ''}.${sources.length > 0 ? ` Diamonds were published by others: ${sources.join(', ')}.` : ''}`,
     alt: `${what} of ${groups.length} devices, ${directionWords(first)}. ${groups
       .slice(0, 12)

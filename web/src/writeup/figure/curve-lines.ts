@@ -2,7 +2,8 @@ import type { Schemas } from '../../api/client.ts';
 import { baseOf, logTicks } from '../../chart/axis-ticks.ts';
 import { number, quantity, unitName } from '../../format/format.ts';
 import { named, toldApart } from '../../format/named.ts';
-import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
+import { stroke, words, type Drawn } from './drawn.ts';
+import { bothWidths } from './rows.ts';
 import { directionWords } from './bars.ts';
 
 type Configuration = Schemas['ConfigurationRow'];
@@ -35,23 +36,25 @@ export function drawCurves(
     const [low, high] = [Math.log(Math.min(...values)), Math.log(Math.max(...values))];
     return (v: number) => from + (high === low ? 0.5 : (Math.log(v) - low) / (high - low)) * (to - from);
   };
-  const [right, bottom] = [ARTICLE_WIDTH - RIGHT, HEIGHT - FOOT];
-  const x = scale(xs, LEFT, right);
+  const bottom = HEIGHT - FOOT;
   const y = scale(ys, bottom - 6, TOP + 6);
   const unit = metric.xUnit === 'By' ? 'B' : (metric.xUnit ?? '');
   const title = toldOf(configurations);
   const colour = (c: Configuration, i: number) =>
     c.id === highlight ? 'var(--accent, var(--leaf))' : `var(--mark-${i + (highlight === undefined ? 1 : 2)})`;
-  const height = HEIGHT + curves.length * NAME;
   const at = (v: number) => (unit === '' ? number(v, 3) : quantity(v, unit));
-  return {
-    svg: svgOf(ARTICLE_WIDTH, height, [
+  const drawing = bothWidths((width, phone) => {
+    const right = width - RIGHT;
+    const x = scale(xs, LEFT, right);
+    // On a phone the peak stands below the name.
+    const each = phone ? 2 * NAME : NAME;
+    const parts = [
       stroke(LEFT, bottom, right, bottom, 'var(--ink-3)'),
       ...logTicks(Math.min(...ys), Math.max(...ys), 5).flatMap((t) => [
         stroke(LEFT, y(t), right, y(t), 'var(--hair-2)'),
         words(LEFT - 8, y(t) + 4, number(t, 3), { size: 12, end: true, fill: 'var(--ink-2)' }),
       ]),
-      ...logTicks(Math.min(...xs), Math.max(...xs), 8, baseOf(unit)).flatMap((t) => [
+      ...logTicks(Math.min(...xs), Math.max(...xs), phone ? 4 : 8, baseOf(unit)).flatMap((t) => [
         stroke(x(t), bottom, x(t), bottom + 5, 'var(--ink-3)'),
         words(x(t), bottom + 20, at(t), {
           size: 12,
@@ -67,21 +70,23 @@ export function drawCurves(
         return [
           `<path d="${line.map((p, k) => `${k === 0 ? 'M' : 'L'}${x(p.x).toFixed(1)} ${y(p.y).toFixed(1)}`).join('')}" fill="none" stroke="${ink}" stroke-width="${c.configuration.id === highlight ? 3 : 2}" stroke-linejoin="round"/>`,
           `<circle cx="${x(c.peak.x).toFixed(1)}" cy="${y(c.peak.y).toFixed(1)}" r="6" fill="none" stroke="${ink}" stroke-width="1.6"/>`,
-          stroke(2, HEIGHT + i * NAME + 6, 26, HEIGHT + i * NAME + 6, ink, 3),
-          words(34, HEIGHT + i * NAME + 11, title(c.configuration), {
+          stroke(2, HEIGHT + i * each + 6, 26, HEIGHT + i * each + 6, ink, 3),
+          words(34, HEIGHT + i * each + 11, title(c.configuration), {
             fill: ink,
             weight: c.configuration.id === highlight ? 600 : 400,
-            most: 400,
+            most: phone ? width - 34 : 400,
           }),
-          words(ARTICLE_WIDTH, HEIGHT + i * NAME + 11, `${quantity(c.peak.y, metric.unit)} at ${at(c.peak.x)}`, {
+          words(width, HEIGHT + i * each + (phone ? 29 : 11), `${quantity(c.peak.y, metric.unit)} at ${at(c.peak.x)}`, {
             end: true,
             fill: ink,
           }),
         ];
       }),
-    ]),
-    width: ARTICLE_WIDTH,
-    height,
+    ];
+    return { parts, height: HEIGHT + curves.length * each };
+  });
+  return {
+    ...drawing,
     caption: `${metric.test}, ${unitName(metric.unit)} over ${unit === 'B' ? 'size' : (unit ?? 'its steps')}; ${directionWords(metric)}. Both axes are logarithmic; rings are peaks.`,
     alt: `${curves.length} ${curves.length === 1 ? 'curve' : 'curves'} of ${metric.test}. ${curves.map((c) => `${named(c.configuration)} has its peak of ${quantity(c.peak.y, metric.unit)} at ${at(c.peak.x)}`).join('; ')}.`,
     columns: ['at', ...curves.map((c) => `${title(c.configuration)}, ${unitName(metric.unit)}`)],

@@ -22,12 +22,12 @@ const PHONE_LINE = 46;
 const VALUE_ROOM = 86;
 
 /** On a page: name, marks and value beside one another. @param right room for the value */
-export function pageRows(left: number, right: number, line: number): RowLayout {
+export function pageRows(left: number, right: number, line: number, width = ARTICLE_WIDTH): RowLayout {
   return {
     narrow: false,
-    width: ARTICLE_WIDTH,
+    width,
     left,
-    room: ARTICLE_WIDTH - left - right,
+    room: width - left - right,
     line,
     nameRoom: left - 12,
     text: (i) => i * line + line / 2 + 5,
@@ -47,16 +47,33 @@ export const PHONE_ROWS: RowLayout = {
   middle: (i) => i * PHONE_LINE + 31,
 };
 
+/** A drawing in both forms that is no list of rows: made for each width. */
+export function bothWidths(draw: (width: number, narrow: boolean) => { parts: string[]; height: number }): {
+  svg: string;
+  narrow: string;
+  width: number;
+  height: number;
+} {
+  const [page, phone] = [draw(ARTICLE_WIDTH, false), draw(PHONE_WIDTH, true)];
+  return {
+    svg: svgOf(ARTICLE_WIDTH, page.height, page.parts),
+    narrow: svgOf(PHONE_WIDTH, phone.height, phone.parts),
+    width: ARTICLE_WIDTH,
+    height: page.height,
+  };
+}
+
 /** The same rows in both forms, from one description. @param foot height below the rows */
 export function bothForms(
   page: RowLayout,
   rows: number,
   foot: number,
   draw: (layout: RowLayout, height: number) => string[],
+  phone: RowLayout = PHONE_ROWS,
 ): { svg: string; narrow: string; width: number; height: number } {
   const drawn = (layout: RowLayout) => {
     const height = rows * layout.line + foot;
     return svgOf(layout.width, height, draw(layout, height));
   };
-  return { svg: drawn(page), narrow: drawn(PHONE_ROWS), width: page.width, height: rows * page.line + foot };
+  return { svg: drawn(page), narrow: drawn(phone), width: page.width, height: rows * page.line + foot };
 }

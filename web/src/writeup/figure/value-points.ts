@@ -5,7 +5,8 @@ import { named, toldApart } from '../../format/named.ts';
 import type { Standings } from '../../standings/question/ask.ts';
 import { placeLabels } from '../../standings/plot/labels.ts';
 import { standingWords, type AskedStanding } from '../question/asked.ts';
-import { ARTICLE_WIDTH, stroke, svgOf, words, type Drawn } from './drawn.ts';
+import { stroke, words, type Drawn } from './drawn.ts';
+import { bothWidths } from './rows.ts';
 
 type Against = Schemas['Against'];
 
@@ -30,11 +31,6 @@ export function drawValue(
   const all = points.map((p) => p.configuration);
   const xs = points.map((p) => p.x);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
-  const across = (
-    low > 0 && high / low > 6
-      ? scaleLog().domain([low / 1.12, high * 1.12])
-      : scaleLinear().domain([low - (high - low || 1) * 0.06, high + (high - low || 1) * 0.06])
-  ).range([LEFT, ARTICLE_WIDTH - RIGHT]);
   const ys = points.map((p) => p.height);
   // As in the view: one test by itself has values in its unit, and better is up.
   const one = standings.per === undefined ? standings.metric : undefined;
@@ -47,26 +43,31 @@ export function drawValue(
     .domain(one?.direction === 'LESS_IS_BETTER' ? [most, least] : [least, most])
     .range([HEIGHT - FOOT, TOP]);
   const said = (height: number) => (one ? quantity(height, one.unit) : index(height));
-  const at = points.map((p) => ({ x: across(p.x), y: up(p.height) }));
-  const labels = placeLabels(
-    points.map((p, i) => ({
-      ...at[i]!,
-      text: toldApart(p.configuration, all),
-      weight: (p.configurationId === highlight ? 4 : 0) + (p.frontier ? 2 : 0) + i / -1e6,
-    })),
-    ARTICLE_WIDTH,
-    HEIGHT - FOOT,
-  );
   const line = points.filter((p) => p.frontier);
   const q = against.quantity;
   const best = line.map((p) => toldApart(p.configuration, all));
   const mark = points.find((p) => p.configurationId === highlight);
-  return {
-    svg: svgOf(ARTICLE_WIDTH, HEIGHT, [
-      stroke(LEFT, HEIGHT - FOOT, ARTICLE_WIDTH - RIGHT, HEIGHT - FOOT, 'var(--hair)'),
+  const drawing = bothWidths((width, phone) => {
+    const across = (
+      low > 0 && high / low > 6
+        ? scaleLog().domain([low / 1.12, high * 1.12])
+        : scaleLinear().domain([low - (high - low || 1) * 0.06, high + (high - low || 1) * 0.06])
+    ).range([LEFT, width - RIGHT]);
+    const at = points.map((p) => ({ x: across(p.x), y: up(p.height) }));
+    const labels = placeLabels(
+      points.map((p, i) => ({
+        ...at[i]!,
+        text: toldApart(p.configuration, all),
+        weight: (p.configurationId === highlight ? 4 : 0) + (p.frontier ? 2 : 0) + i / -1e6,
+      })),
+      width,
+      HEIGHT - FOOT,
+    );
+    const parts = [
+      stroke(LEFT, HEIGHT - FOOT, width - RIGHT, HEIGHT - FOOT, 'var(--hair)'),
       stroke(LEFT, TOP, LEFT, HEIGHT - FOOT, 'var(--hair)'),
       ...across
-        .ticks(5)
+        .ticks(phone ? 3 : 5)
         .map((t) =>
           words(
             across(t),
@@ -83,7 +84,7 @@ export function drawValue(
         .ticks(4)
         .map((t) => words(LEFT - 7, up(t) + 4, number(t, 3), { size: 12, end: true, fill: 'var(--ink-2)' })),
       words(
-        ARTICLE_WIDTH - RIGHT,
+        width - RIGHT,
         HEIGHT - 6,
         against.date || q.unit === '' || q.unit === '1' || q.unit === 'By' ? q.label : `${q.label}, ${q.unit}`,
         { size: 12, end: true, fill: 'var(--ink-2)' },
@@ -106,9 +107,11 @@ export function drawValue(
           weight: p === mark ? 600 : 400,
         });
       }),
-    ]),
-    width: ARTICLE_WIDTH,
-    height: HEIGHT,
+    ];
+    return { parts, height: HEIGHT };
+  });
+  return {
+    ...drawing,
     caption: `${one ? one.name : 'Index'} ${standingWords(standings, question)}, against ${q.label.toLowerCase()}; filled and joined are those that nobody beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
     alt: `${points.length} configurations by ${one ? one.name : 'index'} and ${q.label.toLowerCase()}. Nobody beats ${best.join(', ')} in both.${mark ? ` ${toldApart(mark.configuration, all)} has ${one ? '' : 'index '}${said(mark.height)} at ${mark.shown}.` : ''}`,
     columns: ['configuration', q.label, one ? one.name : 'index', 'nobody better in both'],

@@ -41,7 +41,9 @@ class FrontPage {
         if (page > 1 && found.rows().isEmpty()) {
             return null;
         }
-        StringBuilder html = new StringBuilder("<h1>").append(escaped(look.name()));
+        // The first page has the lab's name right above.
+        StringBuilder html =
+                new StringBuilder(page == 1 ? "<h1 class=\"unseen\">" : "<h1>").append(escaped(look.name()));
         html.append(page > 1 ? ", page " + page : "").append("</h1>\n");
         List<Listed> cards = new ArrayList<>(found.rows());
         if (page == 1 && !cards.isEmpty()) {
@@ -124,13 +126,13 @@ class FrontPage {
                 .append(address(one))
                 .append("\" tabindex=\"-1\" aria-hidden=\"true\"><img alt=\"\" width=\"1080\" height=\"540\" src=\"")
                 .append(picture(one, EditionPictures.Shape.LEAD))
-                .append("\"></a>\n<h2><a href=\"")
+                .append("\"></a>\n<div><h2><a href=\"")
                 .append(address(one))
                 .append("\">")
                 .append(escaped(one.title()))
                 .append("</a></h2>\n");
         said(html, one);
-        html.append("</article>\n");
+        html.append("</div></article>\n");
     }
 
     private static void cards(StringBuilder html, List<Listed> cards) {

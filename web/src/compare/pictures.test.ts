@@ -1,12 +1,14 @@
+// @vitest-environment jsdom
 import { describe, expect, test } from 'vitest';
-import type { Schemas } from '../../api/client.ts';
-import { comparisonCsv } from '../../export/csv.ts';
-import { byWords } from '../../writeup/question/asked.ts';
-import { figureOfSeveral, figure } from './figure.ts';
-import { gridFigure } from './figure-grid.ts';
-import { readingsFigure } from '../line/figure-readings.ts';
-import { sections, type ComparedRow } from '../line/order.ts';
-import { escaped, lines, PAINTS } from '../../export/page.ts';
+import type { Schemas } from '../api/client.ts';
+import { comparisonCsv } from '../export/csv.ts';
+import { byWords } from '../writeup/question/asked.ts';
+import { drawFactors } from '../writeup/figure/factor-cells.ts';
+import { figurePage } from '../writeup/figure/figure-page.ts';
+import { severalPage, sidePage } from './ExportTexts.tsx';
+import { readingsFigure } from './line/figure-readings.ts';
+import { sections, type ComparedRow } from './line/order.ts';
+import { escaped, lines, PAINTS } from '../export/page.ts';
 
 const row = (id: number, name: string, more: Partial<ComparedRow['cells'][number]> = {}): ComparedRow => ({
   metric: {
@@ -92,7 +94,14 @@ const comparison = (rows: ComparedRow[]): Schemas['Comparison'] => ({
   ],
 });
 const drawn = (rows: ComparedRow[]) =>
-  figure(comparison(rows), sections(rows, 'group', 0), 0, PAINTS.light, 'data:font/woff2;base64,AA==');
+  sidePage(
+    comparison(rows),
+    sections(rows, 'group', 0).flatMap((p) => p.rows),
+    0,
+    undefined,
+    'light',
+    'data:font/woff2;base64,AA==',
+  );
 
 describe('the picture to take along', () => {
   test('is well formed and keeps markup in names as text', () => {
@@ -100,7 +109,7 @@ describe('the picture to take along', () => {
     expect(svg).toContain('Quenby Folio &#60;14&#62;, firmware 1.04');
     expect(svg).not.toContain('<b>');
     expect(svg.match(/<text/g)!.length).toBe(svg.match(/<\/text>/g)!.length);
-    expect(svg).toContain('Also changed: Power');
+    expect(svg).toContain('Also changed: power');
     expect(escaped(`a&b<c>"d'`)).toBe('a&#38;b&#60;c&#62;&#34;d&#39;');
   });
 
@@ -117,12 +126,11 @@ describe('the picture to take along', () => {
     const by = { without: ['group:STORAGE'], take: 'ALL' } as const;
     const asked = byWords({ ...by, without: [...by.without] }, { ...all, take: 'ALL', baseTake: 'ALL' });
     expect(asked).toBe('without Storage, in every session');
-    const parts = sections(all.rows, 'group', 0);
-    expect(figure(all, parts, 0, PAINTS.light, 'data:,', asked)).toContain(`Asked ${asked}.`);
-    expect(figureOfSeveral(all, parts, [{ path: 'M0 0', colour: '#000' }], PAINTS.light, 'data:,', asked)).toContain(
-      asked,
-    );
-    expect(figure(all, parts, 0, PAINTS.light, 'data:,')).not.toContain('Asked');
+    const again = { ...all, take: 'ALL', baseTake: 'ALL' } as const;
+    const taken = { ...by, without: [...by.without] };
+    expect(sidePage(again, all.rows, 0, taken, 'light', 'data:,')).toContain(`Asked ${asked}.`);
+    expect(severalPage(again, all.rows, [{ path: 'M0 0', colour: '#000' }], taken, 'light', 'data:,')).toContain(asked);
+    expect(sidePage(all, all.rows, 0, undefined, 'light', 'data:,')).not.toContain('Asked');
   });
 
   test('nothing in common and unknown spread are drawn without numbers that are not there', () => {
@@ -156,24 +164,26 @@ describe('the picture to take along', () => {
       },
     ];
     const two = { ...one, rows, sides: [one.sides[0]!, { ...one.sides[0]!, configuration: configuration(3, 'Spar') }] };
-    const svg = figureOfSeveral(
+    const svg = severalPage(
       two,
-      sections(rows, 'group', 0),
+      rows,
       [
         { path: 'M0 0h1', colour: '#111111' },
         { path: 'M0 0h2', colour: '#222222' },
       ],
-      PAINTS.dark,
+      undefined,
+      'dark',
       'data:,',
     );
-    expect(svg.match(/M0 0h1/g)).toHaveLength(2);
-    expect(svg.match(/M0 0h2/g)).toHaveLength(1);
+    // In the legend and below its column, and one in the row that it has.
+    expect(svg.match(/M0 0h1/g)).toHaveLength(3);
+    expect(svg.match(/M0 0h2/g)).toHaveLength(2);
     expect(svg).not.toMatch(/NaN|undefined/);
   });
 
   test('a transparent one has no paper', () => {
     const rows = [row(1, 'Read')];
-    const svg = figure(comparison(rows), sections(rows, 'group', 0), 0, PAINTS.transparent, 'data:,');
+    const svg = sidePage(comparison(rows), rows, 0, undefined, 'transparent', 'data:,');
     expect(svg).not.toContain('<rect width="1920"');
   });
 });
@@ -208,14 +218,13 @@ describe('the other pictures', () => {
     })),
   };
 
-  test('the grid has its holes and as many effects as there is room for', () => {
-    const svg = gridFigure(grid, PAINTS.light, 'data:,');
-    expect(svg).toContain('not measured');
-    expect(svg).toContain('1.250×');
-    expect(svg).toContain('&#60;9&#62;');
-    expect(svg).not.toMatch(/NaN|undefined/);
-    expect(Math.max(...[...svg.matchAll(/ y="([\d.]+)"/g)].map((m) => Number(m[1])))).toBeLessThan(1080);
-    expect(gridFigure({ ...grid, first: undefined }, PAINTS.light, 'data:,')).toContain('differ in two facts');
+  test('the grid has its holes, and stays on the page', () => {
+    const drawn = drawFactors(grid)!;
+    expect(drawn.svg).toContain('not measured');
+    expect(drawn.svg).toContain('1.250×');
+    expect(drawn.svg).toContain('&#60;9&#62;');
+    expect(figurePage(drawn, drawn.caption, 'light', 'data:,')).not.toMatch(/NaN|undefined/);
+    expect(drawFactors({ ...grid, first: undefined })).toBeUndefined();
   });
 
   test('readings are dots, and those that were set aside are hollow', () => {
