@@ -114,6 +114,13 @@ export function PlansView() {
                   <Link data-changes to="/bench" search={{ plan: p.id }} className="small link font-semibold">
                     Take it to the bench
                   </Link>
+                  <Link
+                    to="/standings"
+                    search={{ form: 'charts', tests: p.items.map((item) => item.testId) }}
+                    className="small link"
+                  >
+                    charts
+                  </Link>
                   <Link data-changes to="/plans" search={{ copy: p.id }} className="small link">
                     Copy and change
                   </Link>

@@ -133,6 +133,8 @@ export const standingsSearch = (raw: Raw) =>
     classes: classList(raw['classes']),
     /** These configurations alone. */
     only: idList(raw['only'], 60),
+    /** These tests alone, such as a plan's. */
+    tests: idList(raw['tests'], 200),
     /** One of them stands out. */
     lit: id(raw['lit']),
     makers: textList(raw['makers'], 20),

@@ -16,6 +16,7 @@ interface Props {
 
 const NOBODY_LEFT_OUT = {
   only: undefined,
+  tests: undefined,
   makers: undefined,
   from: undefined,
   to: undefined,

@@ -36,6 +36,7 @@ export function askOf(search: StandingsSearch, base: number | undefined) {
     ...(search.per && { per: search.per }),
     ...(search.take && { take: search.take }),
     ...(search.without && { without: search.without }),
+    ...(search.tests && { onlyTests: search.tests }),
   };
 }
 export type Ask = ReturnType<typeof askOf>;
@@ -67,6 +68,7 @@ export function searchOf(ask: Schemas['StandingsAsk']): StandingsSearch {
     per: ask.per,
     take: ask.take,
     without: ask.without,
+    tests: ask.onlyTests,
   });
 }
 

@@ -34,6 +34,7 @@ export function narrowWords(search: StandingsSearch, labels: ReadonlyMap<string,
   const of = (n: number) => price(n, currency).trim();
   const parts = [
     search.only && `${search.only.length} picked by hand`,
+    search.tests && `by ${search.tests.length} ${search.tests.length === 1 ? 'test' : 'tests'} of a list`,
     search.makers && `by ${search.makers.length < 4 ? search.makers.join(' or ') : `${search.makers.length} makers`}`,
     range(
       search.from,

@@ -3,6 +3,8 @@ import { ExportMenu } from '../../export/ExportMenu.tsx';
 import { Drawing } from '../figure/Drawing.tsx';
 import { FigureForm } from './FigureForm.tsx';
 import { figurePage } from '../figure/figure-page.ts';
+import type { Drawn } from '../figure/drawn.ts';
+import type { FigureQuestion } from '../question/questions.ts';
 import type { Props } from './piece-parts.ts';
 import { Caption, DataTable, Rows } from './Rows.tsx';
 import { usePointing } from './pointing.ts';
@@ -76,6 +78,7 @@ export function FigurePart({ piece, onChange, children }: Props<'FIGURE'>) {
         alt: (alt || drawn.alt).slice(0, 2000),
         columns: drawn.columns,
         rows: drawn.rows,
+        metrics: shownMetrics(question, drawn),
       },
       stops:
         now.state === 'nothing'
@@ -85,6 +88,13 @@ export function FigurePart({ piece, onChange, children }: Props<'FIGURE'>) {
             : undefined,
     },
   });
+}
+
+/** The values that stand in it: readers are told what their tests do. */
+function shownMetrics(question: FigureQuestion, drawn: Drawn): number[] {
+  const asked = drawn.asks?.flat().flatMap((q) => (q && 'metric' in q ? [q.metric] : [])) ?? [];
+  const own = 'metric' in question && question.metric !== undefined ? [question.metric] : [];
+  return [...new Set([...own, ...asked])].slice(0, 500);
 }
 
 /** A figure's question answered as a table. */
@@ -108,7 +118,12 @@ export function TablePart({ piece, onChange, children }: Props<'TABLE'>) {
     report: {
       numbers: 0,
       off: 0,
-      shown: drawn && { columns: drawn.columns, rows: drawn.rows, caption: drawn.caption.slice(0, 1000) },
+      shown: drawn && {
+        columns: drawn.columns,
+        rows: drawn.rows,
+        caption: drawn.caption.slice(0, 1000),
+        metrics: shownMetrics(piece.body.question, drawn),
+      },
       stops:
         now.state === 'nothing'
           ? `A table shows nothing: ${now.why}`

@@ -141,6 +141,7 @@ class DemoLoader implements StartupTask {
         Random random = new Random(SEED);
         int number = 0;
         List<Runnable> again = new ArrayList<>();
+        List<Runnable> full = new ArrayList<>();
         for (DemoDevices.Device device : DemoDevices.all()) {
             long model = shelf.make(
                     new Shelf.ModelFacts(
@@ -161,6 +162,9 @@ class DemoLoader implements StartupTask {
                 }
                 int at = number++;
                 double[] own = sitting(configuration, device, setup, at, day(at), random, null);
+                if (DemoRounds.DEVICES.contains(device.model()) && setup == device.setups().get(0)) {
+                    full.add(() -> rounds.add(device, configuration, day(at).plus(Duration.ofDays(5))));
+                }
                 if (at % SECOND_DAYS == 0) {
                     again.add(() -> sitting(
                             configuration,
@@ -176,6 +180,7 @@ class DemoLoader implements StartupTask {
         // After everything else, so that all the rest is what it is without them.
         again.forEach(Runnable::run);
         trends.add(device("Cob mini"), played("Cob mini"), device("Fell"), played("Fell"));
+        full.forEach(Runnable::run);
         entities.flush();
         entities.clear();
         lines();

@@ -4,10 +4,12 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.MissingNode;
@@ -28,6 +30,9 @@ public final class EditionPage {
     private final StringBuilder html = new StringBuilder();
     /** What is said of each number, in the order they come. */
     private final Map<String, Frozen.FrozenNumber> numbers = new LinkedHashMap<>();
+
+    /** Tests that were explained already, by name. */
+    private final Set<String> explained = new HashSet<>();
 
     private int figures;
 
@@ -177,12 +182,44 @@ public final class EditionPage {
                 .append("</div></div>\n<figcaption>")
                 .append(escaped(caption(shown, body)))
                 .append("</figcaption>\n");
+        tests(shown);
         if (shown.rows() != null && !shown.rows().isEmpty()) {
             html.append("<details><summary>The numbers behind it</summary>");
             rows(shown, null);
             html.append("</details>\n");
         }
         html.append("</figure>\n");
+    }
+
+    /** What the tests do that stand here for the first time: one in its sentence, more of them on demand. */
+    private void tests(Frozen.Shown shown) {
+        if (shown.metrics() == null || edition.tests() == null) {
+            return;
+        }
+        List<Frozen.TestSaid> first = shown.metrics().stream()
+                .map(edition.tests()::get)
+                .filter(t -> t != null && explained.add(t.name()))
+                .toList();
+        if (first.size() == 1) {
+            html.append("<p class=\"tests\">");
+            test(first.get(0));
+            html.append("</p>\n");
+        } else if (first.size() > 1) {
+            html.append("<details><summary>What these tests do</summary><ul>");
+            first.forEach(t -> {
+                html.append("<li>");
+                test(t);
+                html.append("</li>");
+            });
+            html.append("</ul></details>\n");
+        }
+    }
+
+    private void test(Frozen.TestSaid test) {
+        html.append("<strong>")
+                .append(escaped(test.name()))
+                .append(":</strong> ")
+                .append(escaped(test.summary()));
     }
 
     /** The page's style shows the one that fits. */
@@ -198,6 +235,7 @@ public final class EditionPage {
     private void table(Frozen.@Nullable Shown shown, JsonNode body) {
         if (shown != null && shown.rows() != null) {
             rows(shown, caption(shown, body));
+            tests(shown);
         }
     }
 

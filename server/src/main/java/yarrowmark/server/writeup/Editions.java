@@ -33,6 +33,7 @@ public class Editions {
     private final WriteUps writeUps;
     private final LabLook look;
     private final ReadingsBehind readings;
+    private final TestSummaries summaries;
     private final Files files;
     private final JsonMapper json;
     private final ChangeLog changes;
@@ -43,6 +44,7 @@ public class Editions {
             WriteUps writeUps,
             LabLook look,
             ReadingsBehind readings,
+            TestSummaries summaries,
             Files files,
             JsonMapper json,
             ChangeLog changes,
@@ -51,6 +53,7 @@ public class Editions {
         this.writeUps = writeUps;
         this.look = look;
         this.readings = readings;
+        this.summaries = summaries;
         this.files = files;
         this.json = json;
         this.changes = changes;
@@ -171,7 +174,8 @@ public class Editions {
                 number == 0
                         ? null
                         : readings.of(
-                                pieces.stream().map(Frozen.FrozenPiece::body).toList()));
+                                pieces.stream().map(Frozen.FrozenPiece::body).toList()),
+                summaries.of(shown.values()));
     }
 
     private static Frozen.@Nullable Shown cleaned(Frozen.@Nullable Shown shown) {
@@ -185,7 +189,8 @@ public class Editions {
                         shown.columns(),
                         shown.rows(),
                         shown.numbers(),
-                        shown.lines());
+                        shown.lines(),
+                        shown.metrics());
     }
 
     /**
@@ -240,7 +245,8 @@ public class Editions {
                 f.person(),
                 f.at(),
                 cleaned(f.standing()),
-                f.readings());
+                f.readings(),
+                f.tests());
     }
 
     private Set<String> photos(Frozen frozen) {

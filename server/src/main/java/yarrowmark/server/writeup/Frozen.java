@@ -15,6 +15,7 @@ import tools.jackson.databind.JsonNode;
  * @param pieces in order
  * @param number   of the edition; 0 for a draft
  * @param standing where the device stood that it is about, among its class; null where it is about none
+ * @param tests    what the tests of shown metrics do, by metric; null in editions of before that was kept
  * @param readings of whoever it speaks of, as {@link ReadingsBehind#COLUMNS} names them; null in editions of before they were kept
  */
 public record Frozen(
@@ -31,7 +32,8 @@ public record Frozen(
         String person,
         Instant at,
         @Nullable Shown standing,
-        @Nullable List<List<String>> readings) {
+        @Nullable List<List<String>> readings,
+        @Nullable Map<Long, TestSaid> tests) {
 
     /** Hash of the photo that leads it; null where it shows none. */
     public @Nullable String photo() {
@@ -62,6 +64,7 @@ public record Frozen(
      * @param rows    of the table behind it
      * @param numbers by their ids in the text
      * @param lines   of a method
+     * @param metrics that it shows, to say what their tests do; null in editions of before that was said
      */
     public record Shown(
             @Nullable @Size(max = 400_000) String svg,
@@ -71,7 +74,11 @@ public record Frozen(
             @Nullable @Size(max = 40) List<@NotNull @Size(max = 200) String> columns,
             @Nullable @Size(max = 500) List<@NotNull @Size(max = 40) List<@NotNull @Size(max = 400) String>> rows,
             @Nullable @Size(max = 500) Map<@Size(max = 20) String, @Valid FrozenNumber> numbers,
-            @Nullable @Size(max = 100) List<@NotNull @Size(max = 600) String> lines) {}
+            @Nullable @Size(max = 100) List<@NotNull @Size(max = 600) String> lines,
+            @Nullable @Size(max = 500) List<@NotNull Long> metrics) {}
+
+    /** @param summary what it does, in a sentence */
+    public record TestSaid(String name, String summary) {}
 
     /**
      * A number in a text.
