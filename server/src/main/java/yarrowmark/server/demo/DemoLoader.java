@@ -64,6 +64,7 @@ class DemoLoader implements StartupTask {
     private final DemoPlans plans;
     private final DemoWriteUps writeUps;
     private final DemoTrends trends;
+    private final DemoRounds rounds;
     private final Settings settings;
     private final EntityManager entities;
 
@@ -81,11 +82,13 @@ class DemoLoader implements StartupTask {
             DemoPlans plans,
             DemoWriteUps writeUps,
             DemoTrends trends,
+            DemoRounds rounds,
             Settings settings,
             EntityManager entities) {
         this.plans = plans;
         this.writeUps = writeUps;
         this.trends = trends;
+        this.rounds = rounds;
         this.people = people;
         this.shelf = shelf;
         this.claims = claims;
@@ -141,7 +144,6 @@ class DemoLoader implements StartupTask {
         Random random = new Random(SEED);
         int number = 0;
         List<Runnable> again = new ArrayList<>();
-        List<Runnable> full = new ArrayList<>();
         for (DemoDevices.Device device : DemoDevices.all()) {
             long model = shelf.make(
                     new Shelf.ModelFacts(
@@ -162,9 +164,6 @@ class DemoLoader implements StartupTask {
                 }
                 int at = number++;
                 double[] own = sitting(configuration, device, setup, at, day(at), random, null);
-                if (DemoRounds.DEVICES.contains(device.model()) && setup == device.setups().get(0)) {
-                    full.add(() -> rounds.add(device, configuration, day(at).plus(Duration.ofDays(5))));
-                }
                 if (at % SECOND_DAYS == 0) {
                     again.add(() -> sitting(
                             configuration,
@@ -180,7 +179,6 @@ class DemoLoader implements StartupTask {
         // After everything else, so that all the rest is what it is without them.
         again.forEach(Runnable::run);
         trends.add(device("Cob mini"), played("Cob mini"), device("Fell"), played("Fell"));
-        full.forEach(Runnable::run);
         entities.flush();
         entities.clear();
         lines();
@@ -345,6 +343,9 @@ class DemoLoader implements StartupTask {
         // A long list of stored things would be looked through again with every question.
         entities.flush();
         entities.clear();
+        if (before == null && DemoRounds.DEVICES.contains(device.model())) {
+            now = rounds.add(device, configuration, session, now);
+        }
         ledger.end(session, SessionState.DONE, now);
         return owns;
     }

@@ -16,7 +16,6 @@ import yarrowmark.core.measure.Direction;
 import yarrowmark.server.access.DemoSignIn;
 import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
-import yarrowmark.server.catalog.Kind;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.demo.DemoDevices.Speed;
@@ -33,6 +32,7 @@ class DemoRounds {
 
     private static final long SEED = 77;
     private static final int RUNS = 2;
+    private static final long A_DAY = 86_400;
     private static final int POINTS = 40;
     private static final int SIZES = 15;
     private static final int FRAMES = 600;
@@ -65,9 +65,16 @@ class DemoRounds {
         this.entities = entities;
     }
 
-    void add(DemoDevices.Device device, long configuration, Instant start) {
+    /**
+     * What the first round has not: in the same session what a browser carries out, and in one of its own what takes a day.
+     *
+     * @return when the session ended
+     */
+    Instant add(DemoDevices.Device device, long configuration, long session, Instant start) {
         Map<Long, TestRow> all = catalog.tests().stream().collect(Collectors.toMap(TestRow::id, t -> t));
+        List<Long> before = builtIn.firstRound();
         List<TestRow> tests = builtIn.everything().stream()
+                .filter(id -> !before.contains(id))
                 .map(id -> require(all, id))
                 .filter(TestRow::given)
                 .toList();
@@ -75,37 +82,40 @@ class DemoRounds {
         Random random = new Random(SEED ^ device.model().hashCode());
         boolean hand = device.deviceClass() == DeviceClass.PHONE || device.deviceClass() == DeviceClass.TABLET;
         Predicate<TestRow> byRunner = t -> t.key().startsWith("native-");
-        Predicate<TestRow> long_ = t -> t.key().startsWith("battery-");
-        session("Every browser suite", configuration, start, true, tests, byRunner.or(long_).negate(), speed, random);
-        if (hand) {
-            session("Battery day", configuration, start.plusSeconds(90_000), false, tests, long_, speed, random);
-        } else {
-            session("By the runner", configuration, start.plusSeconds(90_000), true, tests, byRunner, speed, random);
-        }
+        Predicate<TestRow> byBattery = t -> t.key().startsWith("battery-");
+        Instant end = carriedOut(session, start, tests, byRunner.or(byBattery).negate(), speed, random);
+        Instant next = start.plusSeconds(A_DAY);
+        long apart = ledger.open(new Ledger.NewSession(
+                configuration,
+                hand ? "Battery day" : "By the runner",
+                hand ? 1 : RUNS,
+                3_000,
+                !hand,
+                hand ? 1.0 : null,
+                next,
+                List.of(),
+                DemoSignIn.NAME));
+        ledger.end(
+                apart, SessionState.DONE, carriedOut(apart, next, tests, hand ? byBattery : byRunner, speed, random));
+        return end;
     }
 
-    private void session(
-            String plan,
-            long configuration,
-            Instant start,
-            boolean mains,
-            List<TestRow> tests,
-            Predicate<TestRow> which,
-            Speed speed,
-            Random random) {
-        long session = ledger.open(new Ledger.NewSession(
-                configuration, plan, RUNS, 3_000, mains, mains ? null : 1.0, start, List.of(), DemoSignIn.NAME));
+    private Instant carriedOut(
+            long session, Instant start, List<TestRow> tests, Predicate<TestRow> which, Speed speed, Random random) {
         Instant now = start;
         List<Ledger.NewRun> runs = new ArrayList<>();
         for (TestRow test : tests) {
             if (!which.test(test)) {
                 continue;
             }
+            boolean series = test.metrics().stream().anyMatch(m -> m.kind().isSeries());
             for (int run = 1; run <= (isLong(test) ? 1 : RUNS); run++) {
                 now = now.plusSeconds(isLong(test) ? 1_500 : 25);
+                // Of a curve or of frames the points are delivered, and their numbers are found.
                 List<Ledger.NewReading> readings = test.metrics().stream()
-                        .filter(m -> m.given() && m.series() == null && (m.main() || m.kind() == Kind.NUMBER))
-                        .filter(m -> test.metrics().stream().noneMatch(o -> o.kind().isSeries()) || m.kind().isSeries())
+                        .filter(m -> m.given()
+                                && m.series() == null
+                                && (!series || m.kind().isSeries()))
                         .map(m -> reading(test, m, speed, random))
                         .toList();
                 runs.add(new Ledger.NewRun(
@@ -115,7 +125,7 @@ class DemoRounds {
         ledger.recordAll(session, runs);
         entities.flush();
         entities.clear();
-        ledger.end(session, SessionState.DONE, now);
+        return now;
     }
 
     private static boolean isLong(TestRow test) {
@@ -167,7 +177,10 @@ class DemoRounds {
             return points;
         }
         for (int i = 0; i < POINTS; i++) {
-            points.add("h".equals(metric.xUnit()) ? 0.15 * (i + 1) : "min".equals(metric.xUnit()) ? 8.0 * (i + 1) : 15.0 * (i + 1));
+            points.add(
+                    "h".equals(metric.xUnit())
+                            ? 0.15 * (i + 1)
+                            : "min".equals(metric.xUnit()) ? 8.0 * (i + 1) : 15.0 * (i + 1));
             points.add(
                     "%".equals(metric.unit())
                             ? Math.round(charging ? Math.min(100, 12 + 2.4 * i) : 99 - 2.1 * i)

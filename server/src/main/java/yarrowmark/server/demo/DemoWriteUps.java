@@ -9,6 +9,7 @@ import java.io.UncheckedIOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -26,8 +27,8 @@ import yarrowmark.server.writeup.PieceKind;
 import yarrowmark.server.writeup.WriteUps;
 
 /**
- * Two write-ups of the demo's lab: one is published, with a second edition, and one is a draft. In their files stand names
- * where the records have numbers; what the published one showed was drawn by the front end and is kept beside it.
+ * What the demo's lab has published: two reviews, one of them in a second edition, charts of a class, and a trend. In their
+ * files stand names where the records have numbers; what each showed was drawn by the front end and is kept beside it.
  */
 @Component
 class DemoWriteUps {
@@ -62,6 +63,7 @@ class DemoWriteUps {
                 .getResultList()
                 .forEach(c -> {
                     named.put("@c:" + c[1] + " " + c[2] + "#" + c[3], c[0]);
+                    named.put("@model:" + c[1] + " " + c[2], c[4]);
                     models.put(c[1] + " " + c[2], (Long) c[4]);
                 });
         for (MetricRow m : catalog.metricsInUse()) {
@@ -71,9 +73,15 @@ class DemoWriteUps {
         }
         named.put("@p:marsh", files.keepPicture(DemoPhotos.marsh()));
         named.put("@p:rain", files.keepPicture(DemoPhotos.rain()));
-        make("write-up-tablets.json", named, models);
-        WriteUps.WriteUpPage drift = make("write-up-drift.json", named, models);
-        publish(drift, read("write-up-drift-shown.json"));
+        Map<String, WriteUps.WriteUpPage> pages = new LinkedHashMap<>();
+        for (String name : List.of("tablets", "drift", "laptops", "kernels")) {
+            pages.put(name, make("write-up-" + name + ".json", named, models));
+        }
+        // The one with a second edition comes last, and leads the front page.
+        for (String name : List.of("tablets", "laptops", "kernels", "drift")) {
+            publish(name, require(pages, name));
+        }
+        publishAgain(require(pages, "drift"));
     }
 
     private WriteUps.WriteUpPage make(String name, Map<String, Object> named, Map<String, Long> models) {
@@ -91,29 +99,51 @@ class DemoWriteUps {
                 made.writeUp().id(), title, file.path("subtitle").asString(), about, false, DemoSignIn.NAME);
     }
 
-    private void publish(WriteUps.WriteUpPage page, JsonNode shown) {
+    /** One whose drawings are not there yet stays a draft. */
+    private void publish(String name, WriteUps.WriteUpPage page) {
+        if (DemoWriteUps.class.getResource(shownFile(name)) == null) {
+            return;
+        }
+        editions.publish(page.writeUp().id(), shown(name, page), null, DemoSignIn.NAME);
+    }
+
+    private static String shownFile(String name) {
+        return "write-up-" + name + "-shown.json";
+    }
+
+    private Map<Long, JsonNode> shown(String name, WriteUps.WriteUpPage page) {
+        JsonNode file = read(shownFile(name));
         Map<Long, JsonNode> byPiece = new HashMap<>();
-        for (int i = 0; i < shown.size(); i++) {
-            if (!shown.get(i).isNull()) {
-                byPiece.put(page.pieces().get(i).id(), shown.get(i));
+        for (int i = 0; i < file.path("pieces").size(); i++) {
+            JsonNode of = file.path("pieces").get(i);
+            if (!of.isNull()) {
+                byPiece.put(page.pieces().get(i).id(), of);
             }
         }
-        byPiece.put(Editions.STANDING, read("write-up-drift-standing.json"));
+        if (file.has("standing")) {
+            byPiece.put(Editions.STANDING, file.path("standing"));
+        }
+        return byPiece;
+    }
+
+    private void publishAgain(WriteUps.WriteUpPage page) {
         long id = page.writeUp().id();
-        editions.publish(id, byPiece, null, DemoSignIn.NAME);
         WriteUps.PieceRow text = page.pieces().get(3);
         ObjectNode longer = ((ObjectNode) text.body()).deepCopy();
         longer.put("text", longer.path("text").asString() + " Whoever owns a Folio 14 has no reason to change.");
         writeUps.change(id, text.id(), longer, text.revision(), DemoSignIn.NAME);
         editions.publish(
-                id, byPiece, "Readers asked about the Folio 14: a sentence on it. No number changed.", DemoSignIn.NAME);
+                id,
+                shown("drift", page),
+                "Readers asked about the Folio 14: a sentence on it. No number changed.",
+                DemoSignIn.NAME);
     }
 
     private JsonNode resolved(JsonNode node, Map<String, Object> named) {
         if (node.isString() && named.containsKey(node.asString())) {
             return json.valueToTree(named.get(node.asString()));
         }
-        if (node.isString() && node.asString().matches("@[cmp]:.*")) {
+        if (node.isString() && node.asString().matches("@(c|m|p|model):.*")) {
             throw new IllegalStateException("the demo has no " + node.asString());
         }
         if (node instanceof ObjectNode object) {

@@ -95,7 +95,8 @@ class PooledSamples {
         List<MetricRow> scope = all.stream()
                 .filter(m -> (ask.group() == null || m.group() == ask.group())
                         && (ask.suite() == null || m.suiteVersionId() == ask.suite())
-                        && (ask.test() == null || m.testId() == ask.test()))
+                        && (ask.test() == null || m.testId() == ask.test())
+                        && ask.isAmong(m))
                 .toList();
         for (MetricRow m : scope) {
             // How often a curve dents is no test of its own that anybody would miss.

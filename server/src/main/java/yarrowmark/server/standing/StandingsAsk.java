@@ -37,6 +37,7 @@ import yarrowmark.server.shelf.ShelfIndex.Relation;
  * @param everyTest      also tests that few of those ranked have run; without it, where nothing narrower is asked for, those in common use
  * @param take           which sessions; the usual ones unless others are asked for
  * @param without        parts that somebody leaves out: "group:" and its name, "suite:" or "test:" and its number
+ * @param onlyTests      these alone, such as those of a plan
  * @param per            every score divided by a quantity: price, weight, or the key of a fact
  */
 public record StandingsAsk(
@@ -63,7 +64,8 @@ public record StandingsAsk(
         @Nullable @Size(max = 80) String per,
         @Nullable SessionSelection take,
         @Nullable Boolean everyTest,
-        @Nullable @Size(max = 60) Set<@Size(max = 80) String> without) {
+        @Nullable @Size(max = 60) Set<@Size(max = 80) String> without,
+        @Nullable @Size(max = 200) Set<Long> onlyTests) {
 
     public enum Power {
         MAINS,
@@ -80,12 +82,13 @@ public record StandingsAsk(
     static StandingsAsk ofMetric(long metric) {
         return new StandingsAsk(
                 null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null,
-                metric, null, null, null, null, null, null);
+                metric, null, null, null, null, null, null, null);
     }
 
     static StandingsAsk ofClass(DeviceClass of) {
         return new StandingsAsk(
                 Set.of(of),
+                null,
                 null,
                 null,
                 null,
@@ -148,7 +151,8 @@ public record StandingsAsk(
                 per,
                 take,
                 every,
-                without);
+                without,
+                onlyTests);
     }
 
     /** Whether a metric is of what is asked for, be it ranked or not. */
@@ -159,12 +163,23 @@ public record StandingsAsk(
                         && (group == null || m.group() == group)
                         && (suite == null || m.suiteVersionId() == suite)
                         && (test == null || m.testId() == test)
+                        && isAmong(m)
                         && !leavesOut(m);
+    }
+
+    /** Whether a metric is of the tests that somebody listed, where somebody did. */
+    boolean isAmong(MetricRow m) {
+        return onlyTests == null || onlyTests.contains(m.testId());
     }
 
     /** Whether the tests in common use among those ranked are meant. */
     boolean overCommonUse() {
-        return group == null && suite == null && test == null && metric == null && !Boolean.TRUE.equals(everyTest);
+        return group == null
+                && suite == null
+                && test == null
+                && metric == null
+                && onlyTests == null
+                && !Boolean.TRUE.equals(everyTest);
     }
 
     /** Which sessions are ranked. */

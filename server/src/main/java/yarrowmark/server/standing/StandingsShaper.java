@@ -135,7 +135,11 @@ class StandingsShaper {
                         ? any.test()
                         : ask.suite() != null
                                 ? any.suite() + " " + any.version()
-                                : ask.group() != null ? ask.group().label() + " tests" : overAll(ranked);
+                                : ask.group() != null
+                                        ? ask.group().label() + " tests"
+                                        : ask.onlyTests() != null
+                                                ? ask.onlyTests().size() + " tests of a list"
+                                                : overAll(ranked);
     }
 
     /** What is left out of every test is said at once: nobody takes a place by one test for one by all. */
