@@ -124,7 +124,7 @@ class FrontPage {
     private static void lead(StringBuilder html, Listed one) {
         html.append("<article class=\"lead\"><a href=\"")
                 .append(address(one))
-                .append("\" tabindex=\"-1\" aria-hidden=\"true\"><img alt=\"\" width=\"1080\" height=\"540\" src=\"")
+                .append("\" tabindex=\"-1\" aria-hidden=\"true\"><img alt=\"\" width=\"960\" height=\"480\" src=\"")
                 .append(picture(one, EditionPictures.Shape.LEAD))
                 .append("\"></a>\n<div><h2><a href=\"")
                 .append(address(one))
@@ -144,7 +144,7 @@ class FrontPage {
             html.append("<li><a href=\"")
                     .append(address(one))
                     .append(
-                            "\" tabindex=\"-1\" aria-hidden=\"true\"><img alt=\"\" loading=\"lazy\" width=\"400\" height=\"240\" src=\"")
+                            "\" tabindex=\"-1\" aria-hidden=\"true\"><img alt=\"\" loading=\"lazy\" width=\"360\" height=\"216\" src=\"")
                     .append(picture(one, EditionPictures.Shape.SMALL))
                     .append("\"></a><div><h2><a href=\"")
                     .append(address(one))

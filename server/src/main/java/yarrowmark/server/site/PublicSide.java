@@ -158,7 +158,7 @@ class PublicSide {
 
     private @Nullable Answer drawn(Asked a, Shape shape) {
         return pictures.of(a.part(1), a.number(2), shape)
-                .map(bytes -> new Answer(Kind.PICTURE, shape.type(), bytes, null))
+                .map(bytes -> new Answer(Kind.PICTURE, "image/jpeg", bytes, null))
                 .orElse(null);
     }
 

@@ -100,7 +100,11 @@ public class EditionFiles {
                     case FIGURE -> {
                         if (shown != null && shown.svg() != null) {
                             String name = "figure-" + ++figure + ".svg";
-                            put(zip, name, style.resolved(shown.svg()).getBytes(UTF_8));
+                            put(
+                                    zip,
+                                    name,
+                                    style.resolved(shown.svg(), edition.accent())
+                                            .getBytes(UTF_8));
                             text.append("![")
                                     .append(plainMarkdown(shown.alt() == null ? "" : shown.alt()))
                                     .append("](")

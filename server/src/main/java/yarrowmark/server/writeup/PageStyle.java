@@ -87,14 +87,19 @@ public class PageStyle {
         return light.toString();
     }
 
-    /** A drawing for where the sheet does not go with it: its colours on light paper, and a font by name. */
-    public String resolved(String svg) {
+    /**
+     * A drawing for where the sheet does not go with it: its colours on light paper, and a font by name.
+     *
+     * @param accent as #rrggbb; null for the usual one
+     */
+    public String resolved(String svg, @Nullable String accent) {
         java.util.Map<String, String> colours = new java.util.HashMap<>();
         Matcher known = VARIABLE.matcher(sheet.substring(0, sheet.indexOf("@media")));
         while (known.find()) {
             colours.put(known.group(1), known.group(2));
         }
-        return USED.matcher(svg)
+        colours.put("accent", accent == null ? LEAF : accent);
+        return USED.matcher(svg.replace("var(--accent, var(--leaf))", "var(--accent)"))
                 .replaceAll(m -> colours.getOrDefault(m.group(1), LEAF))
                 .replaceFirst("<svg ", "<svg font-family=\"'Source Sans 3', sans-serif\" ");
     }
