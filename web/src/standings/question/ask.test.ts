@@ -17,6 +17,7 @@ const SEARCHES = [
   },
   { metric: 12, typical: true, every: true },
   { suite: 5 },
+  { tests: [4, 9], only: [1, 2] },
   { test: 6 },
 ];
 

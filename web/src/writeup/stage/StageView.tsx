@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { getRouteApi, useNavigate } from '@tanstack/react-router';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { createPortal } from 'react-dom';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { useTitle } from '../../shell/title.ts';
 import { Ready } from '../../ui/states.tsx';
@@ -49,6 +50,12 @@ function Stage({ page }: { page: Schemas['WriteUpPage'] }) {
     window.open(`/write-ups/${id}/stage`, `yarrowmark-stage-${id}`, 'popup,width=1280,height=720');
     void navigate({ to: '/write-ups/$writeUpId/stage', params: { writeUpId: String(id) }, search: { desk: true } });
   }, [navigate, id]);
+  // Said until the first key, in this browser; afterwards when somebody asks.
+  const [help, setHelp] = useState(() => localStorage.getItem(KEYS_KNOWN) === null);
+  const known = useCallback(() => {
+    localStorage.setItem(KEYS_KNOWN, 'yes');
+    setHelp(false);
+  }, []);
   useEffect(() => {
     const keys = (event: KeyboardEvent) => {
       if (event.target instanceof HTMLTextAreaElement) return;
@@ -56,18 +63,21 @@ function Stage({ page }: { page: Schemas['WriteUpPage'] }) {
       if (event.target instanceof HTMLButtonElement && (event.key === 'Enter' || event.key === ' ')) return;
       if (event.ctrlKey || event.metaKey || event.altKey) return;
       const to = afterKey(state, event.key, stepsNow, scenes.length);
+      if (event.key === '?') setHelp((shown) => !shown);
+      else known();
       if (to) change(to);
       else if (event.key === 'f') void document.documentElement.requestFullscreen?.().catch(() => undefined);
       else if (event.key === 'r' && !desk) void record();
       else if (event.key === 'w') split();
       else if (event.key === 'Escape') leave();
-      else return;
+      else if (event.key !== '?') return;
       event.preventDefault();
       event.stopPropagation();
     };
     window.addEventListener('keydown', keys, true);
     return () => window.removeEventListener('keydown', keys, true);
-  }, [state, change, stepsNow, scenes.length, leave, record, split, desk]);
+  }, [state, change, stepsNow, scenes.length, leave, record, split, desk, known]);
+  useUnderneath(desk !== true);
   if (desk)
     return (
       <StageDesk
@@ -85,18 +95,33 @@ function Stage({ page }: { page: Schemas['WriteUpPage'] }) {
         onLeave={leave}
       />
     );
-  return (
+  return createPortal(
     <div className="fixed inset-0 z-40">
       <StageSheet page={page} scenes={scenes} state={state} steps={stepsNow} onSteps={onSteps} sheet={sheet} />
-      <p className="stage-help">
+      <p className="stage-help" data-shown={help}>
         arrows or space: step · <kbd>b</kbd> blank · <kbd>p</kbd> paper · <kbd>o</kbd> order:{' '}
         {state.order === 'all' ? 'all at once' : `${state.order} first`} · <kbd>f</kbd> full screen · <kbd>w</kbd>{' '}
-        second window with notes · <kbd>r</kbd> {recording ? 'ends the recording' : 'records a clip'} · Esc leaves{' '}
-        {refused && <span role="alert">{refused} </span>}
+        second window with notes · <kbd>r</kbd> {recording ? 'ends the recording' : 'records a clip'} · <kbd>?</kbd>{' '}
+        these keys · Esc leaves {refused && <span role="alert">{refused} </span>}
         <button className="link" onClick={leave}>
           Leave
         </button>
       </p>
-    </div>
+    </div>,
+    document.body,
   );
+}
+
+const KEYS_KNOWN = 'yarrowmark.stage-keys';
+
+/** While the stage covers the program, nothing below it is reached by Tab or read out. */
+function useUnderneath(covered: boolean) {
+  useEffect(() => {
+    const root = document.getElementById('root');
+    if (!covered || !root) return;
+    root.inert = true;
+    return () => {
+      root.inert = false;
+    };
+  }, [covered]);
 }

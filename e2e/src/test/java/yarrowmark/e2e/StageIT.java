@@ -60,6 +60,36 @@ class StageIT extends AtTheDemo {
         assertThat(browser.complaints()).isEmpty();
     }
 
+    @Test
+    void itsKeysAreSaidUntilTheFirstOneAndNothingUnderItIsReached() {
+        String stage = stage();
+        browser.js("localStorage.removeItem('yarrowmark.stage-keys')");
+        browser.open(stage);
+        browser.see("//*[contains(@class, 'stage')]//h1");
+        browser.until("the keys", () -> help().equals("true"));
+        browser.keys(Keys.ARROW_RIGHT);
+        browser.until("no keys any more", () -> help().equals("false"));
+        browser.open(stage);
+        browser.see("//*[contains(@class, 'stage')]//h1");
+        assertThat(help()).as("they are known in this browser").isEqualTo("false");
+        browser.keys("?");
+        browser.until("whoever asks is told", () -> help().equals("true"));
+        for (int i = 0; i < 6; i++) {
+            browser.keys(Keys.TAB);
+            assertThat((Boolean) browser.js("return document.activeElement.closest('#root') === null"))
+                    .isTrue();
+        }
+        browser.keys(Keys.ESCAPE);
+        browser.see("//textarea[@aria-label='Title']").click();
+        assertThat((Boolean) browser.js("return document.activeElement.closest('#root') !== null"))
+                .isTrue();
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    private String help() {
+        return (String) browser.js("return document.querySelector('.stage-help').dataset.shown");
+    }
+
     private long shown() {
         return browser.driver()
                 .findElements(By.cssSelector(".stage-row[data-shown=true]"))

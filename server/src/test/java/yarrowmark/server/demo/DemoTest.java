@@ -99,6 +99,26 @@ class DemoTest {
                 .anyMatch(r -> r.path("tests").asInt() == whole);
     }
 
+    /** A newcomer sees what each suite gives, and what is published. */
+    @Test
+    void everySuiteThatComesWithTheProgramWasRunAndFourPagesArePublished() {
+        assertThat(sql.queryForList(
+                        "select concat(s.name, ' ', v.mode, ': ', t.name) from test t join suite_version v on v.id = t.suite_version_id join suite s on s.id = v.suite_id join metric x on x.test_id = t.id where s.built_in and t.retired_at is null and x.main and (x.formula is null or x.typed) group by s.name, v.mode, t.name having sum((select count(*) from sample p where p.metric_id = x.id)) = 0",
+                        String.class))
+                .isEmpty();
+        String front = reviewer.get("/w").raw().body();
+        assertThat(front)
+                .contains(
+                        "Two winters with the Drift 13",
+                        "Three tablets in the rain",
+                        "kernel by kernel",
+                        "test by test");
+        assertThat(sql.queryForObject(
+                        "select count(*) from edition where page like '%class=\"on-phone\"%' and page like '%What these tests do%'",
+                        Integer.class))
+                .isPositive();
+    }
+
     @Test
     void aUnitIsThereUnderSevenKernelsOnALadderAndAReferenceOnFourteenDays() {
         long cob = model("Cob mini");
