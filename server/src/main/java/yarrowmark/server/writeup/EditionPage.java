@@ -4,12 +4,9 @@ import java.time.Instant;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.MissingNode;
@@ -31,13 +28,11 @@ public final class EditionPage {
     /** What is said of each number, in the order they come. */
     private final Map<String, Frozen.FrozenNumber> numbers = new LinkedHashMap<>();
 
-    /** Tests that were explained already, by name. */
-    private final Set<String> explained = new HashSet<>();
-
-    private int figures;
+    private final ShownHtml shown;
 
     private EditionPage(Frozen edition) {
         this.edition = edition;
+        this.shown = new ShownHtml(html, edition.tests());
     }
 
     /**
@@ -62,7 +57,7 @@ public final class EditionPage {
                 .append("\">")
                 .append(escaped(edition.title()))
                 .append("</a>, with the numbers of that day.</p>\n");
-        figure(edition.standing(), MissingNode.getInstance());
+        shown.figure(edition.standing(), MissingNode.getInstance());
         html.append("</article>\n</main>\n<footer><p>")
                 .append(escaped(edition.lab()))
                 .append(", made with Yarrowmark</p></footer>\n");
@@ -142,8 +137,8 @@ public final class EditionPage {
                         .append(escaped(body.path("text").asString("")))
                         .append("</h2>\n");
             case TEXT -> html.append(MarkedText.html(body.path("text").asString(""), anchors));
-            case FIGURE -> figure(piece.shown(), body);
-            case TABLE, FACTS -> table(piece.shown(), body);
+            case FIGURE -> shown.figure(piece.shown(), body);
+            case TABLE, FACTS -> shown.table(piece.shown(), body);
             case PHOTO -> photo(body, files);
             case POINTS -> points(body, anchors);
             case VERDICT -> verdict(body, anchors);
@@ -163,106 +158,6 @@ public final class EditionPage {
             });
         }
         return anchors;
-    }
-
-    private void figure(Frozen.@Nullable Shown shown, JsonNode body) {
-        if (shown == null || shown.svg() == null) {
-            return;
-        }
-        figures++;
-        String alt = shown.alt() == null ? "" : shown.alt();
-        html.append("<figure id=\"figure-")
-                .append(figures)
-                .append("\">\n<div class=\"frame\" tabindex=\"0\" role=\"group\" aria-label=\"Figure ")
-                .append(figures)
-                .append("\"><div class=\"drawing\" role=\"img\" aria-label=\"")
-                .append(escaped(alt))
-                .append("\">")
-                .append(shown.narrow() == null ? shown.svg() : bothForms(shown.svg(), shown.narrow()))
-                .append("</div></div>\n<figcaption>")
-                .append(escaped(caption(shown, body)))
-                .append("</figcaption>\n");
-        tests(shown);
-        if (shown.rows() != null && !shown.rows().isEmpty()) {
-            html.append("<details><summary>The numbers behind it</summary>");
-            rows(shown, null);
-            html.append("</details>\n");
-        }
-        html.append("</figure>\n");
-    }
-
-    /** What the tests do that stand here for the first time: one in its sentence, more of them on demand. */
-    private void tests(Frozen.Shown shown) {
-        if (shown.metrics() == null || edition.tests() == null) {
-            return;
-        }
-        List<Frozen.TestSaid> first = shown.metrics().stream()
-                .map(edition.tests()::get)
-                .filter(t -> t != null && explained.add(t.name()))
-                .toList();
-        if (first.size() == 1) {
-            html.append("<p class=\"tests\">");
-            test(first.get(0));
-            html.append("</p>\n");
-        } else if (first.size() > 1) {
-            html.append("<details><summary>What these tests do</summary><ul>");
-            first.forEach(t -> {
-                html.append("<li>");
-                test(t);
-                html.append("</li>");
-            });
-            html.append("</ul></details>\n");
-        }
-    }
-
-    private void test(Frozen.TestSaid test) {
-        html.append("<strong>")
-                .append(escaped(test.name()))
-                .append(":</strong> ")
-                .append(escaped(test.summary()));
-    }
-
-    /** The page's style shows the one that fits. */
-    private static String bothForms(String page, String phone) {
-        return "<div class=\"on-page\">" + page + "</div><div class=\"on-phone\">" + phone + "</div>";
-    }
-
-    private static String caption(Frozen.Shown shown, JsonNode body) {
-        String own = body.path("caption").asString("");
-        return own.isBlank() ? (shown.caption() == null ? "" : shown.caption()) : own;
-    }
-
-    private void table(Frozen.@Nullable Shown shown, JsonNode body) {
-        if (shown != null && shown.rows() != null) {
-            rows(shown, caption(shown, body));
-            tests(shown);
-        }
-    }
-
-    private void rows(Frozen.Shown shown, @Nullable String caption) {
-        html.append("<div class=\"wide\" tabindex=\"0\" role=\"region\" aria-label=\"")
-                .append(escaped(caption == null || caption.isEmpty() ? "The numbers behind the figure" : caption))
-                .append("\"><table>");
-        if (caption != null && !caption.isEmpty()) {
-            html.append("<caption>").append(escaped(caption)).append("</caption>");
-        }
-        if (shown.columns() != null && shown.columns().stream().anyMatch(c -> !c.isEmpty())) {
-            html.append("<thead><tr>");
-            shown.columns()
-                    .forEach(c -> html.append(c.isEmpty() ? "<td></td>" : "<th scope=\"col\">" + escaped(c) + "</th>"));
-            html.append("</tr></thead>");
-        }
-        html.append("<tbody>");
-        for (List<String> row : shown.rows() == null ? List.<List<String>>of() : shown.rows()) {
-            html.append("<tr>");
-            for (int i = 0; i < row.size(); i++) {
-                html.append(i == 0 ? "<th scope=\"row\">" : "<td>")
-                        .append(escaped(row.get(i)))
-                        .append(i == 0 ? "</th>" : "</td>");
-            }
-            html.append("</tr>");
-        }
-        html.append("</tbody></table></div>\n");
     }
 
     private void photo(JsonNode body, String files) {
