@@ -11,7 +11,7 @@ import { Ready } from '../ui/states.tsx';
 import { chartHeading, chartsOf, MOST_BARS, type Chart } from '../writeup/figure/charts.ts';
 import { Drawing } from '../writeup/figure/Drawing.tsx';
 import { figurePage } from '../writeup/figure/figure-page.ts';
-import { chartsOfStanding } from '../writeup/figure/use-answers.ts';
+import { chartsOfStanding } from '../writeup/figure/answers.ts';
 import type { Ask } from './question/ask.ts';
 
 /** A chart for each test, over whoever is ranked: values in their units, best first. */

@@ -1,5 +1,5 @@
 import { useQueries } from '@tanstack/react-query';
-import { compared, standingOf } from './figure/use-answers.ts';
+import { compared, standingOf } from './figure/answers.ts';
 import { boldClaims, replaced, type BoldClaim, type Evidence } from './question/bold-claims.ts';
 import { nextNumber } from './question/number-words.ts';
 import { askedBy, type Bodies, type Numbers, type Piece, type PieceKind } from './question/questions.ts';

@@ -5,7 +5,7 @@ import { Choice } from '../ui/Choice.tsx';
 import { Panel } from '../ui/Panel.tsx';
 import { Ready } from '../ui/states.tsx';
 import { BEGINS_WORDS, kindsQuery, type Begins, type Kind } from './question/begin.ts';
-import { FIGURE_FORMS } from './figure/figure-forms.ts';
+import { FIGURE_FORMS } from './figure/kinds.ts';
 import { KIND_WORDS, type PieceKind } from './question/questions.ts';
 
 type KindPiece = Kind['pieces'][number];

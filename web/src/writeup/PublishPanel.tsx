@@ -8,7 +8,7 @@ import { kindsQuery } from './question/begin.ts';
 import { allConfigurations, askedBy } from './question/questions.ts';
 import type { Report } from './figure/shown.ts';
 import { drawStanding } from './figure/standing-rows.ts';
-import { standingOf } from './figure/use-answers.ts';
+import { standingOf } from './figure/answers.ts';
 import type { Writing } from './text/writing.ts';
 
 /** Says what goes out, what speaks against it, and publishes. */

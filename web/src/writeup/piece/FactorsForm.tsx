@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Choice } from '../../ui/Choice.tsx';
 import type { FigureQuestion } from '../question/questions.ts';
-import { factorsOf } from '../figure/use-answers.ts';
+import { factorsOf } from '../figure/answers.ts';
 
 /** Which two facts, and what stands in the cells. */
 export function FactorsForm({

@@ -10,7 +10,7 @@ import { Offered } from './NumberPicker.tsx';
 import { configurationsOf, type FigureQuestion } from '../question/questions.ts';
 import { onOneScale } from '../figure/bar-groups.ts';
 import { FactorsForm } from './FactorsForm.tsx';
-import { FIGURE_FORMS } from '../figure/figure-forms.ts';
+import { FIGURE_FORMS } from '../figure/kinds.ts';
 import { useConfigurations } from '../figure/use-answers.ts';
 
 /** More bars for each device could not be told apart. */

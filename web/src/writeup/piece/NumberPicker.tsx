@@ -4,7 +4,7 @@ import { api, value } from '../../api/client.ts';
 import { Panel } from '../../ui/Panel.tsx';
 import { liveFact, liveOverall, liveRatio, liveValue, type LiveNumber } from '../question/number-words.ts';
 import type { comparedBy, NumberQuestion } from '../question/questions.ts';
-import { compared } from '../figure/use-answers.ts';
+import { compared } from '../figure/answers.ts';
 
 export interface Picked {
   question: NumberQuestion;

@@ -9,7 +9,8 @@ import { proposals, type Proposal } from '../question/proposals.ts';
 import type { Bodies, Numbers } from '../question/questions.ts';
 import { reportOf } from '../figure/shown.ts';
 import { TextField } from './TextField.tsx';
-import { compared, useNumbers } from '../figure/use-answers.ts';
+import { compared } from '../figure/answers.ts';
+import { useNumbers } from '../figure/use-answers.ts';
 
 /** Strong and weak, line by line, with what the numbers suggest beside them. */
 export function PointsPart({ piece, onChange, children }: Props<'POINTS'>) {

@@ -40,26 +40,11 @@ export const KIND_WORDS: Record<PieceKind, string> = {
   METHOD: 'method',
 };
 
-/** Configurations that a figure asks for by name. */
+/** Configurations that a figure names, whatever kind it is; also one that came from elsewhere and is not known here. */
 export function configurationsOf(q: FigureQuestion | undefined): number[] {
-  switch (q?.of) {
-    case 'bars':
-    case 'curves':
-    case 'frames':
-    case 'factors':
-      return q.configurations;
-    case 'ratios':
-      return [q.configuration, q.base];
-    case 'card':
-      return q.base === undefined ? [q.configuration] : [q.configuration, q.base];
-    case 'charts':
-    case 'standing':
-    case 'value':
-      return q.highlight === undefined ? [] : [q.highlight];
-    // Also of a piece that came from elsewhere and asks for nothing that is known here.
-    default:
-      return [];
-  }
+  const named: { of?: string; configurations?: number[]; configuration?: number; base?: number; highlight?: number } =
+    q ?? {};
+  return named.configurations ?? [named.configuration, named.base ?? named.highlight].filter((id) => id !== undefined);
 }
 
 /** Configurations that a piece speaks of. */

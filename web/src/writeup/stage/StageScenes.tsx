@@ -12,7 +12,8 @@ import type { FigureQuestion, Piece } from '../question/questions.ts';
 import { cellColour, cellWords, ratioRowsOf } from '../figure/ratio-rows.ts';
 import { pageOf, PAGE, pagesOf, revealed, stepsOf, type Order } from './stage-order.ts';
 import { chartHeading, chartsOf } from '../figure/charts.ts';
-import { chartsOfStanding, compared, standingOf, useFigure } from '../figure/use-answers.ts';
+import { chartsOfStanding, compared, standingOf } from '../figure/answers.ts';
+import { useFigure } from '../figure/use-answers.ts';
 
 /** One piece by itself, as large as the screen. */
 export function Scene({
