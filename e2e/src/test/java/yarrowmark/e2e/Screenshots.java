@@ -72,9 +72,6 @@ public final class Screenshots {
             reviewer.open(program.address() + "plans");
             take(reviewer, "plans", () -> reviewer.seeText("if started now"));
             scores(program, reviewer);
-            reviewer.open(program.address() + "ledger?state=SET_ASIDE");
-            reviewer.see("//button[@data-line='0']").click();
-            take(reviewer, "ledger-reading", () -> reviewer.seeText("Set aside by wren"));
             reviewer.open(program.address() + "ledger");
             take(reviewer, "ledger", () -> reviewer.see("//button[@data-line]"));
             bench(program, reviewer, device);
@@ -144,6 +141,8 @@ public final class Screenshots {
         }
         take(reviewer, "stage", () -> reviewer.seeText("6 of 6 shown"));
         reviewer.keys(Keys.ESCAPE);
+        reviewer.open(program.address() + "w");
+        take(reviewer, "front-page", () -> reviewer.see("//h2/a[.='The Cob mini, kernel by kernel']"));
     }
 
     private static void scores(Program program, Browser reviewer) throws IOException {
