@@ -6,7 +6,8 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.rule.PrintedScore;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.catalog.TimedCommand;
-import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 
@@ -14,7 +15,7 @@ import yarrowmark.server.ledger.record.RunState;
 final class CommandOutput {
     private CommandOutput() {}
 
-    static Ledger.NewRun completed(@Nullable TestRow test, Ledger.NewRun run) {
+    static NewRun completed(@Nullable TestRow test, NewRun run) {
         TimedCommand.Output output =
                 test == null || test.command() == null ? null : test.command().output();
         if (output == null || run.state() != RunState.OK) {
@@ -28,14 +29,14 @@ final class CommandOutput {
             return failed(run, none.reason());
         }
         PrintedScore.Score found = (PrintedScore.Score) score;
-        List<Ledger.NewReading> readings = new ArrayList<>();
-        readings.add(new Ledger.NewReading(TimedCommand.VALUE, found.value(), found.resolution(), List.of()));
+        List<NewReading> readings = new ArrayList<>();
+        readings.add(new NewReading(TimedCommand.VALUE, found.value(), found.resolution(), List.of()));
         readings.addAll(run.readings());
         return run.withReadings(readings);
     }
 
-    private static Ledger.NewRun failed(Ledger.NewRun run, String words) {
-        return new Ledger.NewRun(
+    private static NewRun failed(NewRun run, String words) {
+        return new NewRun(
                 run.testId(),
                 run.runNumber(),
                 run.attempt(),

@@ -35,6 +35,8 @@ import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.catalog.TimedCommand;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
@@ -358,8 +360,8 @@ class DeviceController {
 
     private Stored delivered(@Nullable String authorization, String key, long ageMs, RunBody body) {
         long seat = work.seatOf(authorization);
-        List<Ledger.NewReading> readings = body.readings().stream()
-                .map(r -> new Ledger.NewReading(r.metric(), r.value(), r.resolution(), r.samples()))
+        List<NewReading> readings = body.readings().stream()
+                .map(r -> new NewReading(r.metric(), r.value(), r.resolution(), r.samples()))
                 .toList();
         // The device says how long ago the run ended: its date need not be right, but its seconds are.
         Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
@@ -367,7 +369,7 @@ class DeviceController {
                 seat,
                 key,
                 Tokens.hash(json.writeValueAsString(body)),
-                new Ledger.NewRun(
+                new NewRun(
                         body.testId(),
                         body.runNumber(),
                         body.attempt(),

@@ -30,6 +30,8 @@ import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewRun;
+import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
@@ -261,7 +263,7 @@ class DeviceWork {
                 .filter(i -> !byItself.contains(i.testId()))
                 .map(i -> new TestByHand(i.testId(), i.runs(), i.todo()))
                 .toList();
-        long session = ledger.open(new Ledger.NewSession(
+        long session = ledger.open(new NewSession(
                 configuration,
                 plan.name(),
                 seat.runs(),
@@ -325,7 +327,7 @@ class DeviceWork {
      * @return where it is now: in the ledger, or kept for the reviewer because its session was ended without the device
      */
     @Transactional
-    public Delivered deliver(long seatId, String key, String bodyHash, Ledger.NewRun given) {
+    public Delivered deliver(long seatId, String key, String bodyHash, NewRun given) {
         Seat seat = heard(seatId);
         var known = deliveries.findById(new Delivery.Key(seatId, key));
         if (known.isPresent()) {
@@ -337,7 +339,7 @@ class DeviceWork {
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
-        Ledger.NewRun run = CommandOutput.completed(
+        NewRun run = CommandOutput.completed(
                 catalogCache.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
         PlanRow plan = plans.plan(seat.planId());
         PlanItem item = plan.items(seat.mustOnly()).stream()

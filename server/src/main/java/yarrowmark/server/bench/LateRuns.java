@@ -11,6 +11,7 @@ import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 
@@ -51,7 +52,7 @@ class LateRuns {
 
     /** Keeps a run as it was delivered, once. The caller holds the seat's lock. */
     @Transactional(propagation = Propagation.MANDATORY)
-    void keep(long seatId, String key, String bodyHash, Ledger.NewRun run) {
+    void keep(long seatId, String key, String bodyHash, NewRun run) {
         if (late.findBySeatIdAndDeliveryKey(seatId, key).isEmpty()) {
             late.saveAndFlush(new LateRun(seatId, key, bodyHash, json.writeValueAsString(run), clock.instant()));
         }
@@ -87,7 +88,7 @@ class LateRuns {
         }
         List<LateRun> waiting = late.findBySeatIdOrderById(seatId);
         for (LateRun one : waiting) {
-            long stored = ledger.recordLate(session, json.readValue(one.run(), Ledger.NewRun.class));
+            long stored = ledger.recordLate(session, json.readValue(one.run(), NewRun.class));
             deliveries.save(new Delivery(new Delivery.Key(seatId, one.deliveryKey()), one.bodyHash(), stored));
         }
         late.deleteAll(waiting);

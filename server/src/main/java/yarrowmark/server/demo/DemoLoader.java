@@ -31,6 +31,9 @@ import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
+import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
@@ -269,7 +272,7 @@ class DemoLoader implements StartupTask {
             double @Nullable [] before) {
         double moved = before == null ? 0 : DAY_NOISE * random.nextGaussian();
         boolean mains = "mains".equals(setup.facts().get("power.source"));
-        long session = ledger.open(new Ledger.NewSession(
+        long session = ledger.open(new NewSession(
                 configuration,
                 "Field round",
                 3,
@@ -283,7 +286,7 @@ class DemoLoader implements StartupTask {
                 DemoSignIn.NAME));
         Instant now = start;
         List<Playable> tests = tests(device);
-        List<Ledger.NewRun> all = new ArrayList<>();
+        List<NewRun> all = new ArrayList<>();
         List<Integer> aside = new ArrayList<>();
         // What a device likes more than others stays mostly the same in all its configurations.
         Random liking = new Random(SEED ^ device.model().hashCode());
@@ -315,7 +318,7 @@ class DemoLoader implements StartupTask {
                 if (disturbed) {
                     aside.add(all.size());
                 }
-                all.add(new Ledger.NewRun(
+                all.add(new NewRun(
                         test.testId(),
                         run,
                         1,
@@ -324,7 +327,7 @@ class DemoLoader implements StartupTask {
                         null,
                         6_000 + random.nextInt(900),
                         now,
-                        List.of(new Ledger.NewReading(
+                        List.of(new NewReading(
                                 test.metric(),
                                 disturbed ? value * 0.71 : value,
                                 test.behaviour().resolution(),
@@ -375,9 +378,9 @@ class DemoLoader implements StartupTask {
         return tests;
     }
 
-    private static Ledger.NewRun failed(Playable test, int run, Instant now, Random random) {
+    private static NewRun failed(Playable test, int run, Instant now, Random random) {
         return random.nextBoolean()
-                ? new Ledger.NewRun(
+                ? new NewRun(
                         test.testId(),
                         run,
                         1,
@@ -387,7 +390,7 @@ class DemoLoader implements StartupTask {
                         2_100,
                         now,
                         List.of())
-                : new Ledger.NewRun(
+                : new NewRun(
                         test.testId(),
                         run,
                         1,

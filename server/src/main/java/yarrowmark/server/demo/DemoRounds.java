@@ -21,6 +21,9 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.demo.DemoDevices.Speed;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
+import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.shelf.DeviceClass;
@@ -90,7 +93,7 @@ class DemoRounds {
         Predicate<TestRow> byBattery = t -> t.key().startsWith("battery-");
         Instant end = carriedOut(session, start, tests, byRunner.or(byBattery).negate(), speed, random);
         Instant next = start.plusSeconds(A_DAY);
-        long apart = ledger.open(new Ledger.NewSession(
+        long apart = ledger.open(new NewSession(
                 configuration,
                 hand ? "Battery day" : "By the runner",
                 hand ? 1 : RUNS,
@@ -108,19 +111,19 @@ class DemoRounds {
     private Instant carriedOut(
             long session, Instant start, List<TestRow> tests, Predicate<TestRow> which, Speed speed, Random random) {
         Instant now = start;
-        List<Ledger.NewRun> runs = new ArrayList<>();
+        List<NewRun> runs = new ArrayList<>();
         for (TestRow test : tests) {
             if (!which.test(test)) {
                 continue;
             }
             for (int run = 1; run <= (isLong(test) ? 1 : RUNS); run++) {
                 now = now.plusSeconds(isLong(test) ? 1_500 : 25);
-                List<Ledger.NewReading> readings = test.metrics().stream()
+                List<NewReading> readings = test.metrics().stream()
                         .filter(m ->
                                 m.given() && (m.series() == null || m.kind().isSeries()) && !FOUND.contains(m.key()))
                         .map(m -> reading(test, m, speed, random))
                         .toList();
-                runs.add(new Ledger.NewRun(
+                runs.add(new NewRun(
                         test.id(), run, 1, RunState.OK, null, null, isLong(test) ? 1_400_000 : 9_000, now, readings));
             }
         }
@@ -134,18 +137,18 @@ class DemoRounds {
         return test.key().contains("endurance-") || test.key().startsWith("battery-");
     }
 
-    private Ledger.NewReading reading(TestRow test, MetricRow metric, Speed speed, Random random) {
+    private NewReading reading(TestRow test, MetricRow metric, Speed speed, Random random) {
         double noise = Math.exp(NOISE * random.nextGaussian());
         double merit = ability(test, speed) * noise;
         double level = level(test, metric);
         double value = metric.direction() == Direction.LESS_IS_BETTER ? level / merit : level * merit;
         return switch (metric.kind()) {
             case CHOICE ->
-                new Ledger.NewReading(
+                new NewReading(
                         metric.key(), Math.max(1, metric.choices().size() - (merit < 0.5 ? 2 : 1)), 1, List.of());
-            case CURVE -> new Ledger.NewReading(metric.key(), value, 0, curve(test, metric, value));
-            case FRAME_TIMES -> new Ledger.NewReading(metric.key(), value, 0, frames(random));
-            default -> new Ledger.NewReading(metric.key(), rounded(value), 0, List.of());
+            case CURVE -> new NewReading(metric.key(), value, 0, curve(test, metric, value));
+            case FRAME_TIMES -> new NewReading(metric.key(), value, 0, frames(random));
+            default -> new NewReading(metric.key(), rounded(value), 0, List.of());
         };
     }
 

@@ -18,6 +18,9 @@ import yarrowmark.server.access.DemoSignIn;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
+import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
@@ -139,9 +142,9 @@ class DemoTrends {
             facts.put("power.sustained_limit", Double.toString(watts));
             long configuration = configurations.configure(
                     unit, given(facts), "power limit " + Math.round(watts) + " W", DemoSignIn.NAME);
-            List<Ledger.NewRun> more = new ArrayList<>();
+            List<NewRun> more = new ArrayList<>();
             for (int run = 1; run <= 3; run++) {
-                more.add(new Ledger.NewRun(
+                more.add(new NewRun(
                         stays,
                         run,
                         1,
@@ -150,7 +153,7 @@ class DemoTrends {
                         null,
                         0,
                         at(LADDER, i).plus(Duration.ofHours(2)),
-                        List.of(new Ledger.NewReading("value", watts > 30 && run == 2 ? 0 : 1, 0, List.of())),
+                        List.of(new NewReading("value", watts > 30 && run == 2 ? 0 : 1, 0, List.of())),
                         DemoSignIn.NAME));
             }
             DemoDevices.Speed s = start.speed();
@@ -227,17 +230,17 @@ class DemoTrends {
             ToDoubleFunction<Played> effect,
             String cannot,
             Random random,
-            List<Ledger.NewRun> more) {
+            List<NewRun> more) {
         long session = ledger.open(
-                new Ledger.NewSession(configuration, plan, 3, 3_000, true, null, start, List.of(), DemoSignIn.NAME));
+                new NewSession(configuration, plan, 3, 3_000, true, null, start, List.of(), DemoSignIn.NAME));
         Instant now = start;
-        List<Ledger.NewRun> runs = new ArrayList<>();
+        List<NewRun> runs = new ArrayList<>();
         // What a device likes more than others is its own, and the same on every day.
         Random liking = new Random(SEED);
         for (Played test : tests) {
             double own = Math.exp(test.behaviour().taste() * 0.3 * liking.nextGaussian()) * effect.applyAsDouble(test);
             if (test.name().equals(cannot)) {
-                runs.add(new Ledger.NewRun(
+                runs.add(new NewRun(
                         test.testId(),
                         1,
                         1,
@@ -257,7 +260,7 @@ class DemoTrends {
                 double level = test.behaviour().level();
                 double step = test.behaviour().resolution();
                 double value = Math.max(step, Math.round((test.less() ? level / merit : level * merit) / step) * step);
-                runs.add(new Ledger.NewRun(
+                runs.add(new NewRun(
                         test.testId(),
                         run,
                         1,
@@ -266,7 +269,7 @@ class DemoTrends {
                         null,
                         6_200,
                         now,
-                        List.of(new Ledger.NewReading(test.metric(), value, step, List.of()))));
+                        List.of(new NewReading(test.metric(), value, step, List.of()))));
             }
         }
         runs.addAll(more);

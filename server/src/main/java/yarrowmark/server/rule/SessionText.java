@@ -23,6 +23,8 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.evidence.EvidenceShelf;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.LedgerSessions;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.platform.Problem;
 
@@ -129,7 +131,7 @@ class SessionText {
         for (Map.Entry<Place, List<Taken>> run : byRun(answer.taken()).entrySet()) {
             ledger.record(
                     sessionId,
-                    new Ledger.NewRun(
+                    new NewRun(
                             run.getKey().testId(),
                             run.getKey().run(),
                             1,
@@ -139,7 +141,7 @@ class SessionText {
                             0,
                             clock.instant(),
                             run.getValue().stream()
-                                    .map(t -> new Ledger.NewReading(t.metric(), t.value(), t.resolution(), List.of()))
+                                    .map(t -> new NewReading(t.metric(), t.value(), t.resolution(), List.of()))
                                     .toList(),
                             person));
         }

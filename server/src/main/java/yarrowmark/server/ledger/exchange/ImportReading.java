@@ -36,7 +36,7 @@ import yarrowmark.server.ledger.exchange.ImportRow.Place;
 import yarrowmark.server.ledger.exchange.ImportRow.RunKey;
 import yarrowmark.server.ledger.exchange.ImportRow.Setup;
 import yarrowmark.server.ledger.exchange.ImportRow.Suite;
-import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SeriesReadings;
@@ -265,7 +265,7 @@ final class ImportReading {
             throws Refused {
         String points = row.cell(POINTS);
         boolean withoutValue = row.cell("value").isEmpty() && points.isEmpty();
-        List<Ledger.NewReading> series = points.isEmpty() ? List.of() : series(row, test, points);
+        List<NewReading> series = points.isEmpty() ? List.of() : series(row, test, points);
         Measure measure = !series.isEmpty() && test != null
                 ? measure(whole(test))
                 : test != null ? knownMeasure(row, test, withoutValue) : newMeasure(row, suite, withoutValue);
@@ -320,8 +320,7 @@ final class ImportReading {
     }
 
     /** What the points of a curve or of frame times come to, the number that stands for them first. */
-    private static List<Ledger.NewReading> series(CsvFile.Row row, @Nullable TestRow test, String points)
-            throws Refused {
+    private static List<NewReading> series(CsvFile.Row row, @Nullable TestRow test, String points) throws Refused {
         if (!row.cell("value").isEmpty()) {
             throw new Refused(
                     POINTS, points, "A row has a value or points. The numbers of points are found when they are read.");

@@ -12,7 +12,7 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 
@@ -33,7 +33,7 @@ record ImportRow(
         @Nullable Double value,
         double resolution,
         boolean counted,
-        List<Ledger.NewReading> series) {
+        List<NewReading> series) {
 
     /** A configuration by what it is: the facts decide, not its name. */
     record Setup(String maker, String model, String unit, Map<String, String> facts) {}

@@ -23,6 +23,7 @@ import yarrowmark.server.ledger.exchange.ImportRow.Place;
 import yarrowmark.server.ledger.exchange.ImportRow.Setup;
 import yarrowmark.server.ledger.exchange.ImportRow.Suite;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Configurations;
@@ -175,7 +176,7 @@ public class LedgerImport {
                     place.setup(),
                     Optional.of(configurations.resolveMerged(
                             known.get(place.setup()).orElseThrow())));
-            long session = ledger.open(new Ledger.NewSession(
+            long session = ledger.open(new NewSession(
                     known.get(place.setup()).orElseThrow(),
                     place.session(),
                     require(runs, place),

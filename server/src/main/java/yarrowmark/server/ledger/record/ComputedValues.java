@@ -150,8 +150,7 @@ public class ComputedValues {
                         .orElse(0)
                 + 1;
         Run run = runs.save(new Run(
-                session,
-                new Ledger.NewRun(metric.testId(), number, attempt, RunState.OK, null, null, 0, at, List.of(), BY)));
+                session, new NewRun(metric.testId(), number, attempt, RunState.OK, null, null, 0, at, List.of(), BY)));
         readings.save(new Reading(run.id(), metric.id(), session.configurationId(), value, step, null));
     }
 

@@ -43,7 +43,7 @@ public class Run {
 
     protected Run() {}
 
-    Run(Session session, Ledger.NewRun run) {
+    Run(Session session, NewRun run) {
         this.sessionId = session.id();
         this.configurationId = session.configurationId();
         this.testId = run.testId();

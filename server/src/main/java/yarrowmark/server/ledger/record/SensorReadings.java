@@ -18,7 +18,7 @@ final class SensorReadings {
 
     private SensorReadings() {}
 
-    static Ledger.NewRun completed(TestRow test, Ledger.NewRun run) {
+    static NewRun completed(TestRow test, NewRun run) {
         if (run.beside() == null || run.beside().tracks().isEmpty() || run.state() != RunState.OK) {
             return run;
         }
@@ -33,17 +33,17 @@ final class SensorReadings {
         } catch (IllegalArgumentException e) {
             throw Problem.invalid("invalid-track", Problem.words(e));
         }
-        List<Ledger.NewReading> readings = new ArrayList<>(run.readings());
+        List<NewReading> readings = new ArrayList<>(run.readings());
         // Its other numbers may come first, and work is told in the unit of the test's own.
         String own = test.metrics().get(0).key();
         OptionalDouble rate = run.readings().stream()
                 .filter(r -> r.metric().equals(own))
-                .mapToDouble(Ledger.NewReading::value)
+                .mapToDouble(NewReading::value)
                 .findFirst();
         for (MetricRow metric : test.metrics()) {
             of(metric.key(), sensed, rate).ifPresent(value -> {
                 if (readings.stream().noneMatch(r -> r.metric().equals(metric.key()))) {
-                    readings.add(new Ledger.NewReading(metric.key(), value, 0, List.of()));
+                    readings.add(new NewReading(metric.key(), value, 0, List.of()));
                 }
             });
         }

@@ -26,12 +26,12 @@ public final class SeriesReadings {
     private SeriesReadings() {}
 
     /** A device delivers the points alone, with the metric that stands for them; what they come to is found here. */
-    static Ledger.NewRun completed(TestRow test, Ledger.NewRun run) {
+    static NewRun completed(TestRow test, NewRun run) {
         MetricRow whole = test.metrics().stream()
                 .filter(m -> m.kind().isSeries())
                 .findFirst()
                 .orElse(null);
-        Ledger.NewReading given = whole == null
+        NewReading given = whole == null
                 ? null
                 : run.readings().stream()
                         .filter(r -> r.metric().equals(whole.key()))
@@ -52,7 +52,7 @@ public final class SeriesReadings {
                 .filter(m -> m.series() != null)
                 .map(MetricRow::key)
                 .collect(Collectors.toSet());
-        List<Ledger.NewReading> readings = new ArrayList<>(run.readings().stream()
+        List<NewReading> readings = new ArrayList<>(run.readings().stream()
                 .filter(r -> !numbers.contains(r.metric()))
                 .toList());
         List<String> odd = new ArrayList<>();
@@ -96,40 +96,39 @@ public final class SeriesReadings {
                 : BatteryLevels.charging(points);
     }
 
-    private static List<Ledger.NewReading> numbers(BatteryLevels of) {
-        List<Ledger.NewReading> readings = new ArrayList<>();
-        readings.add(new Ledger.NewReading(BatteryLevels.PER_HOUR, of.perHour(), of.resolution(), List.of()));
+    private static List<NewReading> numbers(BatteryLevels of) {
+        List<NewReading> readings = new ArrayList<>();
+        readings.add(new NewReading(BatteryLevels.PER_HOUR, of.perHour(), of.resolution(), List.of()));
         Map.of(
                         BatteryLevels.HOURS_TO_20, of.hoursTo20(),
                         BatteryLevels.HOURS_TO_END, of.hoursToEnd(),
                         BatteryLevels.MINUTES_TO_80, of.minutesFrom20To80(),
                         BatteryLevels.MINUTES_TO_FULL, of.minutesFrom20ToFull())
-                .forEach((key, value) ->
-                        value.ifPresent(v -> readings.add(new Ledger.NewReading(key, v, 0, List.of()))));
+                .forEach((key, value) -> value.ifPresent(v -> readings.add(new NewReading(key, v, 0, List.of()))));
         return readings;
     }
 
     /** What loops come to, for a test that has metrics for it. */
-    private static List<Ledger.NewReading> endured(TestRow test, List<Curve.Point> loops) {
+    private static List<NewReading> endured(TestRow test, List<Curve.Point> loops) {
         if (test.metrics().stream().noneMatch(m -> m.key().equals(Throttling.SUSTAINED))) {
             return List.of();
         }
         Throttling found =
                 Throttling.ofMany(loops.stream().mapToDouble(Curve.Point::y).toArray());
-        List<Ledger.NewReading> readings = new ArrayList<>(
-                List.of(new Ledger.NewReading(Throttling.SUSTAINED, 100 * found.sustained(), 0, List.of())));
+        List<NewReading> readings =
+                new ArrayList<>(List.of(new NewReading(Throttling.SUSTAINED, 100 * found.sustained(), 0, List.of())));
         found.onset()
                 .ifPresent(loop -> readings.add(
-                        new Ledger.NewReading(Throttling.ONSET, loops.get(loop).x(), 0, List.of())));
+                        new NewReading(Throttling.ONSET, loops.get(loop).x(), 0, List.of())));
         return readings;
     }
 
-    private static List<Ledger.NewReading> numbered(
+    private static List<NewReading> numbered(
             TestRow test, MetricRow whole, Map<SeriesNumber, Double> numbers, List<Double> points) {
-        List<Ledger.NewReading> readings = new ArrayList<>();
+        List<NewReading> readings = new ArrayList<>();
         for (MetricRow m : test.metrics()) {
             if (m.series() != null) {
-                readings.add(new Ledger.NewReading(
+                readings.add(new NewReading(
                         m.key(),
                         require(numbers, m.series()),
                         m.series().counts() ? 1 : 0,
@@ -140,7 +139,7 @@ public final class SeriesReadings {
     }
 
     /** The points stay with the reading of the metric that stands for them: x and y in turn, or the frame times. */
-    public static List<Ledger.NewReading> of(TestRow test, String text, boolean timestamps) {
+    public static List<NewReading> of(TestRow test, String text, boolean timestamps) {
         MetricRow whole = test.metrics().stream()
                 .filter(m -> m.kind().isSeries())
                 .findFirst()
@@ -148,7 +147,7 @@ public final class SeriesReadings {
         try {
             List<Double> points;
             Map<SeriesNumber, Double> numbers;
-            List<Ledger.NewReading> more = List.of();
+            List<NewReading> more = List.of();
             if (whole.kind() == Kind.CURVE) {
                 Curve curve = new Curve(SeriesText.points(text));
                 BatteryLevels levels = levels(test, curve.points());

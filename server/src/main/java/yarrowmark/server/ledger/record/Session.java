@@ -56,7 +56,7 @@ public class Session {
 
     protected Session() {}
 
-    Session(long configurationId, Ledger.NewSession s) {
+    Session(long configurationId, NewSession s) {
         this.configurationId = configurationId;
         this.planName = s.planName();
         this.runs = s.runs();

@@ -30,6 +30,8 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.ConfigurationLock;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewReading;
+import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.Reading;
 import yarrowmark.server.ledger.record.ReadingRepository;
 import yarrowmark.server.ledger.record.Reason;
@@ -156,7 +158,7 @@ class ScoreEntry {
     }
 
     /** What a text says. @param read of the number that stands for the test. @param further others of the run. @param refused why one of these is none */
-    private record Entered(KindText.Read read, List<Ledger.NewReading> further, @Nullable String refused) {}
+    private record Entered(KindText.Read read, List<NewReading> further, @Nullable String refused) {}
 
     /** A test with several numbers takes them in one text, in their order: "57.8 / 17.1". */
     private static Entered entered(TestRow test, String text) {
@@ -164,7 +166,7 @@ class ScoreEntry {
         List<MetricRow> others = ScoreSheet.further(test);
         List<String> parts = others.isEmpty() ? List.of(text) : SeveralNumbers.parts(text);
         KindText.Read read = KindText.read(parts.get(0), metric.kind(), metric.unit(), metric.choices());
-        List<Ledger.NewReading> further = new ArrayList<>();
+        List<NewReading> further = new ArrayList<>();
         if (!(read.said() instanceof ScoreText.Value)) {
             // A reason has slashes and semicolons of its own.
             return new Entered(KindText.read(text, metric.kind(), metric.unit(), metric.choices()), further, null);
@@ -193,7 +195,7 @@ class ScoreEntry {
             if (other.unusable(v.value()) != null) {
                 return new Entered(read, further, other.name() + ": " + other.unusable(v.value()));
             }
-            further.add(new Ledger.NewReading(other.key(), v.value(), v.resolution(), List.of()));
+            further.add(new NewReading(other.key(), v.value(), v.resolution(), List.of()));
         }
         return new Entered(read, further, null);
     }
@@ -257,17 +259,17 @@ class ScoreEntry {
                         metric.test() + " is measured in " + metric.unit()
                                 + ", so no stopwatch stops it. Type the value.");
             }
-            List<Ledger.NewReading> numbers = new ArrayList<>(entered.further());
+            List<NewReading> numbers = new ArrayList<>(entered.further());
             double resolution =
                     byStopwatch ? Math.max(v.resolution(), ScoreText.handStep(metric.unit())) : v.resolution();
-            numbers.add(0, new Ledger.NewReading(metric.key(), v.value(), resolution, List.of()));
+            numbers.add(0, new NewReading(metric.key(), v.value(), resolution, List.of()));
             return put(
                     sessionId,
                     testId,
                     runNumber,
                     "Typed anew",
                     person,
-                    attempt -> new Ledger.NewRun(
+                    attempt -> new NewRun(
                             testId,
                             runNumber,
                             attempt,
@@ -286,7 +288,7 @@ class ScoreEntry {
                 runNumber,
                 "Typed anew",
                 person,
-                attempt -> new Ledger.NewRun(
+                attempt -> new NewRun(
                         testId,
                         runNumber,
                         attempt,
@@ -308,20 +310,20 @@ class ScoreEntry {
     ScoreSheet.Sheet points(
             long sessionId, long testId, int runNumber, String text, boolean timestamps, String person) {
         TestRow test = sheets.test(testId);
-        List<Ledger.NewReading> numbers = SeriesReadings.of(test, text, timestamps);
+        List<NewReading> numbers = SeriesReadings.of(test, text, timestamps);
         return put(
                 sessionId,
                 testId,
                 runNumber,
                 "Pasted anew",
                 person,
-                attempt -> new Ledger.NewRun(
+                attempt -> new NewRun(
                         testId, runNumber, attempt, RunState.OK, null, null, 0, clock.instant(), numbers, person));
     }
 
     /** @param run of the attempt it is given; what stood at its place before is set aside for the reason */
     private ScoreSheet.Sheet put(
-            long sessionId, long testId, int runNumber, String reason, String person, IntFunction<Ledger.NewRun> run) {
+            long sessionId, long testId, int runNumber, String reason, String person, IntFunction<NewRun> run) {
         if (runNumber < 1 || runNumber > MOST_RUNS) {
             throw Problem.invalid(
                     "run-out-of-range",
@@ -329,7 +331,7 @@ class ScoreEntry {
         }
         sittings.session(sessionId);
         Run before = sheets.latest(sessionId).getOrDefault(testId, Map.of()).get(runNumber);
-        Ledger.NewRun made = run.apply(before == null ? 1 : before.attempt() + 1);
+        NewRun made = run.apply(before == null ? 1 : before.attempt() + 1);
         if (before != null && stands(before, made)) {
             return sheets.sheet(sessionId);
         }
@@ -341,7 +343,7 @@ class ScoreEntry {
     }
 
     /** Whether the same counts already: a score whose answer was lost on its way is sent once more. */
-    private boolean stands(Run before, Ledger.NewRun made) {
+    private boolean stands(Run before, NewRun made) {
         if (before.state() != made.state()
                 || !Objects.equals(before.reasonWords(), made.reasonWords())
                 || made.readings().stream().anyMatch(r -> !r.samples().isEmpty())) {

@@ -21,6 +21,7 @@ import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
 import yarrowmark.server.platform.PlainLine;
@@ -101,7 +102,7 @@ class SheetController {
                 .map(text -> new Ledger.Check(text, ticked.contains(text)))
                 .toList();
         List<TestByHand> tests = byHand(body);
-        long id = ledger.open(new Ledger.NewSession(
+        long id = ledger.open(new NewSession(
                 body.configurationId(),
                 body.name().strip(),
                 body.runs(),
