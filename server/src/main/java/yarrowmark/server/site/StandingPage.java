@@ -138,13 +138,16 @@ class StandingPage {
         html.append("<td class=\"n\">").append(escaped(words)).append("</td>");
     }
 
+    /** The order, and beside it what the place could be where noise leaves more than one; as the program shows it. */
     private static String place(Standings.Row row) {
         if (row.placeBest() == null || row.placeWorst() == null) {
             return "–";
         }
-        return Objects.equals(row.placeBest(), row.placeWorst())
-                ? row.placeBest().toString()
-                : row.placeBest() + "–" + row.placeWorst();
+        if (Objects.equals(row.placeBest(), row.placeWorst())) {
+            return row.placeBest().toString();
+        }
+        String range = row.placeBest() + " to " + row.placeWorst();
+        return row.order() == null ? range : row.order() + " <span class=\"by\">" + range + "</span>";
     }
 
     private static String against(Standings.Row row, @Nullable MetricRow one) {
