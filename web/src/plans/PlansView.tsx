@@ -119,7 +119,7 @@ export function PlansView() {
                     search={{ form: 'charts', tests: p.items.map((item) => item.testId) }}
                     className="small link"
                   >
-                    charts
+                    Charts
                   </Link>
                   <Link data-changes to="/plans" search={{ copy: p.id }} className="small link">
                     Copy and change
