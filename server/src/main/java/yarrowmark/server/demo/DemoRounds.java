@@ -1,7 +1,5 @@
 package yarrowmark.server.demo;
 
-import static yarrowmark.server.platform.Require.require;
-
 import jakarta.persistence.EntityManager;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -10,7 +8,6 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.function.Predicate;
-import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import yarrowmark.core.calibration.Calibration;
 import yarrowmark.core.measure.Direction;
@@ -79,12 +76,9 @@ class DemoRounds {
      * @return when the session ended
      */
     Instant add(DemoDevices.Device device, long configuration, long session, Instant start) {
-        Map<Long, TestRow> all = catalog.tests().stream().collect(Collectors.toMap(TestRow::id, t -> t));
         List<Long> before = builtIn.firstRound();
-        List<TestRow> tests = builtIn.everything().stream()
-                .filter(id -> !before.contains(id))
-                .map(id -> require(all, id))
-                .filter(TestRow::given)
+        List<TestRow> tests = catalog.tests().stream()
+                .filter(t -> t.builtIn() && !t.retired() && t.given() && !before.contains(t.id()))
                 .toList();
         Speed speed = device.setups().get(0).speed();
         Random random = new Random(SEED ^ device.model().hashCode());

@@ -1,7 +1,5 @@
 package yarrowmark.server.standing;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Service;
@@ -9,6 +7,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.standing.RankFirmness;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.platform.Revision;
+import yarrowmark.server.platform.UntilChanged;
 
 /** How firm the first places are, should the purpose weigh a little otherwise. */
 @Service
@@ -27,28 +26,17 @@ class RankStability {
 
     record FirstShare(long configurationId, double share) {}
 
-    private record Key(StandingsAsk ask, long revision) {}
-
     private final StandingsService standings;
-    private final Revision revision;
-    private final Cache<Key, Firmness> kept =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
+    private final UntilChanged<StandingsAsk, Firmness> kept;
 
     RankStability(StandingsService standings, Revision revision) {
         this.standings = standings;
-        this.revision = revision;
+        this.kept = new UntilChanged<>(revision, KEPT);
     }
 
     @Transactional(readOnly = true)
     public Firmness of(StandingsAsk ask) {
-        Key key = new Key(ask, revision.now());
-        Firmness there = kept.getIfPresent(key);
-        if (there != null) {
-            return there;
-        }
-        Firmness made = of(standings.ranked(ask));
-        kept.put(key, made);
-        return made;
+        return kept.get(ask, () -> of(standings.ranked(ask)));
     }
 
     static Firmness of(Ranked ranked) {

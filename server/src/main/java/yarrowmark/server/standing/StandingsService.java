@@ -2,8 +2,6 @@ package yarrowmark.server.standing;
 
 import static yarrowmark.server.platform.Require.require;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -29,13 +27,12 @@ import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Revision;
+import yarrowmark.server.platform.UntilChanged;
 
 /** Ranks what was tested, from stored samples; single readings are never read. Answers are kept until the records change. */
 @Service
 class StandingsService {
     private static final int KEPT = 40;
-
-    private record Key(StandingsAsk ask, long revision) {}
 
     /** Ranked, and once somebody wants to see it, as it is shown: of many thousand rows that is most of the work. */
     private final class Answer {
@@ -57,11 +54,9 @@ class StandingsService {
     private final Purposes purposes;
     private final PooledSamples samples;
     private final StandingFilter entrants;
-    private final Revision revision;
     private final StandingsShaper shaper;
     /** What is asked again stays, also while somebody asks once for each of a thousand metrics. */
-    private final Cache<Key, Answer> kept =
-            Caffeine.newBuilder().maximumSize(KEPT).build();
+    private final UntilChanged<StandingsAsk, Answer> kept;
 
     StandingsService(
             Purposes purposes,
@@ -73,7 +68,7 @@ class StandingsService {
         this.samples = samples;
         this.entrants = entrants;
         this.shaper = shaper;
-        this.revision = revision;
+        this.kept = new UntilChanged<>(revision, KEPT);
     }
 
     /** By the purpose that is asked for. */
@@ -89,16 +84,10 @@ class StandingsService {
     }
 
     private Answer answer(StandingsAsk ask) {
-        Key key = new Key(ask, revision.now());
-        Answer there = kept.getIfPresent(key);
-        if (there != null) {
-            return there;
-        }
-        PurposeRow purpose = purposes.purpose(ask.purpose());
-        Answer made = new Answer(rank(ask, purpose.name(), purpose.weighing()));
-        kept.asMap().keySet().removeIf(k -> k.revision() < key.revision());
-        kept.put(key, made);
-        return made;
+        return kept.get(ask, () -> {
+            PurposeRow purpose = purposes.purpose(ask.purpose());
+            return new Answer(rank(ask, purpose.name(), purpose.weighing()));
+        });
     }
 
     /** By weights that somebody tries out. */
