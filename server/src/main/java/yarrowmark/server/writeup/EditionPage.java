@@ -184,7 +184,7 @@ public final class EditionPage {
         if (lines.isEmpty()) {
             return;
         }
-        html.append("<section><h3>").append(title).append("</h3><ul>");
+        html.append("<section><h2>").append(title).append("</h2><ul>");
         lines.forEach(line -> html.append("<li>")
                 .append(MarkedText.line(line.asString(""), anchors))
                 .append("</li>"));
