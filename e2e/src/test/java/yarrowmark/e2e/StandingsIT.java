@@ -200,13 +200,13 @@ class StandingsIT extends AtTheDemo {
         row(0);
         browser.press("Export");
         browser.press("CSV");
-        Path csv = folder.resolve("standings-the-shared-tests.csv");
+        Path csv = folder.resolve("standings-the-tests-in-common-use.csv");
         browser.until("the table", () -> Files.exists(csv));
         browser.press("HTML, a table to put into a page");
-        Path html = folder.resolve("standings-the-shared-tests.html");
+        Path html = folder.resolve("standings-the-tests-in-common-use.html");
         browser.until("the table to embed", () -> Files.exists(html));
         browser.press("SVG, light");
-        Path svg = folder.resolve("standings-the-shared-tests-light.svg");
+        Path svg = folder.resolve("standings-the-tests-in-common-use-light.svg");
         browser.until("the picture", () -> Files.exists(svg));
         assertThat(Files.readString(csv, StandardCharsets.UTF_8)).contains("Ostler", "Processor, index in its part");
         assertThat(Files.readString(html, StandardCharsets.UTF_8))
