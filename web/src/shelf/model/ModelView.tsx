@@ -129,8 +129,8 @@ function Model({ page }: { page: ModelPage }) {
                 name: c.name,
                 retired: false,
               }));
-            // As it was delivered and everything it was set up as since, the newest first.
-            return aboutThese(all.reverse(), undefined);
+            // What a reader buys comes first: as it was delivered, and then everything it was set up as since.
+            return { ...aboutThese(all, undefined), title: `${model.maker} ${model.name}` };
           }}
         />
       </Opening>

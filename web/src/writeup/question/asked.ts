@@ -62,7 +62,10 @@ export function narrowedWords(standings: Schemas['Standings'], of: AskedStanding
     named.length > 0 && `without ${named.length > MOST_NAMED ? `${named.length} tests` : named.join(', ')}`,
     standings.per && `per ${standings.per}`,
     standings.take !== undefined && standings.take !== 'USUAL' && takeWords(standings.take),
-    asked.onlyTests && asked.onlyTests.length > 0 && `by ${asked.onlyTests.length} tests of a list`,
+    asked.onlyTests &&
+      asked.onlyTests.length > 0 &&
+      !standings.scope.includes('of a list') &&
+      `by ${asked.onlyTests.length} tests of a list`,
     asked.only && asked.only.length > 0 && `${asked.only.length} picked by hand`,
     asked.maker && asked.maker.length > 0 && `made by ${asked.maker.join(', ')}`,
     asked.fact &&

@@ -111,9 +111,15 @@ class StandingPage {
             if (one != null) {
                 cell(html, row.value() == null ? "–" : Numbers.quantity(row.value(), one.unit()));
             }
-            cell(html, against(row, one));
+            cell(
+                    html,
+                    of.base() != null && of.base().id() == row.configuration().id() && row.index() != null
+                            ? "100"
+                            : against(row, one));
             html.append("<td class=\"interval\">").append(span.drawn(row)).append("<span>");
-            html.append(escaped(interval(row, one))).append("</span></td>");
+            boolean base =
+                    of.base() != null && of.base().id() == row.configuration().id() && row.difference() == null;
+            html.append(base ? "the base" : escaped(interval(row, one))).append("</span></td>");
             for (int i = 0; i < parts.size(); i++) {
                 int part = i;
                 cell(
