@@ -54,7 +54,7 @@ final class EditionPicture {
             g.setColor(accent(of));
             g.fillRect(0, 0, width, height);
             g.setColor(PAPER);
-            words(g, List.of(of.lab()), fonts.title(height / 9f), width / 16, height / 2, 0);
+            words(g, List.of(of.lab()), fonts.title(of.lab(), height / 9f), width / 16, height / 2, 0);
         }
         g.dispose();
         return image;
@@ -71,14 +71,20 @@ final class EditionPicture {
         g.fillRect(0, 0, width / 80, height);
         int room = split - margin - (alone ? margin : margin / 2);
         g.setColor(INK_2);
-        words(g, broken(g, of.lab(), fonts.sans(26), room, 1), fonts.sans(26), margin, margin + 26, 0);
-        Font large = fonts.title(of.title().length() > 60 ? 46 : 56);
+        words(
+                g,
+                broken(g, of.lab(), fonts.sans(of.lab(), 26), room, 1),
+                fonts.sans(of.lab(), 26),
+                margin,
+                margin + 26,
+                0);
+        Font large = fonts.title(of.title(), of.title().length() > 60 ? 46 : 56);
         List<String> title = broken(g, of.title(), large, room, MOST_TITLE_LINES);
         g.setColor(INK);
         int below = words(g, title, large, margin, height * 3 / 10 + large.getSize() / 2, large.getSize() * 6 / 5);
         if (of.subtitle() != null) {
             g.setColor(INK_2);
-            Font small = fonts.sans(30);
+            Font small = fonts.sans(of.subtitle(), 30);
             words(g, broken(g, of.subtitle(), small, room, MOST_SUBTITLE_LINES), small, margin, below + 16, 40);
         }
         if (of.photo() != null) {

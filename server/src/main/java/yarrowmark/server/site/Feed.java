@@ -31,7 +31,7 @@ class Feed {
         StringBuilder xml = new StringBuilder(
                 "<?xml version=\"1.0\" encoding=\"utf-8\"?>\n<feed xmlns=\"http://www.w3.org/2005/Atom\">\n");
         xml.append("<id>").append(id(look.name())).append("</id>\n<title>");
-        xml.append(escaped(look.name()))
+        xml.append(text(look.name()))
                 .append("</title>\n<updated>")
                 .append(updated)
                 .append("</updated>\n");
@@ -47,13 +47,18 @@ class Feed {
             xml.append("<entry><id>")
                     .append(id(one.key()))
                     .append("</id><title>")
-                    .append(escaped(one.title()));
+                    .append(text(one.title()));
             xml.append("</title><updated>").append(one.publishedAt()).append("</updated><author><name>");
-            xml.append(escaped(one.person())).append("</name></author><link rel=\"alternate\" href=\"");
+            xml.append(text(one.person())).append("</name></author><link rel=\"alternate\" href=\"");
             xml.append(base == null ? one.key() + "/index.html" : escaped(base + "/" + one.key()));
-            xml.append("\"/><summary>").append(escaped(SitePage.said(one))).append("</summary></entry>\n");
+            xml.append("\"/><summary>").append(text(SitePage.said(one))).append("</summary></entry>\n");
         }
         return xml.append("</feed>\n").toString();
+    }
+
+    /** XML has no word for control characters, however they are escaped. */
+    private static String text(String words) {
+        return escaped(words.replaceAll("[\\p{Cntrl}&&[^\\t\\n]]", " "));
     }
 
     /** The same for ever, wherever the page lies. */

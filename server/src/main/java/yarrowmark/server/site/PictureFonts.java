@@ -21,12 +21,17 @@ final class PictureFonts {
         environment.registerFont(read("source-sans-3-latin-700-normal.woff", Font.SANS_SERIF));
     }
 
-    Font title(float size) {
-        return title.deriveFont(size);
+    /** Ours has Latin letters alone: other words get whatever the machine writes them with. */
+    Font title(String words, float size) {
+        return of(title, Font.SERIF, words, size);
     }
 
-    Font sans(float size) {
-        return sans.deriveFont(size);
+    Font sans(String words, float size) {
+        return of(sans, Font.SANS_SERIF, words, size);
+    }
+
+    private static Font of(Font ours, String otherwise, String words, float size) {
+        return (ours.canDisplayUpTo(words) < 0 ? ours : new Font(otherwise, Font.PLAIN, 1)).deriveFont(size);
     }
 
     private static Font read(String name, String otherwise) {

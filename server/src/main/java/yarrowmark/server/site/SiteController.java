@@ -53,6 +53,9 @@ class SiteController {
                 zip.write(bytes);
                 zip.closeEntry();
             });
+        } catch (RuntimeException e) {
+            Files.deleteIfExists(file);
+            throw e;
         } catch (IOException e) {
             Files.deleteIfExists(file);
             throw Problem.conflict("site-not-made", "The folder could not be made: " + e.getMessage() + ".");

@@ -135,13 +135,17 @@ public class FrozenStandings {
         return row(frozen);
     }
 
-    @Transactional(readOnly = true)
+    /**
+     * One that follows what is measured, and whose question has no answer any more, is shown as it was: without a transaction
+     * of its own around both, as the question that fails would end that.
+     */
     public Frozen read(String key) {
         FrozenStanding frozen = entities.find(FrozenStanding.class, key);
         if (frozen == null) {
             throw Problem.notFound("kept standing under this address", key.substring(0, Math.min(24, key.length())));
         }
-        boolean now = frozen.living && frozen.ask != null;
+        Standings living = frozen.living && frozen.ask != null ? now(frozen.ask) : null;
+        boolean now = living != null;
         return new Frozen(
                 frozen.frozenKey,
                 frozen.title,
@@ -149,9 +153,15 @@ public class FrozenStandings {
                 frozen.caption,
                 now ? clock.instant() : frozen.at,
                 now,
-                now
-                        ? standings.shown(json.readValue(frozen.ask, StandingsAsk.class))
-                        : json.readValue(frozen.answer, Standings.class));
+                living != null ? living : json.readValue(frozen.answer, Standings.class));
+    }
+
+    private @Nullable Standings now(String ask) {
+        try {
+            return standings.shown(json.readValue(ask, StandingsAsk.class));
+        } catch (Problem e) {
+            return null;
+        }
     }
 
     /** Those on the front page. */

@@ -21,6 +21,8 @@ import javax.imageio.ImageIO;
 import javax.xml.parsers.DocumentBuilderFactory;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.w3c.dom.Document;
 import tools.jackson.databind.JsonNode;
 import yarrowmark.server.support.Client;
@@ -33,6 +35,9 @@ class SiteTest extends Writing {
     private static final String FIGURE =
             "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 690 200\"><rect x=\"0\" y=\"0\" width=\"690\" height=\"200\" fill=\"var(--accent, var(--leaf))\"/><text x=\"20\" y=\"40\" font-size=\"14\" fill=\"var(--ink)\">Weir hash</text></svg>";
     private static final Pattern LINK = Pattern.compile("(?:href|src)=\"([^\"#]*)[^\"]*\"|url\\((/?[^)]*)\\)");
+
+    @Autowired
+    private JdbcTemplate sql;
 
     @AfterEach
     void withoutAddress() {
@@ -161,6 +166,14 @@ class SiteTest extends Writing {
     }
 
     @Test
+    void wordsThatOurLettersLackAreWrittenWithTheMachines() {
+        PictureFonts fonts = new PictureFonts();
+        assertThat(fonts.title("Жук", 20).getFamily()).isEqualTo(java.awt.Font.SERIF);
+        assertThat(fonts.title("Zwei Winter, größer", 20).canDisplayUpTo("Zwei Winter, größer"))
+                .isEqualTo(-1);
+    }
+
+    @Test
     void theFeedIsAtomAndNamesWhatIsListed() throws Exception {
         String key = withFigure("");
         owner.put("/api/look", Map.of("address", "https://reviews.example/w"));
@@ -198,6 +211,10 @@ class SiteTest extends Writing {
                 .as("that of the day it was saved")
                 .contains(">10.15 m<");
         assertThat(read("/w/standings/" + "x".repeat(24)).statusCode()).isEqualTo(404);
+        // One whose question has no answer any more is shown as it was, and the folder can still be made.
+        String lost = saved(true);
+        sql.update("update frozen_standing set ask = '{\"metric\":99999999}' where frozen_key = ?", lost);
+        assertThat(text("/w/standings/" + lost)).contains("As it was on", "Depths &amp; more");
         // An address of before leads there.
         HttpResponse<byte[]> before = read("/kept/" + was);
         assertThat(before.headers().firstValue("Location")).hasValue("/w/standings/" + was);
