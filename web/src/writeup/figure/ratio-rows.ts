@@ -164,6 +164,9 @@ export function drawRatios(
   const narrowed = byWords(by, comparison);
   const also = side.changed.differing.filter((r) => r.role === 'ALSO_CHANGED').map((r) => r.label.toLowerCase());
   const measured = cells.filter((c) => c.ratio !== undefined);
+  // Narrowed, a value beside a ratio may be of some sessions, or per watt; a number in a text is of all.
+  const raw = (configuration: number, metric: number, value: number | undefined) =>
+    by === undefined && value !== undefined ? { of: 'value' as const, configuration, metric } : undefined;
   const count = (wanted: string) => measured.filter((c) => c.verdict?.endsWith(wanted)).length;
   return {
     ...drawing,
@@ -193,8 +196,8 @@ export function drawRatios(
     }),
     asks: rows.map((r, i) => [
       undefined,
-      undefined,
-      undefined,
+      raw(comparison.base.id, r.metric.id, r.value),
+      raw(side.configuration.id, r.metric.id, cells[i]!.value),
       cells[i]!.ratio === undefined
         ? undefined
         : {

@@ -206,13 +206,20 @@ class WriteUpIT extends AtTheDemo {
         browser.press("press it on the page");
         WebElement number = browser.see("//td[contains(., 'Weir hash, one thread')]/following-sibling::td[1]/button");
         String words = number.getText();
+        assertThat(words).endsWith("ops/s");
         number.click();
+        browser.see("//textarea[@aria-label='Text']").sendKeys(", by @");
+        browser.press("press it on the page");
+        WebElement ratio = browser.see("//td[contains(., 'Weir hash, one thread')]/following-sibling::td[3]/button");
+        String against = ratio.getText();
+        assertThat(against).endsWith("×");
+        ratio.click();
         browser.see("//textarea[@aria-label='Text']").sendKeys(" of the other.", Keys.ESCAPE);
         assertThat(browser.see("//*[@role='presentation'][contains(., 'of the other')]")
                         .getText())
-                .contains("The hash runs at " + words + " of the other.");
+                .contains("The hash runs at " + words + ", by " + against + " of the other.");
         browser.seeText("Weir hash, one thread");
-        browser.seeText("1 number");
+        browser.seeText("2 numbers");
         assertThat(browser.text()).doesNotContain("does not agree");
         kept();
 
@@ -224,7 +231,7 @@ class WriteUpIT extends AtTheDemo {
             const data = new DataTransfer();
             data.setData('text/plain', 'And [1.02×](yarrowmark:' + btoa(JSON.stringify({ of: 'ratio', configuration: 6, base: 4, metric: 1 })) + ') so.');
             area.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));""");
-        browser.seeText("2 numbers");
+        browser.seeText("3 numbers");
         assertThat(browser.complaints()).isEmpty();
     }
 
