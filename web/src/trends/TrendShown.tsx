@@ -1,4 +1,5 @@
 import { ExportFigure } from '../export/ExportFigure.tsx';
+import { wholeWayWords } from '../writeup/question/asked.ts';
 import { toggled } from '../format/parts.ts';
 import { CopyButton } from '../ui/CopyButton.tsx';
 import { times } from '../format/ratio.ts';
@@ -66,7 +67,7 @@ export function TrendShown({
         <Multiples trends={trends} search={search} toScale={toScale} />
       ) : (
         <>
-          <ExportFigure name={title} caption={title} csv={() => trendCsv(trends)}>
+          <ExportFigure name={title} caption={`${title}.${wholeWayWords(trends)}`} csv={() => trendCsv(trends)}>
             <TrendPlot
               trends={trends}
               width={width}

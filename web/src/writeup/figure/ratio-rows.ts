@@ -162,6 +162,9 @@ export function drawRatios(
     PHONE,
   );
   const narrowed = byWords(by, comparison);
+  const out = rows.filter((_, i) => cells[i]!.outReason !== undefined && cells[i]!.ratio !== undefined);
+  const outNames = out.slice(0, 4).map((r) => lineName(r, comparison.rows));
+  if (out.length > 4) outNames.push(`${out.length - 4} more`);
   const also = side.changed.differing.filter((r) => r.role === 'ALSO_CHANGED').map((r) => r.label.toLowerCase());
   const measured = cells.filter((c) => c.ratio !== undefined);
   // Narrowed, a value beside a ratio may be of some sessions, or per watt; a number in a text is of all.
@@ -170,7 +173,7 @@ export function drawRatios(
   const count = (wanted: string) => measured.filter((c) => c.verdict?.endsWith(wanted)).length;
   return {
     ...drawing,
-    caption: `${named(side.configuration)} against ${named(comparison.base)} = same; ratios with 95 % intervals, right is better, filled where clear.${narrowed && ` Asked ${narrowed}.`}${also.length > 0 ? ` Also changed: ${also.slice(0, 4).join(', ')}${also.length > 4 ? ` and ${also.length - 4} more` : ''}.` : ''}`,
+    caption: `${named(side.configuration)} against ${named(comparison.base)} = same; ratios with 95 % intervals, right is better, filled where clear.${narrowed && ` Asked ${narrowed}.`}${out.length > 0 ? ` Not in the overall: ${outNames.join(', ')}.` : ''}${also.length > 0 ? ` Also changed: ${also.slice(0, 4).join(', ')}${also.length > 4 ? ` and ${also.length - 4} more` : ''}.` : ''}`,
     alt: `${rows.length} tests of ${named(side.configuration)} against ${named(comparison.base)}: ${count('GAIN')} better, ${count('LOSS')} worse, ${measured.length - count('GAIN') - count('LOSS')} level or not to be told${measured.length < rows.length ? `, ${rows.length - measured.length} without a value` : ''}.`,
     columns: [
       'test',

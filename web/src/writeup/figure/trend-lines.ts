@@ -1,6 +1,6 @@
 import type { Schemas } from '../../api/client.ts';
 import { formatRatio } from '../../format/ratio.ts';
-import { trendWords, type TrendBy } from '../question/asked.ts';
+import { trendWords, wholeWayWords, type TrendBy } from '../question/asked.ts';
 import { stroke, words, type Drawn } from './drawn.ts';
 import { bothWidths } from './rows.ts';
 
@@ -87,7 +87,7 @@ export function drawTrend(trends: Trends, by?: TrendBy): Drawn | undefined {
   });
   return {
     ...drawing,
-    caption: `${whose} along ${trends.along.label.toLowerCase()}: overall for ${trends.purpose}${narrowed && `, ${narrowed},`} with its 95 % interval, each test in grey, the first = same; up is better, filled where a step is clear.`,
+    caption: `${whose} along ${trends.along.label.toLowerCase()}: overall for ${trends.purpose}${narrowed && `, ${narrowed},`} with its 95 % interval, each test in grey, the first = same; up is better, filled where a step is clear.${wholeWayWords(trends)}`,
     alt: `${whose} over ${trends.steps.length} steps of ${trends.along.label.toLowerCase()}${first && last ? `, from ${trends.steps[first.step]!.label} to ${trends.steps[last.step]!.label} ${formatRatio(last.ratio / first.ratio, materiality)}` : ''}. ${marked.length === 0 ? 'No step is clear' : `${marked.length} ${marked.length === 1 ? 'step is' : 'steps are'} clear`}.`,
     columns: [trends.along.label, 'overall', '95 % low', '95 % high'],
     rows: trends.steps.map((s, i) => {

@@ -1,7 +1,9 @@
 import type { Schemas } from '../../api/client.ts';
 import { testGroup, type TestGroup } from '../../format/format.ts';
 import { partWords } from '../../format/parts.ts';
+import { times } from '../../format/ratio.ts';
 import { takeWords } from '../../format/takes.ts';
+import { verdictWords } from '../../format/verdict.ts';
 import { compareSearch, trendsSearch } from '../../shell/search-params.ts';
 
 /** What Compare was asked beside who is compared. */
@@ -86,6 +88,14 @@ export function trendWords(by: TrendBy | undefined, trends: Schemas['Trends']): 
     by.suite !== undefined && `${suite ? `${suite.suite} ${suite.version}` : 'one suite'} alone`,
     (by.without ?? []).length > 0 && `without ${by.without!.map((key) => partWords(key, metrics)).join(', ')}`,
   ]);
+}
+
+/** What a trend comes to from its first step to its last, which a drawing alone leaves to the eye; empty where nothing has both. */
+export function wholeWayWords({ overall, steps }: Schemas['Trends']): string {
+  const [first, last] = [overall?.points[0], overall?.points.at(-1)];
+  return overall?.firstToLast && first && last
+    ? ` ${steps[first.step]!.label} to ${steps[last.step]!.label}: ${times(overall.firstToLast.ratio, 3)}, ${verdictWords(overall.firstToLast.verdict)}.`
+    : '';
 }
 
 /** The address at which Trends asks the same. */

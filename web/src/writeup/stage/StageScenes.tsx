@@ -3,6 +3,7 @@ import { useEffect, type CSSProperties, type ReactNode } from 'react';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { missingWords } from '../../format/verdict.ts';
 import { index, quantity } from '../../format/format.ts';
+import { lineName } from '../../compare/line/order.ts';
 import { toldApart } from '../../format/named.ts';
 import { barsOf, directionWords } from '../figure/bars.ts';
 import { Drawing } from '../figure/Drawing.tsx';
@@ -364,7 +365,8 @@ function RatiosScene(props: {
         return (
           <>
             <span className="stage-name" data-none={cell.ratio === undefined}>
-              {r.metric.test}
+              {lineName(r, comparison.rows)}
+              {cell.ratio !== undefined && cell.outReason !== undefined && <small>not in the overall</small>}
             </span>
             <span className="stage-bar stage-bar-middle">
               {cell.ratio === undefined ? (
@@ -380,7 +382,7 @@ function RatiosScene(props: {
               )}
             </span>
             <span className="stage-value" style={{ color: cellColour(cell) }}>
-              {cellWords(cell, r.metric, 1.03)}
+              {cellWords(cell, r.metric, 1 + comparison.materiality / 100)}
             </span>
           </>
         );

@@ -139,12 +139,17 @@ class LongRunsIT extends AtTheDemo {
             other.press("Start round");
             one.seeText("Go to 1 m");
             one.press("I am there");
-            one.seeText("Go to 3 m");
-            one.press("I am there");
-            one.seeText("Go to 5 m");
-            // By keyboard, as on a laptop that is carried.
-            WebElement stop = one.driver().findElement(By.xpath("//button[.='I cannot go farther']"));
-            stop.sendKeys(org.openqa.selenium.Keys.ENTER);
+            // Whether a step holds is this machine's business, too: the walk may end by itself at any of them.
+            String heading = one.until("the next step or the end", () -> stepOrEnd(one, "Go to 3 m"));
+            if (heading.equals("Go to 3 m")) {
+                one.press("I am there");
+                heading = one.until("the step after it or the end", () -> stepOrEnd(one, "Go to 5 m"));
+            }
+            if (heading.equals("Go to 5 m")) {
+                // By keyboard, as on a laptop that is carried.
+                WebElement stop = one.driver().findElement(By.xpath("//button[.='I cannot go farther']"));
+                stop.sendKeys(org.openqa.selenium.Keys.ENTER);
+            }
             finished(one);
             finished(other);
             List<Rounds.Score> scores = rounds.scores(first);
@@ -164,9 +169,22 @@ class LongRunsIT extends AtTheDemo {
                 assertThat(by.get("network-" + load).value()).as(load).isBetween(0.5, 1e6);
                 assertThat(by.get("network-" + load).words()).contains("server itself");
             }
-            assertThat(by.get("network-walk").value()).as("1 m and 3 m held").isEqualTo(3.0);
-            assertThat(by.get("network-walk").words()).contains("nobody could go to 5 m");
+            if (heading.equals("Go to 5 m")) {
+                assertThat(by.get("network-walk").value())
+                        .as("1 m and 3 m held")
+                        .isEqualTo(3.0);
+                assertThat(by.get("network-walk").words()).contains("nobody could go to 5 m");
+            } else {
+                assertThat(by.get("network-walk").value()).isLessThan(3.0);
+                assertThat(by.get("network-walk").words())
+                        .containsAnyOf("did not hold 10 Mbit/s", "the connection was lost");
+            }
             assertThat(rounds.scores(second)).allMatch(s -> s.state().equals("OK"));
         }
+    }
+
+    private static String stepOrEnd(Browser device, String step) {
+        String text = device.text();
+        return text.contains(step) ? step : text.contains("Finished") ? "Finished" : null;
     }
 }
