@@ -82,7 +82,8 @@ class ArchitectureTest {
             "mark", Set.of("record", "sample"),
             "line", Set.of("mark", "record", "sample"),
             "sheet", Set.of("line", "record", "sample"),
-            "exchange", Set.of("line", "record", "sample"));
+            "exchange", Set.of("line", "record", "sample"),
+            "table", Set.of("exchange"));
 
     @ArchTest
     static final ArchRule featuresUseWhatTheyMay =

@@ -189,6 +189,25 @@ public class Catalog {
         return ids;
     }
 
+    /** Further tests of a version of the reviewer's own, behind those that it has, in its comparability group. */
+    @Transactional
+    public List<Long> addTests(String suite, String version, String mode, List<NewTest> newTests, String person) {
+        SuiteVersion there = versions.findBySuiteNameAndVersionAndMode(suite, version, mode)
+                .orElseThrow(() -> Problem.notFound("suite version", suite + " " + version));
+        List<TestDefinition> before = tests.findBySuiteVersionIdOrderByPosition(there.id());
+        if (there.suite().builtIn() || before.isEmpty()) {
+            throw Problem.conflict("built-in-suite", "\"" + suite + "\" is built in and cannot be changed.");
+        }
+        List<Long> ids = new ArrayList<>();
+        for (NewTest test : newTests) {
+            ids.add(tests.save(new TestDefinition(
+                            there, before.get(0).comparabilityGroup(), test, before.size() + ids.size()))
+                    .id());
+            changes.note(person, "suite", before.get(0).id(), "test added", null, test.name());
+        }
+        return ids;
+    }
+
     /**
      * Which of these metrics are one and the same for a comparison: those of the same test name, unit and direction in
      * joined groups.

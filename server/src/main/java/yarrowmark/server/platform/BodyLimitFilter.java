@@ -30,6 +30,8 @@ class BodyLimitFilter extends OncePerRequestFilter {
     static final int MOST_PHOTO_BYTES = 16 * 1024 * 1024 - 1;
     /** Some hundred thousand readings with their facts. */
     static final int MOST_IMPORT_BYTES = 128 * 1024 * 1024;
+    /** A spreadsheet; a million cells have room in it. */
+    static final int MOST_TABLE_BYTES = 50 * 1024 * 1024;
     /** What a device sends to measure the way here: counted and thrown away. */
     static final int MOST_STREAM_BYTES = 64 * 1024 * 1024;
 
@@ -55,6 +57,9 @@ class BodyLimitFilter extends OncePerRequestFilter {
     private static int most(String path) {
         if (path.endsWith("/photo") || path.endsWith("/photos") || path.endsWith("/evidence")) {
             return MOST_PHOTO_BYTES;
+        }
+        if (path.equals("/api/tables")) {
+            return MOST_TABLE_BYTES;
         }
         return path.endsWith("/import")
                 ? MOST_IMPORT_BYTES

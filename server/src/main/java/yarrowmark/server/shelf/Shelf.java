@@ -129,6 +129,14 @@ public class Shelf {
         return makers.findAllByOrderByName().stream().map(Maker::name).toList();
     }
 
+    /** Every model, without what is counted of it. */
+    @Transactional(readOnly = true)
+    public List<ModelRow> allModels() {
+        return models.findAllWithMakerByOrderById().stream()
+                .map(m -> ModelRow.of(m, 0))
+                .toList();
+    }
+
     @Transactional(readOnly = true)
     public ModelPage model(long id) {
         Model model = models.findWithMakerById(id).orElseThrow(() -> Problem.notFound(MODEL, id));

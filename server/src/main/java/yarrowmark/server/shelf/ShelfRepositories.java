@@ -23,6 +23,9 @@ interface ModelRepository extends JpaRepository<Model, Long> {
     @EntityGraph(attributePaths = "maker")
     List<Model> findWithMakerByIdIn(Collection<Long> ids);
 
+    @EntityGraph(attributePaths = "maker")
+    List<Model> findAllWithMakerByOrderById();
+
     /** By name alone, or by maker and name. */
     @EntityGraph(attributePaths = "maker")
     @QueryHints(@QueryHint(name = "org.hibernate.flushMode", value = "COMMIT"))

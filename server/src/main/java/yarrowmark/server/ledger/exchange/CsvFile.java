@@ -18,7 +18,7 @@ import org.apache.commons.csv.CSVRecord;
 import yarrowmark.server.platform.Problem;
 
 /** A CSV file as people have them: with or without a byte order mark, parted by commas, semicolons or tabs. */
-final class CsvFile {
+public final class CsvFile {
     private static final int MOST_COLUMNS = 600;
     private static final int MOST_ROWS = 500_000;
 
@@ -27,7 +27,7 @@ final class CsvFile {
      * @param cells as many as the row has
      * @param at    where each column is
      */
-    record Row(long line, String[] cells, Map<String, Integer> at) {
+    public record Row(long line, String[] cells, Map<String, Integer> at) {
         /** Empty where the column is missing or blank. The apostrophe that guards a formula is taken off. */
         String cell(String column) {
             Integer index = at.get(column);
@@ -48,6 +48,17 @@ final class CsvFile {
     private CsvFile(List<String> columns, List<Row> rows) {
         this.columns = columns;
         this.rows = rows;
+    }
+
+    /** Rows that came another way than by a CSV. */
+    public static CsvFile of(List<String> columns, List<String[]> cells, List<Long> lines) {
+        Map<String, Integer> at = new HashMap<>();
+        columns.forEach(c -> at.putIfAbsent(c, at.size()));
+        List<Row> rows = new ArrayList<>(cells.size());
+        for (int i = 0; i < cells.size(); i++) {
+            rows.add(new Row(lines.get(i), cells.get(i), at));
+        }
+        return new CsvFile(columns, rows);
     }
 
     static CsvFile read(byte[] bytes) {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -22,7 +23,7 @@ import yarrowmark.server.platform.RecordsTrouble;
 
 /** Imports under way, one after the other. Kept in memory: what a restart cuts off was not stored. */
 @Service
-class ImportJobs {
+public class ImportJobs {
     private static final Logger LOG = LoggerFactory.getLogger(ImportJobs.class);
     private static final int MOST_KEPT = 20;
     private static final int MOST_WAITING = 5;
@@ -32,7 +33,7 @@ class ImportJobs {
      * @param outcome present once it is done well
      * @param problem present once it has failed or was cancelled, in words; its code beside it
      */
-    record ImportState(
+    public record ImportState(
             String id,
             ImportProgress.Step step,
             int done,
@@ -77,21 +78,8 @@ class ImportJobs {
 
     /** @param store whether the file is stored, or only looked at */
     ImportState begin(byte[] file, boolean make, boolean store, String person) {
-        Job job = new Job(person);
         String id = UUID.randomUUID().toString();
-        synchronized (jobs) {
-            if (jobs.values().stream().filter(j -> !j.isOver()).count() >= MOST_WAITING) {
-                throw Problem.conflict(
-                        "imports-waiting", "Several files are being read already. Wait until one of them is done.");
-            }
-            jobs.put(id, job);
-            jobs.entrySet().stream()
-                    .filter(e -> e.getValue().isOver())
-                    .limit(Math.max(0, jobs.size() - MOST_KEPT))
-                    .map(Map.Entry::getKey)
-                    .toList()
-                    .forEach(jobs::remove);
-        }
+        Job job = waiting(id, person);
         // On the disk until its turn comes: files that only wait take no memory.
         Path waiting;
         try {
@@ -110,6 +98,32 @@ class ImportJobs {
                     : imports.preview(bytes, make, job.progress);
         }));
         return state(id, job);
+    }
+
+    /** Rows that were understood already: what is left is to store them. */
+    public ImportState begin(Function<ImportProgress, LedgerImport.ImportOutcome> work, String person) {
+        String id = UUID.randomUUID().toString();
+        Job job = waiting(id, person);
+        worker.execute(() -> run(job, () -> work.apply(job.progress)));
+        return state(id, job);
+    }
+
+    private Job waiting(String id, String person) {
+        Job job = new Job(person);
+        synchronized (jobs) {
+            if (jobs.values().stream().filter(j -> !j.isOver()).count() >= MOST_WAITING) {
+                throw Problem.conflict(
+                        "imports-waiting", "Several files are being read already. Wait until one of them is done.");
+            }
+            jobs.put(id, job);
+            jobs.entrySet().stream()
+                    .filter(e -> e.getValue().isOver())
+                    .limit(Math.max(0, jobs.size() - MOST_KEPT))
+                    .map(Map.Entry::getKey)
+                    .toList()
+                    .forEach(jobs::remove);
+        }
+        return job;
     }
 
     private Path waiting(byte[] file) {

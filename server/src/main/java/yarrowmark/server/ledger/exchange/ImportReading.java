@@ -24,6 +24,7 @@ import yarrowmark.core.measure.InvalidReadingException;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
+import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
@@ -46,7 +47,7 @@ import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.Shelf;
 
 /** Understands the rows of one file, against the ledger as it is. Stores nothing. */
-final class ImportReading {
+public final class ImportReading {
     static final List<String> NEEDED = List.of("maker", "model", "suite", "version", "test", "started");
     private static final List<String> SETUP_COLUMNS = List.of("maker", "model", "class", "unit");
     static final String POINTS = "points";
@@ -54,7 +55,7 @@ final class ImportReading {
     private static final int TELL_EVERY = 2_000;
 
     /** @param column of the value that cannot be taken */
-    record RefusedCell(long line, String column, String value, String reason) {}
+    public record RefusedCell(long line, String column, String value, String reason) {}
 
     private final Shelf shelf;
     private final Configurations configurations;
@@ -186,12 +187,9 @@ final class ImportReading {
             throw new Refused("run", Integer.toString(run), "Line " + before + " has this very run already.");
         }
         if (test == null) {
-            if (known.containsKey(suite)) {
+            if (known.getOrDefault(suite, Map.of()).values().stream().anyMatch(TestRow::builtIn)) {
                 throw new Refused(
-                        "test",
-                        row.cell("test"),
-                        suite.shown()
-                                + " is in the catalogue without this test. A version that is there does not grow: import it as another version or mode.");
+                        "test", row.cell("test"), suite.shown() + " is built in and has no test of this name.");
             }
             Map<String, ImportRow> metrics = made.computeIfAbsent(suite, s -> new LinkedHashMap<>())
                     .computeIfAbsent(row.cell("test").toLowerCase(Locale.ROOT), t -> new LinkedHashMap<>());
@@ -239,11 +237,7 @@ final class ImportReading {
         for (String column : factColumns) {
             String value = row.cell(column);
             if (!value.isEmpty()) {
-                Optional<String> unfit = FactReader.unfit(FactVocabulary.entry(column.substring(5)), value);
-                if (unfit.isPresent()) {
-                    throw new Refused(column, value, unfit.get());
-                }
-                facts.put(column.substring(5), value);
+                facts.put(column.substring(5), fact(column, value));
             }
         }
         return setups.computeIfAbsent(
@@ -258,6 +252,19 @@ final class ImportReading {
                             .flatMap(u -> configurations.find(u, s.facts())));
                     return found.size() - 1;
                 });
+    }
+
+    /** A fact in its base unit, or as people write it: "8 GB". */
+    private static String fact(String column, String value) throws Refused {
+        FactKey key = FactVocabulary.entry(column.substring(5));
+        Optional<String> unfit = FactReader.unfit(key, value);
+        if (unfit.isEmpty()) {
+            return value;
+        }
+        if (FactReader.read(key, value) instanceof FactReader.Understood u) {
+            return u.value();
+        }
+        throw new Refused(column, value, unfit.get());
     }
 
     private ImportRow score(

@@ -11,6 +11,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Service;
@@ -86,12 +88,22 @@ public class LedgerImport {
 
     @Transactional(readOnly = true)
     public ImportOutcome preview(byte[] file, boolean make, ImportProgress progress) {
-        return read(file, make, progress).outcome(false);
+        return read(CsvFile.read(file), make, progress).outcome(false);
     }
 
     @Transactional
     public ImportOutcome store(byte[] file, boolean make, String person, ImportProgress progress) {
-        ImportReading reading = read(file, make, progress);
+        return storeRows(CsvFile.read(file), make, person, progress);
+    }
+
+    @Transactional(readOnly = true)
+    public ImportOutcome previewRows(CsvFile rows, ImportProgress progress) {
+        return read(rows, true, progress).outcome(false);
+    }
+
+    @Transactional
+    public ImportOutcome storeRows(CsvFile rows, boolean make, String person, ImportProgress progress) {
+        ImportReading reading = read(rows, make, progress);
         if (reading.refusedTotal() > 0) {
             throw Problem.invalid(
                     "rows-refused",
@@ -103,14 +115,15 @@ public class LedgerImport {
         return reading.outcome(true);
     }
 
-    private ImportReading read(byte[] file, boolean make, ImportProgress progress) {
-        ImportReading reading = new ImportReading(shelf, configurations, catalog, entities, CsvFile.read(file), make);
+    private ImportReading read(CsvFile rows, boolean make, ImportProgress progress) {
+        ImportReading reading = new ImportReading(shelf, configurations, catalog, entities, rows, make);
         reading.read(progress);
         return reading;
     }
 
     private void store(ImportReading r, String person, ImportProgress progress) {
-        r.made().forEach((suite, tests) -> makeTests(suite, tests, person));
+        Set<Suite> there = Suite.all(catalog.tests()).keySet();
+        r.made().forEach((suite, tests) -> makeTests(suite, tests, there.contains(suite), person));
         Map<Suite, Map<String, TestRow>> tests = Suite.all(catalog.tests());
         List<Optional<Long>> known = new ArrayList<>();
         for (int i = 0; i < r.setups().size(); i++) {
@@ -200,7 +213,7 @@ public class LedgerImport {
         return sessions;
     }
 
-    private void makeTests(Suite suite, Map<String, Map<String, ImportRow>> tests, String person) {
+    private void makeTests(Suite suite, Map<String, Map<String, ImportRow>> tests, boolean isThere, String person) {
         List<Catalog.NewTest> made = new ArrayList<>();
         for (Map<String, ImportRow> metrics : tests.values()) {
             List<Catalog.NewMetric> all = new ArrayList<>();
@@ -217,13 +230,18 @@ public class LedgerImport {
             }
             ImportRow first = metrics.values().iterator().next();
             made.add(new Catalog.NewTest(
-                    "imported-" + (made.size() + 1),
+                    (isThere ? "added-" + UUID.randomUUID().toString().substring(0, 8) : "imported") + "-"
+                            + (made.size() + 1),
                     first.test(),
                     "",
                     first.measure().group(),
                     all));
         }
-        catalog.makeOwn(suite.suite(), suite.version(), suite.mode(), made, person);
+        if (isThere) {
+            catalog.addTests(suite.suite(), suite.version(), suite.mode(), made, person);
+        } else {
+            catalog.makeOwn(suite.suite(), suite.version(), suite.mode(), made, person);
+        }
     }
 
     private long makeConfiguration(ImportReading r, Setup s, ImportRow t, String person) {
