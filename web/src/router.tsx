@@ -3,6 +3,7 @@ import { BenchView } from './bench/BenchView.tsx';
 import { CompareView } from './compare/CompareView.tsx';
 import { KeptView } from './kept/KeptView.tsx';
 import { LedgerView } from './ledger/LedgerView.tsx';
+import { SpreadsheetView } from './ledger/spreadsheet/SpreadsheetView.tsx';
 import { InterfaceView } from './people/InterfaceView.tsx';
 import { LogView } from './people/LogView.tsx';
 import { PeopleView } from './people/PeopleView.tsx';
@@ -103,6 +104,7 @@ const byHand = createRoute({
 const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$sessionId', component: SheetView });
 const suites = createRoute({ getParentRoute: () => root, path: '/suites', component: SuitesView });
 const suite = createRoute({ getParentRoute: () => root, path: '/suites/$versionId', component: SuiteView });
+const spreadsheet = createRoute({ getParentRoute: () => root, path: '/ledger/import', component: SpreadsheetView });
 const ledger = createRoute({
   getParentRoute: () => root,
   path: '/ledger',
@@ -172,6 +174,7 @@ export const router = createRouter({
     suites,
     suite,
     plans,
+    spreadsheet,
     ledger,
     compare,
     standings,

@@ -42,6 +42,7 @@ const MAY_USE: Record<string, readonly string[]> = {
  */
 const PARTS_MAY_USE: Record<string, Record<string, readonly string[]>> = {
   compare: { line: [] },
+  ledger: { spreadsheet: [] },
   device: { seat: [], hardware: ['seat'], run: ['seat', 'hardware'] },
   shelf: { part: [], fact: [], configuration: ['part', 'fact'], model: ['part'] },
   standings: { question: [], plot: ['question'], list: ['question'], card: ['question'] },

@@ -9,7 +9,9 @@ const RULES = join(SRC, '../../server/src/test/resources/yarrowmark/server/acces
 const OPENED_BY: Readonly<Record<string, string>> = {
   'bench/Invite.tsx': 'bench/Invite.tsx',
   'ledger/BulkAside.tsx': 'ledger/LedgerView.tsx',
-  'ledger/ImportPart.tsx': 'ledger/LedgerView.tsx',
+  'ledger/spreadsheet/LedgerRows.tsx': 'ledger/LedgerView.tsx',
+  'ledger/spreadsheet/SpreadsheetView.tsx': 'ledger/LedgerView.tsx',
+  'ledger/spreadsheet/use-import.ts': 'ledger/LedgerView.tsx',
   'people/PeopleView.tsx': 'people/PeopleView.tsx',
   'plans/use-made-plan.ts': 'plans/PlansView.tsx',
   'sheet/useTyped.ts': 'sheet/SheetView.tsx',

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { getRouteApi } from '@tanstack/react-router';
+import { getRouteApi, Link } from '@tanstack/react-router';
 import { useState, type CSSProperties } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { LateRunsOf } from '../bench/LateRuns.tsx';
@@ -17,7 +17,6 @@ import { nextSorting, SortButton, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { useSelection } from '../ui/use-selection.ts';
 import { BulkAside } from './BulkAside.tsx';
-import { ImportPart } from './ImportPart.tsx';
 import { LedgerSentence } from './LedgerSentence.tsx';
 import { ReadingPanel } from './ReadingPanel.tsx';
 import { addressOf, SavedViews } from './SavedViews.tsx';
@@ -65,7 +64,7 @@ export function LedgerView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
   const [at, setAt] = useState<number | string | null>(rowToReturnTo);
-  const [doing, setDoing] = useState<'import' | 'aside' | 'picked' | null>(null);
+  const [doing, setDoing] = useState<'aside' | 'picked' | null>(null);
   const page = (search.page ?? 1) - 1;
   const say = (change: Partial<typeof search>) =>
     void navigate({ search: { ...search, page: undefined, reading: undefined, ...change } });
@@ -145,19 +144,13 @@ export function LedgerView() {
         >
           Set all aside
         </button>
-        <button
-          data-changes
-          className="button"
-          aria-expanded={doing === 'import'}
-          onClick={() => setDoing(doing === 'import' ? null : 'import')}
-        >
+        <Link to="/ledger/import" data-changes className="button">
           Import
-        </button>
+        </Link>
         <a className="button" href={`/api/ledger/csv?${addressOf(filter)}`} download>
           Export CSV
         </a>
       </Opening>
-      {doing === 'import' && <ImportPart onDone={() => setDoing(null)} />}
       {doing === 'aside' && <BulkAside filter={filter} onDone={() => setDoing(null)} />}
       {doing === 'picked' && (
         <BulkAside

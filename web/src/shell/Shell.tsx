@@ -9,6 +9,7 @@ import { KeysHelp } from './KeysHelp.tsx';
 import { useGo, useKeys } from './keys.ts';
 import { Search } from './Search.tsx';
 import { TableStrip } from './TableStrip.tsx';
+import { useDroppedTable } from './use-dropped-table.ts';
 import yarrow from './yarrow.svg';
 
 /** The line of work, in the order the work happens. A view that is not built is not in it. */
@@ -27,6 +28,7 @@ const LINE = [
 export function Shell() {
   const access = useAccess();
   useSendUnsent();
+  useDroppedTable();
   // A form begins with what was typed into it before, so nothing is opened until that is known.
   const unsentReady = useUnsentReady();
   const navigate = useNavigate();

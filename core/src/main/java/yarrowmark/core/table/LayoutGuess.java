@@ -53,7 +53,11 @@ public final class LayoutGuess {
      * @param date on which the file was written, as 2026-03-12: the day of scores that have none
      */
     public static TableLayout of(Table table, String name, String date, KnownNames known) {
-        boolean across = isAcross(table, known);
+        return of(table, name, date, known, isAcross(table, known));
+    }
+
+    /** The same where somebody says which way devices stand. */
+    public static TableLayout of(Table table, String name, String date, KnownNames known, boolean across) {
         return new LayoutGuess(across ? table.transposed() : table, known).layout(across, name, date);
     }
 

@@ -48,7 +48,9 @@ import yarrowmark.server.shelf.Shelf;
 
 /** Understands the rows of one file, against the ledger as it is. Stores nothing. */
 public final class ImportReading {
-    static final List<String> NEEDED = List.of("maker", "model", "suite", "version", "test", "started");
+    /** Columns without which a file is not in the ledger's own form. */
+    public static final List<String> NEEDED = List.of("maker", "model", "suite", "version", "test", "started");
+
     private static final List<String> SETUP_COLUMNS = List.of("maker", "model", "class", "unit");
     static final String POINTS = "points";
     private static final int MOST_REFUSED = 2_000;

@@ -7,6 +7,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.List;
+import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -17,12 +18,14 @@ import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.core.table.Table;
 import yarrowmark.core.table.TableLayout;
 import yarrowmark.server.ledger.exchange.ImportJobs;
+import yarrowmark.server.ledger.exchange.ImportReading;
+import yarrowmark.server.platform.Problem;
 
 /** Spreadsheets and other tables that come in. */
 @RestController
 @RequestMapping("/api/tables")
 class TableController {
-    /** @param layout absent for what the program proposes */
+    /** @param layout absent for what the program proposes; one without columns says only which way devices stand */
     record TableQuestion(int sheet, @Nullable @Valid TableLayout layout) {}
 
     record TableOrder(int sheet, @NotNull @Valid TableLayout layout) {}
@@ -53,8 +56,20 @@ class TableController {
             Principal who) {
         String called = name.length() > LONGEST_NAME ? name.substring(0, LONGEST_NAME) : name;
         List<Table> sheets = TableFile.read(file, called.replaceFirst("\\.[A-Za-z]{2,4}$", ""));
+        if (isLedgersOwn(sheets.get(0))) {
+            throw Problem.invalid(
+                    "ledgers-own-form", "This table has the columns of the ledger's own CSV, so it is read as one.");
+        }
         TableUploads.Upload upload = new TableUploads.Upload(who.getName(), called, day(written), sheets);
         return imports.answer(uploads.keep(upload), upload, 0, null);
+    }
+
+    /** What the ledger itself has written needs nobody to say what is what in it. */
+    private static boolean isLedgersOwn(Table table) {
+        return table.rows().get(0).stream()
+                .map(c -> c.text().toLowerCase(Locale.ROOT))
+                .toList()
+                .containsAll(ImportReading.NEEDED);
     }
 
     private String day(@Nullable String written) {

@@ -77,9 +77,7 @@ class TableImport {
     public TableAnswer answer(String id, TableUploads.Upload upload, int sheet, @Nullable TableLayout said) {
         Table table = table(upload, sheet);
         KnownNames known = names();
-        TableLayout layout = said != null
-                ? checked(said, table)
-                : LayoutGuess.of(table, nameOf(upload, table), upload.written(), known);
+        TableLayout layout = layout(upload, table, said, known);
         TableReading reading = TableReading.of(table, layout, known);
         Table turned = layout.turned(table);
         List<String> toSay = toSay(layout, reading);
@@ -150,6 +148,17 @@ class TableImport {
                 shelf.changeModel(model, name, null, typed, person);
             }
         });
+    }
+
+    private static TableLayout layout(
+            TableUploads.Upload upload, Table table, @Nullable TableLayout said, KnownNames known) {
+        String name = nameOf(upload, table);
+        if (said == null) {
+            return LayoutGuess.of(table, name, upload.written(), known);
+        }
+        return said.columns().isEmpty()
+                ? LayoutGuess.of(table, name, upload.written(), known, said.across())
+                : checked(said, table);
     }
 
     private KnownNames names() {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { progressInWords, refusedFile } from './ImportPart.tsx';
+import { progressInWords, refusedFile } from './progress.ts';
 
 test('refused rows are a file in which nothing is a formula and every quote survives', () => {
   const text = decodeURIComponent(
