@@ -1,11 +1,12 @@
 import { count } from '../../format/format.ts';
-import { letter, type Answer, type Layout } from './columns.ts';
+import { letter, unsaidUnits, type Answer, type Layout } from './columns.ts';
 
 const MOST_SAID = 8;
 
 /** What would be made of the sheet, what has to be decided first, and whether its own totals are right. */
 export function ResultPart({ answer, onChange }: { answer: Answer; onChange: (layout: Layout) => void }) {
   const made = answer.outcome;
+  const unsaid = unsaidUnits(answer);
   return (
     <div className="grid content-start gap-1">
       <h2>Result</h2>
@@ -44,7 +45,14 @@ export function ResultPart({ answer, onChange }: { answer: Answer; onChange: (la
           </ul>
         </>
       )}
-      {(answer.names.length > 0 || answer.twice.length > 0) && <h2 className="mt-3">Questions</h2>}
+      {(answer.names.length > 0 || answer.twice.length > 0 || unsaid.length > 0) && <h2 className="mt-3">Questions</h2>}
+      {unsaid.length > 0 && (
+        <p>
+          {unsaid.slice(0, MOST_SAID).join(', ')}
+          {unsaid.length > MOST_SAID && ` and ${unsaid.length - MOST_SAID} more`}: no unit stands there. Read as points,
+          more is better; press what stands over the column if that is wrong.
+        </p>
+      )}
       {answer.names.map((q) => (
         <p key={q.name}>
           Is “{q.name}” the{' '}

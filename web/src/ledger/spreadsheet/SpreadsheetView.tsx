@@ -78,7 +78,7 @@ export function SpreadsheetView() {
           )
         }
       >
-        {answer && <ChooseFile small onChoose={choose} />}
+        {(answer || isLedgers) && <ChooseFile small onChoose={choose} />}
       </Opening>
       {read.isPending && (
         <p role="status" className="text-ink-2">

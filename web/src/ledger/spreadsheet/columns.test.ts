@@ -1,5 +1,15 @@
 import { expect, test } from 'vitest';
-import { headingOf, letter, tagOf, withColumns, withHeader, withRow, type Answer, type Column } from './columns.ts';
+import {
+  headingOf,
+  letter,
+  tagOf,
+  unsaidUnits,
+  withColumns,
+  withHeader,
+  withRow,
+  type Answer,
+  type Column,
+} from './columns.ts';
 
 const column = (at: number, more: Partial<Column> = {}): Column => ({
   column: at,
@@ -58,4 +68,16 @@ test('rows are devices or none, and the header moves', () => {
   expect(withRow(without, 2, true).skipped).toEqual([]);
   expect(withRow(without, 9, true).lastRow).toBe(9);
   expect(withHeader(answer.layout, 0)).toMatchObject({ headerFrom: 0, headerTo: 0 });
+});
+
+test('a test without a unit is asked about, once for all its columns', () => {
+  const plain = (at: number, name: string) => column(at, { name, unit: '1', direction: 'MORE_IS_BETTER' });
+  const layout = {
+    ...answer.layout,
+    headerFrom: 0,
+    headerTo: 0,
+    columns: [plain(0, 'Archive'), plain(1, 'Archive'), plain(2, 'Hash')],
+  };
+  const cells = [['Archive', '', 'Hash (points)']];
+  expect(unsaidUnits({ ...answer, cells, layout })).toEqual(['Archive']);
 });

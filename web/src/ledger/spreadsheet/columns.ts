@@ -110,3 +110,15 @@ export function withRow(layout: Layout, row: number, isDevice: boolean): Layout 
 export function withHeader(layout: Layout, row: number): Layout {
   return { ...layout, headerFrom: row, headerTo: row, lastRow: Math.max(layout.lastRow, row) };
 }
+
+/** Tests whose unit and direction nothing in the sheet says. */
+export function unsaidUnits(answer: Answer): string[] {
+  const tests = answer.layout.columns.filter(
+    (c) => c.role === 'TEST' && c.unit === '1' && c.direction === 'MORE_IS_BETTER',
+  );
+  return [
+    ...new Set(
+      tests.filter((c) => !/point|pts|score|better|more|higher/i.test(headingOf(answer, c.column))).map((c) => c.name),
+    ),
+  ];
+}

@@ -150,8 +150,8 @@ class ScoresIT extends AtTheDemo {
                         + "Pellow,Spar 9,BOARD,Old notes,1,Copy,GB/s,more,2026-03-01T09:10:00Z,1,21.4\r\nPellow,Spar 9,BOARD,Old notes,1,Copy,GB/s,more,2026-03-01T09:10:00Z,2,fast\r\n",
                 StandardCharsets.UTF_8);
         browser.open(program.address() + "ledger");
-        browser.press("Import");
-        browser.see("//label[contains(., 'not known yet')]//input").click();
+        browser.see("//a[.='Import']").click();
+        browser.see("//h1[.='Import']");
         browser.driver()
                 .findElement(By.cssSelector("input[accept*=csv]"))
                 .sendKeys(file.toAbsolutePath().toString());

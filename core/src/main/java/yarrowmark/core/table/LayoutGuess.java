@@ -309,7 +309,7 @@ public final class LayoutGuess {
         Optional<KnownNames.KnownTest> there = known.test(name);
         String unit = !of.unit().isEmpty()
                 ? of.unit()
-                : there.map(KnownNames.KnownTest::unit).orElseGet(() -> unitOf(cells));
+                : there.map(KnownNames.KnownTest::unit).orElseGet(() -> unitOf(column, of, cells));
         Direction direction = there.map(KnownNames.KnownTest::direction)
                 .orElse(of.direction() != null ? of.direction() : HeaderWords.usual(name, unit));
         return new ColumnPlan(
@@ -337,6 +337,12 @@ public final class LayoutGuess {
                 of.direction() == null ? p.direction() : of.direction(),
                 p.run(),
                 p.group());
+    }
+
+    private String unitOf(int column, HeaderWords of, List<TableCell> cells) {
+        String own = unitOf(cells);
+        // Nothing else than frames has a low of one per cent beside its average.
+        return own.equals("1") && of.metric().equals("average") && isFollowedByMetric(column) ? "fps" : own;
     }
 
     /** What stands behind the numbers of a column, where most that have something have the same. */

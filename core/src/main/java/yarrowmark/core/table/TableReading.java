@@ -4,11 +4,13 @@ import java.time.DateTimeException;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -190,7 +192,20 @@ public record TableReading(List<Device> devices, List<Score> scores, List<Remark
                     fields,
                     facts,
                     again));
+            int before = scores.size();
             layout.columns().stream().filter(p -> p.role() == ColumnRole.TEST).forEach(p -> score(row, p));
+            keepOneStateARun(scores.subList(before, scores.size()));
+        }
+
+        /** A run has one state, whichever of its numbers say so, and none where one of them has a value. */
+        private static void keepOneStateARun(List<Score> ofRow) {
+            Set<List<Object>> told = new HashSet<>();
+            ofRow.stream().filter(s -> s.value().isPresent()).forEach(s -> told.add(runOf(s)));
+            ofRow.removeIf(s -> s.value().isEmpty() && !told.add(runOf(s)));
+        }
+
+        private static List<Object> runOf(Score s) {
+            return List.of(s.test().name().toLowerCase(Locale.ROOT), s.test().run());
         }
 
         private KnownNames.Named named(String name, String maker) {

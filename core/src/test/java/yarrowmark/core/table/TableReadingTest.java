@@ -75,7 +75,7 @@ class TableReadingTest {
         assertThat(roles(layout))
                 .isEqualTo(
                         "MODEL | DATE | price | processor.name | memory.size | Export in s | Archive in 1 | Archive in 1, run 2"
-                                + " | Harbour, average in 1 | Harbour, 1 % low in 1 | CHECK");
+                                + " | Harbour, average in fps | Harbour, 1 % low in fps | CHECK");
         assertThat(layout.suite()).isEqualTo("Minis 2026");
         assertThat(layout.deviceClass()).isEqualTo("mini");
         assertThat(layout.lastRow()).isEqualTo(7);
@@ -104,6 +104,9 @@ class TableReadingTest {
         assertThat(reading.remarks()).noneMatch(r -> r.kind() == TableReading.Remark.Kind.UNREAD);
         assertThat(reading.scores().stream().filter(s -> !s.words().isEmpty()).map(TableReading.Score::words))
                 .contains("crash on export", "DNF");
+        assertThat(reading.scores().stream().filter(s -> s.value().isEmpty()))
+                .as("a run whose two numbers are missing failed once")
+                .hasSize(3);
         assertThat(reading.checks()).singleElement().satisfies(c -> {
             assertThat(c.of()).isEqualTo("mean");
             assertThat(c.agreeing()).isGreaterThanOrEqualTo(4);
