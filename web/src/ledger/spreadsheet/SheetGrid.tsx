@@ -39,7 +39,7 @@ export function SheetGrid({ answer, onChange }: { answer: Answer; onChange: (lay
         <table className="sheet-grid" aria-label="The sheet as it is read">
           <thead>
             <tr>
-              <th />
+              <td aria-hidden="true" />
               {layout.columns.map((c, i) => (
                 <th key={c.column} scope="col">
                   <Popover.Root>

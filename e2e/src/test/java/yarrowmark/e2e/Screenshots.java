@@ -50,15 +50,7 @@ public final class Screenshots {
             take(reviewer, "shelf", () -> reviewer.seeText("Dunlin Sanderling"));
             reviewer.seeText("Quenby Folio 14").click();
             take(reviewer, "model", () -> reviewer.see("//h1[.='Quenby Folio 14']"));
-            reviewer.see("//a[starts-with(., 'firmware 1.11')]").click();
-            reviewer.see("//h2[.='What changed']");
-            reviewer.keys("c");
-            reviewer.press("Read facts from text");
-            reviewer.see("//textarea")
-                    .sendKeys(
-                            "PRETTY_NAME=\"Fenland 12.5\"\nNAME=\"Fenland\"\nVERSION_ID=\"12.5\"\nMemTotal:       16265216 kB\nSwapTotal:       2097148 kB\n");
-            reviewer.press("Read it");
-            take(reviewer, "configuration-copy", () -> reviewer.seeText("4 facts recognised"));
+            spreadsheet(program, reviewer);
             reviewer.open(program.address() + "suites");
             reviewer.see("//h2//a[.='Tidegauge Storage 2.1']").click();
             reviewer.press("Reading rule");
@@ -86,6 +78,27 @@ public final class Screenshots {
     }
 
     /** Why a place, and best value. */
+    private static void spreadsheet(Program program, Browser reviewer) throws IOException {
+        Path sheet = Files.writeString(
+                Files.createTempDirectory("yarrowmark-sheet").resolve("minis-2026.csv"),
+                """
+                Device;Tested;Price;CPU;RAM;Export;Archive (2x);;Harbour avg;1%;Average
+                Ostler Cob mini;12.03.26;799 €;Corvane 7;16 GB;58;96,2;95,8;52,6;31;66,72
+                Ostler Fell;14.03.26;379 €;Corvane 3;8 GB;1:12;141,0;139,5;24,1;12;77,72
+                Tarn Nook 2;20.03.26;449 €;Brae 5;16;crash on export;118,9;120,2;38,8;22;–
+                Tarn Nook 2 *;21.03.26;449 €;Brae 5;16;66;112,4;113,0;41,7;25;82
+                Quenby Wren;02.04.26;629 €;Thessaly 5;32 GB;61;101,1;n/a;47,0;29;59,52
+                Larkspur Peg;03.04.26;549 €;Corvane 5;16 GB;64;109,3;108,8;DNF;–;94,03
+                Pellow Spar;09.04.26;119 €;Brae 1c;4 GB;148;311,5;309,9;9,4;4;156,56
+
+                * with power limit raised to 54 W
+                """);
+        reviewer.open(program.address() + "ledger/import");
+        reviewer.see("//h1[.='Import']");
+        reviewer.driver().findElement(By.cssSelector("input[type=file]")).sendKeys(sheet.toString());
+        take(reviewer, "spreadsheet", () -> reviewer.see("//h2[.='Checked against the sheet']"));
+    }
+
     private static void standings(Program program, Browser reviewer) throws IOException {
         reviewer.open(program.address() + "standings");
         reviewer.see("//*[@role='row'][@data-line='6']/*[1]").click();
