@@ -27,6 +27,9 @@ record HeaderWords(String name, String metric, String unit, @Nullable Direction 
     private static final Pattern RUN = Pattern.compile(
             "(?i)(?:(.*?)[\\s,_:–-]*)?(?:\\b(?:run|pass|round|try|attempt|lauf|essai|prueba)|#)\\s*#?(\\d{1,2})");
     private static final Pattern NUMBERED = Pattern.compile("(.*\\D)[\\s_#.-](\\d{1,2})");
+    /** Whatever is counted in a time. */
+    private static final Pattern RATE = Pattern.compile("\\p{L}{1,14}/(?:s|min|h)");
+
     private static final Pattern LESS =
             Pattern.compile("(?i)\\b(?:less|lower|smaller|fewer|weniger|niedriger|moins|menos)\\b[^,;]*|[↓▼]");
     private static final Pattern MORE =
@@ -432,13 +435,24 @@ record HeaderWords(String name, String metric, String unit, @Nullable Direction 
                 .findFirst();
     }
 
+    boolean saysSomething() {
+        return role().isPresent()
+                || field().isPresent()
+                || fact().isPresent()
+                || !unit.isEmpty()
+                || !metric.isEmpty()
+                || run > 0;
+    }
+
     private String key() {
         return name.toLowerCase(Locale.ROOT).replaceAll("[.:]+$", "");
     }
 
     /** A unit as the program writes it; empty for what is none. */
     static String unitOf(String said) {
-        return UNITS.getOrDefault(said.strip().toLowerCase(Locale.ROOT).replace(" ", ""), "");
+        String plain = said.strip();
+        String known = UNITS.get(plain.toLowerCase(Locale.ROOT).replace(" ", ""));
+        return known != null ? known : RATE.matcher(plain).matches() ? plain : "";
     }
 
     /** Times, heat, noise and power are better where they are less, unless it is how long a battery lasts. */

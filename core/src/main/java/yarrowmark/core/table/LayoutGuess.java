@@ -119,20 +119,34 @@ public final class LayoutGuess {
         int best = -1;
         for (int row = 0; row < Math.min(table.height(), HEADER_DEPTH); row++) {
             if (table.filled(row) >= Math.max(2, width / 3) && numbers(row) * 2 <= table.filled(row)) {
-                best = best < 0 ? row : best;
-                // The one above numbers is the last of the header.
+                // A first device without numbers looks like a header, too, but says less of what columns are.
+                best = best < 0 || saying(row) > saying(best) ? row : best;
                 if (row + 1 < table.height() && numbers(row + 1) * 3 >= table.filled(row + 1) && numbers(row + 1) > 0) {
-                    best = row;
                     break;
                 }
             }
         }
         best = Math.max(0, best);
-        headerTo = best;
+        headerTo = isUnits(best + 1) ? best + 1 : best;
         headerFrom = best;
         while (headerFrom > 0 && table.filled(headerFrom - 1) >= 2 && numbers(headerFrom - 1) == 0) {
             headerFrom--;
         }
+    }
+
+    private boolean isUnits(int row) {
+        return row < table.height()
+                && table.filled(row) > 0
+                && table.rows().get(row).stream()
+                        .allMatch(c ->
+                                c.isEmpty() || !HeaderWords.unitOf(c.text()).isEmpty());
+    }
+
+    private long saying(int row) {
+        return table.rows().get(row).stream()
+                .map(c -> HeaderWords.of(c.text()))
+                .filter(HeaderWords::saysSomething)
+                .count();
     }
 
     private int numbers(int row) {
@@ -237,7 +251,10 @@ public final class LayoutGuess {
             return ColumnPlan.of(column, ColumnRole.IGNORED);
         }
         long numbers = cells.stream().filter(LayoutGuess::isNumber).count();
-        boolean isNumeric = numbers * 2 >= cells.size();
+        long words = cells.stream()
+                .filter(c -> !isNumber(c) && !TableReading.isState(c.text()))
+                .count();
+        boolean isNumeric = numbers > 0 && numbers >= words;
         Optional<ColumnRole> role =
                 of.role().filter(r -> r == ColumnRole.CHECK || r == ColumnRole.IGNORED || !had.contains(r));
         if (role.isPresent()
@@ -453,11 +470,20 @@ public final class LayoutGuess {
     /** How many columns have a heading that says what it is, or a unit. */
     private double namedColumns() {
         double named = 0;
+        Set<ColumnRole> roles = new HashSet<>();
         for (int column = 0; column < table.width(); column++) {
             HeaderWords of = HeaderWords.of(heading(column));
-            boolean says =
-                    of.field().isPresent() || of.fact().isPresent() || of.role().isPresent();
-            named += says ? 1 : !of.unit().isEmpty() || !of.metric().isEmpty() || of.run() > 0 ? 0.7 : 0;
+            Optional<ColumnRole> role = of.role();
+            if (of.field().isPresent() || of.fact().isPresent()) {
+                named += 1;
+            } else if (role.isPresent()) {
+                // Once each: "Tablet" over every other column is a heading that comes again.
+                named += !roles.add(role.get())
+                        ? 0
+                        : role.get() == ColumnRole.CHECK || role.get() == ColumnRole.IGNORED ? 0.5 : 1;
+            } else if (of.saysSomething()) {
+                named += 0.7;
+            }
         }
         return named;
     }

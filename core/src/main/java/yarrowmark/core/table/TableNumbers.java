@@ -9,10 +9,11 @@ record TableNumbers(boolean decimalComma) {
             Pattern.compile("-?\\d{1,3}(?:[.\\s'’]?\\d{3})*,(?:\\d{1,2}|\\d{4,})\\D*|-?0,\\d+\\D*");
     private static final Pattern POINT_DECIMAL =
             Pattern.compile("-?\\d{1,3}(?:[,\\s'’]?\\d{3})*\\.(?:\\d{1,2}|\\d{4,})\\D*|-?0\\.\\d+\\D*");
-    private static final Pattern IN_THOUSANDS = Pattern.compile("([-−+]?\\d{1,3}(?:,\\d{3})+)((?:\\.\\d+)?)(\\D.*)?");
+    private static final Pattern IN_THOUSANDS =
+            Pattern.compile("((?:[€$£]\\s?)?[-−+]?\\d{1,3}(?:,\\d{3})+)((?:\\.\\d+)?)(\\D.*)?");
     private static final Pattern POINTS_IN_THOUSANDS =
-            Pattern.compile("([-−+]?\\d{1,3}(?:\\.\\d{3})+)((?:,\\d+)?)(\\D.*)?");
-    private static final Pattern DECIMAL_COMMA = Pattern.compile("([-−+]?\\d[\\d\\s'’]*),(\\d+)(\\D.*)?");
+            Pattern.compile("((?:[€$£]\\s?)?[-−+]?\\d{1,3}(?:\\.\\d{3})+)((?:,\\d+)?)(\\D.*)?");
+    private static final Pattern DECIMAL_COMMA = Pattern.compile("((?:[€$£]\\s?)?[-−+]?\\d[\\d\\s'’]*),(\\d+)(\\D.*)?");
 
     static TableNumbers of(Table table) {
         int commas = 0;

@@ -429,6 +429,13 @@ public record TableReading(List<Device> devices, List<Score> scores, List<Remark
         }
     }
 
+    /** Whether a cell says that there is no score, or why. */
+    static boolean isState(String text) {
+        return NOT_YET.matcher(text).matches()
+                || NOTHING_RAN.matcher(text).matches()
+                || text.matches("(?i)n/?a\\b.*|[–—-]|none|stopped\\b.*|could not run.*|not possible.*");
+    }
+
     /** A date as people write it. @param dayFirst whether 03/04/2026 is in April */
     static Optional<LocalDate> dateOf(String text, boolean dayFirst) {
         try {

@@ -15,6 +15,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
+import yarrowmark.core.table.LongTable;
 import yarrowmark.core.table.Table;
 import yarrowmark.core.table.TableLayout;
 import yarrowmark.server.ledger.exchange.ImportJobs;
@@ -60,7 +61,9 @@ class TableController {
             throw Problem.invalid(
                     "ledgers-own-form", "This table has the columns of the ledger's own CSV, so it is read as one.");
         }
-        TableUploads.Upload upload = new TableUploads.Upload(who.getName(), called, day(written), sheets);
+        List<Table> wide =
+                sheets.stream().map(t -> LongTable.widened(t).orElse(t)).toList();
+        TableUploads.Upload upload = new TableUploads.Upload(who.getName(), called, day(written), wide);
         return imports.answer(uploads.keep(upload), upload, 0, null);
     }
 

@@ -149,6 +149,22 @@ class TableImportTest {
     }
 
     @Test
+    void aTableWithAScoreARowIsReadAsOneWithADeviceARow() {
+        JsonNode answer =
+                read("""
+                Device,Test,Unit,Value
+                Ostler Cob T,Export,s,58
+                Ostler Cob T,Export,s,59
+                Ostler Fell T,Export,s,72
+                """
+                                .replace(" T,", " " + t + ","))
+                        .body();
+        assertThat(answer.path("devices").asInt()).isEqualTo(2);
+        assertThat(answer.path("scores").asInt()).isEqualTo(3);
+        assertThat(store(answer).path("outcome").path("readings").asInt()).isEqualTo(3);
+    }
+
+    @Test
     void aNameThatIsNearlyOneOfTheShelfIsAskedAbout() {
         store(read(sheet()).body());
         JsonNode answer =
