@@ -15,37 +15,30 @@ import yarrowmark.core.measure.Direction;
 
 /** What a table most probably is. Nobody's word is final: whoever looks at it changes what is wrong. */
 public final class LayoutGuess {
-    private static final Pattern NUMBER_LIKE = Pattern.compile(
-            "[-−+]?[€$£]?\\s?\\d[\\d\\s.,'’]*\\s*(?:[€$£%]|[A-Za-zµ°²/()]{1,8})?|\\d{1,3}:\\d{2}(?::\\d{2})?(?:[.,]\\d+)?");
     private static final Pattern DATE_LIKE = Pattern.compile(
             "\\d{4}-\\d{1,2}-\\d{1,2}(?:[T ].*)?|\\d{1,2}[./-]\\d{1,2}[./-](?:\\d{4}|\\d{2})|\\d{1,2}\\.? (?i:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]* \\d{4}");
     private static final Pattern PRICE_LIKE =
             Pattern.compile("(?i)(?:[€$£]|eur|usd|gbp|chf)\\s?[\\d.,\\s]+|[\\d.,\\s]+\\s?(?:[€$£]|eur|usd|gbp|chf)");
-    /** What stands over columns of runs is no measured number. */
-    private static final Pattern RUN_NUMBER = Pattern.compile("[1-9]");
 
     private static final Pattern CLOCK = Pattern.compile("\\d{1,3}:\\d{2}(?::\\d{2})?(?:[.,]\\d+)?");
     private static final Pattern SUMMARY_ROW = Pattern.compile(
             "(?i)(?:average|avg|mean|median|total|sum|min|max|minimum|maximum|geomean|geometric mean|ø|durchschnitt|mittelwert|moyenne|promedio)\\b.*");
-    private static final Pattern FIRST_WORDS_ACROSS =
-            Pattern.compile("(?i)tests?|benchmarks?|metric|score|spec|feature|property|workload|messung|kategorie");
     private static final List<String> CLASSES = List.of("laptop", "phone", "tablet", "desktop", "mini", "board");
     private static final Map<String, String> CLASS_WORDS =
             Map.of("notebook", "laptop", "smartphone", "phone", "handset", "phone", "tower", "desktop", "nuc", "mini");
-    private static final int HEADER_DEPTH = 12;
 
     private final Table table;
     private final KnownNames known;
     private final List<ColumnPlan> plans = new ArrayList<>();
     private final Set<ColumnRole> had = new HashSet<>();
     private final Set<String> used = new HashSet<>();
-    private int headerFrom;
-    private int headerTo;
+    private final TableHead head;
     private int lastRow;
 
     private LayoutGuess(Table table, KnownNames known) {
         this.table = table;
         this.known = known;
+        this.head = new TableHead(table);
     }
 
     /**
@@ -53,7 +46,7 @@ public final class LayoutGuess {
      * @param date on which the file was written, as 2026-03-12: the day of scores that have none
      */
     public static TableLayout of(Table table, String name, String date, KnownNames known) {
-        return of(table, name, date, known, isAcross(table, known));
+        return of(table, name, date, known, Orientation.isAcross(table, known));
     }
 
     /** The same where somebody says which way devices stand. */
@@ -62,7 +55,6 @@ public final class LayoutGuess {
     }
 
     private TableLayout layout(boolean across, String name, String date) {
-        header();
         columns();
         lastRow = table.height() - 1;
         int model = plans.stream()
@@ -71,12 +63,12 @@ public final class LayoutGuess {
                 .findFirst()
                 .orElse(0);
         List<Integer> skipped = new ArrayList<>();
-        for (int row = headerTo + 1; row < table.height(); row++) {
+        for (int row = head.to() + 1; row < table.height(); row++) {
             if (!isDevice(row, model)) {
                 skipped.add(row);
             }
         }
-        while (lastRow > headerTo && skipped.contains(lastRow)) {
+        while (lastRow > head.to() && skipped.contains(lastRow)) {
             skipped.remove(Integer.valueOf(lastRow));
             lastRow--;
         }
@@ -99,8 +91,8 @@ public final class LayoutGuess {
                         == 1;
         return new TableLayout(
                 across,
-                headerFrom,
-                headerTo,
+                head.from(),
+                head.to(),
                 lastRow,
                 skipped,
                 plans,
@@ -113,108 +105,12 @@ public final class LayoutGuess {
                 Map.of());
     }
 
-    /** The first rows in which most cells are words, above one in which most are numbers. */
-    private void header() {
-        int width = table.width();
-        int best = -1;
-        for (int row = 0; row < Math.min(table.height(), HEADER_DEPTH); row++) {
-            if (table.filled(row) >= Math.max(2, width / 3) && numbers(row) * 2 <= table.filled(row)) {
-                // A first device without numbers looks like a header, too, but says less of what columns are.
-                best = best < 0 || saying(row) > saying(best) ? row : best;
-                if (row + 1 < table.height() && numbers(row + 1) * 3 >= table.filled(row + 1) && numbers(row + 1) > 0) {
-                    break;
-                }
-            }
-        }
-        best = Math.max(0, best);
-        headerTo = isUnits(best + 1) ? best + 1 : best;
-        headerFrom = best;
-        while (headerFrom > 0 && table.filled(headerFrom - 1) >= 2 && numbers(headerFrom - 1) == 0) {
-            headerFrom--;
-        }
-    }
-
-    private boolean isUnits(int row) {
-        return row < table.height()
-                && table.filled(row) > 0
-                && table.rows().get(row).stream()
-                        .allMatch(c ->
-                                c.isEmpty() || !HeaderWords.unitOf(c.text()).isEmpty());
-    }
-
-    private long saying(int row) {
-        return table.rows().get(row).stream()
-                .map(c -> HeaderWords.of(c.text()))
-                .filter(HeaderWords::saysSomething)
-                .count();
-    }
-
-    private int numbers(int row) {
-        return (int) IntStream.range(0, table.width())
-                .filter(c -> isNumber(table.cell(row, c))
-                        && !RUN_NUMBER.matcher(table.text(row, c)).matches())
-                .count();
-    }
-
-    private static boolean isNumber(TableCell cell) {
-        return cell.form() == TableCell.Form.NUMBER
-                || cell.form() == TableCell.Form.DATE
-                || cell.form() == TableCell.Form.TEXT
-                        && NUMBER_LIKE.matcher(cell.text()).matches();
-    }
-
-    /**
-     * The words above a column. Of two header rows the upper one names what the lower one goes on with: "2" below "Archive",
-     * or "multi" where several have it; where the lower one has a name of its own, the upper one is a heading of many.
-     */
-    private String heading(int column) {
-        String own = table.text(headerTo, column);
-        if (headerFrom == headerTo) {
-            return own;
-        }
-        HeaderWords words = HeaderWords.of(own);
-        boolean isPart = !own.isEmpty()
-                && (words.name().isEmpty()
-                        || own.matches("\\d{1,2}")
-                        || !HeaderWords.unitOf(own).isEmpty()
-                        || isRepeated(own));
-        String above = "";
-        for (int row = headerTo - 1; row >= headerFrom && above.isEmpty(); row--) {
-            above = table.text(row, column);
-            for (int before = column - 1; isPart && before > 0 && above.isEmpty(); before--) {
-                above = table.text(row, before);
-            }
-        }
-        return own.isEmpty() ? above : isPart && !above.isEmpty() ? joined(above, own) : own;
-    }
-
-    private static String joined(String above, String own) {
-        return own.matches("\\d{1,2}")
-                ? above + " run " + own
-                : above + (HeaderWords.unitOf(own).isEmpty() ? " " + own : " (" + own + ")");
-    }
-
-    private boolean isRepeated(String own) {
-        return IntStream.range(0, table.width())
-                        .filter(c -> table.text(headerTo, c).equals(own))
-                        .count()
-                > 1;
-    }
-
-    private List<TableCell> below(int column) {
-        return IntStream.range(headerTo + 1, table.height())
-                .filter(r -> table.filled(r) > 1)
-                .mapToObj(r -> table.cell(r, column))
-                .filter(c -> !c.isEmpty())
-                .toList();
-    }
-
     private void columns() {
         int width = table.width();
         List<HeaderWords> words = new ArrayList<>();
         Map<String, Integer> sisters = new HashMap<>();
         for (int column = 0; column < width; column++) {
-            HeaderWords of = HeaderWords.of(heading(column));
+            HeaderWords of = HeaderWords.of(head.heading(column));
             words.add(of);
             of.asNumbered().ifPresent(n -> sisters.merge(n.name(), 1, Integer::sum));
         }
@@ -237,22 +133,22 @@ public final class LayoutGuess {
         if (!had.contains(ColumnRole.MODEL)) {
             // Whatever has words first: somebody has to be meant.
             plans.stream()
-                    .filter(p ->
-                            p.role() != ColumnRole.TEST && !below(p.column()).isEmpty())
-                    .filter(p -> below(p.column()).stream().noneMatch(LayoutGuess::isNumber))
+                    .filter(p -> p.role() != ColumnRole.TEST
+                            && !head.below(p.column()).isEmpty())
+                    .filter(p -> head.below(p.column()).stream().noneMatch(TableHead::isNumber))
                     .findFirst()
                     .ifPresent(p -> plans.set(p.column(), ColumnPlan.of(p.column(), ColumnRole.MODEL)));
         }
     }
 
     private ColumnPlan plan(int column, HeaderWords of) {
-        List<TableCell> cells = below(column);
+        List<TableCell> cells = head.below(column);
         if (cells.isEmpty()) {
             return ColumnPlan.of(column, ColumnRole.IGNORED);
         }
-        long numbers = cells.stream().filter(LayoutGuess::isNumber).count();
+        long numbers = cells.stream().filter(TableHead::isNumber).count();
         long words = cells.stream()
-                .filter(c -> !isNumber(c) && !TableReading.isState(c.text()))
+                .filter(c -> !TableHead.isNumber(c) && !TableReader.isState(c.text()))
                 .count();
         boolean isNumeric = numbers > 0 && numbers >= words;
         Optional<ColumnRole> role =
@@ -294,7 +190,7 @@ public final class LayoutGuess {
 
     private boolean isFollowedByMetric(int column) {
         return column + 1 < table.width()
-                && HeaderWords.of(table.text(headerTo, column + 1)).metric().contains("low");
+                && HeaderWords.of(table.text(head.to(), column + 1)).metric().contains("low");
     }
 
     private static double share(List<TableCell> cells, java.util.function.Predicate<TableCell> is) {
@@ -393,14 +289,14 @@ public final class LayoutGuess {
 
     private boolean isHeaderAgain(int row) {
         return IntStream.range(0, table.width())
-                .allMatch(c -> table.text(row, c).equals(table.text(headerTo, c)));
+                .allMatch(c -> table.text(row, c).equals(table.text(head.to(), c)));
     }
 
     private String currency() {
         for (ColumnPlan p : plans) {
             if (p.role() == ColumnRole.MODEL_FIELD && p.name().equals("price")) {
                 String all = p.unit()
-                        + below(p.column()).stream().map(TableCell::text).toList();
+                        + head.below(p.column()).stream().map(TableCell::text).toList();
                 return all.contains("$") || all.contains("USD")
                         ? "USD"
                         : all.contains("£") || all.contains("GBP") ? "GBP" : all.contains("CHF") ? "CHF" : "EUR";
@@ -413,12 +309,13 @@ public final class LayoutGuess {
     private boolean isDayFirst() {
         return plans.stream()
                 .filter(p -> p.role() == ColumnRole.DATE)
-                .flatMap(p -> below(p.column()).stream())
+                .flatMap(p -> head.below(p.column()).stream())
                 .noneMatch(c -> c.text().matches("\\d{1,2}/(?:1[3-9]|2\\d|3[01])/.*"));
     }
 
     private @Nullable String deviceClass(String name) {
-        String words = (name + " " + table.name() + " " + heading(0) + " " + titles()).toLowerCase(Locale.ROOT);
+        String words =
+                (name + " " + table.name() + " " + head.heading(0) + " " + head.titles()).toLowerCase(Locale.ROOT);
         for (Map.Entry<String, String> e : CLASS_WORDS.entrySet()) {
             if (words.contains(e.getKey())) {
                 return e.getValue();
@@ -432,90 +329,11 @@ public final class LayoutGuess {
                 .orElse(null);
     }
 
-    /** What stands above the header. */
-    private String titles() {
-        StringBuilder all = new StringBuilder();
-        for (int row = 0; row < headerFrom; row++) {
-            table.rows().get(row).forEach(c -> all.append(c.text()).append(' '));
-        }
-        return all.toString();
-    }
-
     private static String suiteName(String name) {
         String plain = name.replaceFirst("\\.[A-Za-z]{2,4}$", "")
                 .replaceAll("[_-]+", " ")
                 .strip();
         String shown = plain.isEmpty() ? "Imported tests" : plain;
         return shown.substring(0, 1).toUpperCase(Locale.ROOT) + shown.substring(1, Math.min(shown.length(), 80));
-    }
-
-    /** Devices stand beside each other where the first column names tests or facts, or where rows are of one size and columns are not. */
-    private static boolean isAcross(Table table, KnownNames known) {
-        if (table.height() < 2 || table.width() < 2) {
-            return false;
-        }
-        LayoutGuess down = new LayoutGuess(table, known);
-        down.header();
-        Table turned = table.transposed();
-        LayoutGuess across = new LayoutGuess(turned, known);
-        across.header();
-        double votes = down.namedColumns() - across.namedColumns();
-        if (FIRST_WORDS_ACROSS.matcher(table.text(down.headerTo, 0)).matches()) {
-            votes -= 1.5;
-        }
-        votes += down.knownDevices() - across.knownDevices();
-        return votes < 0 || votes == 0 && down.spread() > across.spread() * 1.5;
-    }
-
-    /** How many columns have a heading that says what it is, or a unit. */
-    private double namedColumns() {
-        double named = 0;
-        Set<ColumnRole> roles = new HashSet<>();
-        for (int column = 0; column < table.width(); column++) {
-            HeaderWords of = HeaderWords.of(heading(column));
-            Optional<ColumnRole> role = of.role();
-            if (of.field().isPresent() || of.fact().isPresent()) {
-                named += 1;
-            } else if (role.isPresent()) {
-                // Once each: "Tablet" over every other column is a heading that comes again.
-                named += !roles.add(role.get())
-                        ? 0
-                        : role.get() == ColumnRole.CHECK || role.get() == ColumnRole.IGNORED ? 0.5 : 1;
-            } else if (of.saysSomething()) {
-                named += 0.7;
-            }
-        }
-        return named;
-    }
-
-    private double knownDevices() {
-        return IntStream.range(headerTo + 1, table.height())
-                .filter(r -> known.model(table.text(r, 0)).isPresent())
-                .count();
-    }
-
-    /** How far the sizes of the numbers in one column lie apart, over all columns. */
-    private double spread() {
-        TableNumbers numbers = TableNumbers.of(table);
-        double sum = 0;
-        int columns = 0;
-        for (int column = 1; column < table.width(); column++) {
-            double[] logs = below(column).stream()
-                    .map(numbers::plain)
-                    .filter(t -> t.matches("\\d+(?:\\.\\d+)?"))
-                    .mapToDouble(Double::parseDouble)
-                    .filter(v -> v > 0)
-                    .map(Math::log)
-                    .toArray();
-            if (logs.length > 1) {
-                double mean = java.util.Arrays.stream(logs).average().orElse(0);
-                sum += Math.sqrt(java.util.Arrays.stream(logs)
-                        .map(l -> (l - mean) * (l - mean))
-                        .average()
-                        .orElse(0));
-                columns++;
-            }
-        }
-        return columns == 0 ? Double.POSITIVE_INFINITY : sum / columns;
     }
 }
