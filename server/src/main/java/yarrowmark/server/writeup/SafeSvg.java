@@ -87,12 +87,13 @@ final class SafeSvg {
     /** @throws Problem where it is no drawing, or one without bounds */
     static String cleaned(String svg) {
         try {
-            XMLInputFactory in = XMLInputFactory.newFactory();
+            // The platform's own: what else reads XML here may bring another, which escapes otherwise.
+            XMLInputFactory in = XMLInputFactory.newDefaultFactory();
             in.setProperty(XMLInputFactory.SUPPORT_DTD, false);
             in.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
             XMLStreamReader reader = in.createXMLStreamReader(new StringReader(svg));
             StringWriter text = new StringWriter();
-            XMLStreamWriter writer = XMLOutputFactory.newFactory().createXMLStreamWriter(text);
+            XMLStreamWriter writer = XMLOutputFactory.newDefaultFactory().createXMLStreamWriter(text);
             copy(reader, writer);
             writer.close();
             return text.toString();
