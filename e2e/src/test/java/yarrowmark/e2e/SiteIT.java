@@ -82,6 +82,26 @@ class SiteIT extends AtTheDemo {
         assertThat(found).isEmpty();
     }
 
+    /** Pale ink on white paper is what a dark system printed. */
+    @Test
+    void onPaperInkIsDarkWhateverTheSystemLikes() {
+        try (Browser reader = new Browser()) {
+            for (String page : pages(reader)) {
+                reader.open(page);
+                reader.cdp(
+                        "Emulation.setEmulatedMedia",
+                        Map.of(
+                                "media",
+                                "print",
+                                "features",
+                                List.of(Map.of("name", "prefers-color-scheme", "value", "dark"))));
+                assertThat(reader.js("return getComputedStyle(document.body).color"))
+                        .as(page)
+                        .isEqualTo("rgb(29, 42, 36)");
+            }
+        }
+    }
+
     @Test
     void onAPhoneEveryFigureIsSeenWholeWithItsValues() throws IOException {
         try (Browser reader = new Browser()) {
