@@ -34,7 +34,8 @@ export function ResultPart({ answer, onChange }: { answer: Answer; onChange: (la
       {made && made.refusedTotal > 0 && (
         <>
           <p className="text-plum">
-            {count(made.refusedTotal)} values cannot be taken, so the sheet cannot be stored as it is:
+            {made.refusedTotal === 1 ? '1 value' : `${count(made.refusedTotal)} values`} cannot be taken, so the sheet
+            cannot be stored as it is:
           </p>
           <ul className="small">
             {made.refused.slice(0, MOST_SAID).map((r, i) => (

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api, Problem, sendFile, value } from '../../api/client.ts';
 import { count, DEVICE_CLASSES, deviceClass } from '../../format/format.ts';
 import { takeDropped, useDropped } from '../../shell/dropped-file.ts';
@@ -27,15 +27,19 @@ export function SpreadsheetView() {
       ),
     onSuccess: setAnswer,
   });
+  // A second change before the first one's answer is made to the layout that is seen, and only the last answer counts.
+  const asked = useRef(0);
   const again = useMutation({
-    mutationFn: ({ sheet, layout }: { sheet: number; layout?: Layout }) =>
+    mutationFn: ({ sheet, layout }: { sheet: number; layout?: Layout; n: number }) =>
       value(
         api.POST('/api/tables/{id}', {
           params: { path: { id: answer!.id } },
           body: { sheet, ...(layout && { layout }) },
         }),
       ),
-    onSuccess: setAnswer,
+    onSuccess: (next, { n }) => {
+      if (n === asked.current) setAnswer(next);
+    },
   });
   const store = useMutation({
     mutationFn: () =>
@@ -50,6 +54,7 @@ export function SpreadsheetView() {
   const choose = (from: File) => {
     setFile(from);
     setAnswer(null);
+    asked.current++;
     job.follow(null);
     read.mutate(from);
   };
@@ -60,7 +65,11 @@ export function SpreadsheetView() {
     // A file that was dropped on another view is taken once.
     // oxlint-disable-next-line react-hooks/exhaustive-deps
   }, [waiting]);
-  const change = (layout: Layout) => again.mutate({ sheet: answer!.sheet, layout });
+  const change = (layout: Layout) => {
+    // One without columns asks for a new proposal: there is nothing of it to show yet.
+    if (layout.columns.length > 0) setAnswer({ ...answer!, layout });
+    again.mutate({ sheet: answer!.sheet, layout, n: ++asked.current });
+  };
   const isLedgers = read.error instanceof Problem && read.error.code === 'ledgers-own-form';
   const problem =
     (isLedgers ? undefined : read.error?.message) ?? again.error?.message ?? store.error?.message ?? job.problem;
@@ -72,7 +81,11 @@ export function SpreadsheetView() {
         title={file?.name ?? 'Import'}
         sentence={
           answer ? (
-            <Sentence answer={answer} onChange={change} onSheet={(sheet) => again.mutate({ sheet })} />
+            <Sentence
+              answer={answer}
+              onChange={change}
+              onSheet={(sheet) => again.mutate({ sheet, n: ++asked.current })}
+            />
           ) : (
             'A spreadsheet, a CSV or cells that you copied: what is in it is proposed, and nothing is stored until you say so.'
           )

@@ -1,5 +1,6 @@
 package yarrowmark.core.table;
 
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.measure.Direction;
 
@@ -22,6 +23,14 @@ public record ColumnPlan(
         @Nullable Direction direction,
         int run,
         String group) {
+    public ColumnPlan {
+        Objects.requireNonNull(role, "role");
+        Objects.requireNonNull(name, "name");
+        Objects.requireNonNull(metric, "metric");
+        Objects.requireNonNull(unit, "unit");
+        Objects.requireNonNull(group, "group");
+    }
+
     public static ColumnPlan of(int column, ColumnRole role) {
         return new ColumnPlan(column, role, "", "", "", null, 1, "");
     }

@@ -16,11 +16,16 @@ public record TableCell(String text, Form form) {
         ERROR
     }
 
+    /** More than any score, name or reason has; what is longer is cut off. */
+    private static final int LONGEST = 600;
+
     public static final TableCell EMPTY = new TableCell("", Form.EMPTY);
 
     public static TableCell of(String text) {
         String plain = text.strip();
-        return plain.isEmpty() ? EMPTY : new TableCell(plain, Form.TEXT);
+        return plain.isEmpty()
+                ? EMPTY
+                : new TableCell(plain.length() > LONGEST ? plain.substring(0, LONGEST) : plain, Form.TEXT);
     }
 
     public boolean isEmpty() {

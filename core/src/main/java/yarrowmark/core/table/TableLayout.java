@@ -2,6 +2,7 @@ package yarrowmark.core.table;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -34,6 +35,10 @@ public record TableLayout(
         boolean dayFirst,
         Map<String, String> names) {
     public TableLayout {
+        Objects.requireNonNull(suite, "suite");
+        Objects.requireNonNull(version, "version");
+        Objects.requireNonNull(date, "date");
+        Objects.requireNonNull(currency, "currency");
         skipped = List.copyOf(skipped);
         columns = List.copyOf(columns);
         names = Map.copyOf(names);

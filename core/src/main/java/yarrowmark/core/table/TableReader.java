@@ -29,7 +29,6 @@ final class TableReader {
     private static final Pattern NOTHING_RAN = Pattern.compile(
             "(?i)dn[fs]|did not (?:finish|start|run)|time ?out|timed out|err(?:or)?|abort(?:ed)?|hung|hangs?|froze|bsod|black screen|no driver.*|crash(?:e[ds])?\\b.*|fail(?:ed|s|ure)?\\b.*|not supported|unsupported|no score|x");
     private static final Pattern FOOT = Pattern.compile("(.*?)\\s*(\\*{1,3}|[†‡]|\\^?\\d?\\)|[¹²³])$");
-    private static final Pattern AMOUNT = Pattern.compile("[-−+]?(?:[€$£]\\s?)?(\\d[\\d\\s.,'’]*)\\s*(.*)");
     private static final Pattern CLOCK = Pattern.compile("\\d{1,3}:\\d{2}");
 
     private final Table table;
@@ -204,68 +203,11 @@ final class TableReader {
     }
 
     private Optional<String> field(int row, ColumnPlan p, String text) {
-        Matcher amount = AMOUNT.matcher(text);
-        switch (p.name()) {
-            case "price" -> {
-                if (!amount.matches()) {
-                    break;
-                }
-                String all = text + " " + p.unit();
-                String currency = all.contains("€") || all.contains("EUR")
-                        ? "EUR"
-                        : all.contains("$") || all.contains("USD")
-                                ? "USD"
-                                : all.contains("£") || all.contains("GBP")
-                                        ? "GBP"
-                                        : all.contains("CHF") ? "CHF" : layout.currency();
-                return Optional.of(amount.group(1).strip() + " " + currency);
-            }
-            case "released" -> {
-                return text.matches("(?:19|20)\\d\\d(?:\\.0)?")
-                        ? Optional.of(text.substring(0, 4) + "-01-01")
-                        : TableDates.read(text, layout.dayFirst())
-                                .map(LocalDate::toString)
-                                .or(() -> {
-                                    remark(
-                                            row,
-                                            p,
-                                            Remark.Kind.UNREAD,
-                                            "\"" + text + "\" is neither a year nor a date.");
-                                    return Optional.empty();
-                                });
-            }
-            case "weight" -> {
-                return amount.matches()
-                        ? Optional.of(
-                                weight(amount.group(1).strip(), amount.group(2).strip(), p.unit()))
-                        : unread(row, p, text, "a weight");
-            }
-            case "width", "depth", "height", "battery" -> {
-                String unit = p.unit().isEmpty() ? p.name().equals("battery") ? "Wh" : "mm" : p.unit();
-                return Optional.of(text.matches("[\\d.]+") ? text + " " + unit : text);
-            }
-            default -> {
-                return Optional.of(text);
-            }
+        ModelFieldText.Read read = ModelFieldText.read(p.name(), text, p.unit(), layout);
+        if (read.typed().isEmpty()) {
+            remark(row, p, Remark.Kind.UNREAD, read.reason());
         }
-        return unread(row, p, text, "a price");
-    }
-
-    private Optional<String> unread(int row, ColumnPlan p, String text, String what) {
-        remark(row, p, Remark.Kind.UNREAD, "\"" + text + "\" is not " + what + ".");
-        return Optional.empty();
-    }
-
-    /** A bare weight below 50 is in kg, as no device of that many grams is tested. */
-    private static String weight(String number, String own, String ofColumn) {
-        String said = own.isEmpty() ? ofColumn : own;
-        if (said.equals("lb") || said.equals("lbs")) {
-            return Math.round(Double.parseDouble(number) * 453.59237) + " g";
-        }
-        if (said.equals("oz")) {
-            return Math.round(Double.parseDouble(number) * 28.349523125) + " g";
-        }
-        return number + " " + (!said.isEmpty() ? said : Double.parseDouble(number) < 50 ? "kg" : "g");
+        return read.typed();
     }
 
     private void score(int row, ColumnPlan p) {

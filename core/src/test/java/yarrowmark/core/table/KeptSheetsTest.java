@@ -96,7 +96,7 @@ class KeptSheetsTest {
         assertThat(reading.devices().get(1).date()).isEqualTo("2026-04-02");
         assertThat(reading.devices().get(0).fields())
                 .containsEntry("price", "1299.00 USD")
-                .containsEntry("weight", "1352 g");
+                .containsEntry("weight", "2.98 lb");
     }
 
     @Test
@@ -172,5 +172,24 @@ class KeptSheetsTest {
         TableReading reading = read("דגם|Export (s)\nחסידה 5|12\nחסידה 7|11", "laptops.csv");
         assertThat(reading.devices()).extracting(TableReading.Device::name).containsExactly("חסידה 5", "חסידה 7");
         assertThat(reading.scores()).hasSize(2);
+    }
+
+    @Test
+    void whatNoModelCanHaveIsSaidWhereItStands() {
+        TableReading reading = read(
+                """
+                Laptop | Price | Weight | Year | Height | Export (s)
+                Pellow Drift 11 | 0 € | 1 250 g | 1850 | 3 m/s | 12
+                Pellow Drift 13 | ask us | 1.2.3 | 2026 | 15 | 13
+                Pellow Drift 15 | 1 299 € | 90000000 kg | 2025 | 1.6 cm | 14
+                """,
+                "laptops.csv");
+        assertThat(reading.remarks())
+                .extracting(r -> r.row() + " " + r.column())
+                .containsExactly("1 1", "1 3", "1 4", "2 1", "2 2", "3 2");
+        assertThat(reading.devices().get(0).fields()).containsOnlyKeys("weight");
+        assertThat(reading.devices().get(1).fields()).containsEntry("height", "15 mm");
+        assertThat(reading.devices().get(2).fields()).containsEntry("price", "1299 EUR");
+        assertThat(reading.scores()).hasSize(3);
     }
 }

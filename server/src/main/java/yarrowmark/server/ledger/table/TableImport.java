@@ -133,19 +133,26 @@ class TableImport {
         Set<String> done = new LinkedHashSet<>();
         for (Device d : reading.devices()) {
             if (!d.fields().isEmpty() && done.add(d.maker() + "\t" + d.model())) {
-                shelf.findModel(d.maker(), d.model()).ifPresent(model -> fill(model, d.fields(), person));
+                shelf.findModel(d.maker(), d.model()).ifPresent(model -> fill(model, d, person));
             }
         }
         return outcome;
     }
 
-    private void fill(long model, Map<String, String> fields, String person) {
+    private void fill(long model, Device device, String person) {
         Map<String, ModelPage.FieldPart> there = new HashMap<>();
         shelf.model(model).fields().forEach(f -> there.put(f.name(), f));
-        fields.forEach((name, typed) -> {
+        device.fields().forEach((name, typed) -> {
             ModelPage.FieldPart field = there.get(name);
             if (field != null && field.value() == null) {
-                shelf.changeModel(model, name, null, typed, person);
+                try {
+                    shelf.changeModel(model, name, null, typed, person);
+                } catch (Problem e) {
+                    throw Problem.invalid(
+                            e.code(),
+                            "Row " + (device.row() + 1) + ", " + field.label().toLowerCase(Locale.ROOT) + ": "
+                                    + e.getMessage() + " Nothing was stored.");
+                }
             }
         });
     }

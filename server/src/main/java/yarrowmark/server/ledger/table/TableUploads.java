@@ -23,7 +23,7 @@ class TableUploads {
 
     private static final Duration KEPT = Duration.ofHours(2);
     /** Of all that are looked at, in cells: about 200 bytes each. */
-    private static final long MOST_CELLS = 3L * TableFile.MOST_CELLS;
+    private static final long MOST_CELLS = 3L * TableFile.MOST_CELLS / 2;
 
     private final Cache<String, Upload> uploads = Caffeine.newBuilder()
             .expireAfterAccess(KEPT)

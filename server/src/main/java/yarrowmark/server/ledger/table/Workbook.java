@@ -24,6 +24,7 @@ final class Workbook {
     /** Numbers are kept in binary: 96.2 would otherwise come as 96.200000000000003. */
     private static final MathContext AS_SHOWN = new MathContext(15);
 
+    private static final int MOST_DIGITS = 400;
     private static final double MINUTES_A_DAY = 1440;
     private static final double SECONDS_A_DAY = 86_400;
 
@@ -124,6 +125,10 @@ final class Workbook {
     }
 
     static String plain(BigDecimal value) {
+        // Written out, 1E999999999 would fill the memory; as it stands it is no score, and that is said.
+        if (Math.abs((long) value.scale()) > MOST_DIGITS) {
+            return value.toString();
+        }
         return value.signum() == 0 ? "0" : value.stripTrailingZeros().toPlainString();
     }
 }

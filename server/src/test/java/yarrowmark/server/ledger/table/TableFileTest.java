@@ -108,6 +108,14 @@ class TableFileTest {
         assertThat(row(table, 2)).containsExactly("Wader", "2026-03-12", "799 EUR", "96.2");
     }
 
+    @Test
+    void aNumberWithoutEndIsNotWrittenOut() {
+        Table table = only(
+                openDocument(
+                        "<table:table-row><table:table-cell office:value-type=\"float\" office:value=\"1E999999999\"/></table:table-row>"));
+        assertThat(row(table, 0)).containsExactly("1E+999999999");
+    }
+
     private static void refused(byte[] file, String code) {
         assertThatThrownBy(() -> TableFile.read(file, "a"))
                 .isInstanceOfSatisfying(Problem.class, p -> assertThat(p.code()).isEqualTo(code));

@@ -200,6 +200,23 @@ class TableImportTest {
         assertThat(owner.post("/api/tables/none", Client.JSON.createObjectNode().put("sheet", 0))
                         .status())
                 .isEqualTo(404);
+        layout.put("lastRow", 1);
+        ((ObjectNode) layout.path("columns").get(0)).remove("name");
+        assertThat(again(unclear, layout).status())
+                .as("a column without a name")
+                .isEqualTo(400);
         assertThat(read(" ").body().path("code").asString()).isEqualTo("file-empty");
+    }
+
+    @Test
+    void whatAModelDoesNotTakeStopsTheWholeWithItsRow() {
+        JsonNode answer = read("Device;Released;Export\nOstler Cob " + t + ";2099-01-01;58\n")
+                .body();
+        JsonNode state = store(answer);
+        assertThat(state.path("problem").asString())
+                .startsWith("Row 2, released: ")
+                .endsWith("Nothing was stored.");
+        assertThat(owner.get("/api/models?q=Cob%20" + t).body().path("total").asInt())
+                .isZero();
     }
 }
