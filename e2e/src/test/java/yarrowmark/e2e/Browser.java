@@ -228,6 +228,19 @@ final class Browser implements UnderTest {
                                 .replace("WORDS", words)));
     }
 
+    /** What axe finds that somebody could not read or reach; empty where nothing is found. */
+    String violations() {
+        try {
+            js(Files.readString(Path.of("..", "web", "node_modules", "axe-core", "axe.min.js"))
+                    + "; window.axe = window.axe ?? axe");
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return (String)
+                js(
+                        "return axe.run(document).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.slice(0, 3).map((n) => n.html.slice(0, 200)).join(' ')).join('\\n'))");
+    }
+
     /** What the page's console complains about, the content security policy's complaints among it. */
     List<String> complaints() {
         return driver.manage().logs().get(LogType.BROWSER).getAll().stream()

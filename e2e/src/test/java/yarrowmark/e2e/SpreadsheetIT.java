@@ -57,6 +57,7 @@ class SpreadsheetIT extends AtTheDemo {
         browser.see("//p[contains(., 'is the mean of the scores in 3 of 3 rows')]");
         browser.see(
                 "//p[contains(., 'no unit stands there')][contains(., 'Archive')][contains(., 'Export') = false()]");
+        assertThat(browser.violations()).isEmpty();
         assertThat(browser.complaints()).isEmpty();
 
         // By keys alone: along the columns, and what two of them are.
