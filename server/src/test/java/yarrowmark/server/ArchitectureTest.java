@@ -85,6 +85,14 @@ class ArchitectureTest {
             "exchange", Set.of("line", "record", "sample"),
             "table", Set.of("exchange"));
 
+    /** The same for the rooms of the platform. */
+    private static final Map<String, Set<String>> PLATFORM_ROOMS = Map.of(
+            "change", Set.of(),
+            "history", Set.of("change"),
+            "health", Set.of("change"),
+            "records", Set.of("health"),
+            "http", Set.of("records", "health"));
+
     @ArchTest
     static final ArchRule featuresUseWhatTheyMay =
             classes().should(use(ROOT, USES, "platform")).because("docs/architecture.md says so");
@@ -92,6 +100,10 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule roomsOfTheLedgerUseWhatTheyMay =
             classes().should(use(ROOT + "ledger.", LEDGER_ROOMS, "")).because("docs/architecture.md says so");
+
+    @ArchTest
+    static final ArchRule roomsOfThePlatformUseWhatTheyMay =
+            classes().should(use(ROOT + "platform.", PLATFORM_ROOMS, "")).because("docs/architecture.md says so");
 
     @ArchTest
     static final ArchRule noCycles =

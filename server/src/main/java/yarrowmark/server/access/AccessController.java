@@ -33,12 +33,12 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.ShelfId;
 import yarrowmark.server.platform.TooManyTries;
 import yarrowmark.server.platform.TryLimit;
+import yarrowmark.server.platform.http.AccessEnded;
+import yarrowmark.server.platform.records.ShelfId;
 
 @RestController
 @RequestMapping("/api/access")

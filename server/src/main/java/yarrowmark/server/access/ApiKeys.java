@@ -9,9 +9,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.http.AccessEnded;
 
 /** Keys for programs. Each is looked up with every request, so one that is taken back is worth nothing at once. */
 @Service

@@ -19,7 +19,7 @@ import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.transaction.TransactionException;
 import org.springframework.web.filter.OncePerRequestFilter;
-import yarrowmark.server.platform.AccessEnded;
+import yarrowmark.server.platform.http.AccessEnded;
 
 /** A program that comes with a key is who the key speaks for, and may do what the key is good for, never more than its person. */
 class KeyFilter extends OncePerRequestFilter {

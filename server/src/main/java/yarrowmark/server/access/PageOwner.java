@@ -12,7 +12,7 @@ import org.springframework.web.servlet.HandlerInterceptor;
 import org.springframework.web.servlet.config.annotation.InterceptorRegistry;
 import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.ShelfId;
+import yarrowmark.server.platform.records.ShelfId;
 
 /**
  * A page says whose it is with every change. What one person typed must not be stored under the name of somebody who signed in

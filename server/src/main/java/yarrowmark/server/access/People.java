@@ -13,10 +13,10 @@ import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Locks;
+import yarrowmark.server.platform.records.Settings;
 
 /** The people of this shelf, and the name of their lab. */
 @Service

@@ -20,8 +20,8 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.PlainLine;
+import yarrowmark.server.platform.http.AccessEnded;
 
 /** The people of the lab, and what each may change of their own. */
 @RestController

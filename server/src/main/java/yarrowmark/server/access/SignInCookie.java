@@ -8,7 +8,7 @@ import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.WebUtils;
-import yarrowmark.server.platform.ShelfId;
+import yarrowmark.server.platform.records.ShelfId;
 
 /**
  * The cookie by which a browser stays signed in: a random token whose hash the records keep, so that a sign-in outlives the

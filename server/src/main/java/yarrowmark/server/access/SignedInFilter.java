@@ -12,7 +12,7 @@ import org.springframework.security.core.context.SecurityContext;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.web.filter.OncePerRequestFilter;
-import yarrowmark.server.platform.AccessEnded;
+import yarrowmark.server.platform.http.AccessEnded;
 
 /**
  * Says who a request comes from: whoever is signed in at the place that its cookie names, as they are called and may do

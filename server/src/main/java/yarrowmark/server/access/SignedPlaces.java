@@ -17,10 +17,10 @@ import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.AccessEnded;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.http.AccessEnded;
+import yarrowmark.server.platform.records.Locks;
 
 /**
  * The browsers in which people are signed in. Each request asks whether its own is still open, so the open ones are in

@@ -9,8 +9,8 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Settings;
 
 /** How differences are said where nobody asks for another way: in per cent, as times, or in the unit. */
 @RestController

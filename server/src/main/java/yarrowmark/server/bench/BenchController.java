@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
-import yarrowmark.server.platform.AccessEnded;
+import yarrowmark.server.platform.http.AccessEnded;
 
 @RestController
 @RequestMapping("/api/bench")

@@ -6,8 +6,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import yarrowmark.server.ledger.record.RunStored;
-import yarrowmark.server.platform.AfterCommitQueue;
-import yarrowmark.server.platform.Locks;
+import yarrowmark.server.platform.records.AfterCommitQueue;
+import yarrowmark.server.platform.records.Locks;
 
 /** A device that waits for a test carried out by hand goes on as soon as its last score is typed. */
 @Component

@@ -12,8 +12,8 @@ import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.NewRun;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.Locks;
 
 /**
  * What a device had finished when its session was ended from the bench without it. Such runs are real measurements, so

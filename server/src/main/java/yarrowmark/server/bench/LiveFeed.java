@@ -30,8 +30,8 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.http.AccessEnded;
 
 /**
  * Live lanes for everybody who watches the bench. Each event has an id "start-number"; a reader that reconnects with

@@ -5,7 +5,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
-import yarrowmark.server.platform.AfterCommitQueue;
+import yarrowmark.server.platform.records.AfterCommitQueue;
 
 /** After a seat's change is stored, tells whoever watches the bench and the device that waits for a command. */
 @Component

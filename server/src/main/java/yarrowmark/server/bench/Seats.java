@@ -11,9 +11,9 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.plan.Plans;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.records.Locks;
 
 /** The reviewer's side of the bench: codes, commands, and the list of seats; and letting a device in. */
 @Service

@@ -10,7 +10,7 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
-import yarrowmark.server.platform.ShelfId;
+import yarrowmark.server.platform.records.ShelfId;
 
 /** Every answer to a device, a refusal too, says which shelf it comes from, and which protocol is spoken. */
 @Component

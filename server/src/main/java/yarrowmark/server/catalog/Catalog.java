@@ -21,9 +21,9 @@ import yarrowmark.core.entry.TestLines;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.server.platform.Chain;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Chain;
 
 /** The catalogue of suites, tests and metrics. */
 @Service

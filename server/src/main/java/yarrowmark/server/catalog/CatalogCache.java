@@ -13,9 +13,9 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.ChangeFeed;
-import yarrowmark.server.platform.Mirror;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.ChangeFeed;
+import yarrowmark.server.platform.change.Mirror;
+import yarrowmark.server.platform.change.RecordsChanged;
 
 /**
  * The catalogue as it was committed last, in memory: every delivered run and every question needs it, and reading it took

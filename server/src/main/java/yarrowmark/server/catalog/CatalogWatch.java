@@ -4,7 +4,7 @@ import jakarta.persistence.PostPersist;
 import jakarta.persistence.PostRemove;
 import jakarta.persistence.PostUpdate;
 import org.springframework.context.ApplicationEventPublisher;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.RecordsChanged;
 
 /** Tells when something of the catalogue is written, whoever wrote it. */
 class CatalogWatch {

@@ -10,8 +10,8 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /** Named sets of weights: what somebody does with a device. */
 @Service

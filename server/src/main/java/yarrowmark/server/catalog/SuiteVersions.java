@@ -25,8 +25,8 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Scale;
 import yarrowmark.core.standing.RatingLimits;
 import yarrowmark.core.stats.UsualSpread;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /**
  * What may still be done to a suite version that has scores: computed values are added, tests are retired, and its

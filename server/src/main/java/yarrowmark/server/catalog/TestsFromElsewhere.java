@@ -7,8 +7,8 @@ import tools.jackson.core.JacksonException;
 import yarrowmark.core.measure.Direction;
 import yarrowmark.core.standing.RatingLimits;
 import yarrowmark.core.stats.UsualSpread;
-import yarrowmark.server.platform.FromElsewhere;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.FromElsewhere;
 
 /** Tests that came from elsewhere, with their commands, are such as could be made here. */
 @Component

@@ -16,8 +16,8 @@ import yarrowmark.server.files.Files;
 import yarrowmark.server.ledger.line.SessionFiles;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.ledger.record.OutputCame;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /** Keeps what proves a score. Nothing is deleted: what was removed can be put back. */
 @Service

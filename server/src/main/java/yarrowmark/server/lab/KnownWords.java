@@ -11,8 +11,8 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.FromElsewhere;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.FromElsewhere;
 
 /** Where the records hold one word of a few, such as a group of tests or a class of devices, it is one of those. */
 @Component

@@ -36,8 +36,8 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.files.FileTypes;
-import yarrowmark.server.platform.Chain;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.Chain;
 
 /**
  * Reads a package that {@link LabExport} wrote into a database with nothing in it: first the form of records that the

@@ -11,8 +11,8 @@ import org.springframework.boot.Banner;
 import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.util.FileSystemUtils;
-import yarrowmark.server.platform.FromElsewhere;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.FromElsewhere;
 
 /** Starts a server beside, with records that came from elsewhere, and lets each room look over its own. */
 final class LabStart {

@@ -14,9 +14,9 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.BuiltInSuites;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.StartupTask;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /** The plans of this shelf. */
 @Service

@@ -17,8 +17,8 @@ import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.measure.Kind;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.shelf.Shelf;
 
 /** Scores that others published for a model. They are shown, and enter no sample, ranking or mean. */

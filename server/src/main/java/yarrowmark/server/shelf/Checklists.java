@@ -10,10 +10,10 @@ import java.util.Map;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Settings;
 import yarrowmark.server.platform.StartupTask;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Settings;
 
 /** What to do before the first run, for each class of device. */
 @Service

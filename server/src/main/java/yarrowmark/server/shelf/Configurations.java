@@ -24,10 +24,10 @@ import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.setup.Fingerprint;
 import yarrowmark.core.setup.SeveralParts;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Undoable;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.history.Undoable;
+import yarrowmark.server.platform.records.Locks;
 
 /** Configurations of units: made, copied and changed, corrected, picked, retired. */
 @Service

@@ -16,8 +16,8 @@ import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.Mirror;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.Mirror;
+import yarrowmark.server.platform.change.RecordsChanged;
 
 /**
  * Every configuration of the shelf with what standings ask of it, in one question: entities of thousands would take seconds.

@@ -16,11 +16,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.Chain;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Chain;
+import yarrowmark.server.platform.records.Locks;
 
 /** The shelf: models and their units, and what is asked about them. */
 @Service

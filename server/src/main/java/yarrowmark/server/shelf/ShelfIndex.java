@@ -46,11 +46,11 @@ import org.springframework.stereotype.Component;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
-import yarrowmark.server.platform.HealthWarnings;
-import yarrowmark.server.platform.Mirror;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.RecordsChanged;
 import yarrowmark.server.platform.StartupTask;
+import yarrowmark.server.platform.change.Mirror;
+import yarrowmark.server.platform.change.RecordsChanged;
+import yarrowmark.server.platform.health.HealthWarnings;
 
 /**
  * Finds models and configurations by any words of theirs: names, makers, labels, serials and every fact. Kept in memory

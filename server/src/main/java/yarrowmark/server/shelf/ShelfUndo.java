@@ -9,9 +9,9 @@ import org.springframework.context.annotation.Configuration;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Undoable;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.history.Undoable;
 
 /** How changes of models, units and configurations are taken back, and what they are called in the history. */
 @Configuration

@@ -4,8 +4,8 @@ import java.time.Clock;
 import java.time.Instant;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.Settings;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.records.Settings;
 
 /** Lets bin/site take the folder: whoever can write to the records may do so, once and within a minute. */
 @Component

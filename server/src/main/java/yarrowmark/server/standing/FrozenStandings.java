@@ -15,9 +15,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /**
  * Standings that were saved, under an address that stays: as they were on a day, or as they are whenever somebody looks.

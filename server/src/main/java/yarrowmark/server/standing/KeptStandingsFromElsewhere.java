@@ -2,8 +2,8 @@ package yarrowmark.server.standing;
 
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
-import yarrowmark.server.platform.FromElsewhere;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.FromElsewhere;
 
 /** Standings that were kept elsewhere can be shown. */
 @Component

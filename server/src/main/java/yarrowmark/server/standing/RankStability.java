@@ -6,8 +6,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.standing.RankFirmness;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.server.platform.Revision;
-import yarrowmark.server.platform.UntilChanged;
+import yarrowmark.server.platform.change.Revision;
+import yarrowmark.server.platform.change.UntilChanged;
 
 /** How firm the first places are, should the purpose weigh a little otherwise. */
 @Service

@@ -25,7 +25,7 @@ import org.springframework.web.context.request.WebRequest;
 import yarrowmark.server.catalog.PurposeWeighing;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Revision;
+import yarrowmark.server.platform.change.Revision;
 
 @RestController
 class StandingsController {

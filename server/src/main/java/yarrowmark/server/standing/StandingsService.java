@@ -26,8 +26,8 @@ import yarrowmark.server.catalog.Purposes;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Revision;
-import yarrowmark.server.platform.UntilChanged;
+import yarrowmark.server.platform.change.Revision;
+import yarrowmark.server.platform.change.UntilChanged;
 
 /** Ranks what was tested, from stored samples; single readings are never read. Answers are kept until the records change. */
 @Service

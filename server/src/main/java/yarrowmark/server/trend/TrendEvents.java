@@ -13,8 +13,8 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.shelf.Shelf;
 
 /** What somebody pinned to a step, because no fact says it: new thermal paste, a repair, another room. */

@@ -17,9 +17,9 @@ import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import yarrowmark.server.files.Files;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /** Publishing: what was written, with its numbers as they are now, under an address that stays. */
 @Service

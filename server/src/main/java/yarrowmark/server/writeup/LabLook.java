@@ -9,9 +9,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.files.Files;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Settings;
 
 /** How the lab's pages and figures look: one accent, a mark, and the licence of their data. The name is the lab's own. */
 @Service

@@ -13,9 +13,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Locks;
 
 /** The kinds of write-ups of this lab: which pieces each begins with, in which order. */
 @Service

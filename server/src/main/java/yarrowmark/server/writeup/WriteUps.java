@@ -19,11 +19,11 @@ import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Locks;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Locks;
 import yarrowmark.server.shelf.Shelf;
 
 /**

@@ -4,8 +4,8 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.server.platform.FromElsewhere;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.records.FromElsewhere;
 
 /** Write-ups that came from elsewhere can be opened, and their pages hold nothing that ours would not. */
 @Component

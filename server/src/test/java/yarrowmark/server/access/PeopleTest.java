@@ -20,7 +20,7 @@ import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import tools.jackson.databind.JsonNode;
-import yarrowmark.server.platform.Locks;
+import yarrowmark.server.platform.records.Locks;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.MovableClock;
 import yarrowmark.server.support.ServerTest;

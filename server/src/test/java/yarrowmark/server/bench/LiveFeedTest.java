@@ -27,8 +27,8 @@ import org.junit.jupiter.api.Timeout;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.server.platform.AccessEnded;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.http.AccessEnded;
 import yarrowmark.server.support.MovableClock;
 
 class LiveFeedTest {

@@ -10,7 +10,7 @@ import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.web.server.LocalServerPort;
 import org.springframework.jdbc.core.JdbcTemplate;
-import yarrowmark.server.platform.FromElsewhere;
+import yarrowmark.server.platform.records.FromElsewhere;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.ServerTest;
 

@@ -17,9 +17,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.stereotype.Service;
-import yarrowmark.server.platform.DiskSpace;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.RecordsTrouble;
+import yarrowmark.server.platform.health.DiskSpace;
+import yarrowmark.server.platform.records.RecordsTrouble;
 
 /** Imports under way, one after the other. Kept in memory: what a restart cuts off was not stored. */
 @Service

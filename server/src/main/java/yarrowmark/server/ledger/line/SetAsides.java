@@ -21,8 +21,8 @@ import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.record.SetAside;
 import yarrowmark.server.ledger.record.SetAsideRepository;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.history.ChangeLog;
 
 /** Sets many readings aside at once, and takes that back at once. */
 @Service

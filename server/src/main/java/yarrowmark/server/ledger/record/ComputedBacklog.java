@@ -15,7 +15,7 @@ import yarrowmark.server.catalog.ComputedAdded;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.SuiteVersions;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.platform.AfterCommitQueue;
+import yarrowmark.server.platform.records.AfterCommitQueue;
 
 /**
  * Computes a value that was added today for the sessions of before, a few at a time beside all other work. What is not done

@@ -24,9 +24,9 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.RecordsChanged;
+import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.shelf.Configurations;
 
 /** Writes to the ledger: sessions, runs with their readings, and setting aside. Nothing is ever taken out. */

@@ -12,7 +12,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.RecordsChanged;
 import yarrowmark.server.shelf.ConfigurationUse;
 import yarrowmark.server.shelf.Configurations;
 

@@ -24,11 +24,11 @@ import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.stats.Sample;
-import yarrowmark.server.platform.ChangeLog;
-import yarrowmark.server.platform.Mirror;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.RecordsChanged;
-import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.change.Mirror;
+import yarrowmark.server.platform.change.RecordsChanged;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Settings;
 
 /**
  * Parts the sessions of a configuration into those that count by default and those that were measured under a condition of

@@ -26,8 +26,8 @@ import yarrowmark.core.stats.SharedDay;
 import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.platform.Mirror;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.Mirror;
+import yarrowmark.server.platform.change.RecordsChanged;
 
 /**
  * What all samples of a metric lend to each of them, and how far days move the tests of a suite version together. Found again

@@ -18,8 +18,8 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
-import yarrowmark.server.platform.Mirror;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.Mirror;
+import yarrowmark.server.platform.change.RecordsChanged;
 
 /**
  * The table of samples as it was committed last, in memory: a standing needs all of it, and reading a hundred thousand rows

@@ -22,7 +22,7 @@ import yarrowmark.core.stats.Sample;
 import yarrowmark.core.stats.SampleMoments;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.RecordsChanged;
+import yarrowmark.server.platform.change.RecordsChanged;
 
 /**
  * Keeps the table of samples true: each change of a configuration's counted readings recomputes the touched samples

@@ -12,10 +12,10 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.platform.ChangeLog;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.RecordsChanged;
-import yarrowmark.server.platform.Settings;
+import yarrowmark.server.platform.change.RecordsChanged;
+import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.platform.records.Settings;
 
 /**
  * How far two single results of a test usually differ, by group of tests, where nobody has measured it here. The lab may know

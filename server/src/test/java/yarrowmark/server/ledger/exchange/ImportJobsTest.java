@@ -15,8 +15,8 @@ import java.util.concurrent.CountDownLatch;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
-import yarrowmark.server.platform.DiskSpace;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.health.DiskSpace;
 
 class ImportJobsTest {
     private final LedgerImport imports = mock(LedgerImport.class);

@@ -1,9 +1,0 @@
-package yarrowmark.server.platform;
-
-import java.util.List;
-
-/** Something is wrong with the records that somebody has to know of, and that stops nothing. */
-public interface HealthWarnings {
-    /** In sentences; empty while all is well. */
-    List<String> noticed();
-}

@@ -1,4 +1,0 @@
-package yarrowmark.server.platform;
-
-/** An event after which what was computed from the records may be another. */
-public interface RecordsChanged {}
