@@ -223,6 +223,7 @@ const REASONS: Record<string, string> = {
   NOT_SUPPORTED: 'not supported here',
   CONTEXT_LOST: 'graphics context lost',
   NO_SPACE: 'no space left',
+  WRITE_LIMIT: 'write limit reached',
   NEEDS_SECURE_CONNECTION: 'needs a secure connection',
   WRONG_ANSWER: 'wrong answer, so the score does not count',
   ERROR: 'it stopped with an error',

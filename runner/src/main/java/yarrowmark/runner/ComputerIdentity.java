@@ -86,8 +86,14 @@ final class ComputerIdentity {
 
     private Api.Model chosen(String words) {
         List<Api.Model> found = client.models(words);
-        if (found.size() == 1 && said.model() != null) {
-            return found.get(0);
+        if (said.model() != null) {
+            List<Api.Model> exact = found.stream()
+                    .filter(m -> m.toString().equalsIgnoreCase(words.strip())
+                            || m.name().equalsIgnoreCase(words.strip()))
+                    .toList();
+            if (exact.size() == 1 || found.size() == 1) {
+                return exact.size() == 1 ? exact.get(0) : found.get(0);
+            }
         }
         Console console = System.console();
         if (console == null || said.yes()) {

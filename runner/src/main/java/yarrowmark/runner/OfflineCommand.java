@@ -7,8 +7,10 @@ import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.List;
 import java.util.Map;
 import java.util.function.Consumer;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.runner.command.AgreedCommands;
@@ -17,6 +19,7 @@ import yarrowmark.runner.facts.HardwareFacts;
 import yarrowmark.runner.offline.OfflinePlan;
 import yarrowmark.runner.offline.OfflineRound;
 import yarrowmark.runner.storage.Place;
+import yarrowmark.runner.storage.PlannedWrites;
 
 /** Carries out a plan in a file, into a file, where there is no bench. */
 final class OfflineCommand {
@@ -25,14 +28,14 @@ final class OfflineCommand {
     /**
      * What may be done.
      *
-     * @param writeLimit GiB that storage tests write at the most
+     * @param writes     says what would be written, and allows it; absent where nothing would be
      * @param number     by which the commands were agreed to on the command line
      * @param showOnly   whether nothing is carried out
      * @param ask        a question, to which the command line may have agreed already
      * @param askPerson  a question that only a person answers
      */
     record Asked(
-            int writeLimit,
+            Function<List<PlannedWrites.Planned>, @Nullable String> writes,
             boolean noCommands,
             @Nullable String number,
             boolean showOnly,
@@ -70,25 +73,28 @@ final class OfflineCommand {
 
     /** @param out file that is made; absent: one beside the plan. @return whether it was carried out */
     boolean run(Path file, @Nullable Path out, HardwareFacts hardware) throws Cannot, InterruptedException {
-        Path tested = options.folder();
         try {
             OfflinePlan plan = OfflinePlan.read(file, tests.keySet());
             Commands commands = new Commands(plan.commands(), agreed, tell);
             commands.show();
+            String writes = asked.writes()
+                    .apply(plan.tests().stream()
+                            .map(t -> new PlannedWrites.Planned(t.key(), plan.runs(), plan.timedMs()))
+                            .toList());
+            if (writes != null) {
+                tell.accept(writes);
+            }
             if (asked.showOnly()) {
                 tell.accept(plan.name() + ": " + plan.tests().size() + " tests, " + plan.runs() + " runs of each.");
                 return true;
             }
             commands.ask(asked.noCommands(), asked.number(), asked.askPerson());
-            if (plan.tests().stream().anyMatch(t -> t.key().startsWith("native-storage-"))
-                    && !asked.ask()
-                            .test("Up to " + asked.writeLimit() + " GiB may be written to the drive of " + tested
-                                    + ". Go on?")) {
+            if (writes != null && !asked.ask().test("Go on?")) {
                 tell.accept("Nothing was done; --yes agrees to it.");
                 return false;
             }
             Path into = out == null ? beside(file) : out;
-            carryOut(plan, commands, into, hardware.read(tested));
+            carryOut(plan, commands, into, hardware.read(options.folder()));
             tell.accept("Done. “Import” in the ledger reads " + into + ".");
             return true;
         } catch (OfflinePlan.Wrong e) {

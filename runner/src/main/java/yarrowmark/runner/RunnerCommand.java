@@ -39,6 +39,7 @@ import yarrowmark.runner.protocol.Api;
 import yarrowmark.runner.sensor.LinuxSensors;
 import yarrowmark.runner.sensor.Sensors;
 import yarrowmark.runner.storage.Place;
+import yarrowmark.runner.storage.PlannedWrites;
 import yarrowmark.runner.storage.StorageTests;
 import yarrowmark.runner.storage.WriteBudget;
 
@@ -47,13 +48,23 @@ import yarrowmark.runner.storage.WriteBudget;
         name = "yarrow-runner",
         mixinStandardHelpOptions = true,
         versionProvider = RunnerCommand.Version.class,
-        description = "Joins a Yarrowmark bench with its code and carries out the plan on this computer.")
+        description = "Joins a Yarrowmark bench with its code and carries out the plan on this computer.",
+        exitCodeListHeading = "Exit codes:%n",
+        exitCodeList = {
+            "0:done, and everything that was measured is at the bench",
+            "1:it could not be done; the last line says why",
+            "2:the command line cannot be read",
+            "3:stopped before its end; what was measured is at the bench",
+            "4:over, but runs are not at the bench; the last line says where they are kept"
+        })
 public final class RunnerCommand implements Callable<Integer> {
     private static final int GIB = 30;
     private static final long FILE_BYTES = 1L << GIB;
     private static final int DONE = 0;
     private static final int STOPPED = 3;
     private static final int FAILED = 1;
+    /** Over, and something that was measured is not at the bench. */
+    private static final int MISSING = 4;
 
     static final class Version implements CommandLine.IVersionProvider {
         @Override
@@ -140,9 +151,8 @@ public final class RunnerCommand implements Callable<Integer> {
     @Option(
             names = "--write-limit",
             paramLabel = "GIB",
-            description = "the most that storage tests write (default: ${DEFAULT-VALUE})",
-            defaultValue = "20")
-    private int writeLimit;
+            description = "the most that storage tests write (default: what the plan needs, which is said and asked)")
+    private @Nullable Integer writeLimit;
 
     @Option(
             names = "--long-write",
@@ -180,6 +190,8 @@ public final class RunnerCommand implements Callable<Integer> {
             description = "asks nothing: whatever would be asked about is agreed to, but no certificate and no command")
     private boolean yes;
 
+    private final WriteBudget budget = new WriteBudget(0);
+
     @Spec
     @SuppressWarnings("NullAway.Init")
     private CommandSpec spec;
@@ -202,7 +214,7 @@ public final class RunnerCommand implements Callable<Integer> {
             return DONE;
         }
         if (listTests) {
-            tests().keySet().forEach(out::println);
+            tests(storage()).keySet().forEach(out::println);
             out.flush();
             return DONE;
         }
@@ -215,25 +227,40 @@ public final class RunnerCommand implements Callable<Integer> {
                     spec.commandLine(),
                     "Give the address of the bench, such as https://192.168.0.4:8443, and the code that it shows.");
         }
-        if (threads < 1 || writeLimit < 0 || longWrite < 0) {
+        if (threads < 1 || writeLimit != null && writeLimit < 0 || longWrite < 0) {
             throw new CommandLine.ParameterException(
                     spec.commandLine(), "Threads are 1 or more; a write limit is 0 GiB or more.");
         }
-        try {
-            return join(bench, code, tested, hardware, out);
-        } catch (Refused | Unreachable e) {
+        try (StateLock alone = StateLock.of(state);
+                StorageTests storage = storage()) {
+            return join(bench, code, tested, hardware, tests(storage), out);
+        } catch (StateLock.Taken | Refused | Unreachable e) {
             err.println(VisibleText.of(String.valueOf(e.getMessage())));
             err.flush();
             return FAILED;
         }
     }
 
-    private Map<String, NativeTest> tests() {
+    private Map<String, NativeTest> tests(StorageTests storage) {
         Map<String, NativeTest> tests = new LinkedHashMap<>(ProcessorTests.all());
         tests.putAll(MemoryTests.all());
-        WriteBudget budget = new WriteBudget((long) writeLimit << GIB);
-        tests.putAll(new StorageTests(budget, FILE_BYTES, (long) longWrite << GIB).all());
+        tests.putAll(storage.all());
         return tests;
+    }
+
+    private StorageTests storage() {
+        return new StorageTests(budget, FILE_BYTES, (long) longWrite << GIB);
+    }
+
+    /** What a plan would write, and no more than that or the limit that was given may be. */
+    private PlannedWrites allow(List<PlannedWrites.Planned> plan) {
+        PlannedWrites writes = PlannedWrites.of(plan, FILE_BYTES, (long) longWrite << GIB);
+        budget.allow(limit(writes) << GIB);
+        return writes;
+    }
+
+    private long limit(PlannedWrites writes) {
+        return writeLimit == null ? writes.gib() : writeLimit;
     }
 
     private int offline(Path plan, Path tested, HardwareFacts hardware, PrintWriter said, PrintWriter err)
@@ -247,18 +274,29 @@ public final class RunnerCommand implements Callable<Integer> {
             err.flush();
             return FAILED;
         }
-        try {
+        try (StateLock alone = StateLock.of(state);
+                StorageTests storage = storage()) {
             return new OfflineCommand(
-                                    tests(),
+                                    tests(storage),
                                     new NativeTest.Options(1, threads, tested),
                                     new AgreedCommands(own),
                                     line -> say(said, line),
                                     new OfflineCommand.Asked(
-                                            writeLimit, noCommands, commands, planOnly, this::agreed, this::byPerson))
+                                            planned -> {
+                                                PlannedWrites writes = allow(planned);
+                                                return writes.any()
+                                                        ? writes.words(tested.toString(), limit(writes))
+                                                        : null;
+                                            },
+                                            noCommands,
+                                            commands,
+                                            planOnly,
+                                            this::agreed,
+                                            this::byPerson))
                             .run(plan, out, hardware)
                     ? DONE
                     : STOPPED;
-        } catch (OfflineCommand.Cannot e) {
+        } catch (StateLock.Taken | OfflineCommand.Cannot e) {
             err.println(VisibleText.of(String.valueOf(e.getMessage())));
             err.flush();
             return FAILED;
@@ -276,7 +314,13 @@ public final class RunnerCommand implements Callable<Integer> {
         }
     }
 
-    private int join(URI bench, String withCode, Path tested, HardwareFacts hardware, PrintWriter out)
+    private int join(
+            URI bench,
+            String withCode,
+            Path tested,
+            HardwareFacts hardware,
+            Map<String, NativeTest> tests,
+            PrintWriter out)
             throws Exception {
         Path place = state.resolve(plain(bench.getHost() + "-" + bench.getPort()));
         Outbox outbox = new Outbox(place.resolve(plain(withCode)));
@@ -286,8 +330,15 @@ public final class RunnerCommand implements Callable<Integer> {
             say(out, "Goes on with the round that was begun here.");
         }
         Api.Seat seat = client.seat();
-        Map<String, NativeTest> tests = tests();
-        describe(seat, tests, tested, out);
+        int timedMs = seat.timedMs();
+        PlannedWrites writes = allow(seat.tests().stream()
+                .filter(t -> tests.containsKey(t.key()))
+                .map(t -> new PlannedWrites.Planned(t.key(), t.runs(), t.timedMs() == null ? timedMs : t.timedMs()))
+                .toList());
+        describe(seat, tests, out);
+        if (writes.any()) {
+            say(out, writes.words(tested.toString(), limit(writes)));
+        }
         Sensors sensors = LinuxSensors.find();
         sensors.unreadable().forEach(words -> say(out, words));
         if (Boolean.FALSE.equals(hardware.onMains())) {
@@ -302,8 +353,7 @@ public final class RunnerCommand implements Callable<Integer> {
         // Asked before anything is begun: whoever reads them may take a while, or go away.
         asked.ask(noCommands, commands, this::byPerson);
         if (seat.sessionId() == null) {
-            if (writesAnything(seat, tests)
-                    && !agreed("Up to " + writeLimit + " GiB may be written to the drive of " + tested + ". Go on?")) {
+            if (writes.any() && !agreed("Go on?")) {
                 say(out, "Nothing was done. The code stays good for this computer.");
                 return STOPPED;
             }
@@ -342,7 +392,18 @@ public final class RunnerCommand implements Callable<Integer> {
             } catch (IllegalStateException e) {
                 // It is what ends the round.
             }
+            long missing = outbox.refused();
             outbox.over();
+            String over = how == Api.Ending.DONE ? "Done." : "Stopped.";
+            if (missing > 0) {
+                say(
+                        out,
+                        over + " " + missing + (missing == 1 ? " run is" : " runs are")
+                                + " NOT at the bench: the server did not take "
+                                + (missing == 1 ? "it" : "them") + ". Kept in " + outbox.place()
+                                + ", each with the reason in a file beside it.");
+                return MISSING;
+            }
             say(
                     out,
                     how == Api.Ending.DONE
@@ -393,7 +454,7 @@ public final class RunnerCommand implements Callable<Integer> {
         });
     }
 
-    private void describe(Api.Seat seat, Map<String, NativeTest> tests, Path tested, PrintWriter out) {
+    private void describe(Api.Seat seat, Map<String, NativeTest> tests, PrintWriter out) {
         say(
                 out,
                 seat.planName() + ": " + seat.tests().size() + " tests, " + seat.timedMs() / 1000.0
@@ -406,16 +467,6 @@ public final class RunnerCommand implements Callable<Integer> {
                             : "in a browser only";
             say(out, "  " + test.name() + ": " + how);
         }
-        if (writesAnything(seat, tests)) {
-            say(
-                    out,
-                    "Storage is tested in " + tested + " with a file of 1 GiB, which goes afterwards; up to "
-                            + writeLimit + " GiB are written.");
-        }
-    }
-
-    private static boolean writesAnything(Api.Seat seat, Map<String, NativeTest> tests) {
-        return seat.tests().stream().anyMatch(t -> t.key().startsWith("native-storage-") && tests.containsKey(t.key()));
     }
 
     /** What --yes does not agree to. */

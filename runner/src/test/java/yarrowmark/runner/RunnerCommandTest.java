@@ -42,6 +42,18 @@ class RunnerCommandTest {
     }
 
     @Test
+    void aSecondRunnerInTheSameFolderIsToldSo() throws Exception {
+        Path plan = Files.writeString(folder.resolve("plan.json"), "{}");
+        Path own = folder.resolve("own");
+        Files.createDirectories(own.resolve("offline"));
+        try (StateLock first = StateLock.of(own)) {
+            assertThat(run("--offline", plan.toString(), "--state", own.toString()))
+                    .isEqualTo(1);
+        }
+        assertThat(err.toString()).contains("Another runner is at work").hasLineCount(1);
+    }
+
+    @Test
     void aPlanThatIsNoneIsSaidInASentence() throws IOException {
         Path plan = Files.writeString(folder.resolve("plan.json"), "{\"maker\":7");
         assertThat(run(

@@ -192,7 +192,13 @@ public final class Outbox {
         });
     }
 
-    long refused() {
+    /** Where all of it is kept. */
+    public Path place() {
+        return folder;
+    }
+
+    /** How many runs the bench did not take. */
+    public long refused() {
         return files().stream().filter(f -> f.toString().endsWith(REFUSED)).count();
     }
 

@@ -22,6 +22,9 @@ public final class Round {
 
     private static final long LOOK_MS = 500;
 
+    /** As often may the runner end in a run before that counts as the run's fault. */
+    private static final int MOST_ENDED = 5;
+
     private final BenchClient bench;
     private final Outbox outbox;
     private final Map<String, NativeTest> tests;
@@ -94,18 +97,7 @@ public final class Round {
     public Api.Ending run(Api.Seat seat, Control control) throws InterruptedException {
         Api.Ending how = outbox.ending().orElse(null);
         if (how == null) {
-            outbox.begun()
-                    .ifPresent(b -> outbox.keep(new Api.Run(
-                            b.testId(),
-                            b.runNumber(),
-                            b.attempt(),
-                            Api.RunState.STOPPED,
-                            Api.Reason.RELOADED,
-                            "The runner ended in the middle of this run.",
-                            (int) Math.max(0, Math.min(LONGEST_DAY_MS, System.currentTimeMillis() - b.at())),
-                            List.of(),
-                            null,
-                            null)));
+            outbox.begun().ifPresent(b -> outbox.keep(endedIn(b)));
             how = carryOut(seat, control);
             outbox.ending(how);
         }
@@ -114,6 +106,25 @@ public final class Round {
             Thread.sleep(RETRY_MS);
         }
         return how;
+    }
+
+    /** A run in which the runner ended. One that ends the runner again and again is not begun for ever. */
+    private static Api.Run endedIn(Outbox.Begun begun) {
+        boolean often = begun.attempt() >= MOST_ENDED;
+        return new Api.Run(
+                begun.testId(),
+                begun.runNumber(),
+                begun.attempt(),
+                often ? Api.RunState.FAILED : Api.RunState.STOPPED,
+                often ? Api.Reason.ERROR : Api.Reason.RELOADED,
+                often
+                        ? "The runner ended in the middle of this run, which was begun " + begun.attempt()
+                                + " times: this computer may not be able to carry it out."
+                        : "The runner ended in the middle of this run.",
+                (int) Math.max(0, Math.min(LONGEST_DAY_MS, System.currentTimeMillis() - begun.at())),
+                List.of(),
+                null,
+                null);
     }
 
     private boolean ended(Api.Ending how) {
@@ -215,6 +226,9 @@ public final class Round {
             outbox.keep(run);
             know(known, doneOf(run));
             tell.accept(said(test, run));
+            if (run.state() == Api.RunState.COULD_NOT_RUN) {
+                cannot = test.id();
+            }
             if (control.stopped() != null || run.state() == Api.RunState.FAILED && seat.stopOnFailure()) {
                 return Api.Ending.STOPPED;
             }

@@ -19,6 +19,7 @@ import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.protocol.Api;
 import yarrowmark.runner.sensor.SensorWatch;
 import yarrowmark.runner.sensor.Sensors;
+import yarrowmark.runner.storage.WriteBudget;
 
 /** Carries out one attempt at one run, and makes of it what is delivered, however it ended. */
 final class RunExecutor {
@@ -108,6 +109,9 @@ final class RunExecutor {
             words = "It was stopped here.";
         } catch (ExecutionException e) {
             reason = reasonOf(e.getCause());
+            state = reason == Api.Reason.NOT_SUPPORTED || reason == Api.Reason.WRITE_LIMIT
+                    ? Api.RunState.COULD_NOT_RUN
+                    : state;
             words = wordsOf(e.getCause());
             output = e.getCause() instanceof CommandFailed failed ? failed.output() : null;
         } finally {
@@ -153,6 +157,9 @@ final class RunExecutor {
         }
         if (cause instanceof CommandFailed failed) {
             return failed.reason();
+        }
+        if (cause instanceof WriteBudget.Spent) {
+            return Api.Reason.WRITE_LIMIT;
         }
         return cause instanceof OutOfMemoryError ? Api.Reason.OUT_OF_MEMORY : Api.Reason.ERROR;
     }

@@ -10,7 +10,7 @@ public final class CommandFailed extends Exception {
     private final String output;
 
     /** @param output the end of what it printed */
-    CommandFailed(Api.Reason reason, String words, String output) {
+    public CommandFailed(Api.Reason reason, String words, String output) {
         super(words);
         this.reason = reason;
         this.output = output;

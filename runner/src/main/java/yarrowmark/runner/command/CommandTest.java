@@ -8,7 +8,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.UUID;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.TimeUnit;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.runner.NativeTest;
@@ -35,6 +37,8 @@ public final class CommandTest implements NativeTest {
     private static final long VERSION_S = 20;
     private static final long EXTRA_MS = 15 * 60_000;
     private static final int SETTLE_MS = 250;
+    private static final int NOT_EXECUTABLE = 126;
+    private static final int NOT_FOUND = 127;
     private static final Path SETSID = Path.of("/usr/bin/setsid");
 
     private final Api.TimedCommand command;
@@ -94,8 +98,18 @@ public final class CommandTest implements NativeTest {
     }
 
     private Path folder(Options options) throws CommandFailed {
-        Path place = own == null ? options.folder().resolve(PLACE) : own;
-        Path folder = command.folder() == null ? place : place.resolve(command.folder());
+        Path place = (own == null ? options.folder().resolve(PLACE) : own)
+                .toAbsolutePath()
+                .normalize();
+        Path folder = command.folder() == null
+                ? place
+                : place.resolve(command.folder()).normalize();
+        if (!folder.startsWith(place)) {
+            throw new CommandFailed(
+                    Api.Reason.NOT_SUPPORTED,
+                    "Its folder “" + command.folder() + "” lies outside of the place where commands may run.",
+                    "");
+        }
         try {
             return Files.createDirectories(folder);
         } catch (IOException e) {
@@ -215,13 +229,14 @@ public final class CommandTest implements NativeTest {
             wall = System.nanoTime() - from;
         } finally {
             watching.interrupt();
-            Descendants.end(process.toHandle(), mark);
+            Descendants.end(process.toHandle(), mark, peak.seen());
         }
         reading.join(LAST_WORDS_MS);
         if (!inTime) {
             throw new CommandFailed(
                     Api.Reason.TOO_SLOW, "It was not done after " + limitS + " s and was ended.", tail.text());
         }
+        notBegun(step, process.exitValue(), tail.text());
         ChildTimes after = ChildTimes.now();
         return new Ended(
                 process.exitValue(),
@@ -231,6 +246,20 @@ public final class CommandTest implements NativeTest {
                 peak.highest(),
                 before == null || after == null ? null : after.since(before),
                 tail.text());
+    }
+
+    /** What a shell, or what puts a command in a session of its own, says where there is no such program, or none that may run. */
+    private void notBegun(Api.Step step, int exit, String output) throws CommandFailed {
+        if (exit == command.expectedExit() || exit != NOT_FOUND && exit != NOT_EXECUTABLE) {
+            return;
+        }
+        String name = step.shell() ? "A program of it" : "“" + step.arguments().get(0) + "”";
+        throw new CommandFailed(
+                Api.Reason.NOT_SUPPORTED,
+                name + " cannot be begun here: "
+                        + (exit == NOT_FOUND ? "it was not found" : "it may not be executed") + " (exit code " + exit
+                        + ").",
+                output);
     }
 
     /** In a session of its own, so that it finds no terminal to ask at. */
@@ -262,6 +291,8 @@ public final class CommandTest implements NativeTest {
     private static final class PeakWatch implements Runnable {
         private final long pid;
         private volatile long highest;
+        /** Everybody of the family that was ever seen: one that left it without the mark is known from before. */
+        private final Set<ProcessHandle> seen = ConcurrentHashMap.newKeySet();
 
         PeakWatch(long pid) {
             this.pid = pid;
@@ -274,11 +305,16 @@ public final class CommandTest implements NativeTest {
                 while (true) {
                     Thread.sleep(pause);
                     highest = Math.max(highest, Descendants.peak(pid).orElse(0));
+                    ProcessHandle.of(pid).ifPresent(main -> main.descendants().forEach(seen::add));
                     pause = Math.min(SETTLE_MS, 2 * pause);
                 }
             } catch (InterruptedException e) {
                 // The command is over.
             }
+        }
+
+        Set<ProcessHandle> seen() {
+            return seen;
         }
 
         OptionalLong highest() {

@@ -10,11 +10,12 @@ import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.stream.Stream;
 
 /**
  * Whatever a command began. Each process has a mark of its run in its environment, so that also one that left its family is
- * found and ended; where the system does not show environments, those that are still of the family are.
+ * found and ended. One that threw its environment away, too, is known if it was ever seen as one of the family.
  */
 final class Descendants {
     static final String MARK = "YARROW_RUN";
@@ -25,11 +26,14 @@ final class Descendants {
 
     private Descendants() {}
 
-    /** Ends them all, and those that they begin meanwhile. */
-    static void end(ProcessHandle main, String mark) {
+    /** Ends them all, and those that they begin meanwhile. @param seen were of the family once */
+    static void end(ProcessHandle main, String mark, Set<ProcessHandle> seen) {
         for (int sweep = 0; sweep < SWEEPS; sweep++) {
             List<ProcessHandle> left = new ArrayList<>(main.descendants().toList());
             left.add(main);
+            // A handle knows when its process began: a number that another one got since is not it.
+            left.addAll(seen);
+            seen.forEach(one -> one.descendants().forEach(left::add));
             left.addAll(marked(mark));
             List<ProcessHandle> alive =
                     left.stream().filter(ProcessHandle::isAlive).toList();

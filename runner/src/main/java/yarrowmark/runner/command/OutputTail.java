@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
+import yarrowmark.core.rule.PrintedText;
 import yarrowmark.runner.protocol.Api;
 
 /**
@@ -84,14 +85,19 @@ final class OutputTail implements Runnable {
         return begun >= 0;
     }
 
-    /** The end of what was printed. */
+    /** The end of what was printed, as text. */
     synchronized String text() {
         int n = (int) Math.min(bytes, KEPT);
         byte[] kept = new byte[n];
         for (int i = 0; i < n; i++) {
             kept[i] = ring[(int) ((bytes - n + i) % KEPT)];
         }
-        String words = new String(kept, StandardCharsets.UTF_8);
+        // Where the beginning is gone, it may have been cut in the middle of a character.
+        int begin = 0;
+        while (bytes > KEPT && begin < Math.min(3, n) && (kept[begin] & 0xc0) == 0x80) {
+            begin++;
+        }
+        String words = PrintedText.of(Arrays.copyOfRange(kept, begin, n)).noted();
         return bytes > KEPT ? "[" + (bytes - KEPT) + " bytes before this are not kept]\n" + words : words;
     }
 

@@ -31,6 +31,7 @@ public final class Api {
         OUT_OF_MEMORY,
         TOO_SLOW,
         NO_SPACE,
+        WRITE_LIMIT,
         RELOADED,
         STOPPED_BY_REVIEWER,
         STOPPED_AT_DEVICE,

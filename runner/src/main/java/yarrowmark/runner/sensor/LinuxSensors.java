@@ -21,6 +21,13 @@ public final class LinuxSensors {
     /** Of more cores than these, no single one says anything. */
     private static final int EACH_CORE = 16;
 
+    /** In °C, of any part of a computer that runs. */
+    private static final double COLDEST = -60;
+
+    private static final double HOTTEST = 200;
+    /** A counter that begins anew because it was full was near its end; from any other place it was set back. */
+    private static final double NEAR_FULL = 0.9;
+
     private static final double MILLI = 1e-3;
     private static final double KILO = 1e3;
     private static final double MICRO = 1e-6;
@@ -66,17 +73,14 @@ public final class LinuxSensors {
             String driver = SystemFiles.word(chip.resolve("name")).orElse("a chip");
             boolean own = PROCESSOR.contains(driver);
             for (Path input : SystemFiles.in(chip, "temp*_input")) {
-                if (Double.isNaN(SystemFiles.number(input))) {
+                if (Double.isNaN(celsius(input).getAsDouble())) {
                     continue;
                 }
                 String label = SystemFiles.word(Path.of(input.toString().replace("_input", "_label")))
                         .map(l -> driver + " " + l)
                         .orElse(driver);
                 found.add(new Sensor(
-                        own ? Sensor.TEMPERATURE : Sensor.OTHER_TEMPERATURE,
-                        once(label, named),
-                        "°C",
-                        scaled(input, MILLI)));
+                        own ? Sensor.TEMPERATURE : Sensor.OTHER_TEMPERATURE, once(label, named), "°C", celsius(input)));
                 processor |= own;
             }
             for (Path input : SystemFiles.in(chip, "fan*_input")) {
@@ -89,8 +93,8 @@ public final class LinuxSensors {
             String type = SystemFiles.word(zone.resolve("type")).orElse("a zone");
             Path input = zone.resolve("temp");
             boolean own = PROCESSOR.contains(type) || type.startsWith("cpu");
-            if (own && !processor && !Double.isNaN(SystemFiles.number(input))) {
-                found.add(new Sensor(Sensor.TEMPERATURE, once(type, named), "°C", scaled(input, MILLI)));
+            if (own && !processor && !Double.isNaN(celsius(input).getAsDouble())) {
+                found.add(new Sensor(Sensor.TEMPERATURE, once(type, named), "°C", celsius(input)));
             }
         }
         List<Sensor> places =
@@ -114,6 +118,14 @@ public final class LinuxSensors {
     private static String once(String name, Map<String, Integer> named) {
         int n = named.merge(name, 1, Integer::sum);
         return n == 1 ? name : name + " (" + n + ")";
+    }
+
+    /** What no computer that runs can be is no temperature: −273.15 and 0 K stand for "not connected". */
+    private static DoubleSupplier celsius(Path input) {
+        return () -> {
+            double read = SystemFiles.number(input) * MILLI;
+            return read >= COLDEST && read <= HOTTEST ? read : Double.NaN;
+        };
     }
 
     private static DoubleSupplier scaled(Path input, double by) {
@@ -182,14 +194,18 @@ public final class LinuxSensors {
         }
     }
 
-    /** From a counter of energy that begins anew when it is full: the mean power since it was read last. */
+    /**
+     * From a counter of energy that begins anew when it is full: the mean power since it was read last. One that was set
+     * back leaves a gap.
+     */
     private DoubleSupplier rate(Path energy, double range) {
         double[] before = {Double.NaN, 0};
         return () -> {
             double now = SystemFiles.number(energy);
             long at = nanos.getAsLong();
             double took = now - before[0];
-            double power = (took < 0 ? took + range : took) * MICRO / ((at - before[1]) * NS);
+            boolean setBack = took < 0 && before[0] < NEAR_FULL * range;
+            double power = setBack ? Double.NaN : (took < 0 ? took + range : took) * MICRO / ((at - before[1]) * NS);
             before[0] = now;
             before[1] = at;
             return power;

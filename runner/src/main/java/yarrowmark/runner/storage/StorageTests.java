@@ -18,7 +18,7 @@ import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.measure.Work;
 
 /** The drive of a folder: past the system's cache where the file system can, and through it. */
-public final class StorageTests {
+public final class StorageTests implements AutoCloseable {
     private static final int MIB = 1 << 20;
     private static final int[] DEPTHS = {1, 4, 16, 32};
     private static final int LARGEST_BLOCK = 64 * MIB;
@@ -39,6 +39,10 @@ public final class StorageTests {
     private final WriteBudget budget;
     private final long fileBytes;
     private final long longBytes;
+    /** Has the file that is read, and written where it is full already: made once, for all tests and runs. */
+    private @Nullable Place kept;
+
+    private boolean full;
 
     /**
      * @param fileBytes of the file that is read and written
@@ -95,16 +99,61 @@ public final class StorageTests {
 
             @Override
             public Measurement run(Options options) throws Exception {
+                if (filled) {
+                    try (TestFile file = full(options.folder(), direct)) {
+                        return measured(file, options);
+                    }
+                }
                 try (Place place = Place.in(options.folder());
                         TestFile file = TestFile.open(place.folder().resolve("blocks"), fileBytes, direct, budget)) {
-                    if (filled) {
-                        file.fill();
-                    }
-                    Measurement measured = timed.of(file, options);
-                    return measured.with(measured.more(), note(direct, file));
+                    return measured(file, options);
                 }
             }
+
+            private Measurement measured(TestFile file, Options options) throws Exception {
+                Measurement measured = timed.of(file, options);
+                return measured.with(measured.more(), note(direct, file));
+            }
         };
+    }
+
+    /** Whether a test works in the file that is full before it begins. @param name its key without what all have */
+    static boolean isFilled(String name) {
+        return !List.of("write", "write-cached", "long-write", "small-files", "flushes")
+                .contains(name);
+    }
+
+    /** The file that all share. What is written into it says its block again, so it stays full whatever tests do with it. */
+    private TestFile full(Path folder, boolean direct) throws IOException {
+        if (kept == null) {
+            kept = Place.in(folder);
+        }
+        Path path = kept.folder().resolve("full");
+        full &= Files.exists(path) && Files.size(path) == fileBytes;
+        TestFile file = TestFile.open(path, fileBytes, direct, budget);
+        try {
+            if (!full) {
+                file.fill();
+                full = true;
+            }
+            if (!file.isDirect()) {
+                file.toCache();
+            }
+            return file;
+        } catch (IOException | RuntimeException e) {
+            file.close();
+            throw e;
+        }
+    }
+
+    /** Takes the shared file away. */
+    @Override
+    public void close() throws IOException {
+        if (kept != null) {
+            kept.close();
+            kept = null;
+            full = false;
+        }
     }
 
     private static @Nullable String note(boolean wanted, TestFile file) {
@@ -122,7 +171,7 @@ public final class StorageTests {
                 return Optional.of(new NativeTest.Obstacle("OTHER", "Nothing may be written in " + folder + "."));
             }
             FileStore drive = Files.getFileStore(folder);
-            if (drive.getUsableSpace() - fileBytes < STAYS_FREE * drive.getTotalSpace()) {
+            if (!full && drive.getUsableSpace() - fileBytes < STAYS_FREE * drive.getTotalSpace()) {
                 return Optional.of(new NativeTest.Obstacle(
                         "NO_SPACE",
                         "It needs " + (fileBytes >> 20) + " MiB, and a tenth of the drive has to stay free: "

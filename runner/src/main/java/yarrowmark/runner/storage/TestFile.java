@@ -135,6 +135,17 @@ final class TestFile implements AutoCloseable {
         flush();
     }
 
+    /** Reads all of it, so that what is asked of the cache is in it as far as it fits. */
+    void toCache() throws IOException {
+        ByteBuffer chunk = buffer((int) Math.min(CHUNK, bytes));
+        for (long at = 0; at < bytes; at += chunk.limit()) {
+            if (Thread.interrupted()) {
+                throw new IOException("It was stopped.");
+            }
+            read(chunk, at);
+        }
+    }
+
     @Override
     public void close() throws IOException {
         channel.close();

@@ -20,6 +20,7 @@ import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yarrowmark.runner.NativeTest;
+import yarrowmark.runner.command.CommandFailed;
 import yarrowmark.runner.command.CommandTest;
 import yarrowmark.runner.facts.BackgroundLoad;
 import yarrowmark.runner.kernel.WrongAnswer;
@@ -124,6 +125,29 @@ class RoundTest {
                 10));
         assertThat(run(seat(false, test))).isEqualTo(Api.Ending.DONE);
         assertThat(bench.order).containsExactly("1/1/1 OK", "1/2/1 OK", "1/3/1 OK");
+    }
+
+    @Test
+    void aRunThatEndsTheRunnerAgainAndAgainIsGivenUp() throws Exception {
+        outbox.begin(new Outbox.Begun(1, 1, 4, System.currentTimeMillis()));
+        assertThat(run(seat(false, test(1, "one")))).isEqualTo(Api.Ending.DONE);
+        assertThat(bench.order).containsExactly("1/1/4 STOPPED", "1/1/5 OK", "1/2/1 OK");
+        bench.order.clear();
+        Outbox other = outbox;
+        outbox = new Outbox(folder.resolve("other"));
+        outbox.begin(new Outbox.Begun(1, 1, 5, System.currentTimeMillis()));
+        assertThat(run(seat(false, test(1, "one")))).isEqualTo(Api.Ending.DONE);
+        assertThat(bench.order).containsExactly("1/1/5 FAILED", "1/2/1 OK");
+        assertThat(other.waiting()).isEmpty();
+    }
+
+    @Test
+    void whatTurnsOutToBeImpossibleIsNotTriedAgain() throws Exception {
+        tests.put("one", options -> {
+            throw new CommandFailed(Api.Reason.NOT_SUPPORTED, "It cannot be begun here.", "");
+        });
+        run(seat(true, test(1, "one"), test(2, "two")));
+        assertThat(bench.order).containsExactly("1/1/1 COULD_NOT_RUN", "2/1/1 OK", "2/2/1 OK");
     }
 
     @Test

@@ -140,6 +140,42 @@ class CommandTestTest {
     }
 
     @Test
+    void aMissingProgramCannotBeBegunHereWithAndWithoutAShell() throws Exception {
+        for (Api.Step step :
+                List.of(new Api.Step(List.of("no-such-program-here", "x"), false), sh("no-such-program-here x"))) {
+            CommandFailed missing = failed(command(step));
+            assertThat(missing.reason()).isEqualTo(Api.Reason.NOT_SUPPORTED);
+            assertThat(missing).hasMessageContaining("cannot be begun here");
+        }
+        Api.TimedCommand wanted =
+                new Api.TimedCommand(sh("exit 127"), null, null, null, null, null, 127, 20, Api.Cache.AS_IT_IS, null);
+        assertThat(run(wanted).value())
+                .as("where that is what it should end with")
+                .isPositive();
+    }
+
+    @Test
+    void aFolderOutsideOfItsOwnPlaceIsRefused() {
+        for (String outside : List.of("../elsewhere", "/tmp/elsewhere", "a/../../b")) {
+            CommandFailed refused = failed(
+                    new Api.TimedCommand(sh("true"), null, null, null, outside, null, 0, 20, Api.Cache.AS_IT_IS, null));
+            assertThat(refused).as(outside).hasMessageContaining("outside");
+        }
+    }
+
+    @Test
+    void whatIsNoTextIsReplacedAndCounted() throws Exception {
+        assertThat(run(command(sh("printf 'a\\000\\007\\016b\\377'"))).output())
+                .isEqualTo("[4 characters that are no text stand as \ufffd]\na\ufffd\ufffd\ufffdb\ufffd");
+    }
+
+    @Test
+    void whatLeftItsFamilyWithoutAnEnvironmentIsEndedToo() throws Exception {
+        run(command(sh("sh -c 'env -i setsid sleep 600 & echo $! > child; sleep 0.6'; true")));
+        assertThat(running(file("child"))).isFalse();
+    }
+
+    @Test
     void anotherExitCodeThanExpectedIsAFailureWithWhatWasPrinted() {
         CommandFailed bad = failed(command(sh("echo no such voyage >&2; exit 3")));
         assertThat(bad).hasMessageContaining("exit code 3");

@@ -105,6 +105,26 @@ class LinuxSensorsTest {
     }
 
     @Test
+    void aCounterThatWasSetBackLeavesAGap() {
+        FakeSensors computer = new FakeSensors(folder);
+        computer.put("class/powercap/intel-rapl:0/name", "package-0");
+        computer.put("class/powercap/intel-rapl:0/max_energy_range_uj", "262143328850");
+        computer.put("class/powercap/intel-rapl:0/energy_uj", "7000000");
+        Sensor power = named(computer.find(), "Processor package-0");
+        power.read().getAsDouble();
+        computer.put("class/powercap/intel-rapl:0/energy_uj", "1000");
+        assertThat(power.read().getAsDouble()).isNaN();
+    }
+
+    @Test
+    void whatNothingConnectedTellsIsNoTemperature() {
+        FakeSensors computer = new FakeSensors(folder);
+        computer.put("class/hwmon/hwmon0/name", "coretemp");
+        computer.put("class/hwmon/hwmon0/temp1_input", "-273150");
+        assertThat(computer.find().all()).isEmpty();
+    }
+
+    @Test
     void powerThatMayNotBeReadIsSaidWithWhatWouldHelp() {
         FakeSensors computer = new FakeSensors(folder);
         computer.put("class/powercap/intel-rapl:0/name", "package-0");

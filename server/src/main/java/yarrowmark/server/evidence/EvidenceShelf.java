@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.core.rule.PrintedText;
 import yarrowmark.server.files.Files;
 import yarrowmark.server.ledger.line.SessionFiles;
 import yarrowmark.server.ledger.record.LedgerSessions;
@@ -82,7 +83,7 @@ public class EvidenceShelf implements SessionFiles {
                     came.sessionId(),
                     came.runId(),
                     "output of run " + came.runNumber() + ".txt",
-                    came.output().getBytes(StandardCharsets.UTF_8),
+                    PrintedText.of(came.output()).noted().getBytes(StandardCharsets.UTF_8),
                     DEVICE);
         }
     }

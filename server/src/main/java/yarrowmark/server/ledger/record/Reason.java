@@ -10,6 +10,8 @@ public enum Reason {
     TOO_SLOW,
     CONTEXT_LOST,
     NO_SPACE,
+    /** The person at the device allowed no more to be written. */
+    WRITE_LIMIT,
     HIDDEN,
     RESIZED,
     RELOADED,
