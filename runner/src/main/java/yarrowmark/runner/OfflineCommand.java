@@ -2,6 +2,7 @@ package yarrowmark.runner;
 
 import java.io.IOException;
 import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.FileSystemException;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -93,7 +94,7 @@ final class OfflineCommand {
                 tell.accept("Nothing was done; --yes agrees to it.");
                 return false;
             }
-            Path into = out == null ? beside(file) : out;
+            Path into = out == null ? OfflineRound.begunBeside(file).orElse(beside(file)) : out;
             carryOut(plan, commands, into, hardware.read(options.folder()));
             tell.accept("Done. “Import” in the ledger reads " + into + ".");
             return true;
@@ -104,6 +105,9 @@ final class OfflineCommand {
                     + " is there already; what was measured is never written over. Say another with --out.");
         } catch (NoSuchFileException e) {
             throw new Cannot("There is no file " + e.getFile() + ".");
+        } catch (FileSystemException e) {
+            throw new Cannot(e.getFile() + " cannot be used: "
+                    + (e.getReason() == null ? e.getClass().getSimpleName() : e.getReason()) + ".");
         } catch (IOException e) {
             throw new Cannot("The plan could not be read, or its scores not be written: " + e.getMessage());
         }
@@ -136,7 +140,7 @@ final class OfflineCommand {
     }
 
     private static Path beside(Path plan) {
-        String name = plan.getFileName().toString().replaceAll("\\.json$", "");
+        String name = OfflineRound.nameOf(plan);
         String at = Instant.now().truncatedTo(ChronoUnit.SECONDS).toString().replaceAll("[^0-9TZ]", "");
         return plan.resolveSibling(name + "-" + at + ".csv");
     }

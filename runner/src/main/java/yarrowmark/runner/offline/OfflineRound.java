@@ -7,7 +7,10 @@ import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
+import java.nio.file.FileAlreadyExistsException;
+import java.nio.file.Files;
 import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
@@ -16,6 +19,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -156,32 +160,27 @@ public final class OfflineRound {
         }
     }
 
-    /** @param file that must not be there yet: what was measured is never written over */
+    /**
+     * Writes into a partial file beside it, and goes on with one that is there.
+     *
+     * @param file that must not be there yet: what was measured is never written over
+     */
     public void run(Path file) throws IOException, InterruptedException {
-        Instant started = Instant.now().truncatedTo(ChronoUnit.SECONDS);
-        try (FileChannel out = FileChannel.open(file, StandardOpenOption.CREATE_NEW, StandardOpenOption.WRITE)) {
-            List<String> head = new ArrayList<>(List.of("maker", "model", "class", "unit"));
-            facts.keySet().forEach(key -> head.add("fact:" + key));
-            head.addAll(List.of(
-                    "suite",
-                    "version",
-                    "mode",
-                    "test",
-                    "metric",
-                    "measure unit",
-                    "direction",
-                    "session",
-                    "started",
-                    "run",
-                    "attempt",
-                    "finished",
-                    "state",
-                    "reason",
-                    "value",
-                    "resolution",
-                    "points",
-                    "note"));
-            put(out, head);
+        if (Files.exists(file)) {
+            throw new FileAlreadyExistsException(file.toString());
+        }
+        Path part = PartialFile.of(file);
+        List<String> head = head();
+        PartialFile before = PartialFile.read(part, head);
+        Instant started = before.started() == null ? Instant.now().truncatedTo(ChronoUnit.SECONDS) : before.started();
+        try (FileChannel out = FileChannel.open(part, StandardOpenOption.CREATE, StandardOpenOption.WRITE)) {
+            out.truncate(before.bytes()).position(before.bytes());
+            if (before.bytes() == 0) {
+                put(out, List.of(head));
+            } else {
+                tell.accept("Goes on with what was begun at " + started + ": "
+                        + before.done().size() + " runs are in " + part + ".");
+            }
             boolean first = true;
             for (OfflinePlan.Planned planned : plan.tests()) {
                 OfflinePlan.TimedTest command = planned.command();
@@ -189,6 +188,9 @@ public final class OfflineRound {
                         command == null ? Objects.requireNonNull(catalogue.get(planned.key())) : Entry.of(command);
                 NativeTest test = Objects.requireNonNull(tests.get(planned.key()));
                 for (int run = 1; run <= plan.runs(); run++) {
+                    if (before.has(entry.suite(), entry.test(), run)) {
+                        continue;
+                    }
                     if (!first) {
                         Thread.sleep(plan.pauseMs());
                     }
@@ -199,6 +201,42 @@ public final class OfflineRound {
                 }
             }
         }
+        Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
+    }
+
+    /** The file that a runner which was ended left beside a plan, as it will be called when it is done. */
+    public static Optional<Path> begunBeside(Path plan) throws IOException {
+        return PartialFile.beside(plan, nameOf(plan) + "-");
+    }
+
+    /** What the files of a plan begin with. */
+    public static String nameOf(Path plan) {
+        return plan.getFileName().toString().replaceAll("\\.json$", "");
+    }
+
+    private List<String> head() {
+        List<String> head = new ArrayList<>(List.of("maker", "model", "class", "unit"));
+        facts.keySet().forEach(key -> head.add("fact:" + key));
+        head.addAll(List.of(
+                "suite",
+                "version",
+                "mode",
+                "test",
+                "metric",
+                "measure unit",
+                "direction",
+                "session",
+                "started",
+                "run",
+                "attempt",
+                "finished",
+                "state",
+                "reason",
+                "value",
+                "resolution",
+                "points",
+                "note"));
+        return head;
     }
 
     /** @return whether its other runs can be carried out */
@@ -206,42 +244,41 @@ public final class OfflineRound {
             throws IOException, InterruptedException {
         NativeTest.Obstacle obstacle = test.obstacle(options).orElse(null);
         if (obstacle != null) {
-            put(out, row(entry, started, run, "", "could not run", obstacle.reason(), Cells.NONE, obstacle.words()));
+            put(
+                    out,
+                    List.of(row(
+                            entry,
+                            started,
+                            run,
+                            "",
+                            "could not run",
+                            obstacle.reason(),
+                            Cells.NONE,
+                            obstacle.words())));
             tell.accept(entry.test() + ": " + obstacle.words());
             return false;
         }
         try {
             Measurement measured = entry.scored(test.run(options));
             String note = measured.note() == null ? "" : measured.note();
-            put(
-                    out,
-                    row(
-                            entry,
-                            started,
-                            run,
-                            entry.main(),
-                            "ok",
-                            "",
-                            entry.curve()
-                                    ? Cells.of(measured.samples())
-                                    : Cells.of(measured.value(), measured.resolution()),
-                            note));
+            List<List<String>> rows = new ArrayList<>();
+            rows.add(row(
+                    entry,
+                    started,
+                    run,
+                    entry.main(),
+                    "ok",
+                    "",
+                    entry.curve() ? Cells.of(measured.samples()) : Cells.of(measured.value(), measured.resolution()),
+                    note));
             for (Measurement.More more : measured.more()) {
                 if (!entry.metrics().containsKey(more.metric())) {
                     continue;
                 }
-                put(
-                        out,
-                        row(
-                                entry,
-                                started,
-                                run,
-                                more.metric(),
-                                "ok",
-                                "",
-                                Cells.of(more.value(), more.resolution()),
-                                note));
+                rows.add(row(
+                        entry, started, run, more.metric(), "ok", "", Cells.of(more.value(), more.resolution()), note));
             }
+            put(out, rows);
             tell.accept(entry.test() + ", run " + run + ": " + plain(measured.value())
                     + (note.isEmpty() ? "" : " (" + note + ")"));
         } catch (InterruptedException e) {
@@ -250,7 +287,10 @@ public final class OfflineRound {
             String reason = e instanceof CommandFailed failed
                     ? failed.reason().name()
                     : e instanceof WrongAnswer ? "wrong answer" : e instanceof Error ? "out of memory" : "error";
-            put(out, row(entry, started, run, "", "failed", reason, Cells.NONE, String.valueOf(e.getMessage())));
+            put(
+                    out,
+                    List.of(row(
+                            entry, started, run, "", "failed", reason, Cells.NONE, String.valueOf(e.getMessage()))));
             tell.accept(entry.test() + ", run " + run + ": " + e.getMessage());
         }
         return true;
@@ -319,9 +359,12 @@ public final class OfflineRound {
         return row;
     }
 
-    private static void put(FileChannel out, List<String> cells) throws IOException {
-        String line = cells.stream().map(OfflineRound::cell).collect(Collectors.joining(",", "", "\r\n"));
-        ByteBuffer bytes = ByteBuffer.wrap(line.getBytes(StandardCharsets.UTF_8));
+    /** All rows of a run at once, so that a run has either all of them or none. */
+    private static void put(FileChannel out, List<List<String>> rows) throws IOException {
+        String lines = rows.stream()
+                .map(cells -> cells.stream().map(OfflineRound::cell).collect(Collectors.joining(",", "", "\r\n")))
+                .collect(Collectors.joining());
+        ByteBuffer bytes = ByteBuffer.wrap(lines.getBytes(StandardCharsets.UTF_8));
         while (bytes.hasRemaining()) {
             out.write(bytes);
         }

@@ -100,6 +100,57 @@ class OfflineRoundTest {
     }
 
     @Test
+    void whatWasCarriedOutBeforeARunnerWasKilledIsNotDoneAgain() throws Exception {
+        OfflinePlan plan = plan(
+                "{\"maker\":\"Fellgate\",\"model\":\"Tarn 15\",\"runs\":2,\"timedMs\":10,\"tests\":[\"native-weir-hash-all\",\"native-weir-hash-one\"]}");
+        Path file = folder.resolve("plan-1.csv");
+        List<String> begun = new ArrayList<>();
+        Map<String, NativeTest> tests = new LinkedHashMap<>();
+        tests.put("native-weir-hash-all", o -> {
+            begun.add("all");
+            return new Measurement(
+                    3, 0, List.of(), 10, List.of(new Measurement.More("per-thread", 1.5, 0)), "said \"so\"\r\ntwice");
+        });
+        tests.put("native-weir-hash-one", o -> {
+            begun.add("one");
+            throw new Killed();
+        });
+        NativeTest.Options options = new NativeTest.Options(10, 2, folder);
+        assertThatThrownBy(() -> new OfflineRound(plan, Map.of(), tests, options, told::add).run(file))
+                .isInstanceOf(Killed.class);
+        assertThat(file).doesNotExist();
+        assertThat(OfflineRound.begunBeside(folder.resolve("plan.json"))).hasValue(file);
+        Path part = folder.resolve("plan-1.csv.part");
+        Files.writeString(part, Files.readString(part) + "Fellgate,\"Tarn");
+        tests.put("native-weir-hash-one", o -> {
+            begun.add("one");
+            return new Measurement(7, 0, List.of(), 10, List.of(), null);
+        });
+        new OfflineRound(plan, Map.of(), tests, options, told::add).run(file);
+        assertThat(begun).containsExactly("all", "all", "one", "one", "one");
+        assertThat(told).anyMatch(l -> l.startsWith("Goes on"));
+        assertThat(part).doesNotExist();
+        assertThat(Files.readString(file).split("\r\n(?=Fellgate)")).hasSize(7);
+        assertThat(OfflineRound.begunBeside(folder.resolve("plan.json"))).isEmpty();
+    }
+
+    @Test
+    void aPartialFileOfSomethingElseIsNotTouched() throws Exception {
+        OfflinePlan plan = plan(
+                "{\"maker\":\"Fellgate\",\"model\":\"Tarn 15\",\"runs\":1,\"timedMs\":10,\"tests\":[\"native-weir-hash-one\"]}");
+        Path part = Files.writeString(folder.resolve("scores.csv.part"), "a,b\r\n1,2\r\n");
+        assertThatThrownBy(() -> new OfflineRound(
+                                plan, Map.of(), Map.of(), new NativeTest.Options(10, 2, folder), told::add)
+                        .run(folder.resolve("scores.csv")))
+                .hasMessageContaining("other facts");
+        assertThat(part).hasContent("a,b\n1,2\n");
+    }
+
+    private static final class Killed extends Error {
+        private static final long serialVersionUID = 1L;
+    }
+
+    @Test
     void commandsStandBesideTheBuiltInTests() throws Exception {
         OfflinePlan plan = plan(
                 """
