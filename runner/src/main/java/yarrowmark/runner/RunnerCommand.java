@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.OptionalInt;
 import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
@@ -197,6 +198,10 @@ public final class RunnerCommand implements Callable<Integer> {
     private CommandSpec spec;
 
     public static void main(String[] arguments) {
+        OptionalInt again = Utf8Start.again();
+        if (again.isPresent()) {
+            System.exit(again.getAsInt());
+        }
         System.exit(new CommandLine(new RunnerCommand())
                 .setCaseInsensitiveEnumValuesAllowed(true)
                 .execute(arguments));

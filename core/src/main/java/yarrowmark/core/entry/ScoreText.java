@@ -55,6 +55,11 @@ public final class ScoreText {
             Pattern.compile("(?i)(\\d{1,4})\\s*m(?:in)?\\s*(\\d{1,2}(?:[.,]\\d+)?)\\s*s?");
     private static final Pattern PLAIN = Pattern.compile("([-−]?)(" + NUMBER + "|[.,]\\d+)\\s*(\\D*)");
 
+    private static final Pattern THOUSANDS_BY_COMMA =
+            Pattern.compile("([-−]?)([1-9]\\d{0,2}(?:,\\d{3})+)(\\.\\d+(?:\\D.*)?|(?<=,\\d{3},\\d{3})(?:[^\\d.,].*)?)");
+    private static final Pattern THOUSANDS_BY_POINT = Pattern.compile(
+            "([-−]?)([1-9]\\d{0,2}(?:\\.\\d{3})+)(,\\d+(?:\\D.*)?|(?<=\\.\\d{3}\\.\\d{3})(?:[^\\d.,].*)?)");
+
     /** How far apart a hand starts or stops a watch, in s: about the spread of a person's reaction to something they expect. */
     private static final double HAND_SECONDS = 0.2;
 
@@ -146,7 +151,7 @@ public final class ScoreText {
     }
 
     private static Said plain(String text, String unit, @Nullable BigDecimal unitSeconds) {
-        Matcher m = PLAIN.matcher(text);
+        Matcher m = PLAIN.matcher(withoutThousands(text));
         if (!m.matches()) {
             return new NotUnderstood(
                     "\"" + text + "\" is no score. Write a number in " + named(unit) + ", or n/a and the reason.");
@@ -176,6 +181,16 @@ public final class ScoreText {
             return value(number, step, BigDecimal.ONE);
         }
         return new NotUnderstood("\"" + suffix + "\" is not the unit here: this is measured in " + named(unit) + ".");
+    }
+
+    /** "1,234.5", "1.234,5" and "1,234,567" can mean one thing alone; "1,234" is asked about. */
+    private static String withoutThousands(String text) {
+        Matcher english = THOUSANDS_BY_COMMA.matcher(text);
+        if (english.matches()) {
+            return english.group(1) + english.group(2).replace(",", "") + english.group(3);
+        }
+        Matcher other = THOUSANDS_BY_POINT.matcher(text);
+        return other.matches() ? other.group(1) + other.group(2).replace(".", "") + other.group(3) : text;
     }
 
     private static boolean sameUnit(String typed, String unit) {
