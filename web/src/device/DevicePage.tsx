@@ -6,6 +6,7 @@ import { detect, type Detected } from './hardware/detect.ts';
 import { deliverKept } from './run/deliver.ts';
 import { Join } from './seat/Join.tsx';
 import { joinBench } from './seat/join-bench.ts';
+import { OtherRound } from './seat/OtherRound.tsx';
 import { whenAlone } from './seat/one-tab.ts';
 import { Outbox, type KnownDevice } from './seat/outbox.ts';
 import { Over } from './run/Over.tsx';
@@ -19,6 +20,7 @@ type State =
   | { at: 'opening'; message?: string }
   | { at: 'elsewhere' }
   | { at: 'join'; code?: string; message?: string }
+  | { at: 'other-round'; seat: DeviceSeat; code: string; kept: number }
   | { at: 'setup'; seat: DeviceSeat; known: KnownDevice | null }
   | { at: 'running'; seat: DeviceSeat }
   | { at: 'over'; how: 'DONE' | 'STOPPED'; showing: Showing | null; results: RoundAnswer | null };
@@ -68,6 +70,22 @@ export function DevicePage() {
   /** What this browser's device was the last time at this lab. */
   const known = async () => outbox.current!.known((await outbox.current!.seat())?.shelf ?? null);
 
+  async function goOn(seat: DeviceSeat) {
+    if (seat.sessionId === undefined) setState({ at: 'setup', seat, known: await known() });
+    else setState({ at: 'running', seat });
+  }
+
+  /** Ends the round that this device is in, so that it can join another one. */
+  async function leaveRound(code: string) {
+    await deliverKept(api.current, outbox.current!, () => Date.now());
+    await api.current.end('STOPPED').catch((error: unknown) => {
+      // The reviewer may have ended it meanwhile; a server that is away has to be waited for.
+      if (!(error instanceof Refused) || error.isForLater) throw error;
+    });
+    await outbox.current!.leave();
+    setState({ at: 'join', code });
+  }
+
   /** Goes on where the seat stands; tries again by itself while the server is away. */
   async function takeUp() {
     try {
@@ -83,8 +101,10 @@ export function DevicePage() {
               ? `The session was ended at the bench. ${late} finished ${late === 1 ? 'run came' : 'runs came'} after that and ${late === 1 ? 'is' : 'are'} kept there: the reviewer can take ${late === 1 ? 'it' : 'them'} in.`
               : 'That session is over. A new one needs a new code.',
         });
-      } else if (seat.sessionId === undefined) setState({ at: 'setup', seat, known: await known() });
-      else setState({ at: 'running', seat });
+      } else if (codeFromAddress()) {
+        const kept = (await outbox.current!.waiting()).length;
+        setState({ at: 'other-round', seat, code: codeFromAddress(), kept });
+      } else await goOn(seat);
     } catch (error) {
       if (error instanceof Refused && error.code === 'no-seat') {
         // Our own server does not know this seat any more. Whatever was not delivered stays and is shown.
@@ -112,6 +132,14 @@ export function DevicePage() {
       setShowing,
     );
     conductor.current = round;
+    const stuck = (error: unknown) => {
+      conductor.current = null;
+      const why = error instanceof Error ? error.message : String(error);
+      setState({
+        at: 'opening',
+        message: `This page cannot go on: ${why}. What was measured is kept in this browser. Reload the page to go on; if that does not help, use another browser.`,
+      });
+    };
     void round.ended.then(async (how) => {
       conductor.current = null;
       // The scores are worth a question; the round is over without an answer as well.
@@ -123,7 +151,7 @@ export function DevicePage() {
         setState({ at: 'over', how, showing: last, results });
         return last;
       });
-    });
+    }, stuck);
   }, [state, detected]);
 
   async function join(code: string) {
@@ -161,6 +189,18 @@ export function DevicePage() {
         )}
         {state.at === 'join' && (
           <Join code={codeFromAddress() || (state.code ?? '')} message={state.message} onJoin={join} />
+        )}
+        {state.at === 'other-round' && (
+          <OtherRound
+            seat={state.seat}
+            code={state.code}
+            kept={state.kept}
+            onGoOn={() => {
+              history.replaceState(null, '', '/j');
+              void goOn(state.seat);
+            }}
+            onLeave={() => leaveRound(state.code)}
+          />
         )}
         {state.at === 'setup' && place && (
           <Setup

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { drawnBySoftware, usualRate } from './detect.ts';
+import { drawnBySoftware, resolutionOf, usualRate } from './detect.ts';
 
 describe('the refresh rate', () => {
   const frames = (ms: number, count = 41) => Array.from({ length: count }, (_, i) => i * ms);
@@ -10,7 +10,7 @@ describe('the refresh rate', () => {
     [6.06, 165],
     [20, 50],
     [11, 90],
-    [12.4, 81],
+    [12.2, 85],
   ])('%f ms a frame is %i Hz', (ms, rate) => {
     expect(usualRate(frames(ms))).toBe(rate);
   });
@@ -22,6 +22,21 @@ describe('the refresh rate', () => {
     expect(usualRate([])).toBeNull();
     expect(usualRate([5, 5, 5])).toBeNull();
   });
+
+  test('a busy device that leaves out most frames has the display that it has', () => {
+    const times = [0];
+    for (let i = 1; i < 41; i++) times.push(times[i - 1]! + (i % 3 === 0 ? 16.67 : 33.34));
+    expect(usualRate(times)).toBe(60);
+  });
+
+  test('a rate that no display has is not known', () => {
+    expect(usualRate(frames(1000 / 22))).toBeNull();
+  });
+});
+
+test('a phone held upright and sideways has one display', () => {
+  expect(resolutionOf(1080, 2400)).toBe('2400x1080');
+  expect(resolutionOf(2400.2, 1079.6)).toBe('2400x1080');
 });
 
 test('graphics that the processor draws are told from those of a graphics processor', () => {

@@ -32,7 +32,11 @@ type NavigatorMore = Navigator & {
   getBattery?: () => Promise<{ charging: boolean; level: number }>;
 };
 
-const USUAL_REFRESH = [30, 48, 50, 60, 72, 75, 90, 100, 120, 144, 165, 180, 240];
+const USUAL_REFRESH = [
+  30, 40, 48, 50, 60, 72, 75, 85, 90, 100, 120, 144, 155, 160, 165, 170, 180, 200, 240, 280, 300, 360, 480, 500,
+];
+/** How far what was measured may lie from a usual rate. */
+const NEAR_USUAL = 0.06;
 const FRAMES = 40;
 
 /** Finds out what a browser tells about its device. Everything is feature-tested; what is not told is left out. */
@@ -71,7 +75,7 @@ export async function detect(): Promise<Detected> {
   if (graphics && drawnBySoftware(graphics.renderer))
     add('graphics.software', 'Graphics', 'true', 'drawn by the processor, not by a graphics processor');
   const ratio = window.devicePixelRatio || 1;
-  add('display.resolution', 'Display', `${Math.round(screen.width * ratio)}x${Math.round(screen.height * ratio)}`);
+  add('display.resolution', 'Display', resolutionOf(screen.width * ratio, screen.height * ratio));
   add('display.pixel_ratio', 'Pixel ratio', String(Math.round(ratio * 1000) / 1000));
   const refresh = await refreshRate();
   if (refresh) add('display.refresh', 'Refresh rate, measured', String(refresh), `${refresh} Hz`);
@@ -119,7 +123,11 @@ function graphicsNames(): { renderer: string; vendor: string } | null {
   }
 }
 
-/** The display's refresh rate from the time between frames, to the nearest usual rate where one is within 3 %. */
+/** The longer side first: a phone that is held sideways is the same phone. */
+export const resolutionOf = (width: number, height: number): string =>
+  [Math.round(width), Math.round(height)].sort((a, b) => b - a).join('x');
+
+/** The display's refresh rate from the time between frames. */
 function refreshRate(): Promise<number | null> {
   return new Promise((resolve) => {
     const times: number[] = [];
@@ -134,14 +142,20 @@ function refreshRate(): Promise<number | null> {
   });
 }
 
+/**
+ * The usual rate that is nearest. A busy device leaves frames out and never shows one early, so the shorter gaps tell the
+ * display's rate: the fifth part of them that is shortest, without the very shortest. Where no usual rate is near, it is
+ * not known.
+ */
 export function usualRate(frameTimes: readonly number[]): number | null {
   const gaps = frameTimes
     .slice(1)
     .map((t, i) => t - frameTimes[i]!)
     .sort((a, b) => a - b);
-  const middle = gaps[gaps.length >> 1];
-  if (!middle || !(middle > 0)) return null;
-  const rate = 1000 / middle;
-  const usual = USUAL_REFRESH.find((r) => Math.abs(rate / r - 1) < 0.03);
-  return usual ?? Math.round(rate);
+  const short = gaps[Math.floor(gaps.length / 5)];
+  if (!short || !(short > 0)) return null;
+  const rate = 1000 / short;
+  const away = (usual: number) => Math.abs(rate / usual - 1);
+  const nearest = USUAL_REFRESH.reduce((a, b) => (away(b) < away(a) ? b : a));
+  return away(nearest) < NEAR_USUAL ? nearest : null;
 }

@@ -5,6 +5,7 @@ import { Refused, type DeviceApi, type DeviceSeat, type DeviceTest, type Phase, 
 import { Control } from './control.ts';
 import { either } from './either.ts';
 import { deliverKept } from './deliver.ts';
+import { freshKey } from '../seat/fresh-key.ts';
 import { saysWhy } from '../seat/in-words.ts';
 import type { Begun, Outbox } from '../seat/outbox.ts';
 import { coolByProbe, probeSpeed } from '../hardware/probe.ts';
@@ -145,14 +146,14 @@ export function runSession(
       const begun = await outbox.begun();
       if (begun) {
         await outbox.keep({
-          key: crypto.randomUUID(),
+          key: freshKey(),
           finishedAt: Date.now(),
           body: {
             testId: begun.testId,
             runNumber: begun.runNumber,
             attempt: begun.attempt,
             ...(await howItWent(outbox, begun)),
-            durationMs: Math.max(0, Math.min(86_400_000, Date.now() - begun.at)),
+            durationMs: sinceBegun(begun),
             readings: [],
           },
         });
@@ -212,7 +213,7 @@ export function runSession(
             },
             begin: (testId, runNumber, attempt) => outbox.begin({ testId, runNumber, attempt, at: Date.now() }),
             keep: async (run) => {
-              await outbox.keep({ key: crypto.randomUUID(), finishedAt: Date.now(), body: run });
+              await outbox.keep({ key: freshKey(), finishedAt: Date.now(), body: run });
               void deliver();
             },
             tell,
@@ -234,6 +235,11 @@ export function runSession(
             now: () => performance.now(),
           },
         );
+      } catch (error) {
+        // Nobody foresaw it: the run that was under way failed with that reason, and the round is over rather than stuck.
+        const cut = await outbox.begun();
+        if (cut) await outbox.keep({ key: freshKey(), finishedAt: Date.now(), body: failedIn(cut, error) });
+        how = 'STOPPED';
       } finally {
         wake();
         turn();
@@ -272,6 +278,22 @@ async function howItWent(
         reasonWords: 'The page was reloaded or closed in the middle of this run.',
       };
 }
+
+function failedIn(begun: Begun, error: unknown): RunBody {
+  const words = error instanceof Error ? error.message || error.name : String(error);
+  return {
+    testId: begun.testId,
+    runNumber: begun.runNumber,
+    attempt: begun.attempt,
+    state: 'FAILED',
+    reason: 'ERROR',
+    reasonWords: `The page could not go on: ${words}`.slice(0, 500),
+    durationMs: sinceBegun(begun),
+    readings: [],
+  };
+}
+
+const sinceBegun = (begun: Begun) => Math.max(0, Math.min(86_400_000, Date.now() - begun.at));
 
 /** Waits until the device is as fast as it was cold. What hides the page meanwhile only holds the wait up. */
 async function cooled(

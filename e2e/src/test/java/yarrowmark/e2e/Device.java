@@ -159,7 +159,7 @@ final class Device {
                         "resolution",
                         0.01,
                         "samples",
-                        List.of(99, 101)))));
+                        List.of(399, 407)))));
     }
 
     /** @return the status of the answer; its body says the rest */

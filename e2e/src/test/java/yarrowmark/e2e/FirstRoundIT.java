@@ -136,6 +136,29 @@ class FirstRoundIT {
     }
 
     @Test
+    void aNewCodeOnADeviceThatIsInARoundIsAskedAboutAndNeverIgnored() {
+        start("runs=9&timed=3000&pause=0");
+        String first = device.driver().findElement(By.tagName("h1")).getText();
+        String other = code("runs=1&timed=100&pause=0");
+        device.open(program.address() + "j/" + other);
+        device.seeText("This device is in another round");
+        assertThat(device.violations()).isEmpty();
+        device.press("Go on with First round");
+        device.see("//h1[not(starts-with(., 'This device'))]");
+        assertThat(first).isNotEmpty();
+
+        device.open(program.address() + "j/" + other);
+        device.press("End it, and join with " + other);
+        device.press("It is a new model");
+        device.type("Maker", "Pellow");
+        device.type("Model", model + " b");
+        device.press("Start first round");
+        finished();
+        laneSays("stopped");
+        assertThat(device.complaints()).isEmpty();
+    }
+
+    @Test
     void aReloadInTheMiddleOfARunLosesNoFinishedRunAndGoesOn() {
         start("runs=2&timed=1500&pause=0");
         reviewer.until("a first finished run", () -> !dots(": ok").isEmpty());

@@ -105,6 +105,7 @@ class DeviceWork {
     private final ByHandRuns byHand;
     private final LateRuns late;
     private final NoisePriorCache lent;
+    private final RunClock runClock;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -121,8 +122,10 @@ class DeviceWork {
             ByHandRuns byHand,
             LateRuns late,
             NoisePriorCache lent,
+            RunClock runClock,
             ApplicationEventPublisher events,
             Clock clock) {
+        this.runClock = runClock;
         this.byHand = byHand;
         this.late = late;
         this.lent = lent;
@@ -310,6 +313,11 @@ class DeviceWork {
             long seatId, Phase phase, @Nullable Long testId, @Nullable Integer run, @Nullable Long untilMs) {
         Seat seat = heard(seatId);
         if (!seat.phase().isOver() && seat.sessionId() != null) {
+            if (phase == Phase.RUNNING && testId != null && run != null) {
+                runClock.began(seatId, testId, run);
+            } else {
+                runClock.left(seatId);
+            }
             seat.enter(
                     phase, testId, run, untilMs == null ? null : clock.instant().plusMillis(untilMs));
             if (phase == Phase.BY_HAND && testId != null && byHand.areDone(seat, testId)) {
@@ -339,8 +347,12 @@ class DeviceWork {
         if (seat.sessionId() == null) {
             throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
-        NewRun run = CommandOutput.completed(
-                catalogCache.tests(List.of(given.testId())).stream().findFirst().orElse(null), given);
+        TestRow test =
+                catalogCache.tests(List.of(given.testId())).stream().findFirst().orElse(null);
+        NewRun told = CommandOutput.completed(test, given);
+        List<String> doubts = DoubtedRuns.doubts(
+                test, told, runClock.sinceBegan(seatId, told.testId(), told.runNumber(), told.finishedAt()));
+        NewRun run = told.withDisturbance(doubts);
         PlanRow plan = plans.plan(seat.planId());
         PlanItem item = plan.items(seat.mustOnly()).stream()
                 .filter(i -> i.testId() == run.testId())
@@ -368,6 +380,9 @@ class DeviceWork {
             return new Delivered(null, true);
         }
         long stored = ended ? ledger.recordLate(seat.sessionId(), run) : ledger.record(seat.sessionId(), run);
+        if (!doubts.isEmpty()) {
+            ledger.setRunAside(stored, String.join(" ", doubts), DoubtedRuns.BY);
+        }
         deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));
         events.publishEvent(new SeatChanged(seatId));
         return new Delivered(stored, false);

@@ -23,7 +23,6 @@ import yarrowmark.core.setup.FactGroup;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.setup.Fingerprint;
-import yarrowmark.core.setup.SeveralParts;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.history.Undoable;
@@ -77,11 +76,7 @@ public class Configurations {
         Configuration newest = configurations
                 .findFirstByUnitIdAndRetiredAtIsNullOrderByIdDesc(unitId)
                 .orElse(null);
-        Map<String, GivenFact> facts = new TreeMap<>();
-        told.forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value().strip(), f.source())));
-        if (newest != null) {
-            carryOver(newest, facts);
-        }
+        Map<String, GivenFact> facts = ToldFacts.beside(newest == null ? Map.of() : given(newest), told);
         Optional<Configuration> same = withFacts(unitId, facts);
         if (same.isPresent()) {
             return same.get().id();
@@ -90,42 +85,6 @@ public class Configurations {
             return fill(newest, facts, person);
         }
         return make(unit, newest, name, facts, person).id();
-    }
-
-    private static void carryOver(Configuration newest, Map<String, GivenFact> facts) {
-        asUsed(newest, facts).forEach((key, known) -> {
-            GivenFact told = facts.get(key);
-            if (told == null
-                    && known.source() != FactSource.DETECTED
-                    && FactVocabulary.entry(key).group() != FactGroup.ROOM) {
-                facts.put(key, new GivenFact(key, known.value(), known.source(), known.other()));
-            } else if (told != null
-                    && told.source() == FactSource.DETECTED
-                    && known.source() != FactSource.DETECTED
-                    && !told.value().equals(known.value())) {
-                facts.put(key, new GivenFact(key, told.value(), told.source(), known.value()));
-            }
-        });
-    }
-
-    /** What is known, with the graphics processor that the device draws with in the place of the one that tests used. */
-    private static Map<String, GivenFact> asUsed(Configuration newest, Map<String, GivenFact> told) {
-        Map<String, GivenFact> known = given(newest);
-        GivenFact renderer = told.get("graphics.renderer");
-        if (renderer == null || renderer.source() != FactSource.DETECTED) {
-            return known;
-        }
-        int used = SeveralParts.meant(newest.values(), "graphics.renderer", renderer.value())
-                .orElse(1);
-        if (used == 1) {
-            return known;
-        }
-        Map<String, GivenFact> exchanged = SeveralParts.exchanged(known, "graphics", used);
-        // What the device told of the one it no longer draws with is told no more, and would be lost.
-        exchanged.replaceAll((key, f) -> key.endsWith("." + used) && f.source() == FactSource.DETECTED
-                ? new GivenFact(key, f.other() == null ? f.value() : f.other(), FactSource.TYPED)
-                : f);
-        return exchanged;
     }
 
     private static Map<String, GivenFact> given(Configuration c) {

@@ -8,6 +8,7 @@ import static yarrowmark.server.support.Bench.ok;
 import static yarrowmark.server.support.Bench.testId;
 
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -57,6 +58,51 @@ class BenchTest {
             }
         }
         throw new AssertionError("seat " + seat + " is not on the bench");
+    }
+
+    @Test
+    void aRunThatContradictsItselfCountsOnlyWhenTheReviewerSaysSo() {
+        Client device = bench.started("Liar " + UUID.randomUUID(), 4, List.of());
+        long test = Bench.testId(device, "weir-hash-one");
+        Map<String, Object> huge = Bench.ok(test, 1, 3000);
+        huge.put(
+                "readings",
+                List.of(Map.of(
+                        "metric", "rate", "value", 9e9, "resolution", 0.01, "samples", List.of(2990, 3000, 3010))));
+        assertThat(bench.deliver(device, huge).status()).isEqualTo(200);
+        Map<String, Object> timed = Bench.ok(test, 2, 3000);
+        timed.put("durationMs", 1);
+        timed.put("timedMs", 3000);
+        assertThat(bench.deliver(device, timed).status()).isEqualTo(200);
+        device.post("/api/device/progress", Map.of("phase", "RUNNING", "testId", test, "run", 3));
+        clock.letPass(Duration.ofSeconds(31));
+        assertThat(bench.deliver(device, Bench.ok(test, 3, 3000)).status()).isEqualTo(200);
+        device.post("/api/device/progress", Map.of("phase", "RUNNING", "testId", test, "run", 4));
+        clock.letPass(Duration.ofSeconds(4));
+        assertThat(bench.deliver(device, Bench.ok(test, 4, 3000)).status()).isEqualTo(200);
+
+        JsonNode lines = bench.ledger(
+                        "session=" + lane(device).path("sessionId").asLong())
+                .path("rows");
+        assertThat(lines).hasSize(4);
+        List<String> reasons = new ArrayList<>();
+        for (JsonNode line : lines) {
+            JsonNode page = bench.owner()
+                    .get("/api/readings/" + line.path("readingId").asLong())
+                    .body();
+            reasons.add(page.path("asides").path(0).path("reason").asString(""));
+        }
+        assertThat(reasons)
+                .anyMatch(r -> r.startsWith("Inconsistent: Its score"))
+                .anyMatch(r -> r.contains("3000 ms are said to be timed in a run of 1 ms"))
+                .anyMatch(r -> r.contains("by the server's 31"))
+                .containsOnlyOnce("");
+        long doubted =
+                lines.get(reasons.indexOf("") == 0 ? 1 : 0).path("readingId").asLong();
+        assertThat(bench.owner()
+                        .delete("/api/readings/" + doubted + "/set-aside")
+                        .status())
+                .isEqualTo(200);
     }
 
     @Test

@@ -66,6 +66,49 @@ class ConfigurationsTest {
         return facts;
     }
 
+    @Test
+    void aDeviceThatIsTurnedOrBusyIsTheSameConfiguration() {
+        String name = "Heron t" + NUMBER.incrementAndGet();
+        List<Map<String, Object>> upright = List.of(
+                Bench.fact("display.resolution", "1080x2400"),
+                Bench.fact("display.refresh", "60"),
+                Bench.fact("os.name", "Reed"));
+        Client first = bench.started("PHONE", name, 1, upright);
+        bench.deliver(first, Bench.ok(Bench.testId(first, "weir-hash-one"), 1, 3000));
+        long model = owner.get("/api/models?q=" + name.replace(" ", "%20"))
+                .body()
+                .path("rows")
+                .get(0)
+                .path("id")
+                .asLong();
+        again(model, "2400x1080", "30");
+        again(model, "1080x2400", "60");
+        assertThat(configurations(model)).hasSize(1);
+        again(model, "1080x2400", "120");
+        assertThat(configurations(model))
+                .as("a display that showed more pictures is another one, or set otherwise")
+                .hasSize(2);
+    }
+
+    private JsonNode configurations(long of) {
+        return owner.get("/api/models/" + of).body().path("units").get(0).path("configurations");
+    }
+
+    private void again(long of, String resolution, String refresh) {
+        Map<String, Object> start = Map.of(
+                "modelId",
+                of,
+                "facts",
+                List.of(
+                        Bench.fact("display.resolution", resolution),
+                        Bench.fact("display.refresh", refresh),
+                        Bench.fact("os.name", "Reed")));
+        Client device = bench.joined(1);
+        assertThat(device.post("/api/device/start", start).status()).isEqualTo(200);
+        // A configuration that was never measured would be filled with whatever comes next.
+        bench.deliver(device, Bench.ok(Bench.testId(device, "weir-hash-one"), 1, 3000));
+    }
+
     private Client.Answer make(Long parent, String... typed) {
         Map<String, Object> body = new HashMap<>(Map.of("facts", facts(typed)));
         if (parent != null) {

@@ -85,9 +85,18 @@ public final class Bench {
         body.put("attempt", 1);
         body.put("state", "OK");
         body.put("durationMs", 3100);
+        double middle = value instanceof Number n ? n.doubleValue() : 1;
         body.put(
                 "readings",
-                List.of(Map.of("metric", "rate", "value", value, "resolution", 0.01, "samples", List.of(99.5, 100.5))));
+                List.of(Map.of(
+                        "metric",
+                        "rate",
+                        "value",
+                        value,
+                        "resolution",
+                        0.01,
+                        "samples",
+                        List.of(middle - Math.abs(middle) / 200, middle + Math.abs(middle) / 200))));
         return body;
     }
 

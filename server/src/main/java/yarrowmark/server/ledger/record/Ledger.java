@@ -444,6 +444,12 @@ public class Ledger {
         changed(reading);
     }
 
+    /** All readings of a run. */
+    @Transactional
+    public void setRunAside(long runId, String reason, String person) {
+        readings.findByRuns(List.of(runId)).forEach(r -> setAside(r.id(), reason, person));
+    }
+
     /** A reading counts no longer, or again: its sample follows, and what is computed from it. */
     private void changed(Reading reading) {
         samples.refresh(reading.configurationId(), metric(reading.metricId()));

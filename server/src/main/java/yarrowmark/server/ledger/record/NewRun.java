@@ -92,7 +92,7 @@ public record NewRun(
     }
 
     /** Marked with these words too, as far as there is room for them. */
-    NewRun withDisturbance(List<String> words) {
+    public NewRun withDisturbance(List<String> words) {
         if (words.isEmpty()) {
             return this;
         }
