@@ -14,6 +14,7 @@ import { benchTitle, useDone } from './use-done.ts';
 import { useBench, useNow, type Lane } from './useBench.ts';
 
 const route = getRouteApi('/bench');
+const tests = (count: number) => `${count} ${count === 1 ? 'test' : 'tests'}`;
 const BEFORE = [
   'Updates finished, device restarted',
   'Power mode as it is to be tested, plugged in',
@@ -72,7 +73,7 @@ export function BenchView() {
                 options={(plans.data ?? []).map((p) => ({
                   value: p.id,
                   label: p.name,
-                  detail: `${p.items.length} ${p.items.length === 1 ? 'test' : 'tests'}`,
+                  detail: tests(p.items.length),
                 }))}
                 value={plan.id}
                 onChoose={(id) =>
@@ -86,7 +87,7 @@ export function BenchView() {
                 <Choice
                   name="Which tests"
                   options={[
-                    { value: false, label: `all ${plan.items.length} tests` },
+                    { value: false, label: `all ${tests(plan.items.length)}` },
                     {
                       value: true,
                       label: `the ${plan.items.length - nice} it must have`,
@@ -97,11 +98,11 @@ export function BenchView() {
                   onChoose={(must) => say({ must: must || undefined })}
                 >
                   {settings.mustOnly
-                    ? `the ${plan.items.length - nice} tests it must have`
-                    : `all ${plan.items.length} tests`}
+                    ? `the ${tests(plan.items.length - nice)} it must have`
+                    : `all ${tests(plan.items.length)}`}
                 </Choice>
               ) : (
-                `${plan.items.length} ${plan.items.length === 1 ? 'test' : 'tests'}`
+                tests(plan.items.length)
               )}
               ,{' '}
               <Choice
@@ -177,8 +178,8 @@ export function BenchView() {
                   ))}
                   {seated.length === 0 && (
                     <Empty title="No device is at the bench">
-                      Make a code on the right, open the address on the device, and type the code there. Any browser
-                      will do, also another window on this machine.
+                      Make a code, open the address on the device, and type the code there. Any browser will do, also
+                      another window on this machine.
                     </Empty>
                   )}
                 </>

@@ -393,10 +393,13 @@ export function Setup({
         Start {seat.planName.toLowerCase()}
       </button>
       <p className="small mt-2">
-        {seat.tests.length} tests, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'} each, {inAll(seat)}.{' '}
+        {seat.tests.length} {seat.tests.length === 1 ? 'test' : 'tests'}, {seat.runs} {seat.runs === 1 ? 'run' : 'runs'}{' '}
+        each, {inAll(seat)}.{' '}
         {seat.tests.some((t) => t.key.startsWith('battery-'))
           ? 'The page says when to plug and unplug.'
-          : 'Plug the device in.'}{' '}
+          : seat.tests.some((t) => t.key === 'network-walk')
+            ? 'The page says where to take the device.'
+            : 'Plug the device in.'}{' '}
         Close everything else, and leave this page in front.{' '}
         {warms(seat) &&
           'All its processors and its graphics will work at their limit: the case may get as warm as in a long game. '}

@@ -100,6 +100,12 @@ export function ReadText({
               );
             })}
           </ul>
+          {read.data.facts.length === 0 && read.data.unreadTotal > 0 && (
+            <p className="small mt-2">
+              A tool that prints in another language than English, German, French or Spanish is read when it is told to
+              speak English: <code>LC_ALL=C lscpu</code>, for example.
+            </p>
+          )}
           {read.data.unreadTotal > 0 && (
             <details className="mt-2">
               <summary className="small cursor-pointer">

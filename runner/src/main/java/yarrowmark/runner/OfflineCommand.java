@@ -86,7 +86,9 @@ final class OfflineCommand {
                 tell.accept(writes);
             }
             if (asked.showOnly()) {
-                tell.accept(plan.name() + ": " + plan.tests().size() + " tests, " + plan.runs() + " runs of each.");
+                tell.accept(plan.name() + ": " + plan.tests().size()
+                        + (plan.tests().size() == 1 ? " test, " : " tests, ") + plan.runs()
+                        + (plan.runs() == 1 ? " run of each." : " runs of each."));
                 return true;
             }
             commands.ask(asked.noCommands(), asked.number(), asked.askPerson());

@@ -15,6 +15,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.MethodSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class FactCaptureTest {
     static Stream<String> tools() {
@@ -26,6 +27,35 @@ class FactCaptureTest {
     @MethodSource("tools")
     void everyFactInTheSampleOfAToolIsRead(String tool) {
         assertThat(values(FactCapture.read(text(tool + ".txt")))).containsExactlyInAnyOrderEntriesOf(expected(tool));
+    }
+
+    @ParameterizedTest
+    @ValueSource(strings = {"de", "fr", "es"})
+    void toolsThatSpeakAnotherLanguageTellTheSame(String language) {
+        assertThat(values(FactCapture.read(text("lscpu-" + language + ".txt"))))
+                .containsExactlyInAnyOrderEntriesOf(Map.of(
+                        "processor.name", "Corvane 5 Heath",
+                        "processor.architecture", "x86 64 bit",
+                        "processor.threads", "12",
+                        "processor.cores", "6",
+                        "processor.sockets", "1",
+                        "processor.boost_clock", "4600000000",
+                        "processor.cache_l2", "3145728",
+                        "processor.cache_l3", "16777216"));
+        Map<String, String> system = values(FactCapture.read(text("systeminfo-" + language + ".txt")));
+        assertThat(system)
+                .containsAllEntriesOf(Map.of(
+                        "os.name", "Tern Desk Pro",
+                        "os.version", "10.2.2631",
+                        "os.build", "2631",
+                        "os.language", language,
+                        "board.maker", "Hawkmoor",
+                        "board.product", "Traverse 16",
+                        "processor.base_clock", "2100000000",
+                        "processor.sockets", "1",
+                        "firmware.version", "1.20",
+                        "memory.usable", "34088157184"))
+                .containsEntry("firmware.date", "2026-01-20");
     }
 
     @Test
