@@ -18,7 +18,7 @@ import org.junit.jupiter.api.Test;
 class CitationsTest {
     private static final Pattern CITED =
             Pattern.compile("(?i)\\b(sections?|examples?) ([0-9A-FJ]\\d?(?:(?:,| and| to) [0-9A-FJ]\\d?)*)");
-    private static final Pattern ONE = Pattern.compile("[0-9]+|[A-FJ]\\d?");
+    private static final Pattern ONE = Pattern.compile("[0-9]+|[A-GJ]\\d?");
 
     @Test
     void everySectionAndExampleThatAJavaCommentCitesIsInTheMethod() throws IOException {

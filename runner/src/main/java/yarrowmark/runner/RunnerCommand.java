@@ -462,8 +462,8 @@ public final class RunnerCommand implements Callable<Integer> {
     private void describe(Api.Seat seat, Map<String, NativeTest> tests, PrintWriter out) {
         say(
                 out,
-                seat.planName() + ": " + seat.tests().size() + (seat.tests().size() == 1 ? " test, " : " tests, ") + seat.timedMs() / 1000.0
-                        + " s timed in each run");
+                seat.planName() + ": " + seat.tests().size() + (seat.tests().size() == 1 ? " test, " : " tests, ")
+                        + seat.timedMs() / 1000.0 + " s timed in each run");
         for (Api.Test test : seat.tests()) {
             String how = test.byHand()
                     ? "by hand"

@@ -104,6 +104,11 @@ public final class MeritGrid {
         return kept(days, (row, cell) -> to[column[cell]], row -> 0);
     }
 
+    /** Some of the rows; the others stay, with nothing in them. */
+    public MeritGrid rows(BitSet wanted) {
+        return kept(day, (row, cell) -> wanted.get(row) ? column[cell] : -1, row -> 0);
+    }
+
     /**
      * Every merit of a row less ln of its quantity: scores for each unit of a price, a power or a weight.
      *

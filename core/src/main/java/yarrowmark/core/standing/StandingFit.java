@@ -92,7 +92,24 @@ final class StandingFit {
 
     /** Of a row's level. */
     LevelNoise noise(int row) {
-        double has = coverage(row);
+        return noise(row, weight, coverage(row));
+    }
+
+    /**
+     * Of the level that some of the metrics alone would give a row: what of τ² it would have then is that of a row that has
+     * nothing else.
+     *
+     * @param among the weights, 0 for each metric that is left out
+     */
+    LevelNoise noise(int row, double[] among) {
+        double has = 0;
+        for (int c = grid.start(row); c < grid.end(row); c++) {
+            has += among[grid.column(c)];
+        }
+        return has > 0 ? noise(row, among, has) : LevelNoise.NONE;
+    }
+
+    private LevelNoise noise(int row, double[] among, double has) {
         double runs = 0;
         double terms = 0;
         double q = 0;
@@ -100,7 +117,7 @@ final class StandingFit {
         double squares = 0;
         double together = 0;
         for (int c = grid.start(row); c < grid.end(row); c++) {
-            double w = weight[grid.column(c)];
+            double w = among[grid.column(c)];
             if (w > 0) {
                 double scaled = w / has;
                 together += scaled * grid.day(grid.column(c)).together();
