@@ -34,17 +34,20 @@ public final class AlikeTests {
         this.all = all;
     }
 
-    static AlikeTests of(SubsetFit fit) {
+    /** @param column of each test; −1 where it has none */
+    static AlikeTests of(SubsetFit fit, int[] column) {
         List<List<Optional<Alike>>> all = new ArrayList<>();
-        for (int a = 0; a < fit.metrics(); a++) {
+        for (int a = 0; a < column.length; a++) {
             List<Optional<Alike>> row = new ArrayList<>();
-            for (int b = 0; b < fit.metrics(); b++) {
+            for (int b = 0; b < column.length; b++) {
                 row.add(
                         b < a
                                 ? all.get(b)
                                         .get(a)
                                         .map(t -> new Alike(t.other(), t.test(), t.correlation(), t.configurations()))
-                                : a == b ? Optional.empty() : of(fit, a, b));
+                                : a == b || column[a] < 0 || column[b] < 0
+                                        ? Optional.empty()
+                                        : of(fit, a, column[a], b, column[b]));
             }
             all.add(row);
         }
@@ -64,16 +67,18 @@ public final class AlikeTests {
                 .reduce((a, b) -> b.correlation() > a.correlation() + LEVEL ? b : a);
     }
 
-    private static Optional<Alike> of(SubsetFit fit, int test, int other) {
+    private static Optional<Alike> of(SubsetFit fit, int test, int column, int other, int otherColumn) {
         int[] both = fit.rows().stream()
-                .filter(r -> !Double.isNaN(fit.merit(r, test)) && !Double.isNaN(fit.merit(r, other)))
+                .filter(r -> !Double.isNaN(fit.merit(r, column)) && !Double.isNaN(fit.merit(r, otherColumn)))
                 .toArray();
         if (both.length < FEWEST) {
             return Optional.empty();
         }
         double correlation = correlation(
-                ranks(Arrays.stream(both).mapToDouble(r -> fit.merit(r, test)).toArray()),
-                ranks(Arrays.stream(both).mapToDouble(r -> fit.merit(r, other)).toArray()));
+                ranks(Arrays.stream(both).mapToDouble(r -> fit.merit(r, column)).toArray()),
+                ranks(Arrays.stream(both)
+                        .mapToDouble(r -> fit.merit(r, otherColumn))
+                        .toArray()));
         return Double.isNaN(correlation)
                 ? Optional.empty()
                 : Optional.of(new Alike(test, other, correlation, both.length));

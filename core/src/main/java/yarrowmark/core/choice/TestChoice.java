@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import org.apache.commons.statistics.distribution.TDistribution;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.SubsetFit;
@@ -34,6 +35,9 @@ public final class TestChoice {
     private static final double LEVEL = 1e-12;
 
     private final SubsetFit fit;
+    /** Columns with weight of each test. */
+    private final List<BitSet> columns;
+
     private final List<ClearPair> pairs;
     private final Map<BitSet, Told> known = new HashMap<>();
 
@@ -73,23 +77,40 @@ public final class TestChoice {
      */
     public record Unseen(double[] each, double mean, double low, double high, boolean rough) {}
 
-    private TestChoice(SubsetFit fit, List<ClearPair> pairs) {
+    private TestChoice(SubsetFit fit, List<BitSet> columns, List<ClearPair> pairs) {
         this.fit = fit;
+        this.columns = columns;
         this.pairs = pairs;
     }
 
-    /** @param weights of the purpose, one a column; empty where too little was measured to say anything */
+    /** Each column is a test. */
     public static Optional<TestChoice> of(MeritGrid grid, double[] weights) {
+        return of(grid, weights, IntStream.range(0, weights.length).toArray());
+    }
+
+    /**
+     * @param weights of the purpose, one a column
+     * @param testOf  which test a column belongs to, from 0: a test is taken with all its numbers
+     * @return empty where too little was measured to say anything
+     */
+    public static Optional<TestChoice> of(MeritGrid grid, double[] weights, int[] testOf) {
         SubsetFit fit;
         try {
             fit = new SubsetFit(grid, weights);
         } catch (IllegalArgumentException nothingHasHalfOfTheWeight) {
             return Optional.empty();
         }
+        List<BitSet> columns = new ArrayList<>();
+        for (int j = 0; j < testOf.length; j++) {
+            while (columns.size() <= testOf[j]) {
+                columns.add(new BitSet());
+            }
+            columns.get(testOf[j]).set(j, fit.hasWeight(j));
+        }
         List<ClearPair> pairs = fit.clearPairs();
         return fit.rows().cardinality() < FEWEST || pairs.isEmpty()
                 ? Optional.empty()
-                : Optional.of(new TestChoice(fit, pairs));
+                : Optional.of(new TestChoice(fit, columns, pairs));
     }
 
     public List<ClearPair> clearPairs() {
@@ -112,18 +133,28 @@ public final class TestChoice {
 
     /** Clear pairs that a subset puts the other way round. */
     public List<ClearPair> turned(BitSet tests) {
-        if (tests.isEmpty()) {
+        if (columnsOf(tests).isEmpty()) {
             return List.of();
         }
-        double[] level = fit.of(tests).level();
+        double[] level = levels(tests).level();
         return pairs.stream().filter(p -> level[p.better()] < level[p.worse()]).toList();
     }
 
+    private SubsetFit.Levels levels(BitSet tests) {
+        return fit.of(columnsOf(tests));
+    }
+
+    private BitSet columnsOf(BitSet tests) {
+        BitSet all = new BitSet();
+        tests.stream().forEach(t -> all.or(columns.get(t)));
+        return all;
+    }
+
     private Told told(BitSet tests, List<ClearPair> among) {
-        if (tests.isEmpty() || among.isEmpty()) {
+        if (columnsOf(tests).isEmpty() || among.isEmpty()) {
             return new Told(NO_FIT_YET, among.size() / 2.0, among.size());
         }
-        SubsetFit.Levels levels = fit.of(tests);
+        SubsetFit.Levels levels = levels(tests);
         double surely = 0;
         double same = 0;
         for (ClearPair p : among) {
@@ -161,10 +192,10 @@ public final class TestChoice {
             double now = from(taken, among, kept).surely();
             int best = -1;
             double most = Double.NEGATIVE_INFINITY;
-            for (int t = 0; t < fit.metrics(); t++) {
+            for (int t = 0; t < columns.size(); t++) {
                 if (taken.get(t)
                         || ask.never().get(t)
-                        || !fit.hasWeight(t)
+                        || columns.get(t).isEmpty()
                         || minutes + ask.minutes()[t] > ask.atHand() + LEVEL) {
                     continue;
                 }
@@ -203,8 +234,8 @@ public final class TestChoice {
     public BitSet exact(Ask ask) {
         checked(ask);
         List<Integer> free = new ArrayList<>();
-        for (int t = 0; t < fit.metrics(); t++) {
-            if (fit.hasWeight(t) && !ask.must().get(t) && !ask.never().get(t)) {
+        for (int t = 0; t < columns.size(); t++) {
+            if (!columns.get(t).isEmpty() && !ask.must().get(t) && !ask.never().get(t)) {
                 free.add(t);
             }
         }
@@ -275,9 +306,9 @@ public final class TestChoice {
     }
 
     private void checked(Ask ask) {
-        if (ask.minutes().length != fit.metrics()) {
+        if (ask.minutes().length != columns.size()) {
             throw new IllegalArgumentException(
-                    "one time a test is needed: " + ask.minutes().length + " for " + fit.metrics());
+                    "one time a test is needed: " + ask.minutes().length + " for " + columns.size());
         }
         for (double m : ask.minutes()) {
             if (!(m > 0 && m < Double.POSITIVE_INFINITY)) {
@@ -289,8 +320,9 @@ public final class TestChoice {
         }
     }
 
-    /** How alike tests rank the configurations that take part. */
+    /** How alike tests rank the configurations that take part, each by its first number with weight. */
     public AlikeTests alike() {
-        return AlikeTests.of(fit);
+        return AlikeTests.of(
+                fit, columns.stream().mapToInt(of -> of.nextSetBit(0)).toArray());
     }
 }

@@ -169,6 +169,19 @@ class TestChoiceTest {
     }
 
     @Test
+    void aTestIsTakenWithAllItsNumbers() {
+        int[] testOf = {0, 0, 1, 1, 2, 2, 3, 3};
+        TestChoice pairs = TestChoice.of(grid(G), even(8), testOf).orElseThrow();
+        TestChoice single = choice(G);
+        assertThat(pairs.told(set(1, 3))).isEqualTo(single.told(set(2, 3, 6, 7)));
+        List<TestChoice.Step> path = pairs.path(TestChoice.Ask.of(new double[] {5, 6, 7, 8}, 13));
+        assertThat(path).hasSize(2);
+        assertThat(path.get(1).minutes()).isLessThanOrEqualTo(13);
+        assertThat(pairs.alike().of(0, 3)).hasValueSatisfying(a -> assertThat(a.correlation())
+                .isEqualTo(single.alike().of(0, 6).orElseThrow().correlation()));
+    }
+
+    @Test
     void aGridWithGapsIsFittedAndAFullOneGivesTheSameEitherWay() {
         double[][] gaps = Arrays.stream(G).map(double[]::clone).toArray(double[][]::new);
         gaps[1][3] = Double.NaN;
