@@ -10,6 +10,7 @@ import java.security.Principal;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.ResponseEntity;
@@ -62,6 +63,7 @@ class StandingsController {
     private final RankStability top;
     private final AgainstQuantity against;
     private final Generations generations;
+    private final HoursAtHand hours;
     private final FrozenStandings frozen;
     private final Revision revision;
     /** Numbers of two starts of the program must not be taken for one another. */
@@ -75,6 +77,7 @@ class StandingsController {
             RankStability top,
             AgainstQuantity against,
             Generations generations,
+            HoursAtHand hours,
             FrozenStandings frozen,
             Revision revision) {
         this.service = service;
@@ -84,6 +87,7 @@ class StandingsController {
         this.top = top;
         this.against = against;
         this.generations = generations;
+        this.hours = hours;
         this.frozen = frozen;
         this.revision = revision;
     }
@@ -119,6 +123,18 @@ class StandingsController {
     @GetMapping("/api/standings/firmness")
     RankStability.Firmness firmness(@Valid @ParameterObject StandingsAsk ask) {
         return top.of(ask);
+    }
+
+    /** Which of its tests are worth their time, where there is less of it than all of them need. */
+    @GetMapping("/api/standings/hours")
+    HoursAtHand.Hours hours(
+            @Valid @ParameterObject StandingsAsk ask,
+            @RequestParam @Min(1) @Max(20_000) int minutes,
+            @RequestParam(defaultValue = "3") @Min(1) @Max(30) int runs,
+            @RequestParam(defaultValue = "5000") @Min(0) @Max(3_600_000) int pauseMs,
+            @RequestParam(defaultValue = "") @Size(max = 200) Set<Long> must,
+            @RequestParam(defaultValue = "") @Size(max = 200) Set<Long> never) {
+        return hours.of(ask, new HoursAtHand.Asked(minutes, runs, pauseMs, must, never));
     }
 
     /** What standings can be held against, and scores divided by. */

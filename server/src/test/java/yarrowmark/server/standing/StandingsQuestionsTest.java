@@ -460,6 +460,57 @@ class StandingsQuestionsTest {
     }
 
     @Test
+    void whichTestsAreWorthTheHoursAtHand() {
+        JsonNode all = owner.get("/api/standings/hours?minutes=20000").body();
+        assertThat(all.path("nothing").isMissingNode() || all.path("nothing").isNull())
+                .as(all.path("nothing").asString(""))
+                .isTrue();
+        int tests = all.path("path").size();
+        assertThat(tests).isGreaterThan(2);
+        assertThat(all.path("chosen")).hasSize(tests);
+        assertThat(all.path("left")).isEmpty();
+        assertThat(all.path("path").get(tests - 1).path("agree").asDouble())
+                .as("all tests agree with themselves")
+                .isEqualTo(all.path("pairs").asDouble());
+
+        JsonNode last = all.path("path").get(tests - 1);
+        double first = all.path("path").get(0).path("minutes").asDouble();
+        int brief = (int) Math.max(1, Math.ceil(first));
+        JsonNode few = owner.get("/api/standings/hours?minutes=" + brief).body();
+        assertThat(few.path("chosen").size() + few.path("left").size()).isEqualTo(tests);
+        assertThat(few.path("chosen")
+                        .get(few.path("chosen").size() - 1)
+                        .path("until")
+                        .asDouble())
+                .isLessThanOrEqualTo(brief);
+
+        long id = last.path("testId").asLong();
+        JsonNode forced = owner.get("/api/standings/hours?minutes=" + brief + "&must=" + id)
+                .body();
+        assertThat(forced.path("chosen").get(0).path("testId").asLong()).isEqualTo(id);
+        JsonNode without =
+                owner.get("/api/standings/hours?minutes=20000&never=" + id).body();
+        assertThat(without.path("chosen")).hasSize(tests - 1);
+        assertThat(owner.get("/api/standings/hours?minutes=60&must=" + id + "&never=" + id)
+                        .code())
+                .isEqualTo("must-and-never");
+        assertThat(owner.get("/api/standings/hours?minutes=0").status()).isEqualTo(400);
+
+        long alone = owner.get("/api/standings")
+                .body()
+                .path("rows")
+                .get(0)
+                .path("configuration")
+                .path("id")
+                .asLong();
+        assertThat(owner.get("/api/standings/hours?minutes=60&only=" + alone)
+                        .body()
+                        .path("nothing")
+                        .asString())
+                .contains("6 configurations");
+    }
+
+    @Test
     void howFirmTheTopIs() {
         JsonNode firmness = owner.get("/api/standings/firmness").body();
         assertThat(firmness.path("first")).hasSize(5);
