@@ -51,6 +51,7 @@ export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   'standing-quantities': ['shelf'],
   standings: ALL,
   'standings-tried': ALL,
+  'standings-hours': ALL,
   'suite-versions': ['catalogue'],
   tests: ['scores', 'catalogue'],
   trends: ALL,

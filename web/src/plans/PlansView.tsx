@@ -7,25 +7,34 @@ import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Ready } from '../ui/states.tsx';
-import { draftOf, EMPTY, suitesOf } from './draft.ts';
+import { draftOf, EMPTY, suitesOf, type Draft } from './draft.ts';
+import { HoursPart } from './HoursPart.tsx';
 import { ownWords } from './own-words.ts';
 import { PlanItems } from './PlanItems.tsx';
 import { PlanForm } from './PlanForm.tsx';
 
 type PlanRow = Schemas['PlanRow'];
 const route = getRouteApi('/plans');
+/** Minutes with which the question begins. */
+const USUAL_HOURS = 180;
 
 /** Which tests, how many runs each, how long to cool, and how long all of it takes. */
 export function PlansView() {
   const search = route.useSearch();
   const navigate = route.useNavigate();
   const queries = useQueryClient();
-  const [on, setOn] = useState<DeviceClass | undefined>(undefined);
+  const [proposed, setProposed] = useState<Draft | null>(null);
+  const { on } = search;
+  const setOn = (next: DeviceClass | undefined) =>
+    void navigate({ search: (s) => ({ ...s, on: next }), replace: true });
   const plans = useQuery({ queryKey: ['plans'], queryFn: () => value(api.GET('/api/plans')) });
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const names = new Map((tests.data ?? []).map((t) => [t.id, t]));
   const editing = plans.data?.find((p) => p.id === (search.edit ?? search.copy));
-  const close = () => void navigate({ search: {} });
+  const close = () => {
+    setProposed(null);
+    void navigate({ search: (s) => ({ ...s, edit: undefined, copy: undefined, make: undefined }) });
+  };
   const retire = useMutation({
     mutationFn: (id: number) => value(api.DELETE('/api/plans/{id}', { params: { path: { id } } })),
     onSuccess: () => void queries.invalidateQueries({ queryKey: ['plans'] }),
@@ -53,15 +62,37 @@ export function PlansView() {
           </>
         }
       >
+        <button
+          className="button"
+          aria-pressed={search.hours !== undefined}
+          onClick={() =>
+            void navigate({ search: (s) => ({ ...s, hours: s.hours === undefined ? USUAL_HOURS : undefined }) })
+          }
+        >
+          Hours at hand
+        </button>
         <button data-changes className="button" onClick={() => void navigate({ search: { make: true } })}>
           New plan <kbd>n</kbd>
         </button>
       </Opening>
+      {search.hours !== undefined && (
+        <HoursPart
+          minutes={search.hours}
+          purpose={search.purpose}
+          on={on}
+          onMinutes={(hours) => void navigate({ search: (s) => ({ ...s, hours }), replace: true })}
+          onPurpose={(purpose) => void navigate({ search: (s) => ({ ...s, purpose }), replace: true })}
+          onPlan={(draft) => {
+            setProposed(draft);
+            void navigate({ search: (s) => ({ ...s, make: true }) });
+          }}
+        />
+      )}
       {(search.make || editing) && tests.data && (
         <PlanForm
-          key={`${search.edit ?? ''}-${search.copy ?? ''}`}
+          key={`${search.edit ?? ''}-${search.copy ?? ''}-${proposed?.name ?? ''}`}
           id={search.edit}
-          start={editing ? draftOf(editing, search.copy !== undefined) : EMPTY}
+          start={editing ? draftOf(editing, search.copy !== undefined) : (proposed ?? EMPTY)}
           tests={tests.data}
           onDone={() => {
             close();

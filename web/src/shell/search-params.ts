@@ -83,7 +83,15 @@ export const shelfSearch = (raw: Raw) =>
   });
 export const byHandSearch = (raw: Raw) => lax({ configuration: id(raw['configuration']), plan: id(raw['plan']) });
 export const plansSearch = (raw: Raw) =>
-  lax({ edit: id(raw['edit']), copy: id(raw['copy']), make: raw['make'] === true ? true : undefined });
+  lax({
+    edit: id(raw['edit']),
+    copy: id(raw['copy']),
+    make: raw['make'] === true ? true : undefined,
+    /** Minutes at hand, where the view says which tests are worth them. */
+    hours: id(raw['hours']),
+    purpose: id(raw['purpose']),
+    on: oneOf(raw['on'], DEVICE_CLASSES),
+  });
 export const configureSearch = (raw: Raw) => lax({ unit: id(raw['unit']), from: id(raw['from']) });
 export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), base: id(raw['base']) });
 export const benchSearch = (raw: Raw) =>

@@ -52,8 +52,8 @@ class HoursAtHand {
             int configurations,
             int pairs,
             boolean rough,
-            List<StepPart> path,
-            List<StepPart> chosen,
+            List<WorthStep> path,
+            List<WorthStep> chosen,
             List<TurnedPair> turned,
             List<LeftOutTest> left,
             @Nullable UnseenPart unseen,
@@ -65,7 +65,7 @@ class HoursAtHand {
     }
 
     /** @param minutes of it alone. @param until minutes of all so far. @param agree pairs in the same order, equal ones half */
-    record StepPart(
+    record WorthStep(
             long testId,
             String test,
             String suite,
@@ -173,11 +173,11 @@ class HoursAtHand {
         return in;
     }
 
-    private static List<StepPart> parts(List<TestChoice.Step> steps, List<Timed> tests) {
+    private static List<WorthStep> parts(List<TestChoice.Step> steps, List<Timed> tests) {
         return steps.stream()
                 .map(s -> {
                     Timed t = tests.get(s.test());
-                    return new StepPart(
+                    return new WorthStep(
                             t.id(),
                             t.name(),
                             t.suite(),
