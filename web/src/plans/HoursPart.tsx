@@ -79,8 +79,8 @@ export function HoursPart({ minutes, purpose, on, onMinutes, onPurpose, onPlan }
         >
           {runs === 1 ? 'one run' : `${runs} runs`}
         </Choice>{' '}
-        of each{on ? `, on a ${deviceClass(on)}` : ''}? Done at {clockTime(Date.now() + minutes * MINUTE_MS)} if begun
-        now.
+        of each{on ? `, on a ${deviceClass(on)}` : ''}?{' '}
+        {hours.dataUpdatedAt > 0 && `Done at ${clockTime(hours.dataUpdatedAt + minutes * MINUTE_MS)} if begun now.`}
       </p>
       <input
         type="range"

@@ -34,6 +34,27 @@ class StandingsIT extends AtTheDemo {
     }
 
     @Test
+    void theHoursAtHandBecomeAPlanOfTheTestsThatTellMost() {
+        browser.open(program.address() + "plans");
+        browser.press("Hours at hand");
+        browser.seeText("clear pairs of");
+        assertThat(address()).contains("hours=180");
+        WebElement slider = browser.see("//input[@aria-label='Time at hand']");
+        slider.sendKeys(Keys.HOME);
+        browser.until("the shortest time", () -> address().contains("hours=15"));
+        WebElement left = browser.see("//button[starts-with(@aria-label, 'Take ')]");
+        String test = left.getAttribute("aria-label").substring("Take ".length());
+        left.click();
+        browser.see("//button[@aria-label='" + test + " need not be taken']");
+        assertThat(browser.violations()).isEmpty();
+        browser.press("Make a plan of these");
+        WebElement name = browser.see("//input[contains(@value, '15 min')]");
+        assertThat(name.getAttribute("value")).contains("in 15 min");
+        browser.seeText(test);
+        assertThat(browser.complaints()).isEmpty();
+    }
+
+    @Test
     void whoIsInIsSaidByTheSentenceAndKeptByTheAddress() {
         open("");
         browser.see("//button[starts-with(@aria-label, 'Filters')]").click();
