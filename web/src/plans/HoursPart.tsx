@@ -10,7 +10,7 @@ import { HoursPlot } from './HoursPlot.tsx';
 type Hours = Schemas['Hours'];
 
 const MINUTE_MS = 60_000;
-const LEAST = 15;
+const LEAST = 5;
 const MOST = 480;
 const RUNS = [1, 2, 3, 5];
 
@@ -89,7 +89,7 @@ export function HoursPart({ minutes, purpose, on, onMinutes, onPurpose, onPlan }
         aria-valuetext={duration(minutes * MINUTE_MS)}
         min={LEAST}
         max={MOST}
-        step={15}
+        step={5}
         value={minutes}
         onChange={(event) => onMinutes(Number(event.target.value))}
       />
@@ -146,6 +146,7 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
             </b>{' '}
             clear pairs of {configurations} come out the same way round as with every test
             {last.until > minutes && '; what it must have takes longer than there is time'}.
+            {hours.left.length === 0 && ` Every test fits: they take ${duration(last.until * MINUTE_MS)}.`}
           </>
         ) : (
           'No test fits into this time.'
@@ -153,8 +154,9 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
         {hours.unseen && last && (
           <>
             {' '}
-            For a device not seen yet, expect {percent(hours.unseen.mean)} ({percent(hours.unseen.low)} to{' '}
-            {percent(hours.unseen.high)}){hours.rough && ', roughly: few configurations have been measured'}.
+            For a device not seen yet, expect {percent(hours.unseen.mean)}
+            {hours.unseen.low < hours.unseen.high && ` (${percent(hours.unseen.low)} to ${percent(hours.unseen.high)})`}
+            {hours.rough && ', roughly: few configurations have been measured'}.
           </>
         )}
       </p>

@@ -9,10 +9,11 @@ const MINUTE_MS = 60_000;
 /** Agreement with every test over the minutes that the most telling ones take. */
 export function HoursPlot({ hours, minutes }: { hours: Schemas['Hours']; minutes: number }) {
   const path = hours.path;
-  const longest = Math.max(minutes, path.at(-1)?.until ?? 1);
+  const longest = 1.04 * (path.at(-1)?.until ?? 1);
   const least = Math.min(0.5, ...path.map((step) => step.agree / hours.pairs));
   const x = (m: number) => BOX.left + (m / longest) * (BOX.right - BOX.left);
-  const y = (share: number) => BOX.bottom - ((share - least) / (1 - least)) * (BOX.bottom - BOX.top);
+  // The best stands a little below the frame, so that its marks do not lie on the title.
+  const y = (share: number) => BOX.bottom - ((share - least) / (1 - least)) * (BOX.bottom - BOX.top - 12);
   const taken = new Set(hours.chosen.map((step) => step.testId));
   const line = path.map((step) => `H${x(step.until).toFixed(1)}V${y(step.agree / hours.pairs).toFixed(1)}`).join('');
   const ticks = [0, 1, 2, 3, 4].map((i) => (longest * i) / 4);
@@ -33,7 +34,9 @@ export function HoursPlot({ hours, minutes }: { hours: Schemas['Hours']; minutes
           title: 'pairs the same way round',
         }}
       />
-      <path d={`M${x(minutes).toFixed(1)} ${BOX.top}V${BOX.bottom}`} stroke="var(--gold)" strokeDasharray="4 3" />
+      {minutes < longest && (
+        <path d={`M${x(minutes).toFixed(1)} ${BOX.top}V${BOX.bottom}`} stroke="var(--gold)" strokeDasharray="4 3" />
+      )}
       <path d={`M${BOX.left} ${y(0.5).toFixed(1)}${line}`} fill="none" stroke="var(--ink-2)" strokeWidth={1.5} />
       {path.map((step) => (
         <circle
