@@ -172,16 +172,16 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
           <h3>Taken, the most telling first</h3>
           <ol className="mt-1">
             {hours.chosen.map((step) => (
-              <li key={step.testId} className="flex items-baseline gap-2 border-b border-hair-2 py-1">
+              <li key={step.testId} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair-2 py-1">
                 <span>{step.test}</span>
                 <span className="small text-ink-3">{step.suite}</span>
-                <span className="small ml-auto text-right">
+                <span className="small ml-auto text-right whitespace-nowrap">
                   {step.guessed && 'perhaps '}
                   {duration(step.minutes * MINUTE_MS)}; {half(step.agree)} of {hours.pairs} so far
                 </span>
                 {must.includes(step.testId) ? (
                   <button
-                    className="small link min-h-6"
+                    className="small link min-h-6 whitespace-nowrap"
                     aria-label={`${step.test} need not be taken`}
                     onClick={() => free(step.testId)}
                   >
@@ -189,7 +189,7 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
                   </button>
                 ) : (
                   <button
-                    className="small link min-h-6"
+                    className="small link min-h-6 whitespace-nowrap"
                     aria-label={`Leave out ${step.test}`}
                     onClick={() => refuse(step.testId)}
                   >
@@ -210,17 +210,17 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
             <h3>Left out, and which test it follows</h3>
             <ul className="mt-1">
               {hours.left.map((test) => (
-                <li key={test.testId} className="flex items-baseline gap-2 border-b border-hair-2 py-1">
+                <li key={test.testId} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair-2 py-1">
                   <span>{test.test}</span>
                   <span className="small text-ink-3">
                     {test.follows
                       ? `ranks like ${test.follows} (${test.correlation!.toFixed(2)})`
                       : 'nothing like it is taken'}
                   </span>
-                  <span className="small ml-auto">{duration(test.minutes * MINUTE_MS)}</span>
+                  <span className="small ml-auto whitespace-nowrap">{duration(test.minutes * MINUTE_MS)}</span>
                   {never.includes(test.testId) ? (
                     <button
-                      className="small link min-h-6"
+                      className="small link min-h-6 whitespace-nowrap"
                       aria-label={`${test.test} may be taken`}
                       onClick={() => free(test.testId)}
                     >
@@ -228,7 +228,7 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
                     </button>
                   ) : (
                     <button
-                      className="small link min-h-6"
+                      className="small link min-h-6 whitespace-nowrap"
                       aria-label={`Take ${test.test}`}
                       onClick={() => force(test.testId)}
                     >
