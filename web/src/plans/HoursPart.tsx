@@ -33,7 +33,6 @@ export function HoursPart({ minutes, purpose, on, onMinutes, onPurpose, onPlan }
     minutes,
     runs,
     pauseMs: EMPTY.pauseMs,
-    everyTest: true,
     ...(purpose !== undefined && { purpose }),
     ...(on && { deviceClass: [on] }),
     ...(must.length > 0 && { must: [...must] }),
