@@ -177,14 +177,15 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
                 <span className="small ml-auto text-right whitespace-nowrap">
                   {step.guessed && 'perhaps '}
                   {duration(step.minutes * MINUTE_MS)}; {half(step.agree)} of {hours.pairs} so far
+                  {must.includes(step.testId) && ', must have'}
                 </span>
                 {must.includes(step.testId) ? (
                   <button
                     className="small link min-h-6 whitespace-nowrap"
-                    aria-label={`${step.test} need not be taken`}
+                    aria-label={`Undo: must have ${step.test}`}
                     onClick={() => free(step.testId)}
                   >
-                    must have
+                    undo
                   </button>
                 ) : (
                   <button
@@ -216,14 +217,17 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
                       ? `ranks like ${test.follows} (${test.correlation!.toFixed(2)})`
                       : 'nothing like it is taken'}
                   </span>
-                  <span className="small ml-auto whitespace-nowrap">{duration(test.minutes * MINUTE_MS)}</span>
+                  <span className="small ml-auto whitespace-nowrap">
+                    {duration(test.minutes * MINUTE_MS)}
+                    {never.includes(test.testId) && ', left out by hand'}
+                  </span>
                   {never.includes(test.testId) ? (
                     <button
                       className="small link min-h-6 whitespace-nowrap"
-                      aria-label={`${test.test} may be taken`}
+                      aria-label={`Undo: left out ${test.test}`}
                       onClick={() => free(test.testId)}
                     >
-                      refused
+                      undo
                     </button>
                   ) : (
                     <button

@@ -45,7 +45,7 @@ class StandingsIT extends AtTheDemo {
         WebElement left = browser.see("//button[starts-with(@aria-label, 'Take ')]");
         String test = left.getAttribute("aria-label").substring("Take ".length());
         left.click();
-        browser.see("//button[@aria-label='" + test + " need not be taken']");
+        browser.see("//button[@aria-label='Undo: must have " + test + "']");
         assertThat(browser.violations()).isEmpty();
         browser.press("Make a plan of these");
         WebElement name = browser.see("//input[contains(@value, '5 min')]");
