@@ -1,7 +1,8 @@
 import { useQuery, keepPreviousData } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
-import { clockTime, deviceClass, duration, type DeviceClass } from '../format/format.ts';
+import { clockTime, deviceClass, duration, percent, type DeviceClass } from '../format/format.ts';
+import { toldApart } from '../format/named.ts';
 import { Choice } from '../ui/Choice.tsx';
 import { Ready } from '../ui/states.tsx';
 import { EMPTY, newItem, type Draft } from './draft.ts';
@@ -18,16 +19,19 @@ interface HoursPartProps {
   minutes: number;
   purpose: number | undefined;
   on: DeviceClass | undefined;
+  /** Tests that are taken, or left out, whatever they tell. */
+  must: readonly number[];
+  never: readonly number[];
+  onForced: (must: number[], never: number[]) => void;
   onMinutes: (minutes: number) => void;
   onPurpose: (purpose: number | undefined) => void;
   onPlan: (draft: Draft) => void;
 }
 
 /** There is less time than every test needs: which of them tell most, and a plan of these. */
-export function HoursPart({ minutes, purpose, on, onMinutes, onPurpose, onPlan }: HoursPartProps) {
+export function HoursPart(props: HoursPartProps) {
+  const { minutes, purpose, on, must, never, onForced, onMinutes, onPurpose, onPlan } = props;
   const [runs, setRuns] = useState(3);
-  const [must, setMust] = useState<readonly number[]>([]);
-  const [never, setNever] = useState<readonly number[]>([]);
   const purposes = useQuery({ queryKey: ['purposes'], queryFn: () => value(api.GET('/api/purposes')) });
   const ask = {
     minutes,
@@ -44,18 +48,10 @@ export function HoursPart({ minutes, purpose, on, onMinutes, onPurpose, onPlan }
     placeholderData: keepPreviousData,
   });
   const named = purposes.data?.find((p) => p.id === purpose) ?? purposes.data?.[0];
-  const force = (test: number) => {
-    setMust([...must.filter((t) => t !== test), test]);
-    setNever(never.filter((t) => t !== test));
-  };
-  const refuse = (test: number) => {
-    setNever([...never.filter((t) => t !== test), test]);
-    setMust(must.filter((t) => t !== test));
-  };
-  const free = (test: number) => {
-    setMust(must.filter((t) => t !== test));
-    setNever(never.filter((t) => t !== test));
-  };
+  const others = (tests: readonly number[], test: number) => tests.filter((t) => t !== test);
+  const force = (test: number) => onForced([...others(must, test), test], others(never, test));
+  const refuse = (test: number) => onForced(others(must, test), [...others(never, test), test]);
+  const free = (test: number) => onForced(others(must, test), others(never, test));
   return (
     <section aria-labelledby="hours" className="border-t border-hair pt-3 pb-6">
       <h2 id="hours">Hours at hand</h2>
@@ -134,7 +130,7 @@ interface AnswerProps {
 
 function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: AnswerProps) {
   const last = hours.chosen.at(-1);
-  const configurations = `${hours.configurations} configurations`;
+  const turned = hours.turned.flatMap((pair) => [pair.better, pair.worse]);
   return (
     <>
       <p className="mt-2 text-[17px]">
@@ -143,13 +139,16 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
             <b className="font-semibold">
               {half(last.agree)} of {hours.pairs}
             </b>{' '}
-            clear pairs of {configurations} come out the same way round as with every test
+            clear pairs of {hours.configurations} configurations come out the same way round as with every test
             {last.until > minutes && '; what it must have takes longer than there is time'}.
             {hours.left.length === 0 && ` Every test fits: they take ${duration(last.until * MINUTE_MS)}.`}
           </>
         ) : (
           'No test fits into this time.'
         )}
+        {!hours.unseen &&
+          last &&
+          ' What to expect of a device not seen yet is not worked out for so many tests and configurations.'}
         {hours.unseen && last && (
           <>
             {' '}
@@ -162,7 +161,10 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
       {hours.turned.length > 0 && (
         <p className="small mt-1">
           The other way round:{' '}
-          {hours.turned.map((pair) => `${name(pair.better)} before ${name(pair.worse)}`).join('; ')}.
+          {hours.turned
+            .map((pair) => `${toldApart(pair.better, turned)} before ${toldApart(pair.worse, turned)}`)
+            .join('; ')}
+          {hours.turnedInAll > hours.turned.length && `; and ${hours.turnedInAll - hours.turned.length} more`}.
         </p>
       )}
       <HoursPlot hours={hours} minutes={minutes} />
@@ -171,32 +173,16 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
           <h3>Taken, the most telling first</h3>
           <ol className="mt-1">
             {hours.chosen.map((step) => (
-              <li key={step.testId} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair-2 py-1">
-                <span>{step.test}</span>
-                <span className="small text-ink-3">{step.suite}</span>
-                <span className="small ml-auto text-right whitespace-nowrap">
-                  {step.guessed && 'perhaps '}
-                  {duration(step.minutes * MINUTE_MS)}; {half(step.agree)} of {hours.pairs} so far
-                  {must.includes(step.testId) && ', must have'}
-                </span>
-                {must.includes(step.testId) ? (
-                  <button
-                    className="small link min-h-6 whitespace-nowrap"
-                    aria-label={`Undo: must have ${step.test}`}
-                    onClick={() => free(step.testId)}
-                  >
-                    undo
-                  </button>
-                ) : (
-                  <button
-                    className="small link min-h-6 whitespace-nowrap"
-                    aria-label={`Leave out ${step.test}`}
-                    onClick={() => refuse(step.testId)}
-                  >
-                    leave out
-                  </button>
-                )}
-              </li>
+              <TestLine
+                key={step.testId}
+                test={step.test}
+                beside={step.suite}
+                time={`${step.guessed ? 'perhaps ' : ''}${duration(step.minutes * MINUTE_MS)}; ${half(step.agree)} of ${hours.pairs} so far`}
+                said={must.includes(step.testId) ? 'must have' : null}
+                change="Leave out"
+                onChange={() => refuse(step.testId)}
+                onUndo={() => free(step.testId)}
+              />
             ))}
           </ol>
           {hours.chosen.length > 0 && (
@@ -210,35 +196,20 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
             <h3>Left out, and which test it follows</h3>
             <ul className="mt-1">
               {hours.left.map((test) => (
-                <li key={test.testId} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair-2 py-1">
-                  <span>{test.test}</span>
-                  <span className="small text-ink-3">
-                    {test.follows
+                <TestLine
+                  key={test.testId}
+                  test={test.test}
+                  beside={
+                    test.follows
                       ? `ranks like ${test.follows} (${test.correlation!.toFixed(2)})`
-                      : 'nothing like it is taken'}
-                  </span>
-                  <span className="small ml-auto whitespace-nowrap">
-                    {duration(test.minutes * MINUTE_MS)}
-                    {never.includes(test.testId) && ', left out by hand'}
-                  </span>
-                  {never.includes(test.testId) ? (
-                    <button
-                      className="small link min-h-6 whitespace-nowrap"
-                      aria-label={`Undo: left out ${test.test}`}
-                      onClick={() => free(test.testId)}
-                    >
-                      undo
-                    </button>
-                  ) : (
-                    <button
-                      className="small link min-h-6 whitespace-nowrap"
-                      aria-label={`Take ${test.test}`}
-                      onClick={() => force(test.testId)}
-                    >
-                      take
-                    </button>
-                  )}
-                </li>
+                      : 'nothing like it is taken'
+                  }
+                  time={duration(test.minutes * MINUTE_MS)}
+                  said={never.includes(test.testId) ? 'left out' : null}
+                  change="Take"
+                  onChange={() => force(test.testId)}
+                  onUndo={() => free(test.testId)}
+                />
               ))}
             </ul>
           </div>
@@ -259,6 +230,35 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
   );
 }
 
+interface TestLineProps {
+  test: string;
+  beside: string;
+  time: string;
+  /** What a person said of it; nothing where nobody did. */
+  said: string | null;
+  change: string;
+  onChange: () => void;
+  onUndo: () => void;
+}
+
+function TestLine({ test, beside, time, said, change, onChange, onUndo }: TestLineProps) {
+  return (
+    <li className="flex flex-wrap items-baseline gap-x-2 border-b border-hair-2 py-1">
+      <span>{test}</span>
+      <span className="small text-ink-3">{beside}</span>
+      <span className="small ml-auto text-right whitespace-nowrap">
+        {time}
+        {said && `, ${said}`}
+      </span>
+      <button
+        className="small link min-h-6 whitespace-nowrap"
+        aria-label={said ? `Undo: ${said} ${test}` : `${change} ${test}`}
+        onClick={said ? onUndo : onChange}
+      >
+        {said ? 'undo' : change.toLowerCase()}
+      </button>
+    </li>
+  );
+}
+
 const half = (pairs: number) => (Number.isInteger(pairs) ? String(pairs) : pairs.toFixed(1));
-const percent = (share: number) => `${Math.round(100 * share)} %`;
-const name = (c: Schemas['ConfigurationRow']) => `${c.maker} ${c.model}`;

@@ -80,6 +80,18 @@ export function PlansView() {
           minutes={search.hours}
           purpose={search.purpose}
           on={on}
+          must={search.must ?? []}
+          never={search.never ?? []}
+          onForced={(must, never) =>
+            void navigate({
+              search: (s) => ({
+                ...s,
+                must: must.length > 0 ? must : undefined,
+                never: never.length > 0 ? never : undefined,
+              }),
+              replace: true,
+            })
+          }
           onMinutes={(hours) => void navigate({ search: (s) => ({ ...s, hours }), replace: true })}
           onPurpose={(purpose) => void navigate({ search: (s) => ({ ...s, purpose }), replace: true })}
           onPlan={(draft) => {

@@ -91,6 +91,9 @@ export const plansSearch = (raw: Raw) =>
     hours: id(raw['hours']),
     purpose: id(raw['purpose']),
     on: oneOf(raw['on'], DEVICE_CLASSES),
+    /** Tests that are taken, or left out, whatever they tell. */
+    must: idList(raw['must'], 200),
+    never: idList(raw['never'], 200),
   });
 export const configureSearch = (raw: Raw) => lax({ unit: id(raw['unit']), from: id(raw['from']) });
 export const differenceSearch = (raw: Raw) => lax({ ids: idList(raw['ids']), base: id(raw['base']) });

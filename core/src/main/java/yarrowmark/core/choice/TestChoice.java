@@ -7,10 +7,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.IntStream;
-import org.apache.commons.statistics.distribution.TDistribution;
 import yarrowmark.core.standing.MeritGrid;
 import yarrowmark.core.standing.SubsetFit;
 import yarrowmark.core.standing.SubsetFit.ClearPair;
+import yarrowmark.core.stats.StudentT;
 
 /**
  * Which tests of a purpose are worth their time, from what was measured before: the order in which tests tell most per minute,
@@ -30,7 +30,6 @@ public final class TestChoice {
     /** The exact answer is found for so many tests. */
     public static final int MOST_EXACT = 20;
 
-    private static final double UPPER_TAIL = 0.025;
     private static final double NO_FIT_YET = 0.5;
     private static final double LEVEL = 1e-12;
 
@@ -128,7 +127,7 @@ public final class TestChoice {
 
     /** Of a subset of the tests; none at all is a coin. */
     public Told told(BitSet tests) {
-        return known.computeIfAbsent((BitSet) tests.clone(), s -> told(s, pairs));
+        return from(tests, pairs, known);
     }
 
     /** Clear pairs that a subset puts the other way round. */
@@ -297,10 +296,8 @@ public final class TestChoice {
             at++;
         }
         double mean = sum / n;
-        double half = n < 2
-                ? 1
-                : TDistribution.of(n - 1).inverseSurvivalProbability(UPPER_TAIL)
-                        * Math.sqrt(Math.max(0, squares - n * mean * mean) / (n - 1) / n);
+        double half =
+                n < 2 ? 1 : StudentT.upper(n - 1) * Math.sqrt(Math.max(0, squares - n * mean * mean) / (n - 1) / n);
         return new Unseen(
                 each, mean, Math.max(0, mean - half), Math.min(1, mean + half), rows.cardinality() < ROUGH_BELOW);
     }

@@ -45,6 +45,11 @@ public record PlanTime(int tests, int runsEach, Duration timedPart, Duration pau
         return Duration.ofMillis(Math.round(runsLeft * run + pauses * (double) pause.toMillis()));
     }
 
+    /** One run of a test of which nothing is known. @param byItself whether it is one that runs by itself */
+    public static double guessedRunMs(boolean byItself, Duration timedPart) {
+        return byItself ? guessedRunMs(timedPart) : GUESSED_BY_HAND_MS;
+    }
+
     /** One run of a self-running test, before anything is known of it. */
     public static double guessedRunMs(Duration timedPart) {
         return timedPart.toMillis() + Math.min(LONGEST_WARM_UP_MS, timedPart.toMillis()) + CALIBRATION_MS;

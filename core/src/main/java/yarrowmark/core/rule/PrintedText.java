@@ -4,7 +4,7 @@ import java.nio.charset.StandardCharsets;
 
 /**
  * What a program printed, as text that can be kept: bytes that are no UTF-8, and control characters that belong to no text,
- * stand as U+FFFD. What a terminal is told (colours, a bell's neighbour the backspace, a new page) stays.
+ * stand as U+FFFD. Colours, backspaces and new pages, which terminals are told in what they print, stay.
  *
  * @param replaced how many characters stand for something else
  */

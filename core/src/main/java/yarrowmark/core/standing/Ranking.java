@@ -93,7 +93,11 @@ public final class Ranking {
     }
 
     static boolean isPlaced(StandingFit fit, int row) {
-        return fit.coverage(row) >= ENOUGH_COVERAGE - 1e-12;
+        return isEnough(fit.coverage(row));
+    }
+
+    static boolean isEnough(double coverage) {
+        return coverage >= ENOUGH_COVERAGE - 1e-12;
     }
 
     private static Standing placed(MeritGrid grid, double[] weight, StandingFit fit, Reference reference) {

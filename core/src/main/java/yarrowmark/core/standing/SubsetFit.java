@@ -10,9 +10,6 @@ import java.util.List;
  * of them tell apart. Sections 5 and 10 of the method.
  */
 public final class SubsetFit {
-    /** Of those placed, the share of the weight that a row must have results for. */
-    private static final double ENOUGH_COVERAGE = 0.5 - 1e-12;
-
     private final MeritGrid grid;
     private final double[] weight;
     private final StandingFit whole;
@@ -37,7 +34,7 @@ public final class SubsetFit {
             for (int c = all.start(r); c < all.end(r); c++) {
                 has += weight[all.column(c)];
             }
-            rows.set(r, has >= ENOUGH_COVERAGE);
+            rows.set(r, Ranking.isEnough(has));
         }
         this.grid = all.rows(rows);
         if (rows.isEmpty()) {

@@ -31,6 +31,8 @@ import yarrowmark.runner.command.CommandFailed;
 import yarrowmark.runner.command.CommandTest;
 import yarrowmark.runner.kernel.WrongAnswer;
 import yarrowmark.runner.measure.Measurement;
+import yarrowmark.runner.protocol.Api;
+import yarrowmark.runner.storage.WriteBudget;
 
 /**
  * Carries out a plan where there is no bench, into a file that the ledger reads in: a row for each number, flushed as soon as
@@ -73,6 +75,10 @@ public final class OfflineRound {
             metrics.put("peak-memory", Number.less(command.name() + ", peak memory", "B"));
             return new Entry(
                     command.suite(), command.version(), command.mode(), command.name(), metrics, false, output);
+        }
+
+        PartialFile.Key key() {
+            return new PartialFile.Key(suite, version, mode, test);
         }
 
         String main() {
@@ -188,7 +194,7 @@ public final class OfflineRound {
                         command == null ? Objects.requireNonNull(catalogue.get(planned.key())) : Entry.of(command);
                 NativeTest test = Objects.requireNonNull(tests.get(planned.key()));
                 for (int run = 1; run <= plan.runs(); run++) {
-                    if (before.has(entry.suite(), entry.test(), run)) {
+                    if (before.has(entry.key(), run)) {
                         continue;
                     }
                     if (!first) {
@@ -244,19 +250,7 @@ public final class OfflineRound {
             throws IOException, InterruptedException {
         NativeTest.Obstacle obstacle = test.obstacle(options).orElse(null);
         if (obstacle != null) {
-            put(
-                    out,
-                    List.of(row(
-                            entry,
-                            started,
-                            run,
-                            "",
-                            "could not run",
-                            obstacle.reason(),
-                            Cells.NONE,
-                            obstacle.words())));
-            tell.accept(entry.test() + ": " + obstacle.words());
-            return false;
+            return impossible(out, entry, started, run, obstacle.reason(), obstacle.words());
         }
         try {
             Measurement measured = entry.scored(test.run(options));
@@ -283,7 +277,12 @@ public final class OfflineRound {
                     + (note.isEmpty() ? "" : " (" + note + ")"));
         } catch (InterruptedException e) {
             throw e;
+        } catch (WriteBudget.Spent e) {
+            return impossible(out, entry, started, run, Api.Reason.WRITE_LIMIT.name(), e.getMessage());
         } catch (Exception | OutOfMemoryError e) {
+            if (e instanceof CommandFailed failed && failed.reason() == Api.Reason.NOT_SUPPORTED) {
+                return impossible(out, entry, started, run, failed.reason().name(), e.getMessage());
+            }
             String reason = e instanceof CommandFailed failed
                     ? failed.reason().name()
                     : e instanceof WrongAnswer ? "wrong answer" : e instanceof Error ? "out of memory" : "error";
@@ -294,6 +293,16 @@ public final class OfflineRound {
             tell.accept(entry.test() + ", run " + run + ": " + e.getMessage());
         }
         return true;
+    }
+
+    /** @return that its other runs cannot be carried out either */
+    private boolean impossible(
+            FileChannel out, Entry entry, Instant started, int run, String reason, @Nullable String words)
+            throws IOException {
+        String said = words == null ? "It cannot run here." : words;
+        put(out, List.of(row(entry, started, run, "", "could not run", reason, Cells.NONE, said)));
+        tell.accept(entry.test() + ": " + said);
+        return false;
     }
 
     /** What was measured, as it stands in a row: one number, or the points of a curve, a pair on each line. */

@@ -28,7 +28,10 @@ record PartialFile(long bytes, @Nullable Instant started, Set<PartialFile.Done> 
     static final String ENDING = ".part";
 
     /** A run that has its rows. @param possible whether its test can be carried out here */
-    record Done(String suite, String test, int run, boolean possible) {}
+    record Done(Key test, int run, boolean possible) {}
+
+    /** Where a test stands in the catalogue. */
+    record Key(String suite, String version, String mode, String test) {}
 
     static Path of(Path file) {
         return file.resolveSibling(file.getFileName() + ENDING);
@@ -72,8 +75,7 @@ record PartialFile(long bytes, @Nullable Instant started, Set<PartialFile.Done> 
             for (CSVRecord row : rows) {
                 started = started == null ? Instant.parse(row.get("started")) : started;
                 done.add(new Done(
-                        row.get("suite"),
-                        row.get("test"),
+                        new Key(row.get("suite"), row.get("version"), row.get("mode"), row.get("test")),
                         Integer.parseInt(row.get("run")),
                         !row.get("state").equals("could not run")));
             }
@@ -93,11 +95,8 @@ record PartialFile(long bytes, @Nullable Instant started, Set<PartialFile.Done> 
         return "";
     }
 
-    boolean has(String suite, String test, int run) {
-        return done.contains(new Done(suite, test, run, true)) || isImpossible(suite, test);
-    }
-
-    private boolean isImpossible(String suite, String test) {
-        return done.stream().anyMatch(d -> d.suite().equals(suite) && d.test().equals(test) && !d.possible());
+    boolean has(Key test, int run) {
+        return done.contains(new Done(test, run, true))
+                || done.stream().anyMatch(d -> d.test().equals(test) && !d.possible());
     }
 }

@@ -17,8 +17,11 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import yarrowmark.runner.NativeTest;
+import yarrowmark.runner.command.CommandFailed;
 import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.protocol.Api;
+import yarrowmark.runner.storage.StorageTests;
+import yarrowmark.runner.storage.WriteBudget;
 
 class OfflineRoundTest {
     private static final Set<String> KNOWN =
@@ -132,6 +135,24 @@ class OfflineRoundTest {
         assertThat(part).doesNotExist();
         assertThat(Files.readString(file).split("\r\n(?=Fellgate)")).hasSize(7);
         assertThat(OfflineRound.begunBeside(folder.resolve("plan.json"))).isEmpty();
+    }
+
+    @Test
+    void whatTurnsOutToBeImpossibleIsNoFailureAndNotTriedAgain() throws Exception {
+        OfflinePlan plan = plan(
+                "{\"maker\":\"Fellgate\",\"model\":\"Tarn 15\",\"runs\":3,\"timedMs\":10,\"tests\":[\"native-storage-read\",\"native-weir-hash-one\"]}");
+        Path file = folder.resolve("scores.csv");
+        WriteBudget none = new WriteBudget(0);
+        Map<String, NativeTest> tests = new LinkedHashMap<>(new StorageTests(none, 1 << 20, 0).all());
+        tests.put("native-weir-hash-one", o -> {
+            throw new CommandFailed(Api.Reason.NOT_SUPPORTED, "It cannot be begun here.", "");
+        });
+        new OfflineRound(plan, Map.of(), tests, new NativeTest.Options(10, 2, folder), told::add).run(file);
+        assertThat(Files.readString(file).lines().skip(1).toList())
+                .hasSize(2)
+                .allMatch(l -> l.contains(",could not run,"))
+                .anyMatch(l -> l.contains(",write limit,"))
+                .anyMatch(l -> l.contains(",not supported,"));
     }
 
     @Test

@@ -8,6 +8,7 @@ import java.io.RandomAccessFile;
 import java.nio.ByteBuffer;
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -115,11 +116,37 @@ class StorageTestsTest {
                         new PlannedWrites.Planned("native-storage-random-read-32", 9, 1000)),
                 1L << 30,
                 8L << 30);
-        assertThat(reading.gib()).as("filled once, however many runs").isEqualTo(1);
+        assertThat(reading.usual()).as("filled once, however many runs").isEqualTo(1L << 30);
+        assertThat(reading.words("/x", reading.gib())).contains("about 1 GiB", "no more than 2 GiB");
         PlannedWrites longOnes = PlannedWrites.of(
                 List.of(new PlannedWrites.Planned("native-storage-long-write", 3, 1000)), 1L << 30, 8L << 30);
-        assertThat(longOnes.gib()).isEqualTo(24);
-        assertThat(longOnes.words("/x", 20)).contains("24 GiB", "the limit of 20 GiB");
+        assertThat(longOnes.words("/x", 20)).contains("about 24 GiB", "no more than 20 GiB");
+    }
+
+    @Test
+    void aPlanMayWriteWhatItSaysThatItNeeds() throws Exception {
+        List<PlannedWrites.Planned> plan = new ArrayList<>();
+        StorageTests all = new StorageTests(budget, MIB, 0);
+        all.all().keySet().stream()
+                .filter(key -> !key.endsWith("long-write"))
+                .forEach(key -> plan.add(new PlannedWrites.Planned(key, 1, 20)));
+        storage = all;
+        PlannedWrites reads = PlannedWrites.of(
+                plan.stream().filter(p -> p.key().contains("read")).toList(), MIB, 0);
+        budget.allow(reads.most());
+        for (PlannedWrites.Planned p : plan) {
+            if (p.key().contains("read")) {
+                assertThat(all.all().get(p.key()).run(options(20)).value())
+                        .as(p.key())
+                        .isPositive();
+            }
+        }
+        budget.allow(PlannedWrites.of(plan, MIB, 0).most() + reads.most());
+        for (PlannedWrites.Planned p : plan) {
+            assertThat(all.all().get(p.key()).run(options(20)).value())
+                    .as(p.key())
+                    .isPositive();
+        }
     }
 
     @Test

@@ -12,6 +12,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.platform.http.AccessEnded;
+import yarrowmark.server.platform.records.AfterCommit;
 
 /** Keys for programs. Each is looked up with every request, so one that is taken back is worth nothing at once. */
 @Service

@@ -20,6 +20,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.platform.http.AccessEnded;
+import yarrowmark.server.platform.records.AfterCommit;
 import yarrowmark.server.platform.records.Locks;
 
 /**

@@ -42,6 +42,7 @@ import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
+import yarrowmark.server.platform.records.AfterCommit;
 import yarrowmark.server.platform.records.Locks;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.FactSource;
@@ -380,6 +381,8 @@ class DeviceWork {
             return new Delivered(null, true);
         }
         long stored = ended ? ledger.recordLate(seat.sessionId(), run) : ledger.record(seat.sessionId(), run);
+        // Not before it is stored for good: a transaction that lost is done once more, and asks again.
+        AfterCommit.run(() -> runClock.left(seatId));
         if (!doubts.isEmpty()) {
             ledger.setRunAside(stored, String.join(" ", doubts), DoubtedRuns.BY);
         }

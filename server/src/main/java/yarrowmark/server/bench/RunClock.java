@@ -37,14 +37,14 @@ class RunClock {
                                 : new Begun(testId, run, clock.instant()));
     }
 
-    /** It does something else now. */
+    /** It does something else now, or its run was stored: another attempt at it begins anew. */
     void left(long seatId) {
         begun.invalidate(seatId);
     }
 
     /** How long ago a run that is delivered now began. @param finished when it ended, as the device says */
     OptionalLong sinceBegan(long seatId, long testId, int run, Instant finished) {
-        Begun of = begun.asMap().remove(seatId);
+        Begun of = begun.getIfPresent(seatId);
         Instant now = clock.instant();
         return of == null
                         || of.testId() != testId

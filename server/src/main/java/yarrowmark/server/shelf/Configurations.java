@@ -119,9 +119,11 @@ public class Configurations {
         Configuration above = parent != null && parent.unit().id().equals(unitId) ? parent : null;
         String called = name != null && !name.isBlank()
                 ? name
-                : parent == null ? null : ConfigurationNames.suggest(parent.values(), values(facts), List.of());
+                : parent == null
+                        ? null
+                        : ConfigurationNames.suggest(parent.values(), GivenFact.values(facts), List.of());
         Configuration made = make(unit, above, called, facts, person);
-        Set<String> changed = above == null ? Set.of() : changed(above.values(), values(facts));
+        Set<String> changed = above == null ? Set.of() : changed(above.values(), GivenFact.values(facts));
         // Somebody who copies a configuration and changes one fact wants to know what that fact does.
         if (changed.size() == 1) {
             test(made.id(), changed, person);
@@ -378,9 +380,10 @@ public class Configurations {
             String person) {
         String called = name != null
                 ? name
-                : ConfigurationNames.suggest(parent == null ? null : parent.values(), values(facts), siblings(unit));
+                : ConfigurationNames.suggest(
+                        parent == null ? null : parent.values(), GivenFact.values(facts), siblings(unit));
         Configuration made =
-                new Configuration(unit, parent, unused(unit, called.strip(), values(facts)), clock.instant());
+                new Configuration(unit, parent, unused(unit, called.strip(), GivenFact.values(facts)), clock.instant());
         made.describe(facts);
         configurations.saveAndFlush(made);
         changes.note(person, SUBJECT, made.id(), ChangeLog.MADE, null, made.name());
@@ -408,13 +411,15 @@ public class Configurations {
 
     /** The newest that is neither retired nor merged away. */
     private Optional<Configuration> withFacts(long unitId, Map<String, GivenFact> facts) {
-        return configurations.findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(values(facts))).stream()
+        return configurations
+                .findByUnitIdAndFingerprintOrderByIdDesc(unitId, Fingerprint.of(GivenFact.values(facts)))
+                .stream()
                 .filter(c -> c.mergedInto() == null && !c.isRetired())
                 .findFirst();
     }
 
     private void noteFacts(long id, Map<String, String> before, Map<String, GivenFact> after, String person) {
-        for (FactDifference d : FactDifference.between(before, values(after))) {
+        for (FactDifference d : FactDifference.between(before, GivenFact.values(after))) {
             changes.note(
                     person,
                     SUBJECT,
@@ -473,12 +478,6 @@ public class Configurations {
 
     private void touched(Configuration c) {
         events.publishEvent(new ModelTouched(c.unit().model().id()));
-    }
-
-    private static Map<String, String> values(Map<String, GivenFact> facts) {
-        Map<String, String> values = new TreeMap<>();
-        facts.forEach((k, f) -> values.put(k, f.value()));
-        return values;
     }
 
     private static String shortened(String name) {

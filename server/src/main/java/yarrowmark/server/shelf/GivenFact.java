@@ -1,5 +1,7 @@
 package yarrowmark.server.shelf;
 
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
@@ -16,6 +18,13 @@ public record GivenFact(String key, String value, FactSource source, @Nullable S
         FactReader.unfit(FactVocabulary.entry(key), value).ifPresent(why -> {
             throw Problem.invalid("fact-out-of-bounds", why);
         });
+    }
+
+    /** By key, the values alone. */
+    static Map<String, String> values(Map<String, GivenFact> facts) {
+        Map<String, String> values = new TreeMap<>();
+        facts.forEach((key, fact) -> values.put(key, fact.value()));
+        return values;
     }
 
     public GivenFact(String key, String value, FactSource source) {

@@ -76,7 +76,7 @@ final class ToldFacts {
         if (renderer == null || renderer.source() != FactSource.DETECTED) {
             return known;
         }
-        int used = SeveralParts.meant(values(known), "graphics.renderer", renderer.value())
+        int used = SeveralParts.meant(GivenFact.values(known), "graphics.renderer", renderer.value())
                 .orElse(1);
         if (used == 1) {
             return known;
@@ -87,11 +87,5 @@ final class ToldFacts {
                 ? new GivenFact(key, f.other() == null ? f.value() : f.other(), FactSource.TYPED)
                 : f);
         return exchanged;
-    }
-
-    private static Map<String, String> values(Map<String, GivenFact> facts) {
-        Map<String, String> values = new TreeMap<>();
-        facts.forEach((k, f) -> values.put(k, f.value()));
-        return values;
     }
 }

@@ -2,6 +2,7 @@ package yarrowmark.server.standing;
 
 import static yarrowmark.server.platform.Require.require;
 
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.BitSet;
 import java.util.LinkedHashMap;
@@ -31,6 +32,8 @@ class HoursAtHand {
     private static final long MOST_FOR_UNSEEN = 120_000;
 
     private static final int MOST_TURNED = 12;
+    /** Of a run of a built-in test that was never carried out. */
+    private static final Duration TIMED = Duration.ofSeconds(3);
 
     /**
      * @param atHand  minutes
@@ -44,7 +47,7 @@ class HoursAtHand {
      * @param nothing why nothing can be said; everything else is empty then
      * @param path    every test, in the order in which they tell most per minute
      * @param chosen  those that fit, in that order
-     * @param turned  pairs that these put the other way round
+     * @param turned  the first of the pairs that these put the other way round. @param turnedInAll how many there are
      * @param unseen  absent where it would take too long
      */
     record Hours(
@@ -55,12 +58,13 @@ class HoursAtHand {
             List<WorthStep> path,
             List<WorthStep> chosen,
             List<TurnedPair> turned,
+            int turnedInAll,
             List<LeftOutTest> left,
             @Nullable UnseenPart unseen,
             List<SameTests> same) {
         static Hours nothing(String why, int configurations) {
             return new Hours(
-                    why, configurations, 0, false, List.of(), List.of(), List.of(), List.of(), null, List.of());
+                    why, configurations, 0, false, List.of(), List.of(), List.of(), 0, List.of(), null, List.of());
         }
     }
 
@@ -131,6 +135,7 @@ class HoursAtHand {
         BitSet in = new BitSet();
         taken.forEach(in::set);
         AlikeTests alike = choice.alike();
+        var turned = choice.turned(in);
         boolean quick = (long) choice.configurations() * tests.size() * tests.size() <= MOST_FOR_UNSEEN;
         return new Hours(
                 null,
@@ -139,10 +144,11 @@ class HoursAtHand {
                 choice.configurations() < TestChoice.ROUGH_BELOW,
                 parts(choice.path(new TestChoice.Ask(minutes, Double.MAX_VALUE, must, never)), tests),
                 parts(chosen, tests),
-                choice.turned(in).stream()
+                turned.stream()
                         .limit(MOST_TURNED)
                         .map(p -> new TurnedPair(configuration(ranked, p.better()), configuration(ranked, p.worse())))
                         .toList(),
+                turned.size(),
                 left(tests, in, taken, alike),
                 quick ? unseen(choice.unseen(within)) : null,
                 same(tests, alike));
@@ -159,7 +165,7 @@ class HoursAtHand {
         List<Timed> tests = new ArrayList<>();
         first.forEach((id, m) -> {
             RunDurations.Known k = known.get(id);
-            double run = k == null ? PlanTime.GUESSED_BY_HAND_MS : k.ms();
+            double run = k == null ? PlanTime.guessedRunMs(m.builtIn(), TIMED) : k.ms();
             tests.add(
                     new Timed(id, m.test(), m.suite(), asked.runs() * (run + asked.pauseMs()) / MINUTE_MS, k == null));
         });

@@ -226,9 +226,7 @@ class WhyPlace {
                     RunDurations.Known k = known.get(id);
                     double ms = k != null
                             ? k.ms()
-                            : require(tests, id).builtIn()
-                                    ? PlanTime.guessedRunMs(Duration.ofMillis(TIMED_MS))
-                                    : PlanTime.GUESSED_BY_HAND_MS;
+                            : PlanTime.guessedRunMs(require(tests, id).builtIn(), Duration.ofMillis(TIMED_MS));
                     return new PlanEstimate.Item(RUNS, ms, PAUSE_MS, true, k == null);
                 })
                 .toList());

@@ -1,14 +1,14 @@
-package yarrowmark.server.access;
+package yarrowmark.server.platform.records;
 
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** What is said only once the records have it. */
-final class AfterCommit {
+public final class AfterCommit {
     private AfterCommit() {}
 
     /** At once where there is no transaction. */
-    static void run(Runnable then) {
+    public static void run(Runnable then) {
         if (!TransactionSynchronizationManager.isSynchronizationActive()) {
             then.run();
             return;
