@@ -159,13 +159,20 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
         )}
       </p>
       {hours.turned.length > 0 && (
-        <p className="small mt-1">
-          The other way round:{' '}
-          {hours.turned
-            .map((pair) => `${toldApart(pair.better, turned)} before ${toldApart(pair.worse, turned)}`)
-            .join('; ')}
-          {hours.turnedInAll > hours.turned.length && `; and ${hours.turnedInAll - hours.turned.length} more`}.
-        </p>
+        <details className="small mt-1">
+          <summary className="cursor-pointer">
+            {hours.turnedInAll} {hours.turnedInAll === 1 ? 'pair comes' : 'pairs come'} out the other way round
+          </summary>
+          <ul className="mt-1">
+            {hours.turned.map((pair) => (
+              <li key={`${pair.better.id} ${pair.worse.id}`}>
+                {toldApart(pair.better, turned)} is ahead of {toldApart(pair.worse, turned)} with every test, and behind
+                it with these
+              </li>
+            ))}
+            {hours.turnedInAll > hours.turned.length && <li>and {hours.turnedInAll - hours.turned.length} more</li>}
+          </ul>
+        </details>
       )}
       <HoursPlot hours={hours} minutes={minutes} />
       <div className="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-2">
