@@ -290,6 +290,17 @@ export function Setup({
             maxLength={120}
             onChange={(e) => setWords(e.target.value)}
           />
+          {/* Before the list: what comes later must not push it from under a finger. */}
+          <button
+            type="button"
+            className="button mt-3"
+            onClick={() => {
+              setModel('new');
+              setName(words);
+            }}
+          >
+            It is a new model
+          </button>
           <ul className="mt-1 max-h-56 overflow-y-auto">
             {models?.map((row) => (
               <li key={row.id}>
@@ -307,16 +318,6 @@ export function Setup({
             ))}
             {models?.length === 0 && <li className="small py-2">Nothing on the shelf has this name.</li>}
           </ul>
-          <button
-            type="button"
-            className="button mt-3"
-            onClick={() => {
-              setModel('new');
-              setName(words);
-            }}
-          >
-            It is a new model
-          </button>
         </div>
       )}
 

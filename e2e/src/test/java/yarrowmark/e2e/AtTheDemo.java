@@ -12,7 +12,9 @@ abstract class AtTheDemo {
         /** Read, but for plans and kept standings. */
         READ,
         /** Models, suites and scores are added and changed. */
-        CHANGED
+        CHANGED,
+        /** Written about: its scores stay what they are from one look to the next. */
+        WRITTEN_ABOUT
     }
 
     private final Demo demo;

@@ -72,7 +72,7 @@ class QuestionTravelsIT extends AtTheDemo {
     private static final Pattern NUMBER = Pattern.compile("-?[0-9]+(?:\\.[0-9]+)?(?:[eE]-?[0-9]+)?");
 
     QuestionTravelsIT() {
-        super(Demo.CHANGED);
+        super(Demo.WRITTEN_ABOUT);
     }
 
     @ParameterizedTest
