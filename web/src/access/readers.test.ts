@@ -17,6 +17,7 @@ const OPENED_BY: Readonly<Record<string, string>> = {
   'sheet/useTyped.ts': 'sheet/SheetView.tsx',
   'sheet/LookPart.tsx': 'sheet/NewSessionView.tsx',
   'shelf/configuration/ConfigureView.tsx': 'shelf/fact/FactEditor.tsx',
+  'shelf/configuration/EditingFacts.tsx': 'shelf/configuration/ConfigurationView.tsx',
   'shelf/fact/CorrectionForm.tsx': 'shelf/configuration/ConfigurationView.tsx',
   'shelf/model/ModelForm.tsx': 'shelf/ShelfView.tsx',
   'standings/question/PurposeEditor.tsx': 'standings/StandingsView.tsx',

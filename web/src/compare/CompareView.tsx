@@ -2,13 +2,11 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { getRouteApi, Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { api, value } from '../api/client.ts';
-import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
-import { CONDITIONS, TAKES, takeWords, type Take } from '../format/takes.ts';
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { COMPARE_ORDERS } from '../shell/search-params.ts';
 import { tableActions, useTable } from '../shell/table-store.ts';
-import { Choice, Choices } from '../ui/Choice.tsx';
+import { Choice } from '../ui/Choice.tsx';
 import { Loading, Trouble } from '../ui/states.tsx';
 import { UnfinishedNote } from '../ui/UnfinishedNote.tsx';
 import { LeftOutHere } from './AreasPart.tsx';
@@ -23,38 +21,17 @@ import { SidePanel } from './SidePanel.tsx';
 import { ExportTexts } from './ExportTexts.tsx';
 import { WithAndWithout } from './WithAndWithout.tsx';
 import { TotalsPart } from './TotalsPart.tsx';
-import { SizesChoice, useSizes } from './SizesChoice.tsx';
+import { useSizes } from './SizesChoice.tsx';
 import { useWords, type Question } from './line/words.ts';
-import type { ComparedBy } from '../writeup/question/asked.ts';
 import { aboutThese } from '../writeup/question/begin.ts';
 import { WriteUpButton } from '../writeup/question/WriteUpButton.tsx';
 import { named } from '../format/named.ts';
+import { CompareSentence } from './CompareSentence.tsx';
+import { byOf, USUAL_MATTERS } from './take.ts';
 
 const route = getRouteApi('/compare');
-const USUAL_MATTERS = 3;
-const MATERIALITIES = [1, 2, 3, 5, 10] as const;
+
 const ORDER_WORDS: Record<Order, string> = { group: 'by group', size: 'by size of effect', certainty: 'by certainty' };
-
-/** Which sessions are taken: of all alike, or of the others under a condition and of the base as usual. */
-const TAKE_OPTIONS = [
-  ...TAKES.map((t) => ({ value: takeKey(t, undefined), label: takeWords(t), detail: '' })),
-  ...CONDITIONS.map((t) => ({ value: takeKey(t, 'USUAL'), label: takeWords(t), detail: 'the base in usual sessions' })),
-];
-
-function takeKey(take: Take | undefined, baseTake: Take | undefined): string {
-  return `${take ?? 'USUAL'} ${baseTake ?? ''}`;
-}
-
-function takeOf(key: string): { take: Take | undefined; baseTake: Take | undefined } {
-  const [take, baseTake] = key.split(' ') as [Take, Take | ''];
-  return { take: take === 'USUAL' ? undefined : take, baseTake: baseTake === '' ? undefined : baseTake };
-}
-
-/** What is asked beside who is compared; nothing where all of it is the usual. */
-function byOf({ base: _base, with: _with, materiality, ...rest }: Question): ComparedBy | undefined {
-  const by = { ...rest, ...(materiality === USUAL_MATTERS ? {} : { materiality }) };
-  return Object.keys(by).length > 0 ? by : undefined;
-}
 
 /** Is it better, by how much, is that real, and why. */
 export function CompareView() {
@@ -82,16 +59,6 @@ export function CompareView() {
     queryKey: ['purposes'],
     queryFn: () => value(api.GET('/api/purposes')),
     staleTime: Infinity,
-  });
-  const versions = useQuery({
-    queryKey: ['suite-versions'],
-    queryFn: () => value(api.GET('/api/suite-versions')),
-    staleTime: 60_000,
-  });
-  const quantities = useQuery({
-    queryKey: ['quantities', ids],
-    queryFn: () => value(api.GET('/api/compare/quantities', { params: { query: { ids } } })),
-    enabled: others.length > 0,
   });
   const question: Question = {
     base: base ?? 0,
@@ -150,117 +117,6 @@ export function CompareView() {
     const c = all.find((n) => n.id === id);
     return c ? named(c) : '…';
   };
-  const suites = versions.data ?? [];
-  const suite = suites.find((v) => v.id === search.suite);
-  const scope = search.group ?? (search.suite ? `suite:${search.suite}` : undefined);
-  const sentence = (
-    <>
-      How {others.length === 1 ? 'does' : 'do'}{' '}
-      <Choices
-        name="What is compared"
-        values={others}
-        onChoose={(next) => {
-          if (next.length > 0) say({ ids: [base, ...next], base });
-        }}
-        options={[...new Set([...ids, ...table.entries.map((e) => e.id)])]
-          .filter((id) => id !== base)
-          .map((id) => ({ value: id, label: nameOf(id) === '…' ? `configuration ${id}` : nameOf(id) }))}
-      >
-        {others.length === 1 ? nameOf(others[0]!) : `${others.length} configurations`}
-      </Choices>{' '}
-      differ from base{' '}
-      <Choice
-        name="Base"
-        value={base}
-        options={ids.map((id) => ({ value: id, label: nameOf(id) }))}
-        onChoose={(next) => say({ ids, base: next })}
-      >
-        {nameOf(base)}
-      </Choice>{' '}
-      on{' '}
-      <Choice
-        name="Tests"
-        value={scope}
-        options={[
-          { value: undefined as string | undefined, label: 'every test both ran' },
-          ...TEST_GROUPS.map((g) => ({ value: g, label: `${testGroup(g)} tests` })),
-          ...suites.map((v) => ({
-            value: `suite:${v.id}` as string | undefined,
-            label: `${v.suite} ${v.version}`,
-            detail: `${v.tests} tests`,
-          })),
-        ]}
-        onChoose={(next) =>
-          say({
-            group: next === undefined || next.startsWith('suite:') ? undefined : (next as TestGroup),
-            suite: next?.startsWith('suite:') ? Number(next.slice(6)) : undefined,
-          })
-        }
-      >
-        {search.group
-          ? `${testGroup(search.group)} tests`
-          : suite
-            ? `${suite.suite} ${suite.version}`
-            : 'every test both ran'}
-      </Choice>
-      , weighed for{' '}
-      <Choice
-        name="Purpose"
-        value={search.purpose ?? purposes.data?.[0]?.id}
-        options={purposes.data?.map((p) => ({ value: p.id, label: p.name })) ?? []}
-        onChoose={(purpose) => say({ purpose })}
-      >
-        {purposes.data?.find((p) => p.id === search.purpose)?.name ?? purposes.data?.[0]?.name ?? '…'}
-      </Choice>{' '}
-      where{' '}
-      <span data-part="matters">
-        <Choice
-          name="What matters"
-          value={materiality}
-          options={MATERIALITIES.map((m) => ({
-            value: m,
-            label: `${m} %`,
-            detail: m === 3 ? 'the usual' : '',
-          }))}
-          onChoose={(matters) => say({ matters: matters === 3 ? undefined : matters })}
-        >{`${materiality} %`}</Choice>
-      </span>{' '}
-      matters, sizes <SizesChoice asked={search.sizes} onChoose={(next) => say({ sizes: next })} />
-      {(search.take !== undefined || (data?.notCounted ?? 0) > 0) && (
-        <>
-          {', '}
-          <Choice
-            name="Sessions"
-            value={takeKey(search.take, search.baseTake)}
-            options={TAKE_OPTIONS}
-            onChoose={(next) => say(takeOf(next))}
-          >
-            {`${takeWords(search.take ?? 'USUAL')}${apart ? ', the base as usual' : ''}`}
-          </Choice>
-        </>
-      )}
-      {(search.per !== undefined || (quantities.data?.length ?? 0) > 0) && (
-        <span className="inline-block">
-          {', '}
-          <Choice
-            name="Divided by"
-            value={search.per}
-            options={[
-              { value: undefined as string | undefined, label: 'as measured' },
-              ...(quantities.data ?? []).map((q) => ({ value: q.key, label: `per ${q.label}` })),
-            ]}
-            onChoose={(per) => say({ per })}
-          >
-            {search.per === undefined
-              ? 'as measured'
-              : `per ${quantities.data?.find((q) => q.key === search.per)?.label ?? search.per}`}
-          </Choice>
-          ?
-        </span>
-      )}
-      {search.per === undefined && (quantities.data?.length ?? 0) === 0 && '?'}
-    </>
-  );
   const factorSentence = (
     <>
       Two facts at once, over {ids.length} configurations, weighed for{' '}
@@ -270,7 +126,24 @@ export function CompareView() {
   const parts = data ? sections(data.rows, order, shownSide) : [];
   return (
     <div className="flex flex-col md:h-full md:min-h-[460px]">
-      <Opening title="Compare" sentence={search.factors ? factorSentence : sentence}>
+      <Opening
+        title="Compare"
+        sentence={
+          search.factors ? (
+            factorSentence
+          ) : (
+            <CompareSentence
+              search={search}
+              say={say}
+              ids={ids}
+              base={base}
+              others={others}
+              nameOf={nameOf}
+              notCounted={data?.notCounted ?? 0}
+            />
+          )
+        }
+      >
         {ids.length > 2 && (
           <button
             className="button"

@@ -5,20 +5,18 @@ import { useReader } from '../access/access-context.ts';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { LateRunsOf } from '../bench/LateRuns.tsx';
-import { direction, moment, reading, unitName } from '../format/format.ts';
-import { EvidencePart } from '../evidence/EvidencePart.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { Loading, Ready } from '../ui/states.tsx';
 import { BeforeEnd, type Left } from './BeforeEnd.tsx';
 import { isTime, typed as timed } from './stopwatch.ts';
-import { Stopwatch } from './Stopwatch.tsx';
 import { ComputedRows } from './ComputedRows.tsx';
-import { LookPart } from './LookPart.tsx';
-import { PointsPart } from './PointsPart.tsx';
-import { TextPart } from './TextPart.tsx';
+import { BesideSheet } from './BesideSheet.tsx';
 import type { Typed, TypedScores } from './typed.ts';
 import { useTyped } from './useTyped.ts';
-import { isEmpty, moved, next, startsScore, type Place, type Sheet, type SheetRun, type SheetTest } from './places.ts';
+import { isEmpty, moved, next, startsScore, type Place, type Sheet } from './places.ts';
+import { howTyped, Score } from './ScoreCell.tsx';
+import { NotStored } from './NotStored.tsx';
+import { SessionSentence } from './SessionSentence.tsx';
 
 const route = getRouteApi('/bench/sheet/$sessionId');
 
@@ -173,25 +171,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
 
   return (
     <>
-      <Opening
-        title={`Scores of ${session.planName}`}
-        sentence={
-          <>
-            <Link
-              to="/shelf/configurations/$configurationId"
-              params={{ configurationId: String(session.configuration.id) }}
-              className="choice"
-            >
-              {session.configuration.maker} {session.configuration.model}, {session.configuration.name}
-            </Link>
-            , since {moment(session.startedAt)}
-            {session.onMains !== undefined && (session.onMains ? ', plugged in' : ', on battery')}
-            {session.roomTemperature !== undefined && `, ${session.roomTemperature} °C`}
-            {session.recording && ', while the screen is recorded'}
-            {session.otherWork && ', with other work going on'}.
-          </>
-        }
-      >
+      <Opening title={`Scores of ${session.planName}`} sentence={<SessionSentence session={session} />}>
         <Link to="/ledger" search={{ session: id }} className="button">
           Its readings
         </Link>
@@ -309,33 +289,19 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
               )}
             </section>
           ))}
-          {!left && kept.some((t) => t.state === 'refused') && (
-            <section aria-label="Not stored" className="mb-4 border-l-2 border-plum pl-3">
-              <h2>Not stored</h2>
-              <ul>
-                {kept
-                  .filter((t) => t.state === 'refused')
-                  .map((t) => (
-                    <li key={`${t.testId}-${t.run}`} className="py-0.5">
-                      {nameOf(t)}, “{t.text}”: {t.why}{' '}
-                      {!over && placeOf(t).row >= 0 && (
-                        <button
-                          className="link ml-2"
-                          onClick={() => {
-                            setActive(placeOf(t));
-                            setText(t.text);
-                          }}
-                        >
-                          Change
-                        </button>
-                      )}{' '}
-                      <button className="link ml-2" onClick={() => typed.drop(t.testId, t.run)}>
-                        Remove
-                      </button>
-                    </li>
-                  ))}
-              </ul>
-            </section>
+          {!left && (
+            <NotStored
+              refused={kept.filter((t) => t.state === 'refused')}
+              nameOf={nameOf}
+              onChange={(t) => {
+                if (over || placeOf(t).row < 0) return undefined;
+                return () => {
+                  setActive(placeOf(t));
+                  setText(t.text);
+                };
+              }}
+              onDrop={(t) => typed.drop(t.testId, t.run)}
+            />
           )}
           <ComputedRows tests={sheet.tests.filter((t) => t.computed)} />
           {!over && (
@@ -352,135 +318,24 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
           )}
         </div>
         <aside aria-live="polite" className="lg:sticky lg:top-0 lg:self-start">
-          {test && !over && isTime(test.metric.unit) && (
-            <Stopwatch
-              since={since}
-              onStart={() => setSince(performance.now())}
-              onStop={() => stop(performance.now(), false)}
-              onLap={() => stop(performance.now(), true)}
-              onReset={() => setSince(null)}
-            />
-          )}
-          {test && !over && isSeries(test) && (
-            <PointsPart
-              key={`${test.testId}-${active.run}`}
-              sessionId={id}
-              test={test}
-              run={active.run + 1}
-              onStored={(page) => {
-                show(page);
-                setActive(
-                  next(
-                    page.tests.filter((t) => !t.computed),
-                    active,
-                  ),
-                );
-              }}
-            />
-          )}
-          {test && !over && (
-            <LookPart sessionId={id} test={test} run={active.run + 1} text={text} error={keptAt(active)?.why} />
-          )}
-          {!over && (
-            <TextPart
-              sessionId={id}
-              onStored={() => {
-                void queries.invalidateQueries({ queryKey: ['evidence', id] });
-                void changed(queries, 'scores');
-              }}
-            />
-          )}
-          <EvidencePart
+          <BesideSheet
             sessionId={id}
-            runs={tests.flatMap((t) =>
-              t.runs.flatMap((r) =>
-                r.runId === undefined ? [] : [{ id: r.runId, name: `${t.name}, run ${r.number}` }],
-              ),
-            )}
+            tests={tests}
+            {...(test && !over && { typing: { test, run: active.run + 1, text, why: keptAt(active)?.why } })}
+            over={over}
+            watch={{ since, onStart: setSince, onStop: stop, onReset: () => setSince(null) }}
+            onPoints={(page) => {
+              show(page);
+              setActive(
+                next(
+                  page.tests.filter((t) => !t.computed),
+                  active,
+                ),
+              );
+            }}
           />
         </aside>
       </div>
     </>
-  );
-}
-
-function isSeries(test: SheetTest): boolean {
-  return test.metric.kind === 'CURVE' || test.metric.kind === 'FRAME_TIMES';
-}
-
-/** What a row wants to be given. */
-function howTyped({ metric, name, further }: SheetTest): string {
-  if (metric.kind === 'CHECK') return 'pass or fail';
-  if (metric.kind === 'CHOICE') return metric.choices.join(' < ');
-  const how =
-    metric.kind === 'CURVE'
-      ? `, a curve over ${metric.xUnit ?? 'x'}`
-      : metric.kind === 'FRAME_TIMES'
-        ? ', from frame times, or as numbers'
-        : '';
-  const others = further.map((m) => ` / ${furtherName(m.name, name)}`).join('');
-  return `${unitName(metric.unit)}, ${direction(metric.direction)}${how}${others && `; then${others}`}`;
-}
-
-/** A further number without the name of its test: "1 % low". */
-function furtherName(metric: string, test: string): string {
-  return metric.startsWith(`${test}, `) ? metric.slice(test.length + 2) : metric;
-}
-
-/** The other numbers of a run, behind its first: " / 17.1 / –". */
-function furtherWords(test: SheetTest, run: number): string {
-  const own = test.further.map((m) => test.others.find((o) => o.run === run && o.metric.id === m.id));
-  return own.some((o) => o !== undefined)
-    ? own.map((o) => ` / ${o ? reading(o.value, { ...o.metric, unit: '1' }) : '–'}`).join('')
-    : '';
-}
-
-/** What stands at a place that is not being typed at. */
-function Score({
-  test,
-  run,
-  here,
-  sent,
-  over,
-  onChoose,
-  onType,
-}: {
-  test: SheetTest;
-  run: SheetRun;
-  here: boolean;
-  sent: Typed | undefined;
-  over: boolean;
-  onChoose: () => void;
-  onType: () => void;
-}) {
-  const words = sent
-    ? sent.text
-    : run.state === undefined || run.aside
-      ? '·'
-      : run.value !== undefined
-        ? `${reading(run.value, test.metric, run.resolution ?? 0)}${furtherWords(test, run.number)}${run.words ? `: ${run.words}` : ''}`
-        : `${run.state === 'FAILED' ? 'failed' : 'could not run'}${run.words ? `: ${run.words}` : ''}`;
-  const tone =
-    sent?.state === 'refused'
-      ? 'text-plum border-plum'
-      : sent
-        ? 'text-ink-3'
-        : run.state !== undefined && run.state !== 'OK'
-          ? 'text-plum'
-          : '';
-  return (
-    <button
-      type="button"
-      tabIndex={-1}
-      disabled={over}
-      data-place={here ? 'active' : undefined}
-      aria-current={here ? 'true' : undefined}
-      aria-label={`${test.name}, run ${run.number}: ${words === '·' ? 'nothing typed' : words}`}
-      title={sent?.why}
-      className={`said w-36 truncate border-b-2 px-1 text-left text-[16px] ${here ? 'border-gold bg-band' : 'border-transparent'} ${words === '·' ? 'text-ink-3' : ''} ${tone}`}
-      onClick={here ? onType : onChoose}
-    >
-      {words}
-    </button>
   );
 }

@@ -44,3 +44,7 @@ export function next(shape: Shape, from: Place): Place {
 export function startsScore(key: string, kind = 'NUMBER'): boolean {
   return kind === 'CHECK' || kind === 'CHOICE' ? /^[\p{L}\d–−-]$/u.test(key) : /^[\d.,–−nNcf-]$/.test(key);
 }
+
+export function isSeries(test: SheetTest): boolean {
+  return test.metric.kind === 'CURVE' || test.metric.kind === 'FRAME_TIMES';
+}

@@ -7,7 +7,6 @@ import java.net.URI;
 import java.net.URISyntaxException;
 import java.nio.file.Files;
 import java.nio.file.Path;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -17,9 +16,8 @@ import java.util.concurrent.Callable;
 import org.jspecify.annotations.Nullable;
 import picocli.CommandLine;
 import picocli.CommandLine.Command;
+import picocli.CommandLine.Mixin;
 import picocli.CommandLine.Model.CommandSpec;
-import picocli.CommandLine.Option;
-import picocli.CommandLine.Parameters;
 import picocli.CommandLine.Spec;
 import yarrowmark.runner.bench.BenchClient;
 import yarrowmark.runner.bench.Control;
@@ -75,121 +73,8 @@ public final class RunnerCommand implements Callable<Integer> {
         }
     }
 
-    @Parameters(
-            index = "0",
-            arity = "0..1",
-            paramLabel = "ADDRESS",
-            description = "of the bench, such as https://192.168.0.4:8443")
-    private @Nullable String address;
-
-    @Parameters(index = "1", arity = "0..1", paramLabel = "CODE", description = "that the bench shows")
-    private @Nullable String code;
-
-    @Option(names = "--facts", description = "prints what this computer is made of, and ends")
-    private boolean facts;
-
-    @Option(names = "--plan-only", description = "joins, prints what would be done, and ends")
-    private boolean planOnly;
-
-    @Option(names = "--tests", description = "lists what the runner can carry out, and ends")
-    private boolean listTests;
-
-    @Option(
-            names = "--offline",
-            paramLabel = "PLAN.json",
-            description = "carries out a plan without a bench, into a file that the ledger reads in")
-    private @Nullable Path offline;
-
-    @Option(names = "--out", paramLabel = "FILE", description = "that --offline makes (default: beside the plan)")
-    private @Nullable Path out;
-
-    @Option(
-            names = "--folder",
-            paramLabel = "DIR",
-            description = "whose drive is tested (default: where it is started)")
-    private Path folder = Path.of("");
-
-    @Option(
-            names = "--model",
-            paramLabel = "WORDS",
-            description = "which model on the shelf this computer is; several that fit are asked about")
-    private @Nullable String model;
-
-    @Option(
-            names = "--new-model",
-            paramLabel = "MAKER,NAME,CLASS",
-            split = ",",
-            description =
-                    "a model that the shelf does not have yet; CLASS is laptop, desktop, mini, tablet, phone or board")
-    private List<String> newModel = new ArrayList<>();
-
-    @Option(names = "--unit", paramLabel = "LABEL", description = "which unit of the model")
-    private @Nullable String unit;
-
-    @Option(
-            names = "--fact",
-            paramLabel = "KEY=VALUE",
-            description = "a fact that cannot be read here, such as room.temperature=\"21.5 °C\"")
-    private Map<String, String> typed = new LinkedHashMap<>();
-
-    @Option(names = "--serials", description = "reads serial numbers of the computer and the drive, too")
-    private boolean serials;
-
-    @Option(
-            names = "--threads",
-            paramLabel = "N",
-            description = "how many \"all threads\" are (default: as many as there are)")
-    private int threads = Runtime.getRuntime().availableProcessors();
-
-    @Option(
-            names = "--quiet-wait",
-            paramLabel = "SECONDS",
-            description =
-                    "how long is waited, before each test, for other programs to be quiet (default: ${DEFAULT-VALUE})",
-            defaultValue = "60")
-    private int quietWait;
-
-    @Option(
-            names = "--write-limit",
-            paramLabel = "GIB",
-            description = "the most that storage tests write (default: what the plan needs, which is said and asked)")
-    private @Nullable Integer writeLimit;
-
-    @Option(
-            names = "--long-write",
-            paramLabel = "GIB",
-            description = "of which a long write writes so much at the most (default: ${DEFAULT-VALUE})",
-            defaultValue = "8")
-    private int longWrite;
-
-    @Option(
-            names = "--fingerprint",
-            paramLabel = "HEX",
-            description = "of the bench's certificate, as the bench shows it; without it you are asked once")
-    private @Nullable String fingerprint;
-
-    @Option(
-            names = "--state",
-            paramLabel = "DIR",
-            description = "where what is measured is kept until the server has it")
-    private Path state = Path.of(System.getProperty("user.home"), ".local", "share", "yarrow-runner");
-
-    @Option(
-            names = "--no-commands",
-            description = "carries out no command of a suite of the bench's own, whatever was agreed to before")
-    private boolean noCommands;
-
-    @Option(
-            names = "--commands",
-            paramLabel = "NUMBER",
-            description =
-                    "agrees to the commands of this plan, by the number that --plan-only prints for all of them; --yes does not")
-    private @Nullable String commands;
-
-    @Option(
-            names = "--yes",
-            description = "asks nothing: whatever would be asked about is agreed to, but no certificate and no command")
-    private boolean yes;
+    @Mixin
+    private RunnerOptions given = new RunnerOptions();
 
     private final WriteBudget budget = new WriteBudget(0);
 
@@ -211,34 +96,34 @@ public final class RunnerCommand implements Callable<Integer> {
     public Integer call() throws Exception {
         PrintWriter out = spec.commandLine().getOut();
         PrintWriter err = spec.commandLine().getErr();
-        Path tested = folder.toAbsolutePath();
-        HardwareFacts hardware = new HardwareFacts(serials);
-        if (facts) {
+        Path tested = given.folder.toAbsolutePath();
+        HardwareFacts hardware = new HardwareFacts(given.serials);
+        if (given.facts) {
             hardware.read(tested).forEach((key, value) -> out.println(VisibleText.of(HardwareFacts.shown(key, value))));
             out.flush();
             return DONE;
         }
-        if (listTests) {
+        if (given.listTests) {
             tests(storage()).keySet().forEach(out::println);
             out.flush();
             return DONE;
         }
-        if (offline != null) {
-            return offline(offline, tested, hardware, out, err);
+        if (given.offline != null) {
+            return offline(given.offline, tested, hardware, out, err);
         }
-        URI bench = address == null ? null : parsed(address);
-        if (bench == null || code == null) {
+        URI bench = given.address == null ? null : parsed(given.address);
+        if (bench == null || given.code == null) {
             throw new CommandLine.ParameterException(
                     spec.commandLine(),
                     "Give the address of the bench, such as https://192.168.0.4:8443, and the code that it shows.");
         }
-        if (threads < 1 || writeLimit != null && writeLimit < 0 || longWrite < 0) {
+        if (given.threads < 1 || given.writeLimit != null && given.writeLimit < 0 || given.longWrite < 0) {
             throw new CommandLine.ParameterException(
                     spec.commandLine(), "Threads are 1 or more; a write limit is 0 GiB or more.");
         }
-        try (StateLock alone = StateLock.of(state);
+        try (StateLock alone = StateLock.of(given.state);
                 StorageTests storage = storage()) {
-            return join(bench, code, tested, hardware, tests(storage), out);
+            return join(bench, given.code, tested, hardware, tests(storage), out);
         } catch (StateLock.Taken | Refused | Unreachable e) {
             err.println(VisibleText.of(String.valueOf(e.getMessage())));
             err.flush();
@@ -254,23 +139,23 @@ public final class RunnerCommand implements Callable<Integer> {
     }
 
     private StorageTests storage() {
-        return new StorageTests(budget, FILE_BYTES, (long) longWrite << GIB);
+        return new StorageTests(budget, FILE_BYTES, (long) given.longWrite << GIB);
     }
 
     /** What a plan would write, and no more than that or the limit that was given may be. */
     private PlannedWrites allow(List<PlannedWrites.Planned> plan) {
-        PlannedWrites writes = PlannedWrites.of(plan, FILE_BYTES, (long) longWrite << GIB);
+        PlannedWrites writes = PlannedWrites.of(plan, FILE_BYTES, (long) given.longWrite << GIB);
         budget.allow(limit(writes) << GIB);
         return writes;
     }
 
     private long limit(PlannedWrites writes) {
-        return writeLimit == null ? writes.gib() : writeLimit;
+        return given.writeLimit == null ? writes.gib() : given.writeLimit;
     }
 
     private int offline(Path plan, Path tested, HardwareFacts hardware, PrintWriter said, PrintWriter err)
             throws InterruptedException, IOException {
-        Path own = state.resolve("offline");
+        Path own = given.state.resolve("offline");
         try {
             Files.createDirectories(own);
         } catch (IOException e) {
@@ -279,11 +164,11 @@ public final class RunnerCommand implements Callable<Integer> {
             err.flush();
             return FAILED;
         }
-        try (StateLock alone = StateLock.of(state);
+        try (StateLock alone = StateLock.of(given.state);
                 StorageTests storage = storage()) {
             return new OfflineCommand(
                                     tests(storage),
-                                    new NativeTest.Options(1, threads, tested),
+                                    new NativeTest.Options(1, given.threads, tested),
                                     new AgreedCommands(own),
                                     line -> say(said, line),
                                     new OfflineCommand.Asked(
@@ -293,12 +178,12 @@ public final class RunnerCommand implements Callable<Integer> {
                                                         ? writes.words(tested.toString(), limit(writes))
                                                         : null;
                                             },
-                                            noCommands,
-                                            commands,
-                                            planOnly,
+                                            given.noCommands,
+                                            given.commands,
+                                            given.planOnly,
                                             this::agreed,
                                             this::byPerson))
-                            .run(plan, out, hardware)
+                            .run(plan, given.out, hardware)
                     ? DONE
                     : STOPPED;
         } catch (StateLock.Taken | OfflineCommand.Cannot e) {
@@ -327,9 +212,9 @@ public final class RunnerCommand implements Callable<Integer> {
             Map<String, NativeTest> tests,
             PrintWriter out)
             throws Exception {
-        Path place = state.resolve(plain(bench.getHost() + "-" + bench.getPort()));
+        Path place = given.state.resolve(plain(bench.getHost() + "-" + bench.getPort()));
         Outbox outbox = new Outbox(place.resolve(plain(withCode)));
-        PinnedCertificate pin = pin(bench, place, out);
+        PinnedCertificate pin = AskedCertificate.pin(bench, place, given.fingerprint, line -> say(out, line));
         BenchClient client = new BenchClient(bench, pin);
         if (new Joining(client, outbox).join(bench.toString(), withCode, hardware.computer())) {
             say(out, "Goes on with the round that was begun here.");
@@ -352,11 +237,11 @@ public final class RunnerCommand implements Callable<Integer> {
         Commands asked =
                 new Commands(Commands.Planned.of(seat.tests()), new AgreedCommands(place), line -> say(out, line));
         asked.show();
-        if (planOnly) {
+        if (given.planOnly) {
             return DONE;
         }
         // Asked before anything is begun: whoever reads them may take a while, or go away.
-        asked.ask(noCommands, commands, this::byPerson);
+        asked.ask(given.noCommands, given.commands, this::byPerson);
         if (seat.sessionId() == null) {
             if (writes.any() && !agreed("Go on?")) {
                 say(out, "Nothing was done. The code stays good for this computer.");
@@ -365,13 +250,13 @@ public final class RunnerCommand implements Callable<Integer> {
             seat = client.start(new ComputerIdentity(
                             client,
                             hardware,
-                            new ComputerIdentity.Said(model, newModel, unit, typed, yes),
+                            new ComputerIdentity.Said(given.model, given.newModel, given.unit, given.typed, given.yes),
                             line -> say(out, line))
                     .start(tested));
         }
         try (Place own = asked.any() && Files.isWritable(tested) ? Place.in(tested) : null;
                 Control control = new Control(client, seat.command(), seat.commandRevision())) {
-            tests.putAll(asked.tests(noCommands, own == null ? null : own.folder()));
+            tests.putAll(asked.tests(given.noCommands, own == null ? null : own.folder()));
             Thread round = Thread.currentThread();
             Thread stop = new Thread(() -> {
                 control.stopHere();
@@ -386,11 +271,11 @@ public final class RunnerCommand implements Callable<Integer> {
                             client,
                             outbox,
                             tests,
-                            new NativeTest.Options(seat.timedMs(), threads, tested),
+                            new NativeTest.Options(seat.timedMs(), given.threads, tested),
                             line -> say(out, line),
                             new BackgroundLoad(),
                             sensors,
-                            1000L * Math.max(0, quietWait))
+                            1000L * Math.max(0, given.quietWait))
                     .run(seat, control);
             try {
                 Runtime.getRuntime().removeShutdownHook(stop);
@@ -427,38 +312,6 @@ public final class RunnerCommand implements Callable<Integer> {
         out.flush();
     }
 
-    /** Whom to trust: what was said on the command line, what was agreed to before, or what somebody agrees to now. */
-    private PinnedCertificate pin(URI bench, Path place, PrintWriter out) throws IOException {
-        Path known = place.resolve("fingerprint");
-        Files.createDirectories(place);
-        String said = fingerprint == null ? null : PinnedCertificate.plain(fingerprint);
-        String kept = Files.exists(known) ? PinnedCertificate.plain(Files.readString(known)) : null;
-        return new PinnedCertificate(own -> {
-            if (said != null || kept != null) {
-                return own.equals(said) || said == null && own.equals(kept);
-            }
-            Console console = System.console();
-            if (console == null) {
-                say(
-                        out,
-                        "The certificate of " + bench + " has the fingerprint " + own
-                                + ". If the bench shows the same, give it with --fingerprint.");
-                return false;
-            }
-            String answer = console.readLine(
-                    "The certificate has the fingerprint%n  %s%nDoes the bench show the same? [y/N] ", own);
-            if (answer == null || !answer.strip().equalsIgnoreCase("y")) {
-                return false;
-            }
-            try {
-                Files.writeString(known, own);
-            } catch (IOException e) {
-                say(out, "It could not be kept, so you will be asked again.");
-            }
-            return true;
-        });
-    }
-
     private void describe(Api.Seat seat, Map<String, NativeTest> tests, PrintWriter out) {
         say(
                 out,
@@ -476,13 +329,13 @@ public final class RunnerCommand implements Callable<Integer> {
 
     /** What --yes does not agree to. */
     private boolean byPerson(String question) {
-        return !yes && agreed(question);
+        return !given.yes && agreed(question);
     }
 
     private boolean agreed(String question) {
         Console console = System.console();
-        if (yes || console == null) {
-            return yes;
+        if (given.yes || console == null) {
+            return given.yes;
         }
         String answer = console.readLine("%s [y/N] ", question);
         return answer != null && answer.strip().equalsIgnoreCase("y");

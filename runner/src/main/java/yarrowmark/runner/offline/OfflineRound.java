@@ -1,8 +1,6 @@
 package yarrowmark.runner.offline;
 
 import java.io.IOException;
-import java.io.InputStream;
-import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.nio.ByteBuffer;
 import java.nio.channels.FileChannel;
@@ -15,7 +13,6 @@ import java.nio.file.StandardOpenOption;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -23,12 +20,8 @@ import java.util.Optional;
 import java.util.function.Consumer;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.core.rule.PrintedScore;
 import yarrowmark.runner.NativeTest;
 import yarrowmark.runner.command.CommandFailed;
-import yarrowmark.runner.command.CommandTest;
 import yarrowmark.runner.kernel.WrongAnswer;
 import yarrowmark.runner.measure.Measurement;
 import yarrowmark.runner.protocol.Api;
@@ -39,82 +32,12 @@ import yarrowmark.runner.storage.WriteBudget;
  * its run is over, so that whatever was measured before a crash is there.
  */
 public final class OfflineRound {
-    private static final JsonMapper JSON = new JsonMapper();
-    /** The key of a score that stands in what a command prints. */
-    private static final String VALUE = "value";
-
-    /** A number of a test, as rows name it. @param direction empty where the catalogue knows it */
-    private record Number(String name, String unit, String direction) {
-        static final Number NONE = new Number("", "", "");
-
-        static Number less(String name, String unit) {
-            return new Number(name, unit, "less");
-        }
-    }
-
-    /** Where a test stands in the catalogue, and its numbers by their keys, the one that it stands with first. */
-    private record Entry(
-            String suite,
-            String version,
-            String mode,
-            String test,
-            Map<String, Number> metrics,
-            boolean curve,
-            OfflinePlan.@Nullable Output output) {
-        /** A command's numbers are those that the bench gives to one. */
-        static Entry of(OfflinePlan.TimedTest command) {
-            OfflinePlan.Output output = command.output();
-            Map<String, Number> metrics = new LinkedHashMap<>();
-            if (output != null) {
-                metrics.put(VALUE, new Number(command.name(), output.pattern().unit(), output.direction()));
-            }
-            metrics.put(
-                    CommandTest.WALL, Number.less(output == null ? command.name() : command.name() + ", time", "s"));
-            metrics.put("user", Number.less(command.name() + ", user time", "s"));
-            metrics.put("system", Number.less(command.name() + ", system time", "s"));
-            metrics.put("peak-memory", Number.less(command.name() + ", peak memory", "B"));
-            return new Entry(
-                    command.suite(), command.version(), command.mode(), command.name(), metrics, false, output);
-        }
-
-        PartialFile.Key key() {
-            return new PartialFile.Key(suite, version, mode, test);
-        }
-
-        String main() {
-            return metrics.keySet().iterator().next();
-        }
-
-        /** The score in place of the time, where it stands in what was printed; the time is one of its other numbers. */
-        Measurement scored(Measurement measured) throws WrongAnswer {
-            if (output == null) {
-                return measured;
-            }
-            PrintedScore score = PrintedScore.of(output.pattern(), measured.output() == null ? "" : measured.output());
-            if (score instanceof PrintedScore.None none) {
-                throw new WrongAnswer(none.reason());
-            }
-            PrintedScore.Score found = (PrintedScore.Score) score;
-            List<Measurement.More> more = new ArrayList<>();
-            more.add(new Measurement.More(CommandTest.WALL, measured.value(), measured.resolution()));
-            more.addAll(measured.more());
-            return new Measurement(
-                    found.value(),
-                    found.resolution(),
-                    measured.samples(),
-                    measured.timedMs(),
-                    more,
-                    measured.note(),
-                    measured.output());
-        }
-    }
-
     private final OfflinePlan plan;
     private final Map<String, String> facts;
     private final Map<String, NativeTest> tests;
     private final NativeTest.Options options;
     private final Consumer<String> tell;
-    private final Map<String, Entry> catalogue = catalogue();
+    private final Map<String, OfflineCatalogue.Entry> catalogue = OfflineCatalogue.read();
 
     /** @param facts in base units */
     public OfflineRound(
@@ -128,42 +51,6 @@ public final class OfflineRound {
         this.tests = tests;
         this.options = new NativeTest.Options(plan.timedMs(), options.threads(), options.folder());
         this.tell = tell;
-    }
-
-    private static Map<String, Entry> catalogue() {
-        Map<String, Entry> all = new LinkedHashMap<>();
-        try (InputStream in = Objects.requireNonNull(
-                NativeTest.class.getResourceAsStream("/yarrowmark/workloads/native-suites.json"))) {
-            for (JsonNode suite : JSON.readTree(in).path("suites")) {
-                for (JsonNode test : suite.path("tests")) {
-                    Map<String, Number> metrics = new LinkedHashMap<>();
-                    boolean curve = false;
-                    for (JsonNode metric : test.path("metrics")) {
-                        curve |= metric.path("kind").asString("").equals("CURVE");
-                        String name = test.path("name").asString()
-                                + (metric.has("words")
-                                        ? ", " + metric.path("words").asString()
-                                        : "");
-                        metrics.put(
-                                metric.path("key").asString(),
-                                new Number(name, metric.path("unit").asString(), ""));
-                    }
-                    all.put(
-                            test.path("key").asString(),
-                            new Entry(
-                                    suite.path("name").asString(),
-                                    suite.path("version").asString(),
-                                    "",
-                                    test.path("name").asString(),
-                                    metrics,
-                                    curve,
-                                    null));
-                }
-            }
-            return all;
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     /**
@@ -190,8 +77,9 @@ public final class OfflineRound {
             boolean first = true;
             for (OfflinePlan.Planned planned : plan.tests()) {
                 OfflinePlan.TimedTest command = planned.command();
-                Entry entry =
-                        command == null ? Objects.requireNonNull(catalogue.get(planned.key())) : Entry.of(command);
+                OfflineCatalogue.Entry entry = command == null
+                        ? Objects.requireNonNull(catalogue.get(planned.key()))
+                        : OfflineCatalogue.Entry.of(command);
                 NativeTest test = Objects.requireNonNull(tests.get(planned.key()));
                 for (int run = 1; run <= plan.runs(); run++) {
                     if (before.has(entry.key(), run)) {
@@ -246,7 +134,7 @@ public final class OfflineRound {
     }
 
     /** @return whether its other runs can be carried out */
-    private boolean once(FileChannel out, NativeTest test, Entry entry, Instant started, int run)
+    private boolean once(FileChannel out, NativeTest test, OfflineCatalogue.Entry entry, Instant started, int run)
             throws IOException, InterruptedException {
         NativeTest.Obstacle obstacle = test.obstacle(options).orElse(null);
         if (obstacle != null) {
@@ -297,7 +185,12 @@ public final class OfflineRound {
 
     /** @return that its other runs cannot be carried out either */
     private boolean impossible(
-            FileChannel out, Entry entry, Instant started, int run, String reason, @Nullable String words)
+            FileChannel out,
+            OfflineCatalogue.Entry entry,
+            Instant started,
+            int run,
+            String reason,
+            @Nullable String words)
             throws IOException {
         String said = words == null ? "It cannot run here." : words;
         put(out, List.of(row(entry, started, run, "", "could not run", reason, Cells.NONE, said)));
@@ -331,7 +224,7 @@ public final class OfflineRound {
     }
 
     private List<String> row(
-            Entry entry,
+            OfflineCatalogue.Entry entry,
             Instant started,
             int run,
             String metric,
@@ -345,7 +238,7 @@ public final class OfflineRound {
                 plan.deviceClass() == null ? "" : plan.deviceClass(),
                 plan.unit() == null ? "" : plan.unit()));
         row.addAll(facts.values());
-        Number number = entry.metrics().getOrDefault(metric, Number.NONE);
+        OfflineCatalogue.Number number = entry.metrics().getOrDefault(metric, OfflineCatalogue.Number.NONE);
         row.addAll(List.of(
                 entry.suite(),
                 entry.version(),

@@ -10,7 +10,7 @@ import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Proposes what to compare: a configuration and the one it was made from. */
 @Service
@@ -25,9 +25,9 @@ class BeforeAndAfter {
     private record Found(long before, long after, int shared) {}
 
     private final JdbcTemplate jdbc;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
 
-    BeforeAndAfter(JdbcTemplate jdbc, Shelf shelf) {
+    BeforeAndAfter(JdbcTemplate jdbc, ShelfPages shelf) {
         this.jdbc = jdbc;
         this.shelf = shelf;
     }

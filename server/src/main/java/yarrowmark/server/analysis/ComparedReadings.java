@@ -31,7 +31,7 @@ import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** What is behind one line of a comparison: single readings, everything else that was tested, and points where there are any. */
 @Service
@@ -66,10 +66,10 @@ class ComparedReadings {
     private final Catalog catalog;
     private final ReadingLines lines;
     private final Samples samples;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final CountedSessions taken;
 
-    ComparedReadings(Catalog catalog, ReadingLines lines, Samples samples, Shelf shelf, CountedSessions taken) {
+    ComparedReadings(Catalog catalog, ReadingLines lines, Samples samples, ShelfPages shelf, CountedSessions taken) {
         this.taken = taken;
         this.catalog = catalog;
         this.lines = lines;

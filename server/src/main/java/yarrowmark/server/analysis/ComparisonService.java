@@ -2,26 +2,19 @@ package yarrowmark.server.analysis;
 
 import static yarrowmark.server.platform.Require.require;
 
-import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.compare.DifferenceText;
-import yarrowmark.core.compare.Dominant;
 import yarrowmark.core.compare.Materiality;
-import yarrowmark.core.compare.Sway;
-import yarrowmark.core.measure.Kind;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.core.setup.SessionConditions;
-import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
@@ -40,7 +33,7 @@ import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.DifferencePage;
 import yarrowmark.server.shelf.Differences;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Holds configurations against a base, from stored samples; single readings are never read. */
 @Service
@@ -50,7 +43,6 @@ class ComparisonService {
 
     private static final int NAMED = 5;
     /** Below it, a percentage is mostly what is left of it. */
-    private static final double NEAR_ZERO_PERCENT = 5;
 
     /**
      * What is asked.
@@ -81,7 +73,7 @@ class ComparisonService {
     private final NoisePriorCache lent;
     private final ReadingMarks marks;
     private final LedgerSessions sessions;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final Quantities quantities;
     private final Differences differences;
     private final CountedSessions taken;
@@ -96,7 +88,7 @@ class ComparisonService {
             NoisePriorCache lent,
             ReadingMarks marks,
             LedgerSessions sessions,
-            Shelf shelf,
+            ShelfPages shelf,
             Quantities quantities,
             Differences differences,
             CountedSessions taken,
@@ -229,16 +221,16 @@ class ComparisonService {
                     return new Comparison.Side(
                             s.configuration(),
                             s.overall(),
-                            s.overall() == null ? nothingInCommon(s, lines) : null,
+                            s.overall() == null ? ComparisonNotes.nothingInCommon(s, lines) : null,
                             changed,
                             elsewise,
-                            clean(changed, elsewise),
+                            ComparisonNotes.clean(changed, elsewise),
                             quantity == null
                                     ? null
                                     : quantity.shown(s.configuration().id()),
-                            swayed(s.overall(), changed, question.materiality()),
-                            nearZero(lines, asked.sides().indexOf(s)),
-                            unlike(asked.base(), s, changed, lines));
+                            ComparisonNotes.swayed(s.overall(), changed, question.materiality()),
+                            ComparisonNotes.nearZero(lines, asked.sides().indexOf(s)),
+                            ComparisonNotes.unlike(asked.base(), s, changed, lines));
                 })
                 .toList();
         return new Comparison(
@@ -257,7 +249,7 @@ class ComparisonService {
                         asked.rows().values()));
     }
 
-    private static Comparison.ComparedRow line(Asked asked, MetricRow m) {
+    static Comparison.ComparedRow line(Asked asked, MetricRow m) {
         Sample base = asked.table().base(m.id());
         return base == null
                 ? asked.withoutBase().row(m)
@@ -308,103 +300,13 @@ class ComparisonService {
                 .toList();
     }
 
-    /** Told where facts of its kind changed as well, or where the picture turns without it. */
-    private static Comparison.@Nullable Swayed swayed(
-            Comparison.@Nullable Overall overall, DifferencePage changed, double percent) {
-        if (overall == null) {
-            return null;
-        }
-        double[] without = overall.groups().stream()
-                .mapToDouble(a -> a.without() == null ? Double.NaN : Math.log(a.without()))
-                .toArray();
-        OptionalInt most = Sway.of(Math.log(overall.ratio()), without, materiality(percent));
-        if (most.isEmpty()) {
-            return null;
-        }
-        Comparison.Area area = overall.groups().get(most.getAsInt());
-        double left = require(area.without());
-        List<String> facts = changed.differing().stream()
-                .filter(r -> r.role() == SetupComparison.Role.ALSO_CHANGED
-                        && r.group().equals(area.name()))
-                .map(DifferencePage.FactRow::label)
-                .toList();
-        boolean turns = overall.ratio() > 1 != left > 1;
-        return facts.isEmpty() && !turns
-                ? null
-                : new Comparison.Swayed(
-                        area.key(),
-                        area.name(),
-                        facts,
-                        area.ratio(),
-                        DifferenceText.overallSize(area.ratio()),
-                        left,
-                        DifferenceText.overallSize(left));
-    }
-
-    private static Comparison.@Nullable NearZero nearZero(List<Comparison.ComparedRow> lines, int side) {
-        double[] adds = lines.stream()
-                .map(l -> l.cells().get(side).percent())
-                .mapToDouble(p -> p == null ? Double.NaN : p)
-                .toArray();
-        OptionalInt most = Dominant.of(adds);
-        if (most.isEmpty()) {
-            return null;
-        }
-        Comparison.ComparedRow line = lines.get(most.getAsInt());
-        Double base = line.value();
-        Double value = line.cells().get(side).value();
-        if (line.metric().kind() != Kind.PERCENTAGE
-                || base == null
-                || value == null
-                || Math.max(base, value) >= NEAR_ZERO_PERCENT) {
-            return null;
-        }
-        double all =
-                Arrays.stream(adds).filter(a -> !Double.isNaN(a)).map(Math::abs).sum();
-        return new Comparison.NearZero(
-                line.metric().testId(), line.metric().test(), base, value, Math.abs(adds[most.getAsInt()]) / all);
-    }
-
-    private static Materiality materiality(double percent) {
+    static Materiality materiality(double percent) {
         try {
             return new Materiality(percent / 100);
         } catch (IllegalArgumentException e) {
             throw Problem.invalid(
                     "not-a-materiality", "What matters is above 0 % and at most 1000 %, not " + percent + " %.");
         }
-    }
-
-    private static boolean clean(DifferencePage changed, List<SessionConditions.Difference> conditions) {
-        return changed.differing().stream().anyMatch(r -> r.role() == SetupComparison.Role.UNDER_TEST)
-                && changed.differing().stream().noneMatch(r -> r.role() == SetupComparison.Role.ALSO_CHANGED)
-                && changed.partly().isEmpty()
-                && conditions.stream().noneMatch(SessionConditions.Difference::disturbs);
-    }
-
-    /** Two units of one model with the same facts should do the same; where they do not, it is the units that differ. */
-    private static List<String> unlike(
-            ConfigurationRow base, ComparedSide side, DifferencePage changed, List<Comparison.ComparedRow> rows) {
-        ConfigurationRow other = side.configuration();
-        boolean alike = base.modelId() == other.modelId()
-                && !base.unit().equals(other.unit())
-                && changed.partly().isEmpty()
-                && changed.differing().stream().allMatch(r -> r.role() == SetupComparison.Role.WITHIN_TOLERANCE);
-        return alike
-                ? rows.stream()
-                        .map(Comparison.ComparedRow::metric)
-                        .filter(m -> side.cell(m).verdict() != null
-                                && require(side.cell(m).verdict()).isClear())
-                        .map(MetricRow::test)
-                        .toList()
-                : List.of();
-    }
-
-    private static String nothingInCommon(ComparedSide side, List<Comparison.ComparedRow> rows) {
-        return rows.stream().allMatch(r -> r.against() != null)
-                ? "No test was run on both."
-                : side.noWeight()
-                        ? "The purpose gives no weight to any test that both ran."
-                        : "None of the tests that both ran counts in an overall.";
     }
 
     /** Tests that are left out, by reason. */

@@ -23,7 +23,7 @@ import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.shelf.Claims;
 import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.ModelPage;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 import yarrowmark.server.standing.StandingPlaces;
 
 /** What the scores say of one model: its best places, and its maker's claims beside what was measured. */
@@ -58,7 +58,7 @@ class ModelOverview {
             @Nullable Boolean kept,
             List<String> configurations) {}
 
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final Claims claims;
     private final KnownFacts knownFacts;
     private final Catalog catalog;
@@ -66,7 +66,7 @@ class ModelOverview {
     private final StandingPlaces standings;
 
     ModelOverview(
-            Shelf shelf,
+            ShelfPages shelf,
             Claims claims,
             KnownFacts knownFacts,
             Catalog catalog,

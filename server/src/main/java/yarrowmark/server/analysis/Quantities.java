@@ -19,6 +19,7 @@ import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** What scores can be divided by: only where it is known of every configuration that is compared. */
 @Service
@@ -60,16 +61,18 @@ class Quantities {
 
     private final KnownFacts facts;
     private final Shelf shelf;
+    private final ShelfPages pages;
 
-    Quantities(KnownFacts facts, Shelf shelf) {
+    Quantities(KnownFacts facts, Shelf shelf, ShelfPages pages) {
         this.facts = facts;
         this.shelf = shelf;
+        this.pages = pages;
     }
 
     /** @throws Problem where there is no such quantity, or it is not known of all of them */
     Known of(String key, Set<Long> ids) {
         Known known = key.equals(PRICE) ? price(ids) : key.equals(MASS) ? mass(ids) : fact(key, ids);
-        List<ConfigurationRow> missing = shelf.configurations(ids).stream()
+        List<ConfigurationRow> missing = pages.configurations(ids).stream()
                 .filter(c -> !known.values().containsKey(c.id()))
                 .toList();
         if (!missing.isEmpty()) {
@@ -122,8 +125,8 @@ class Quantities {
 
     private Known mass(Set<Long> ids) {
         Map<Long, Double> values = new LinkedHashMap<>();
-        for (ConfigurationRow c : shelf.configurations(ids)) {
-            Double grams = shelf.model(c.modelId()).fields().stream()
+        for (ConfigurationRow c : pages.configurations(ids)) {
+            Double grams = pages.model(c.modelId()).fields().stream()
                     .filter(f -> f.name().equals("weight"))
                     .findFirst()
                     .map(f -> KnownFacts.number(f.value()))
@@ -138,8 +141,8 @@ class Quantities {
     private Known price(Set<Long> ids) {
         Map<Long, Double> values = new LinkedHashMap<>();
         Set<String> currencies = new TreeSet<>();
-        for (ConfigurationRow c : shelf.configurations(ids)) {
-            ModelRow model = shelf.model(c.modelId()).model();
+        for (ConfigurationRow c : pages.configurations(ids)) {
+            ModelRow model = pages.model(c.modelId()).model();
             if (model.price() != null && model.currency() != null) {
                 values.put(c.id(), model.price().doubleValue());
                 currencies.add(model.currency());

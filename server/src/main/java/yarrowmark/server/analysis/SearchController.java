@@ -11,8 +11,8 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ModelRow;
-import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfIndex;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Go to anything: models, configurations and tests by a part of their name. */
 @RestController
@@ -22,10 +22,10 @@ class SearchController {
 
     record Found(List<ModelRow> models, List<ConfigurationRow> configurations, List<TestRow> tests) {}
 
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final Catalog catalog;
 
-    SearchController(Shelf shelf, Catalog catalog) {
+    SearchController(ShelfPages shelf, Catalog catalog) {
         this.shelf = shelf;
         this.catalog = catalog;
     }

@@ -26,7 +26,7 @@ import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 import yarrowmark.server.standing.StandingPlaces;
 import yarrowmark.server.standing.StandingsAsk;
 
@@ -72,7 +72,7 @@ class Values {
     record AskedValues(List<MetricRow> metrics, List<ValuesOf> rows, List<PublishedValue> published, List<Long> gone) {}
 
     private final Catalog catalog;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final ComparedSamples samples;
     private final NoisePriorCache lent;
     private final ReadingMarks marks;
@@ -83,7 +83,7 @@ class Values {
 
     Values(
             Catalog catalog,
-            Shelf shelf,
+            ShelfPages shelf,
             ComparedSamples samples,
             NoisePriorCache lent,
             ReadingMarks marks,

@@ -24,15 +24,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.context.request.async.DeferredResult;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.core.measure.Measured;
-import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.server.bench.DeviceMessages.DeviceJoinBody;
 import yarrowmark.server.bench.DeviceMessages.DeviceModel;
 import yarrowmark.server.bench.DeviceMessages.DeviceModelUnits;
 import yarrowmark.server.bench.DeviceMessages.DeviceSeat;
-import yarrowmark.server.bench.DeviceMessages.DeviceTest;
 import yarrowmark.server.bench.DeviceMessages.DeviceUnit;
-import yarrowmark.server.bench.DeviceMessages.DoneRun;
 import yarrowmark.server.bench.DeviceMessages.EndBody;
 import yarrowmark.server.bench.DeviceMessages.JoinAnswer;
 import yarrowmark.server.bench.DeviceMessages.NewModelBody;
@@ -40,14 +36,10 @@ import yarrowmark.server.bench.DeviceMessages.ProgressBody;
 import yarrowmark.server.bench.DeviceMessages.RunBody;
 import yarrowmark.server.bench.DeviceMessages.StartBody;
 import yarrowmark.server.bench.DeviceMessages.Stored;
-import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.NewReading;
 import yarrowmark.server.ledger.record.NewRun;
-import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
-import yarrowmark.server.plan.PlanItem;
-import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
@@ -58,6 +50,7 @@ import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfIndex;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** What the page on a device under test talks to. No sign-in: a code lets it in, a token keeps it at its seat. */
 @RestController
@@ -70,7 +63,8 @@ class DeviceController {
 
     private final Seats seats;
     private final DeviceWork work;
-    private final Shelf shelf;
+    private final RunDelivery runDelivery;
+    private final ShelfPages shelf;
     private final Checklists checklists;
     private final CommandPolls waiters;
     private final JsonMapper json;
@@ -86,7 +80,8 @@ class DeviceController {
             LiveSensors sensors,
             Seats seats,
             DeviceWork work,
-            Shelf shelf,
+            RunDelivery runDelivery,
+            ShelfPages shelf,
             Checklists checklists,
             CommandPolls waiters,
             JsonMapper json,
@@ -95,6 +90,7 @@ class DeviceController {
         this.sensors = sensors;
         this.seats = seats;
         this.work = work;
+        this.runDelivery = runDelivery;
         this.shelf = shelf;
         this.checklists = checklists;
         this.waiters = waiters;
@@ -225,7 +221,7 @@ class DeviceController {
                 .toList();
         // The device says how long ago the run ended: its date need not be right, but its seconds are.
         Instant finished = clock.instant().minusMillis(Math.min(ageMs, OLDEST_RUN.toMillis()));
-        DeviceWork.Delivered delivered = work.deliver(
+        RunDelivery.Delivered delivered = runDelivery.deliver(
                 seat,
                 key,
                 Tokens.hash(json.writeValueAsString(body)),
@@ -242,21 +238,8 @@ class DeviceController {
                         null,
                         body.disturbed(),
                         body.timedMs(),
-                        beside(body)));
+                        DeviceAnswers.beside(body)));
         return new Stored(delivered.runId(), key, delivered.late());
-    }
-
-    private static Ledger.@Nullable RunAttachments beside(RunBody body) {
-        return body.output() == null && body.tracks() == null
-                ? null
-                : new Ledger.RunAttachments(
-                        body.output(),
-                        body.tracks() == null
-                                ? List.of()
-                                : body.tracks().stream()
-                                        .map(t ->
-                                                new Ledger.Track(t.kind(), t.name(), t.unit(), t.stepMs(), t.values()))
-                                        .toList());
     }
 
     @PostMapping("/end")
@@ -293,7 +276,7 @@ class DeviceController {
         return answer;
     }
 
-    private CommandPolls.CommandState command(long seatId) {
+    CommandPolls.CommandState command(long seatId) {
         Seat seat = work.work(seatId).seat();
         return new CommandPolls.CommandState(seat.command(), seat.commandRevision());
     }
@@ -310,47 +293,15 @@ class DeviceController {
                 w.plan().stopOnFailure(),
                 w.plan().coolByProbe(),
                 w.tests().stream()
-                        .map(t -> test(t, s, w.plan(), w.enough().get(t.id())))
+                        .map(t -> DeviceAnswers.test(t, s, w.plan(), w.enough().get(t.id())))
                         .toList(),
                 s.sessionId(),
                 w.sessionState(),
                 w.runs().stream()
-                        .map(r -> done(r, w.values().getOrDefault(r.testId(), Map.of())))
+                        .map(r -> DeviceAnswers.done(r, w.values().getOrDefault(r.testId(), Map.of())))
                         .toList(),
                 s.phase(),
                 s.command(),
                 s.commandRevision());
-    }
-
-    private static DoneRun done(Ledger.RunPart r, Map<Integer, Measured> values) {
-        Measured m = r.state() == RunState.OK ? values.get(r.runNumber()) : null;
-        return new DoneRun(
-                r.testId(),
-                r.runNumber(),
-                r.attempt(),
-                r.state(),
-                m == null ? null : m.value(),
-                m == null ? null : m.resolution());
-    }
-
-    private static DeviceTest test(TestRow t, Seat s, PlanRow plan, @Nullable List<EnoughRuns.Limit> enough) {
-        PlanItem item = plan.items().stream()
-                .filter(i -> i.testId() == t.id())
-                .findFirst()
-                .orElseThrow();
-        return new DeviceTest(
-                t.id(),
-                t.key(),
-                t.name(),
-                item.todo() == null ? t.summary() : item.todo(),
-                t.metrics().get(0).key(),
-                t.byItself() ? plan.most(item, s.runs()) : item.runs() == null ? s.runs() : item.runs(),
-                item.pauseMs() == null ? s.pauseMs() : item.pauseMs(),
-                item.pauseUntil(),
-                item.allowedMs(),
-                !t.byItself(),
-                t.builtIn() ? item.timedMs() : null,
-                enough,
-                t.command());
     }
 }

@@ -5,7 +5,6 @@ import static yarrowmark.server.platform.Require.require;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -21,18 +20,13 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.core.measure.Scale;
-import yarrowmark.core.setup.FactKey;
-import yarrowmark.core.setup.FactReader;
-import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.stats.EnoughRuns;
 import yarrowmark.server.catalog.Catalog;
-import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Ledger;
-import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.NewSession;
-import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
 import yarrowmark.server.ledger.sample.KnownNoise;
@@ -42,17 +36,15 @@ import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
-import yarrowmark.server.platform.records.AfterCommit;
 import yarrowmark.server.platform.records.Locks;
 import yarrowmark.server.shelf.Configurations;
-import yarrowmark.server.shelf.FactSource;
-import yarrowmark.server.shelf.GivenFact;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** The device's side of the bench: starting its session, telling progress, delivering runs, ending. */
 @Service
 class DeviceWork {
-    private static final Logger LOG = LoggerFactory.getLogger(DeviceWork.class);
+    static final Logger LOG = LoggerFactory.getLogger(DeviceWork.class);
 
     /** Changes that a device makes carry this name in the change log. */
     private static final String DEVICE = "device at the bench";
@@ -85,26 +77,20 @@ class DeviceWork {
             Map<Long, Map<Integer, Measured>> values,
             @Nullable SessionState sessionState) {}
 
-    /** @param runId absent where the run came after the session's end. @param late whether it waits for the reviewer */
-    record Delivered(@Nullable Long runId, boolean late) {}
-
     /** Runs that a device kept while nobody heard it still come after its end, but not for ever. */
     private static final Duration LONGEST_AFTER = Duration.ofDays(30);
-
-    /** A device tries a failed run again a few times; more is somebody who fills the ledger. */
-    private static final int MOST_ATTEMPTS = 50;
 
     private final SeatRepository seats;
     private final Locks locks;
     private final DeliveryRepository deliveries;
     private final Plans plans;
     private final Catalog catalog;
-    private final CatalogCache catalogCache;
     private final Shelf shelf;
+    private final ShelfPages pages;
     private final Configurations configurations;
     private final Ledger ledger;
+    private final SessionLifecycle lifecycle;
     private final ByHandRuns byHand;
-    private final LateRuns late;
     private final NoisePriorCache lent;
     private final RunClock runClock;
     private final ApplicationEventPublisher events;
@@ -116,29 +102,29 @@ class DeviceWork {
             DeliveryRepository deliveries,
             Plans plans,
             Catalog catalog,
-            CatalogCache catalogCache,
             Shelf shelf,
+            ShelfPages pages,
             Configurations configurations,
             Ledger ledger,
+            SessionLifecycle lifecycle,
             ByHandRuns byHand,
-            LateRuns late,
             NoisePriorCache lent,
             RunClock runClock,
             ApplicationEventPublisher events,
             Clock clock) {
         this.runClock = runClock;
         this.byHand = byHand;
-        this.late = late;
         this.lent = lent;
         this.seats = seats;
         this.locks = locks;
         this.deliveries = deliveries;
         this.plans = plans;
         this.catalog = catalog;
-        this.catalogCache = catalogCache;
         this.shelf = shelf;
+        this.pages = pages;
         this.configurations = configurations;
         this.ledger = ledger;
+        this.lifecycle = lifecycle;
         this.events = events;
         this.clock = clock;
     }
@@ -193,7 +179,7 @@ class DeviceWork {
                 seat.sessionId() == null ? List.of() : ledger.runs(List.of(seat.sessionId())),
                 enough(plan, seat, tests),
                 seat.sessionId() == null || plan.knownWithin() == null ? Map.of() : values(seat.sessionId(), tests),
-                seat.sessionId() == null ? null : ledger.state(seat.sessionId()));
+                seat.sessionId() == null ? null : lifecycle.state(seat.sessionId()));
     }
 
     private Map<Long, Map<Integer, Measured>> values(long sessionId, List<TestRow> tests) {
@@ -250,13 +236,13 @@ class DeviceWork {
                     "which-model", "Say which model this is: one from the shelf, or a new one, not both.");
         }
         long model = start.modelId() != null
-                ? shelf.model(start.modelId()).model().id()
+                ? pages.model(start.modelId()).model().id()
                 : shelf.make(start.newModel(), DEVICE);
         if (start.unitId() != null) {
             shelf.checkUnit(start.unitId(), model);
         }
         long unit = start.unitId() != null ? start.unitId() : shelf.firstUnit(model, DEVICE);
-        long configuration = configurations.configure(unit, facts(start.facts()), null, DEVICE);
+        long configuration = configurations.configure(unit, DeviceFacts.facts(start.facts()), null, DEVICE);
         PlanRow plan = plans.plan(seat.planId());
         List<PlanItem> items = plan.items(seat.mustOnly());
         Set<Long> byItself = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream()
@@ -267,7 +253,7 @@ class DeviceWork {
                 .filter(i -> !byItself.contains(i.testId()))
                 .map(i -> new TestByHand(i.testId(), i.runs(), i.todo()))
                 .toList();
-        long session = ledger.open(new NewSession(
+        long session = lifecycle.open(new NewSession(
                 configuration,
                 plan.name(),
                 seat.runs(),
@@ -281,31 +267,6 @@ class DeviceWork {
                 (int) items.stream().map(PlanItem::testId).distinct().count()));
         seat.start(session);
         events.publishEvent(new SeatChanged(seatId));
-    }
-
-    /** Typed facts are read like those of any form; a detected choice is kept under the name the vocabulary has for it. */
-    private static List<GivenFact> facts(List<ToldFact> told) {
-        List<Problem.Refused> refused = new ArrayList<>();
-        List<GivenFact> facts = new ArrayList<>();
-        for (ToldFact t : told) {
-            FactKey key = FactVocabulary.entry(t.key());
-            FactReader.Reading reading =
-                    t.detected() && key.type() != FactKey.Type.CHOICE ? null : FactReader.read(key, t.value());
-            if (reading instanceof FactReader.Understood u) {
-                facts.add(new GivenFact(t.key(), u.value(), t.detected() ? FactSource.DETECTED : FactSource.TYPED));
-            } else if (t.detected() && FactReader.unfit(key, t.value()).isPresent()) {
-                // What no device can be is not known rather than a reason not to test it.
-                LOG.warn("A device detected an impossible {} and goes on without it", key.key());
-            } else if (t.detected()) {
-                facts.add(new GivenFact(t.key(), t.value(), FactSource.DETECTED));
-            } else {
-                refused.add(new Problem.Refused(t.key(), ((FactReader.NotUnderstood) require(reading)).reason()));
-            }
-        }
-        if (!refused.isEmpty()) {
-            throw Problem.refused("facts-refused", refused);
-        }
-        return facts;
     }
 
     /** @param untilMs how long the phase is expected to last from now, in ms; null where it is not known */
@@ -329,68 +290,6 @@ class DeviceWork {
         events.publishEvent(new SeatChanged(seatId));
     }
 
-    /**
-     * Stores a delivered run once, however often it is delivered under the same key.
-     *
-     * @param bodyHash of what was delivered; another body under the same key is refused
-     * @return where it is now: in the ledger, or kept for the reviewer because its session was ended without the device
-     */
-    @Transactional
-    public Delivered deliver(long seatId, String key, String bodyHash, NewRun given) {
-        Seat seat = heard(seatId);
-        var known = deliveries.findById(new Delivery.Key(seatId, key));
-        if (known.isPresent()) {
-            if (!known.get().bodyHash().equals(bodyHash)) {
-                throw Problem.invalid("key-reused", "Something else was delivered under this idempotency key before.");
-            }
-            return new Delivered(known.get().runId(), false);
-        }
-        if (seat.sessionId() == null) {
-            throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
-        }
-        TestRow test =
-                catalogCache.tests(List.of(given.testId())).stream().findFirst().orElse(null);
-        NewRun told = CommandOutput.completed(test, given);
-        List<String> doubts = DoubtedRuns.doubts(
-                test, told, runClock.sinceBegan(seatId, told.testId(), told.runNumber(), told.finishedAt()));
-        NewRun run = told.withDisturbance(doubts);
-        PlanRow plan = plans.plan(seat.planId());
-        PlanItem item = plan.items(seat.mustOnly()).stream()
-                .filter(i -> i.testId() == run.testId())
-                .findFirst()
-                .orElseThrow(() ->
-                        Problem.invalid("unknown-test", "Test " + run.testId() + " is not in this device's plan."));
-        int planned = plan.most(item, seat.runs());
-        if (run.runNumber() > planned) {
-            throw Problem.invalid(
-                    "run-not-planned",
-                    "The plan has " + planned + " runs of each test, so there is no run " + run.runNumber() + ".");
-        }
-        if (run.attempt() > MOST_ATTEMPTS) {
-            throw Problem.invalid(
-                    "too-many-attempts",
-                    "Run " + run.runNumber() + " was tried " + MOST_ATTEMPTS
-                            + " times; that is the most that is kept.");
-        }
-        boolean ended = ledger.state(seat.sessionId()) != SessionState.OPEN;
-        // A run that was stopped has no score that somebody would have to want.
-        if (ended && run.state() != RunState.STOPPED) {
-            late.keep(seatId, key, bodyHash, run);
-            seat.comeBack();
-            events.publishEvent(new SeatChanged(seatId));
-            return new Delivered(null, true);
-        }
-        long stored = ended ? ledger.recordLate(seat.sessionId(), run) : ledger.record(seat.sessionId(), run);
-        // Not before it is stored for good: a transaction that lost is done once more, and asks again.
-        AfterCommit.run(() -> runClock.left(seatId));
-        if (!doubts.isEmpty()) {
-            ledger.setRunAside(stored, String.join(" ", doubts), DoubtedRuns.BY);
-        }
-        deliveries.saveAndFlush(new Delivery(new Delivery.Key(seatId, key), bodyHash, stored));
-        events.publishEvent(new SeatChanged(seatId));
-        return new Delivered(stored, false);
-    }
-
     @Transactional
     public void end(long seatId, SessionState how) {
         Seat seat = heard(seatId);
@@ -399,13 +298,13 @@ class DeviceWork {
         }
         seat.enter(how == SessionState.DONE ? Phase.DONE : Phase.STOPPED, null, null, null);
         if (seat.sessionId() != null) {
-            ledger.end(seat.sessionId(), how, clock.instant());
+            lifecycle.end(seat.sessionId(), how, clock.instant());
         }
         events.publishEvent(new SeatChanged(seatId));
     }
 
     /** Locked: two deliveries of one device are taken one after the other, so that a repeated one finds the first. */
-    private Seat heard(long seatId) {
+    Seat heard(long seatId) {
         Seat seat = locks.lock(Seat.class, seatId).orElseThrow(() -> Problem.notFound("seat", seatId));
         // Its token ends a month after its round, however often it is used.
         if (!seat.phase().isOver()) {

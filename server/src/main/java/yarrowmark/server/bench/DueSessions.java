@@ -18,7 +18,7 @@ import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Which devices are due for their next session: plans that say "on n days", and whoever was measured on fewer. */
 @Service
@@ -40,10 +40,10 @@ class DueSessions {
 
     private final Plans plans;
     private final LedgerSessions sessions;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final Clock clock;
 
-    DueSessions(Plans plans, LedgerSessions sessions, Shelf shelf, Clock clock) {
+    DueSessions(Plans plans, LedgerSessions sessions, ShelfPages shelf, Clock clock) {
         this.plans = plans;
         this.sessions = sessions;
         this.shelf = shelf;

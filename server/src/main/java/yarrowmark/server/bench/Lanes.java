@@ -21,7 +21,7 @@ import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Puts a seat together with its plan, its runs and its configuration. */
 @Component
@@ -30,7 +30,7 @@ class Lanes {
     private final Catalog catalog;
     private final Ledger ledger;
     private final LedgerSessions sessions;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final LateRuns late;
     private final LiveSensors live;
 
@@ -39,7 +39,7 @@ class Lanes {
             Catalog catalog,
             Ledger ledger,
             LedgerSessions sessions,
-            Shelf shelf,
+            ShelfPages shelf,
             LateRuns late,
             LiveSensors live) {
         this.live = live;

@@ -8,7 +8,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Problem;
@@ -31,7 +31,7 @@ class Seats {
     private final Locks locks;
     private final Lanes lanes;
     private final Plans plans;
-    private final Ledger ledger;
+    private final SessionLifecycle lifecycle;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -40,14 +40,14 @@ class Seats {
             Locks locks,
             Lanes lanes,
             Plans plans,
-            Ledger ledger,
+            SessionLifecycle lifecycle,
             ApplicationEventPublisher events,
             Clock clock) {
         this.seats = seats;
         this.locks = locks;
         this.lanes = lanes;
         this.plans = plans;
-        this.ledger = ledger;
+        this.lifecycle = lifecycle;
         this.events = events;
         this.clock = clock;
     }
@@ -138,7 +138,7 @@ class Seats {
             seat.order(Command.STOP);
             seat.enter(Phase.STOPPED, null, null, null);
             if (seat.sessionId() != null) {
-                ledger.end(seat.sessionId(), SessionState.STOPPED, clock.instant());
+                lifecycle.end(seat.sessionId(), SessionState.STOPPED, clock.instant());
             }
         }
         return told(seat);

@@ -56,9 +56,11 @@ class SuiteVersionController {
     record RetireBody(boolean retired) {}
 
     private final SuiteVersions versions;
+    private final ComputedMetrics computedMetrics;
 
-    SuiteVersionController(SuiteVersions versions) {
+    SuiteVersionController(SuiteVersions versions, ComputedMetrics computedMetrics) {
         this.versions = versions;
+        this.computedMetrics = computedMetrics;
     }
 
     @GetMapping("/suite-versions")
@@ -89,16 +91,17 @@ class SuiteVersionController {
     /** Which inputs a formula needs. Nothing is stored. */
     @PostMapping("/formulas/read")
     FormulaAnswer read(@Valid @RequestBody FormulaBody body) {
-        return new FormulaAnswer(
-                SuiteVersions.parsed(body.formula()).inputs().stream().sorted().toList());
+        return new FormulaAnswer(ComputedMetrics.parsed(body.formula()).inputs().stream()
+                .sorted()
+                .toList());
     }
 
     /** @return the id of the test that was made */
     @PostMapping("/suite-versions/{id}/computed")
     long addComputed(@PathVariable long id, @Valid @RequestBody ComputedBody body, Principal who) {
-        return versions.addComputed(
+        return computedMetrics.addComputed(
                 id,
-                new SuiteVersions.Computed(
+                new ComputedMetrics.Computed(
                         body.name(),
                         body.unit().strip(),
                         body.direction(),
@@ -113,18 +116,19 @@ class SuiteVersionController {
     /** @return the id of the test that was made */
     @PostMapping("/suite-versions/{id}/total")
     long addTotal(@PathVariable long id, @Valid @RequestBody TotalBody body, Principal who) {
-        return versions.addTotal(id, body.kind(), body.weights(), body.unit().strip(), who.getName());
+        return computedMetrics.addTotal(
+                id, body.kind(), body.weights(), body.unit().strip(), who.getName());
     }
 
     /** Says that a number which is typed is the total of others. */
     @PutMapping("/metrics/{id}/total")
     void declare(@PathVariable long id, @Valid @RequestBody DeclaredBody body, Principal who) {
-        versions.declareTotal(id, body.kind(), body.weights(), who.getName());
+        computedMetrics.declareTotal(id, body.kind(), body.weights(), who.getName());
     }
 
     @DeleteMapping("/metrics/{id}/total")
     void undeclare(@PathVariable long id, Principal who) {
-        versions.undeclareTotal(id, who.getName());
+        computedMetrics.undeclareTotal(id, who.getName());
     }
 
     /** @param percent absent to take it back. @param source where it comes from, needed with it */

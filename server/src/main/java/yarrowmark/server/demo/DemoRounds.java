@@ -22,6 +22,7 @@ import yarrowmark.server.ledger.record.NewReading;
 import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.shelf.DeviceClass;
 
@@ -60,13 +61,16 @@ class DemoRounds {
     private final BuiltInSuites builtIn;
     private final Catalog catalog;
     private final Ledger ledger;
+    private final SessionLifecycle lifecycle;
     private final EntityManager entities;
     private final Map<String, Double> known = Calibration.load(1).values();
 
-    DemoRounds(BuiltInSuites builtIn, Catalog catalog, Ledger ledger, EntityManager entities) {
+    DemoRounds(
+            BuiltInSuites builtIn, Catalog catalog, Ledger ledger, SessionLifecycle lifecycle, EntityManager entities) {
         this.builtIn = builtIn;
         this.catalog = catalog;
         this.ledger = ledger;
+        this.lifecycle = lifecycle;
         this.entities = entities;
     }
 
@@ -87,7 +91,7 @@ class DemoRounds {
         Predicate<TestRow> byBattery = t -> t.key().startsWith("battery-");
         Instant end = carriedOut(session, start, tests, byRunner.or(byBattery).negate(), speed, random);
         Instant next = start.plusSeconds(A_DAY);
-        long apart = ledger.open(new NewSession(
+        long apart = lifecycle.open(new NewSession(
                 configuration,
                 hand ? "Battery day" : "By the runner",
                 hand ? 1 : RUNS,
@@ -97,7 +101,7 @@ class DemoRounds {
                 next,
                 List.of(),
                 DemoSignIn.NAME));
-        ledger.end(
+        lifecycle.end(
                 apart, SessionState.DONE, carriedOut(apart, next, tests, hand ? byBattery : byRunner, speed, random));
         return end;
     }

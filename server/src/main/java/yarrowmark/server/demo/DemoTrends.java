@@ -23,6 +23,7 @@ import yarrowmark.server.ledger.record.NewRun;
 import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.FactSource;
@@ -52,12 +53,14 @@ class DemoTrends {
     private final Configurations configurations;
     private final Catalog catalog;
     private final Ledger ledger;
+    private final SessionLifecycle lifecycle;
 
-    DemoTrends(Shelf shelf, Configurations configurations, Catalog catalog, Ledger ledger) {
+    DemoTrends(Shelf shelf, Configurations configurations, Catalog catalog, Ledger ledger, SessionLifecycle lifecycle) {
         this.shelf = shelf;
         this.configurations = configurations;
         this.catalog = catalog;
         this.ledger = ledger;
+        this.lifecycle = lifecycle;
     }
 
     /**
@@ -231,7 +234,7 @@ class DemoTrends {
             String cannot,
             Random random,
             List<NewRun> more) {
-        long session = ledger.open(
+        long session = lifecycle.open(
                 new NewSession(configuration, plan, 3, 3_000, true, null, start, List.of(), DemoSignIn.NAME));
         Instant now = start;
         List<NewRun> runs = new ArrayList<>();
@@ -274,6 +277,6 @@ class DemoTrends {
         }
         runs.addAll(more);
         ledger.recordAll(session, runs);
-        ledger.end(session, SessionState.DONE, now);
+        lifecycle.end(session, SessionState.DONE, now);
     }
 }

@@ -19,7 +19,7 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Scores that others published for a model. They are shown, and enter no sample, ranking or mean. */
 @Service
@@ -45,11 +45,11 @@ public class References {
 
     private final EntityManager entities;
     private final Catalog catalog;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final ChangeLog changes;
     private final Clock clock;
 
-    References(EntityManager entities, Catalog catalog, Shelf shelf, ChangeLog changes, Clock clock) {
+    References(EntityManager entities, Catalog catalog, ShelfPages shelf, ChangeLog changes, Clock clock) {
         this.entities = entities;
         this.catalog = catalog;
         this.shelf = shelf;

@@ -60,24 +60,33 @@ class ConfigurationController {
     record TestedBody(@NotNull @Size(max = 50) List<@NotBlank @Size(max = 80) String> keys) {}
 
     private final Shelf shelf;
+    private final ShelfPages pages;
     private final Configurations configurations;
+    private final ConfigurationFacts configurationFacts;
     private final Differences differences;
 
-    ConfigurationController(Shelf shelf, Configurations configurations, Differences differences) {
+    ConfigurationController(
+            Shelf shelf,
+            ShelfPages pages,
+            Configurations configurations,
+            ConfigurationFacts configurationFacts,
+            Differences differences) {
         this.differences = differences;
         this.shelf = shelf;
+        this.pages = pages;
         this.configurations = configurations;
+        this.configurationFacts = configurationFacts;
     }
 
     @GetMapping("/configurations")
     List<ConfigurationRow> configurations(@RequestParam @Size(max = MOST_ON_TABLE) List<@NotNull Long> ids) {
-        return shelf.configurations(ids);
+        return pages.configurations(ids);
     }
 
     /** Configurations of one unit with equal facts, next to each other. */
     @GetMapping("/configurations/twins")
     List<ConfigurationRow> twins() {
-        return shelf.twins();
+        return pages.twins();
     }
 
     @GetMapping("/configurations/difference")
@@ -90,12 +99,12 @@ class ConfigurationController {
 
     @GetMapping("/configurations/{id}")
     ConfigurationPage configuration(@PathVariable long id) {
-        return shelf.configuration(id);
+        return pages.configuration(id);
     }
 
     @PostMapping("/units/{unitId}/configurations")
     ConfigurationPage make(@PathVariable long unitId, @Valid @RequestBody NewConfigurationBody body, Principal who) {
-        return shelf.configuration(configurations.make(
+        return pages.configuration(configurations.make(
                 unitId,
                 body.parentId(),
                 body.name(),
@@ -105,39 +114,39 @@ class ConfigurationController {
 
     @PutMapping("/configurations/{id}/facts")
     ConfigurationPage change(@PathVariable long id, @Valid @RequestBody FactsBody body, Principal who) {
-        configurations.change(
+        configurationFacts.change(
                 id, body.seen(), body.facts().stream().map(TypedFactBody::typed).toList(), who.getName());
-        return shelf.configuration(id);
+        return pages.configuration(id);
     }
 
     @PostMapping("/configurations/{id}/corrections")
     ConfigurationPage correct(@PathVariable long id, @Valid @RequestBody CorrectionBody body, Principal who) {
-        configurations.correct(id, body.seen(), body.key(), body.text(), body.reason(), who.getName());
-        return shelf.configuration(id);
+        configurationFacts.correct(id, body.seen(), body.key(), body.text(), body.reason(), who.getName());
+        return pages.configuration(id);
     }
 
     @PostMapping("/configurations/{id}/picks")
     ConfigurationPage pick(@PathVariable long id, @Valid @RequestBody PickBody body, Principal who) {
-        configurations.pick(id, body.key(), body.other(), who.getName());
-        return shelf.configuration(id);
+        configurationFacts.pick(id, body.key(), body.other(), who.getName());
+        return pages.configuration(id);
     }
 
     @PutMapping("/configurations/{id}/name")
     ConfigurationPage rename(@PathVariable long id, @Valid @RequestBody NameBody body, Principal who) {
         configurations.rename(id, body.from(), body.to(), who.getName());
-        return shelf.configuration(id);
+        return pages.configuration(id);
     }
 
     @PutMapping("/configurations/{id}/retired")
     ConfigurationPage retire(@PathVariable long id, @RequestBody RetiredBody body, Principal who) {
         configurations.retire(id, body.retired(), who.getName());
-        return shelf.configuration(id);
+        return pages.configuration(id);
     }
 
     @PutMapping("/configurations/{id}/tested")
     ConfigurationPage test(@PathVariable long id, @Valid @RequestBody TestedBody body, Principal who) {
         configurations.test(id, new TreeSet<>(body.keys()), who.getName());
-        return shelf.configuration(id);
+        return pages.configuration(id);
     }
 
     @DeleteMapping("/configurations/{id}")

@@ -5,6 +5,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -16,6 +18,8 @@ import yarrowmark.core.setup.FactVocabulary;
 final class ConfigurationNames {
     /** The facts a reader knows a device by, in the order they are said. */
     private static final List<String> TELLING = List.of("processor.name", "memory.size", "os.name", "browser.name");
+
+    private static final int LONGEST = 200;
 
     private ConfigurationNames() {}
 
@@ -42,8 +46,34 @@ final class ConfigurationNames {
     }
 
     /** A name that another one of the unit has, with what tells the two apart. @param other the facts of that one */
-    static String apart(String name, Map<String, String> other, Map<String, String> facts) {
+    private static String apart(String name, Map<String, String> other, Map<String, String> facts) {
         String different = FactDifference.name(FactDifference.between(other, facts));
         return different.isEmpty() || name.contains(different) ? name : name + ", " + different;
+    }
+
+    /**
+     * A name that no other one of the unit has: what is told apart nowhere else is told apart by its facts, or by a
+     * number.
+     *
+     * @param soCalled the facts of the unit's configuration of that name
+     */
+    static String unused(
+            String name, Map<String, String> facts, Function<String, Optional<Map<String, String>>> soCalled) {
+        String called = shortened(name);
+        Optional<Map<String, String>> same = soCalled.apply(called);
+        if (same.isEmpty()) {
+            return called;
+        }
+        String apart = shortened(apart(name, same.get(), facts));
+        String candidate = apart;
+        for (int n = 2; soCalled.apply(candidate).isPresent(); n++) {
+            String number = " (" + n + ")";
+            candidate = apart.substring(0, Math.min(apart.length(), LONGEST - number.length())) + number;
+        }
+        return candidate;
+    }
+
+    private static String shortened(String name) {
+        return name.length() <= LONGEST ? name : name.substring(0, LONGEST - 1) + "…";
     }
 }

@@ -2,7 +2,6 @@ package yarrowmark.server.shelf;
 
 import static yarrowmark.server.platform.Require.require;
 
-import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.Collection;
 import java.util.HashSet;
@@ -20,24 +19,20 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.setup.FactDifference;
 import yarrowmark.core.setup.FactGroup;
-import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.setup.Fingerprint;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
-import yarrowmark.server.platform.history.Undoable;
 import yarrowmark.server.platform.records.Locks;
 
 /** Configurations of units: made, copied and changed, corrected, picked, retired. */
 @Service
 public class Configurations {
     static final String SUBJECT = "configuration";
-    private static final int LONGEST_NAME = 200;
 
     private final UnitRepository units;
     private final ConfigurationRepository configurations;
     private final ObjectProvider<ConfigurationUse> use;
-    private final EntityManager entities;
     private final Locks locks;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
@@ -47,7 +42,6 @@ public class Configurations {
             UnitRepository units,
             ConfigurationRepository configurations,
             ObjectProvider<ConfigurationUse> use,
-            EntityManager entities,
             Locks locks,
             ChangeLog changes,
             ApplicationEventPublisher events,
@@ -56,7 +50,6 @@ public class Configurations {
         this.locks = locks;
         this.configurations = configurations;
         this.use = use;
-        this.entities = entities;
         this.changes = changes;
         this.events = events;
         this.clock = clock;
@@ -87,7 +80,7 @@ public class Configurations {
         return make(unit, newest, name, facts, person).id();
     }
 
-    private static Map<String, GivenFact> given(Configuration c) {
+    static Map<String, GivenFact> given(Configuration c) {
         Map<String, GivenFact> facts = new TreeMap<>();
         c.facts().forEach(f -> facts.put(f.key(), new GivenFact(f.key(), f.value(), f.source, f.otherValue)));
         return facts;
@@ -132,7 +125,7 @@ public class Configurations {
     }
 
     /** Facts known of both that differ, but for those of the room, which are a day's. */
-    private static Set<String> changed(Map<String, String> before, Map<String, String> after) {
+    static Set<String> changed(Map<String, String> before, Map<String, String> after) {
         Set<String> keys = new TreeSet<>(before.keySet());
         keys.retainAll(after.keySet());
         keys.removeIf(k -> require(before, k).equals(require(after, k))
@@ -156,112 +149,6 @@ public class Configurations {
         Map<String, GivenFact> given = new TreeMap<>();
         facts.forEach((k, v) -> given.put(k, new GivenFact(k, v, FactSource.TYPED)));
         return make(unit, null, name, given, person).id();
-    }
-
-    /**
-     * Changes facts in place, as long as nothing was measured.
-     *
-     * @param seen fingerprint of the facts the person saw
-     */
-    @Transactional
-    public void change(long id, String seen, List<TypedFacts.Typed> typed, String person) {
-        Configuration c = locked(id);
-        refuseUsed(c);
-        refuseOutdated(c, seen);
-        Map<String, GivenFact> facts = TypedFacts.read(typed, c);
-        noteFacts(id, c.values(), facts, person);
-        c.describe(facts);
-        configurations.flush();
-        touched(c);
-    }
-
-    /** Takes a change of facts back, as long as nothing was measured and they are still as the change left them. */
-    @Transactional
-    public void putBack(long id, List<Undoable.Noted> noted, String person) {
-        Configuration c = locked(id);
-        refuseUsed(c);
-        Map<String, GivenFact> facts = given(c);
-        for (Undoable.Noted n : noted) {
-            GivenFact now = facts.get(n.field());
-            if (!java.util.Objects.equals(now == null ? null : now.value(), n.to())) {
-                throw Problem.conflict(
-                        "changed-meanwhile",
-                        "The facts are no longer as this change left them, so it cannot be taken back.");
-            }
-            if (n.from() == null) {
-                facts.remove(n.field());
-            } else {
-                facts.put(n.field(), new GivenFact(n.field(), n.from(), FactSource.TYPED));
-            }
-        }
-        noteFacts(id, c.values(), facts, person);
-        c.describe(facts);
-        configurations.flush();
-        touched(c);
-    }
-
-    /** A fact of the past was described wrongly. @param text as typed; null where it should not be there at all */
-    @Transactional
-    public void correct(long id, String seen, String key, @Nullable String text, String reason, String person) {
-        Configuration c = locked(id);
-        refuseOutdated(c, seen);
-        String value = text == null || text.isBlank()
-                ? null
-                : require(TypedFacts.read(List.of(new TypedFacts.Typed(key, text, false)), null), key)
-                        .value();
-        String old = c.fact(key).map(Fact::value).orElse(null);
-        if (java.util.Objects.equals(old, value)) {
-            throw Problem.invalid("same-value", "That is what is stored already; there is nothing to correct.");
-        }
-        correct(c, key, value, FactSource.TYPED, reason.strip(), person);
-    }
-
-    /** Settles a contradiction. @param other whether the value that stood aside is the right one */
-    @Transactional
-    public void pick(long id, String key, boolean other, String person) {
-        Configuration c = locked(id);
-        Fact fact = c.fact(key)
-                .filter(f -> f.otherValue != null)
-                .orElseThrow(() -> Problem.conflict("nothing-to-pick", "Nobody contradicts this fact any more."));
-        String taken = fact.otherValue;
-        fact.otherValue = null;
-        if (other) {
-            correct(
-                    c,
-                    key,
-                    taken,
-                    FactSource.TYPED,
-                    "The reviewer picked the typed value over the detected one",
-                    person);
-        } else {
-            changes.note(person, SUBJECT, id, "picked: " + key, "detected and typed differed", fact.value());
-            configurations.flush();
-        }
-    }
-
-    private void correct(
-            Configuration c, String key, @Nullable String value, FactSource source, String reason, String person) {
-        Optional<Fact> fact = c.fact(key);
-        FactCorrection correction = new FactCorrection();
-        correction.configurationId = c.id();
-        correction.factKey = key;
-        correction.oldValue = fact.map(Fact::value).orElse(null);
-        correction.newValue = value;
-        correction.reason = reason;
-        correction.person = person;
-        correction.at = clock.instant();
-        entities.persist(correction);
-        Map<String, GivenFact> facts = given(c);
-        if (value == null) {
-            facts.remove(key);
-        } else {
-            facts.put(key, new GivenFact(key, value, source));
-        }
-        c.describe(facts);
-        configurations.flush();
-        changes.note(person, SUBJECT, c.id(), "correction: " + key, correction.oldValue, value, reason);
-        events.publishEvent(new FactCorrected(c.id(), key));
-        touched(c);
     }
 
     @Transactional
@@ -382,31 +269,16 @@ public class Configurations {
                 ? name
                 : ConfigurationNames.suggest(
                         parent == null ? null : parent.values(), GivenFact.values(facts), siblings(unit));
-        Configuration made =
-                new Configuration(unit, parent, unused(unit, called.strip(), GivenFact.values(facts)), clock.instant());
+        String free = ConfigurationNames.unused(
+                called.strip(), GivenFact.values(facts), n -> configurations.findSoCalled(unit.id(), n).stream()
+                        .findFirst()
+                        .map(Configuration::values));
+        Configuration made = new Configuration(unit, parent, free, clock.instant());
         made.describe(facts);
         configurations.saveAndFlush(made);
         changes.note(person, SUBJECT, made.id(), ChangeLog.MADE, null, made.name());
         touched(made);
         return made;
-    }
-
-    /** No two of a unit are called the same: what is told apart nowhere else is told apart by its facts, or by a number. */
-    private String unused(Unit unit, String name, Map<String, String> facts) {
-        String called = shortened(name);
-        Configuration same = configurations.findSoCalled(unit.id(), called).stream()
-                .findFirst()
-                .orElse(null);
-        if (same == null) {
-            return called;
-        }
-        String apart = shortened(ConfigurationNames.apart(name, same.values(), facts));
-        String candidate = apart;
-        for (int n = 2; !configurations.findSoCalled(unit.id(), candidate).isEmpty(); n++) {
-            String number = " (" + n + ")";
-            candidate = apart.substring(0, Math.min(apart.length(), LONGEST_NAME - number.length())) + number;
-        }
-        return candidate;
     }
 
     /** The newest that is neither retired nor merged away. */
@@ -418,7 +290,7 @@ public class Configurations {
                 .findFirst();
     }
 
-    private void noteFacts(long id, Map<String, String> before, Map<String, GivenFact> after, String person) {
+    void noteFacts(long id, Map<String, String> before, Map<String, GivenFact> after, String person) {
         for (FactDifference d : FactDifference.between(before, GivenFact.values(after))) {
             changes.note(
                     person,
@@ -430,31 +302,13 @@ public class Configurations {
         }
     }
 
-    private void refuseUsed(Configuration c) {
+    void refuseUsed(Configuration c) {
         int sessions = sessions(c.id());
         if (sessions > 0) {
             throw Problem.conflict(
                     "has-readings",
                     "\"" + c.name() + "\" was measured in " + sessions + (sessions == 1 ? " session" : " sessions")
                             + ", so its facts stay. Save your changes as a new configuration, or correct a fact that was wrong all along.");
-        }
-    }
-
-    private static void refuseOutdated(Configuration c, String seen) {
-        if (!c.fingerprint().equals(seen)) {
-            throw Problem.conflict(
-                            "changed-meanwhile",
-                            "Somebody else changed these facts since you opened them. What you typed is still here: look at both, then save again.")
-                    .with(
-                            "facts",
-                            c.values().entrySet().stream()
-                                    .map(f -> Map.of(
-                                            "key",
-                                            f.getKey(),
-                                            "shown",
-                                            FactText.of(FactVocabulary.entry(f.getKey()), f.getValue())))
-                                    .toList())
-                    .with("fingerprint", c.fingerprint());
         }
     }
 
@@ -472,15 +326,11 @@ public class Configurations {
         return configurations.findWithFactsById(id).orElseThrow(() -> Problem.notFound(SUBJECT, id));
     }
 
-    private Configuration locked(long id) {
+    Configuration locked(long id) {
         return locks.lock(Configuration.class, id).orElseThrow(() -> Problem.notFound(SUBJECT, id));
     }
 
-    private void touched(Configuration c) {
+    void touched(Configuration c) {
         events.publishEvent(new ModelTouched(c.unit().model().id()));
-    }
-
-    private static String shortened(String name) {
-        return name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME - 1) + "…";
     }
 }

@@ -63,10 +63,12 @@ class ShelfController {
     record UnitRetiredBody(boolean retired) {}
 
     private final Shelf shelf;
+    private final ShelfPages pages;
     private final Files files;
 
-    ShelfController(Shelf shelf, Files files) {
+    ShelfController(Shelf shelf, ShelfPages pages, Files files) {
         this.shelf = shelf;
+        this.pages = pages;
         this.files = files;
     }
 
@@ -87,7 +89,7 @@ class ShelfController {
             @RequestParam(defaultValue = "0") @Min(0) @Max(10_000) int page,
             @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
         ShelfIndex.FactCondition condition = fact == null ? null : ShelfIndex.FactCondition.read(fact, relation, value);
-        return shelf.search(
+        return pages.search(
                 new ShelfIndex.Question(q, deviceClass, maker, releasedFrom, dearest, retired, condition),
                 new ShelfIndex.InOrder(sort, falling),
                 page,
@@ -96,30 +98,30 @@ class ShelfController {
 
     @GetMapping("/makers")
     List<String> makers() {
-        return shelf.makerNames();
+        return pages.makerNames();
     }
 
     @PostMapping("/models")
     ModelPage make(@Valid @RequestBody ModelBody body, Principal who) {
-        return shelf.model(shelf.make(body.facts(), who.getName()));
+        return pages.model(shelf.make(body.facts(), who.getName()));
     }
 
     @GetMapping("/models/{id}")
     ModelPage model(@PathVariable long id) {
-        return shelf.model(id);
+        return pages.model(id);
     }
 
     @PutMapping("/models/{id}/fields/{field}")
     ModelPage change(
             @PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
         shelf.changeModel(id, field, body.seen(), body.text(), who.getName());
-        return shelf.model(id);
+        return pages.model(id);
     }
 
     @PutMapping("/models/{id}/retired")
     ModelPage retire(@PathVariable long id, @RequestBody UnitRetiredBody body, Principal who) {
         shelf.retireModel(id, body.retired(), who.getName());
-        return shelf.model(id);
+        return pages.model(id);
     }
 
     @DeleteMapping("/models/{id}")
@@ -131,32 +133,32 @@ class ShelfController {
     @PostMapping("/models/{id}/photo")
     ModelPage photograph(@PathVariable long id, @RequestBody byte[] upload, Principal who) {
         shelf.photograph(id, files.keepPicture(upload), who.getName());
-        return shelf.model(id);
+        return pages.model(id);
     }
 
     @DeleteMapping("/models/{id}/photo")
     ModelPage takePhotoAway(@PathVariable long id, Principal who) {
         shelf.photograph(id, null, who.getName());
-        return shelf.model(id);
+        return pages.model(id);
     }
 
     @PostMapping("/models/{id}/units")
     ModelPage addUnit(@PathVariable long id, @Valid @RequestBody UnitBody body, Principal who) {
         shelf.addUnit(id, body.label(), who.getName());
-        return shelf.model(id);
+        return pages.model(id);
     }
 
     @PutMapping("/units/{id}/fields/{field}")
     ModelPage changeUnit(
             @PathVariable long id, @PathVariable String field, @Valid @RequestBody FieldBody body, Principal who) {
         shelf.changeUnit(id, field, body.seen(), body.text(), who.getName());
-        return shelf.model(shelf.modelOfUnit(id));
+        return pages.model(pages.modelOfUnit(id));
     }
 
     @PutMapping("/units/{id}/retired")
     ModelPage retireUnit(@PathVariable long id, @RequestBody UnitRetiredBody body, Principal who) {
         shelf.retireUnit(id, body.retired(), who.getName());
-        return shelf.model(shelf.modelOfUnit(id));
+        return pages.model(pages.modelOfUnit(id));
     }
 
     @DeleteMapping("/units/{id}")
@@ -166,7 +168,7 @@ class ShelfController {
 
     /** Units that must go back within so many days, or are late. */
     @GetMapping("/units/due")
-    List<Shelf.DueUnit> due(@RequestParam(defaultValue = "14") @Min(0) @Max(400) int days) {
-        return shelf.due(days);
+    List<ShelfPages.DueUnit> due(@RequestParam(defaultValue = "14") @Min(0) @Max(400) int days) {
+        return pages.due(days);
     }
 }

@@ -95,7 +95,7 @@ class ShelfUndo {
     }
 
     @Bean
-    Undoable configurationUndo(Configurations configurations) {
+    Undoable configurationUndo(Configurations configurations, ConfigurationFacts configurationFacts) {
         return new Undoable() {
             @Override
             public String subject() {
@@ -134,7 +134,7 @@ class ShelfUndo {
                 } else if (changes.stream()
                         .allMatch(c -> FactVocabulary.find(c.field()).isPresent()
                                 || !c.field().contains(": "))) {
-                    configurations.putBack(id, changes, person);
+                    configurationFacts.putBack(id, changes, person);
                 } else {
                     throw cannot(changes.get(0).field());
                 }

@@ -22,6 +22,7 @@ import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Population;
 import yarrowmark.server.shelf.Population.Member;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Models that follow one another in their makers' lines, and how large the steps between them are. */
 @Service
@@ -63,18 +64,21 @@ class Generations {
     private final StandingFilter entrants;
     private final Population population;
     private final Shelf shelf;
+    private final ShelfPages pages;
 
     Generations(
             StandingsService standings,
             StandingsShaper shaper,
             StandingFilter entrants,
             Population population,
-            Shelf shelf) {
+            Shelf shelf,
+            ShelfPages pages) {
         this.standings = standings;
         this.shaper = shaper;
         this.entrants = entrants;
         this.population = population;
         this.shelf = shelf;
+        this.pages = pages;
     }
 
     /**
@@ -173,7 +177,7 @@ class Generations {
             Member m = models.get(id);
             if (m == null) {
                 // A model nobody has made a configuration of is on the shelf all the same.
-                ModelRow row = shelf.model(id).model();
+                ModelRow row = pages.model(id).model();
                 line.add(0, new Named(id, row.maker(), row.name(), List.of()));
                 break;
             }

@@ -29,7 +29,7 @@ import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.reference.References;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Brings a standing into the shape in which it is shown. */
 @Component
@@ -44,10 +44,10 @@ class StandingsShaper {
     private static final int MOST_RAILS = 12;
 
     private final References references;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final CountedSessions taken;
 
-    StandingsShaper(References references, Shelf shelf, CountedSessions taken) {
+    StandingsShaper(References references, ShelfPages shelf, CountedSessions taken) {
         this.taken = taken;
         this.references = references;
         this.shelf = shelf;

@@ -15,7 +15,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** What somebody pinned to a step, because no fact says it: new thermal paste, a repair, another room. */
 @Service
@@ -39,11 +39,11 @@ class TrendEvents {
     }
 
     private final EntityManager entities;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final ChangeLog changes;
     private final Clock clock;
 
-    TrendEvents(EntityManager entities, Shelf shelf, ChangeLog changes, Clock clock) {
+    TrendEvents(EntityManager entities, ShelfPages shelf, ChangeLog changes, Clock clock) {
         this.entities = entities;
         this.shelf = shelf;
         this.changes = changes;

@@ -18,12 +18,12 @@ import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.ModelPage;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** What was measured of a model or of one of its units, with the facts and days that it can be ordered by. */
 @Service
 class TrendSource {
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final KnownFacts facts;
     private final Catalog catalog;
     private final Samples samples;
@@ -31,7 +31,7 @@ class TrendSource {
     private final ReadingMarks marks;
 
     TrendSource(
-            Shelf shelf,
+            ShelfPages shelf,
             KnownFacts facts,
             Catalog catalog,
             Samples samples,

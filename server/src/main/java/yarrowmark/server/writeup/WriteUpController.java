@@ -72,12 +72,14 @@ class WriteUpController {
     record MethodText(List<String> lines) {}
 
     private final WriteUps writeUps;
+    private final WriteUpRows lists;
     private final Editions editions;
     private final MethodLines method;
     private final Files files;
 
-    WriteUpController(WriteUps writeUps, Editions editions, MethodLines method, Files files) {
+    WriteUpController(WriteUps writeUps, WriteUpRows lists, Editions editions, MethodLines method, Files files) {
         this.writeUps = writeUps;
+        this.lists = lists;
         this.editions = editions;
         this.method = method;
         this.files = files;
@@ -89,7 +91,7 @@ class WriteUpController {
             @RequestParam(required = false) @Nullable @Size(max = 120) String words,
             @RequestParam(defaultValue = "0") @Min(0) @Max(100_000) int page,
             @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
-        return writeUps.all(model, words, page, size);
+        return lists.all(model, words, page, size);
     }
 
     @PostMapping

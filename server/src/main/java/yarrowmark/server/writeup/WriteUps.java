@@ -1,7 +1,6 @@
 package yarrowmark.server.writeup;
 
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.TypedQuery;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.HashMap;
@@ -9,8 +8,6 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.TreeMap;
-import java.util.stream.Collectors;
 import org.hibernate.Hibernate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -19,12 +16,11 @@ import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
-import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.records.Locks;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /**
  * Writing: pieces are kept one by one, each under the revision that its writer saw, so that two people in one write-up clash
@@ -66,85 +62,29 @@ public class WriteUps {
 
     public record NewPiece(PieceKind kind, JsonNode body) {}
 
+    private final WriteUpRows lists;
     private final EntityManager entities;
     private final Locks locks;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final JsonMapper json;
     private final ChangeLog changes;
     private final Clock clock;
 
-    WriteUps(EntityManager entities, Locks locks, Shelf shelf, JsonMapper json, ChangeLog changes, Clock clock) {
+    WriteUps(
+            WriteUpRows lists,
+            EntityManager entities,
+            Locks locks,
+            ShelfPages shelf,
+            JsonMapper json,
+            ChangeLog changes,
+            Clock clock) {
+        this.lists = lists;
         this.entities = entities;
         this.locks = locks;
         this.shelf = shelf;
         this.json = json;
         this.changes = changes;
         this.clock = clock;
-    }
-
-    @Transactional(readOnly = true)
-    public Page<WriteUpRow> all(@Nullable Long model, @Nullable String words, int page, int size) {
-        String where = " from WriteUp w where w.removedAt is null"
-                + (model == null ? "" : " and :model member of w.models")
-                + (words == null ? "" : " and (locate(:words, w.title) > 0 or locate(:words, w.subtitle) > 0)");
-        TypedQuery<WriteUp> rows = entities.createQuery(
-                        "select w" + where + " order by w.changedAt desc, w.id desc", WriteUp.class)
-                .setFirstResult(page * size)
-                .setMaxResults(size);
-        TypedQuery<Long> total = entities.createQuery("select count(w)" + where, Long.class);
-        for (TypedQuery<?> query : List.of(rows, total)) {
-            if (model != null) {
-                query.setParameter("model", model);
-            }
-            if (words != null) {
-                query.setParameter("words", words);
-            }
-        }
-        return new Page<>(rows(rows.getResultList()), page, size, total.getSingleResult());
-    }
-
-    private List<WriteUpRow> rows(List<WriteUp> found) {
-        if (found.isEmpty()) {
-            return List.of();
-        }
-        Set<Long> models = found.stream().flatMap(w -> w.models.stream()).collect(Collectors.toSet());
-        Map<Long, String> names = new TreeMap<>();
-        if (!models.isEmpty()) {
-            entities.createQuery(
-                            "select m.id, k.name, m.name from Model m join Maker k on k.id = m.maker.id where m.id in :ids",
-                            Object[].class)
-                    .setParameter("ids", models)
-                    .getResultList()
-                    .forEach(m -> names.put((Long) m[0], m[1] + " " + m[2]));
-        }
-        Map<Long, Object[]> editions = entities
-                .createQuery(
-                        "select e.writeUpId, count(e), max(e.publishedAt) from Edition e where e.writeUpId in :ids group by e.writeUpId",
-                        Object[].class)
-                .setParameter("ids", found.stream().map(w -> w.id).toList())
-                .getResultList()
-                .stream()
-                .collect(Collectors.toMap(e -> (Long) e[0], e -> e));
-        return found.stream()
-                .map(w -> {
-                    Object[] published = editions.get(w.id);
-                    return new WriteUpRow(
-                            w.id,
-                            w.title,
-                            w.subtitle,
-                            w.models.stream()
-                                    .sorted()
-                                    .map(m -> new About(m, names.getOrDefault(m, "")))
-                                    .toList(),
-                            w.madeBy,
-                            w.changedAt,
-                            w.listed,
-                            published == null ? 0 : (Long) published[1],
-                            published == null ? null : (Instant) published[2],
-                            w.publicKey,
-                            w.kind);
-                })
-                .toList();
     }
 
     @Transactional
@@ -191,7 +131,7 @@ public class WriteUps {
     public WriteUpPage whole(long id) {
         WriteUp w = here(id);
         return new WriteUpPage(
-                rows(List.of(w)).get(0),
+                lists.rows(List.of(w)).get(0),
                 w.revision,
                 rowsOf(pieces(id)),
                 entities
@@ -311,36 +251,18 @@ public class WriteUps {
         }
         Instant now = clock.instant();
         Piece made = new Piece(
-                id, between(all, after, null), piece.kind(), piece.body().toString(), person, now);
+                id,
+                PiecePlaces.between(all, after, null),
+                piece.kind(),
+                piece.body().toString(),
+                person,
+                now);
         entities.persist(made);
         w.touched(now);
         return row(made);
     }
 
-    private static double between(List<Piece> all, @Nullable Long after, @Nullable Piece moving) {
-        List<Piece> others = all.stream().filter(p -> p != moving).toList();
-        int at = 0;
-        if (after != null) {
-            at = others.stream().map(p -> p.id).toList().indexOf(after) + 1;
-            if (at == 0) {
-                throw Problem.notFound("piece", after);
-            }
-        }
-        double low = at == 0 ? 0 : others.get(at - 1).place;
-        double high = at == others.size() ? low + 2 : others.get(at).place;
-        double middle = (low + high) / 2;
-        if (middle > low && middle < high) {
-            return middle;
-        }
-        // Halved so often that there is no number left between: all get new ones.
-        double next = 0;
-        for (int i = 0; i < others.size(); i++) {
-            others.get(i).place = ++next + (i >= at ? 1 : 0);
-        }
-        return at + 1.0;
-    }
-
-    private Piece piece(long id, long piece) {
+    Piece piece(long id, long piece) {
         Piece found = (Piece) Hibernate.unproxy(entities.find(Piece.class, piece));
         if (found == null || found.writeUpId != id) {
             throw Problem.notFound("piece", piece);
@@ -379,7 +301,7 @@ public class WriteUps {
     public void move(long id, long pieceId, @Nullable Long after) {
         WriteUp w = held(id);
         Piece piece = piece(id, pieceId);
-        piece.place = between(pieces(id), after, piece);
+        piece.place = PiecePlaces.between(pieces(id), after, piece);
         w.touched(clock.instant());
     }
 

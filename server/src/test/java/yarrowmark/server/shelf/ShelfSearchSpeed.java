@@ -47,7 +47,7 @@ public final class ShelfSearchSpeed {
             JdbcTemplate jdbc = context.getBean(JdbcTemplate.class);
             fill(jdbc);
             context.getBean(ShelfIndex.class).rebuild();
-            Shelf shelf = context.getBean(Shelf.class);
+            ShelfPages shelf = context.getBean(ShelfPages.class);
             System.out.printf(
                     "Search as you type over %d models and %d configurations with %d facts each%n",
                     MODELS, MODELS * CONFIGURATIONS, FACTS);
@@ -75,7 +75,8 @@ public final class ShelfSearchSpeed {
         }
     }
 
-    private static void measure(Shelf shelf, JdbcTemplate jdbc, String words, List<Double> search, List<Double> plain) {
+    private static void measure(
+            ShelfPages shelf, JdbcTemplate jdbc, String words, List<Double> search, List<Double> plain) {
         long start = System.nanoTime();
         List<ModelRow> rows =
                 shelf.search(ShelfIndex.Question.words(words), 0, 50).rows();

@@ -26,6 +26,7 @@ import yarrowmark.server.ledger.exchange.ImportRow.Setup;
 import yarrowmark.server.ledger.exchange.ImportRow.Suite;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.NewSession;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Configurations;
@@ -68,6 +69,7 @@ public class LedgerImport {
     private final Configurations configurations;
     private final Catalog catalog;
     private final Ledger ledger;
+    private final SessionLifecycle lifecycle;
     private final EntityManager entities;
     private final LedgerBulk bulkStore;
 
@@ -76,12 +78,14 @@ public class LedgerImport {
             Configurations configurations,
             Catalog catalog,
             Ledger ledger,
+            SessionLifecycle lifecycle,
             EntityManager entities,
             LedgerBulk bulkStore) {
         this.shelf = shelf;
         this.configurations = configurations;
         this.catalog = catalog;
         this.ledger = ledger;
+        this.lifecycle = lifecycle;
         this.entities = entities;
         this.bulkStore = bulkStore;
     }
@@ -126,8 +130,8 @@ public class LedgerImport {
         r.made().forEach((suite, tests) -> makeTests(suite, tests, there.contains(suite), person));
         Map<Suite, Map<String, TestRow>> tests = Suite.all(catalog.tests());
         List<Optional<Long>> known = new ArrayList<>();
-        for (int i = 0; i < r.setups().size(); i++) {
-            known.add(r.configuration(i));
+        for (int i = 0; i < r.setups().all().size(); i++) {
+            known.add(r.setups().configuration(i));
         }
         Map<Place, Long> sessions = openSessions(r, known, person);
         List<LedgerBulk.BulkRun> bulk = new ArrayList<>();
@@ -183,13 +187,13 @@ public class LedgerImport {
             if (known.get(place.setup()).isEmpty()) {
                 known.set(
                         place.setup(),
-                        Optional.of(makeConfiguration(r, r.setups().get(place.setup()), row, person)));
+                        Optional.of(makeConfiguration(r, r.setups().all().get(place.setup()), row, person)));
             }
             known.set(
                     place.setup(),
                     Optional.of(configurations.resolveMerged(
                             known.get(place.setup()).orElseThrow())));
-            long session = ledger.open(new NewSession(
+            long session = lifecycle.open(new NewSession(
                     known.get(place.setup()).orElseThrow(),
                     place.session(),
                     require(runs, place),
@@ -202,7 +206,7 @@ public class LedgerImport {
                     Ledger.ByHand.read(
                             r.conditions(place).recording(), r.conditions(place).otherWork()),
                     null));
-            ledger.end(session, SessionState.DONE, require(ends, place));
+            lifecycle.end(session, SessionState.DONE, require(ends, place));
             sessions.put(place, session);
             if (sessions.size() % CLEAR_EVERY == 0) {
                 // A long list of stored things would be looked through again with every question.
@@ -247,7 +251,8 @@ public class LedgerImport {
     private long makeConfiguration(ImportReading r, Setup s, ImportRow t, String person) {
         long model = shelf.findModel(s.maker(), s.model())
                 .orElseGet(() -> shelf.make(
-                        new Shelf.ModelFacts(s.maker(), s.model(), r.deviceClass(s), null, null, null), person));
+                        new Shelf.ModelFacts(s.maker(), s.model(), r.setups().deviceClass(s), null, null, null),
+                        person));
         long unit = shelf.findUnit(model, s.unit()).orElseGet(() -> shelf.addUnit(model, s.unit(), person));
         return configurations
                 .find(unit, s.facts())

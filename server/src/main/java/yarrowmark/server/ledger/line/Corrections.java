@@ -8,17 +8,17 @@ import yarrowmark.core.entry.KindText;
 import yarrowmark.core.entry.ScoreText;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.ReadingCorrections;
 import yarrowmark.server.platform.Problem;
 
 /** Reads what a person says a reading should have been, and puts it in its place. */
 @Service
 class Corrections {
-    private final Ledger ledger;
+    private final ReadingCorrections readings;
     private final LedgerPages pages;
 
-    Corrections(Ledger ledger, LedgerPages pages) {
-        this.ledger = ledger;
+    Corrections(ReadingCorrections readings, LedgerPages pages) {
+        this.readings = readings;
         this.pages = pages;
     }
 
@@ -37,7 +37,7 @@ class Corrections {
         if (metric.unusable(v.value()) != null) {
             throw Problem.invalid("not-a-score", require(metric.unusable(v.value())));
         }
-        return ledger.correct(
+        return readings.correct(
                 readingId,
                 new Measured(v.value(), v.resolution()),
                 read.note().isEmpty() ? null : read.note(),

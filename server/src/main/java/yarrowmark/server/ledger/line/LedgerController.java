@@ -17,8 +17,8 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.ledger.record.ComputedBacklog;
-import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.Merging;
+import yarrowmark.server.ledger.record.ReadingCorrections;
 import yarrowmark.server.platform.Page;
 
 @RestController
@@ -34,7 +34,7 @@ class LedgerController {
 
     record MergeBody(long into) {}
 
-    private final Ledger ledger;
+    private final ReadingCorrections readings;
     private final LedgerQuery query;
     private final LedgerPages pages;
     private final Merging merging;
@@ -44,7 +44,7 @@ class LedgerController {
     private final ComputedBacklog backlog;
 
     LedgerController(
-            Ledger ledger,
+            ReadingCorrections readings,
             LedgerQuery query,
             LedgerPages pages,
             Merging merging,
@@ -56,7 +56,7 @@ class LedgerController {
         this.setAsides = setAsides;
         this.corrections = corrections;
         this.marks = marks;
-        this.ledger = ledger;
+        this.readings = readings;
         this.query = query;
         this.pages = pages;
         this.merging = merging;
@@ -109,13 +109,13 @@ class LedgerController {
 
     @PostMapping("/readings/{id}/set-aside")
     LedgerPages.ReadingPage setAside(@PathVariable long id, @Valid @RequestBody SetAsideBody body, Principal who) {
-        ledger.setAside(id, body.reason(), who.getName());
+        readings.setAside(id, body.reason(), who.getName());
         return pages.reading(id);
     }
 
     @DeleteMapping("/readings/{id}/set-aside")
     LedgerPages.ReadingPage takeBack(@PathVariable long id, Principal who) {
-        ledger.takeBack(id, who.getName());
+        readings.takeBack(id, who.getName());
         return pages.reading(id);
     }
 

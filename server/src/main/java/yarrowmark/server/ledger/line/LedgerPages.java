@@ -31,7 +31,7 @@ import yarrowmark.server.ledger.record.SetAsideRepository;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Reads single readings and sessions with everything that belongs to them. */
 @Service
@@ -108,7 +108,7 @@ public class LedgerPages {
     private final RunTrackRepository tracks;
     private final SetAsideRepository asides;
     private final Catalog catalog;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final ReadingMarks marks;
     private final Samples samples;
 
@@ -121,7 +121,7 @@ public class LedgerPages {
             Samples samples,
             SetAsideRepository asides,
             Catalog catalog,
-            Shelf shelf,
+            ShelfPages shelf,
             ReadingMarks marks) {
         this.marks = marks;
         this.sessions = sessions;

@@ -17,9 +17,10 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.ledger.record.Ledger;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Sessions that were never finished: they are named, and count as soon as somebody says so. */
 @RestController
@@ -33,11 +34,13 @@ class UnfinishedController {
 
     private final CountedSessions counted;
     private final Ledger ledger;
-    private final Shelf shelf;
+    private final SessionLifecycle lifecycle;
+    private final ShelfPages shelf;
 
-    UnfinishedController(CountedSessions counted, Ledger ledger, Shelf shelf) {
+    UnfinishedController(CountedSessions counted, Ledger ledger, SessionLifecycle lifecycle, ShelfPages shelf) {
         this.counted = counted;
         this.ledger = ledger;
+        this.lifecycle = lifecycle;
         this.shelf = shelf;
     }
 
@@ -64,6 +67,6 @@ class UnfinishedController {
 
     @PutMapping("/{id}/counted")
     void count(@PathVariable long id, @Valid @RequestBody CountsBody body, Principal who) {
-        ledger.count(id, body.counts(), who.getName());
+        lifecycle.count(id, body.counts(), who.getName());
     }
 }

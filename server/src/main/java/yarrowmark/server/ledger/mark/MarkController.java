@@ -13,7 +13,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Deciding against the mark that a display holds a sample. */
 @RestController
@@ -22,10 +22,10 @@ class MarkController {
     record OverruleBody(@NotBlank @Size(max = 400) String reason) {}
 
     private final MarkOverrules overrules;
-    private final Shelf shelf;
+    private final ShelfPages shelf;
     private final Catalog catalog;
 
-    MarkController(MarkOverrules overrules, Shelf shelf, Catalog catalog) {
+    MarkController(MarkOverrules overrules, ShelfPages shelf, Catalog catalog) {
         this.overrules = overrules;
         this.shelf = shelf;
         this.catalog = catalog;

@@ -12,8 +12,8 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
 import yarrowmark.server.catalog.ComputedAdded;
+import yarrowmark.server.catalog.ComputedMetrics;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.catalog.SuiteVersions;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.records.AfterCommitQueue;
 
@@ -28,7 +28,7 @@ public class ComputedBacklog {
     /** How far one value is. @param done sessions of all that have any of its inputs */
     public record Backlog(long metricId, String test, long suiteVersionId, int done, int of) {}
 
-    private final SuiteVersions versions;
+    private final ComputedMetrics computedMetrics;
     private final ComputedValues computed;
     private final Samples samples;
     private final SessionRepository sessions;
@@ -39,7 +39,7 @@ public class ComputedBacklog {
     private final Map<Long, Backlog> going = new ConcurrentSkipListMap<>();
 
     ComputedBacklog(
-            SuiteVersions versions,
+            ComputedMetrics computedMetrics,
             ComputedValues computed,
             Samples samples,
             SessionRepository sessions,
@@ -47,7 +47,7 @@ public class ComputedBacklog {
             EntityManager entities,
             PlatformTransactionManager transactions,
             Clock clock) {
-        this.versions = versions;
+        this.computedMetrics = computedMetrics;
         this.computed = computed;
         this.samples = samples;
         this.sessions = sessions;
@@ -73,7 +73,7 @@ public class ComputedBacklog {
     }
 
     private void begin() {
-        for (MetricRow metric : versions.behind()) {
+        for (MetricRow metric : computedMetrics.behind()) {
             if (!going.containsKey(metric.id())) {
                 int of = Math.toIntExact(count(metric.inputs().values()));
                 going.put(metric.id(), new Backlog(metric.id(), metric.test(), metric.suiteVersionId(), 0, of));
@@ -104,7 +104,7 @@ public class ComputedBacklog {
                             id, b.test(), b.suiteVersionId(), Math.min(b.of(), b.done() + AT_ONCE), b.of()));
             goOn(metric, next.get(AT_ONCE - 1));
         } else {
-            versions.caughtUp(metric.id());
+            computedMetrics.caughtUp(metric.id());
             going.remove(metric.id());
         }
     }

@@ -2,8 +2,6 @@ package yarrowmark.server.ledger.record;
 
 import static yarrowmark.server.platform.Require.require;
 
-import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -16,39 +14,28 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.core.curve.SeriesText;
 import yarrowmark.core.measure.Measured;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.platform.change.RecordsChanged;
-import yarrowmark.server.platform.history.ChangeLog;
-import yarrowmark.server.shelf.Configurations;
 
 /** Writes to the ledger: sessions, runs with their readings, and setting aside. Nothing is ever taken out. */
 @Service
 public class Ledger {
-    static final int MOST_SAMPLES = 20_000;
-
     private final SessionRepository sessions;
     private final RunRepository runs;
     private final ReadingRepository readings;
     private final ReadingSamplesRepository timings;
-    private final SetAsideRepository asides;
     private final RunTrackRepository tracks;
-    private final Configurations configurations;
     private final Samples samples;
     private final ConfigurationLock sittings;
     private final ComputedValues computed;
     private final Catalog catalog;
     private final CatalogCache known;
-    private final ChangeLog changes;
     private final ApplicationEventPublisher events;
-    private final Clock clock;
 
     Ledger(
             SessionRepository sessions,
@@ -56,31 +43,23 @@ public class Ledger {
             ReadingRepository readings,
             ReadingSamplesRepository timings,
             RunTrackRepository tracks,
-            SetAsideRepository asides,
-            Configurations configurations,
             Samples samples,
             ConfigurationLock sittings,
             ComputedValues computed,
             Catalog catalog,
             CatalogCache known,
-            ChangeLog changes,
-            ApplicationEventPublisher events,
-            Clock clock) {
+            ApplicationEventPublisher events) {
         this.events = events;
         this.sessions = sessions;
         this.runs = runs;
         this.readings = readings;
         this.timings = timings;
         this.tracks = tracks;
-        this.asides = asides;
-        this.configurations = configurations;
         this.samples = samples;
         this.sittings = sittings;
         this.computed = computed;
         this.catalog = catalog;
         this.known = known;
-        this.changes = changes;
-        this.clock = clock;
     }
 
     /**
@@ -128,58 +107,6 @@ public class Ledger {
             @Nullable Reason reason,
             @Nullable String reasonWords,
             int durationMs) {}
-
-    /** A session of a configuration that was merged into another one belongs to that. */
-    @Transactional
-    public long open(NewSession session) {
-        boolean conditions = session.onMains() != null
-                || Boolean.TRUE.equals(session.byHand().recording())
-                || Boolean.TRUE.equals(session.byHand().otherWork());
-        if (conditions) {
-            events.publishEvent((RecordsChanged) new ConditionsChanged());
-        }
-        return sessions.save(new Session(configurations.resolveMerged(session.configurationId()), session))
-                .id();
-    }
-
-    @Transactional
-    public void end(long sessionId, SessionState how, Instant at) {
-        Session session = sittings.session(sessionId);
-        if (session.state() == SessionState.OPEN) {
-            session.end(how, at);
-            // One that was ended before it had everything does not count, and one that was left off and is done does.
-            events.publishEvent((RecordsChanged) new ConditionsChanged());
-        }
-    }
-
-    /** Somebody says whether a session that was never finished counts all the same. */
-    @Transactional
-    public void count(long sessionId, boolean anyway, String person) {
-        Session session = sittings.session(sessionId);
-        if (session.counts() != anyway) {
-            session.count(anyway);
-            changes.note(
-                    person,
-                    "session",
-                    sessionId,
-                    "counts although it was never finished",
-                    anyway ? "no" : "yes",
-                    anyway ? "yes" : "no");
-            events.publishEvent((RecordsChanged) new ConditionsChanged());
-        }
-    }
-
-    /** A session that was ended goes on, on the same configuration: a suite can take days. */
-    @Transactional
-    public void resume(long sessionId) {
-        sittings.session(sessionId).resume();
-        events.publishEvent((RecordsChanged) new ConditionsChanged());
-    }
-
-    @Transactional(readOnly = true)
-    public SessionState state(long sessionId) {
-        return session(sessionId).state();
-    }
 
     /**
      * Stores a run with its readings and brings the touched samples up to date, all or nothing.
@@ -244,7 +171,7 @@ public class Ledger {
     }
 
     /** The caller holds the configuration's lock. @param corrects by metric, the readings that those of this run stand for */
-    private long store(Session session, NewRun run, Map<String, Long> corrects) {
+    long store(Session session, NewRun run, Map<String, Long> corrects) {
         TestRow test = known.tests(List.of(run.testId())).stream().findFirst().orElse(null);
         long stored = insert(session, test, run, corrects);
         List<MetricRow> touched = require(test).metrics().stream()
@@ -266,7 +193,7 @@ public class Ledger {
             throw Problem.invalid(
                     "computed", test.name() + " is computed from other tests and is not measured itself.");
         }
-        checkShape(run, test);
+        RunShape.checkShape(run, test);
         Run stored = runs.save(new Run(session, numbered(session, test, run)));
         Map<String, MetricRow> metrics =
                 test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));
@@ -319,157 +246,6 @@ public class Ledger {
         return run.withAttempt(attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1);
     }
 
-    /**
-     * Puts another value in the place of a reading, which is set aside: nothing is overwritten. Also after the session.
-     * Other numbers of the same run come along as they are, so that a run stays whole.
-     *
-     * @return the id of the new reading
-     */
-    @Transactional
-    public long correct(long readingId, Measured value, @Nullable String note, String reason, String person) {
-        Reading reading = sittings.reading(readingId);
-        Run run = runs.findById(reading.runId()).orElseThrow();
-        MetricRow metric = metric(reading.metricId());
-        if (metric.kind().isSeries() || metric.series() != null) {
-            throw Problem.invalid(
-                    "many-points",
-                    "A reading of many points is not corrected by one number. Put the points into the session anew.");
-        }
-        List<Run> attempts = runs.findBySessionIdAndTestIdAndRunNumber(run.sessionId(), run.testId(), run.runNumber());
-        List<Reading> counted = counted(attempts);
-        if (counted.stream().anyMatch(r -> r.metricId() == metric.id())
-                && counted.stream().noneMatch(r -> r.id().equals(readingId))) {
-            throw Problem.conflict("corrected-already", "Another reading stands for this run now. Correct that one.");
-        }
-        Map<Long, MetricRow> metrics = known.tests(List.of(run.testId())).get(0).metrics().stream()
-                .collect(Collectors.toMap(MetricRow::id, Function.identity()));
-        List<NewReading> whole =
-                new ArrayList<>(List.of(new NewReading(metric.key(), value.value(), value.resolution(), List.of())));
-        Map<String, Long> corrects = new HashMap<>(Map.of(metric.key(), readingId));
-        for (Reading r : counted) {
-            setAside(r.id(), "Corrected: " + reason.strip(), person);
-            if (r.metricId() != metric.id()) {
-                whole.add(new NewReading(require(metrics, r.metricId()).key(), r.value(), r.resolution(), List.of()));
-                corrects.put(require(metrics, r.metricId()).key(), r.id());
-            }
-        }
-        int attempt = attempts.stream().mapToInt(Run::attempt).max().orElse(0) + 1;
-        long stored = store(
-                session(run.sessionId()),
-                new NewRun(
-                        run.testId(),
-                        run.runNumber(),
-                        attempt,
-                        RunState.OK,
-                        null,
-                        note,
-                        run.durationMs(),
-                        run.finishedAt(),
-                        whole,
-                        person),
-                corrects);
-        changes.note(person, "reading", readingId, "value", reading.value(), value.value(), reason.strip());
-        return readings.findByRuns(List.of(stored)).stream()
-                .filter(r -> r.metricId() == metric.id())
-                .findFirst()
-                .orElseThrow()
-                .id();
-    }
-
-    /** Readings of these runs that count. */
-    private List<Reading> counted(List<Run> attempts) {
-        List<Reading> all = readings.findByRuns(attempts.stream().map(Run::id).toList());
-        List<Long> out = all.isEmpty()
-                ? List.of()
-                : asides.findOpen(all.stream().map(Reading::id).toList());
-        return all.stream().filter(r -> !out.contains(r.id())).toList();
-    }
-
-    private static void checkShape(NewRun run, TestRow test) {
-        List<String> known = test.metrics().stream().map(MetricRow::key).toList();
-        for (NewReading given : run.readings()) {
-            if (!known.contains(given.metric())) {
-                throw Problem.invalid(
-                        "unknown-metric",
-                        "The test " + test.name() + " has no metric \"" + given.metric() + "\". It has: "
-                                + String.join(", ", known) + ".");
-            }
-            int most = test.metrics().stream().anyMatch(m -> m.kind().isSeries())
-                    ? 2 * SeriesText.MOST_POINTS
-                    : MOST_SAMPLES;
-            if (given.samples().size() > most
-                    || given.samples().stream().anyMatch(s -> s == null || !Double.isFinite(s))) {
-                throw Problem.invalid(
-                        "invalid-samples", "Timing samples must be finite numbers, at most " + most + " of them.");
-            }
-        }
-        if (run.readings().stream().map(NewReading::metric).distinct().count()
-                != run.readings().size()) {
-            throw Problem.invalid("twice", "A run has at most one reading of each metric.");
-        }
-        if (run.state() == RunState.OK) {
-            List<String> missing = test.metrics().stream()
-                    .filter(MetricRow::main)
-                    .map(MetricRow::key)
-                    .filter(k ->
-                            run.readings().stream().noneMatch(r -> r.metric().equals(k)))
-                    .toList();
-            if (!missing.isEmpty()) {
-                throw Problem.invalid(
-                        "reading-missing", "A run that is ok needs a reading of: " + String.join(", ", missing) + ".");
-            }
-        } else if (run.reason() == null || !run.readings().isEmpty()) {
-            throw Problem.invalid("reason-missing", "A run that is not ok needs a reason and has no readings.");
-        }
-    }
-
-    /** The first reading of a run. */
-    @Transactional(readOnly = true)
-    public long readingOf(long runId) {
-        return readings.findByRuns(List.of(runId)).stream()
-                .findFirst()
-                .map(Reading::id)
-                .orElseThrow(() -> Problem.notFound("reading of run", runId));
-    }
-
-    /** The reading stays; it only stops counting. */
-    @Transactional
-    public void setAside(long readingId, String reason, String person) {
-        Reading reading = sittings.reading(readingId);
-        if (asides.findByReadingIdAndTakenBackAtIsNull(readingId).isPresent()) {
-            throw Problem.conflict("set-aside-already", "This reading is set aside already.");
-        }
-        asides.saveAndFlush(new SetAside(readingId, reason.strip(), person, clock.instant()));
-        changes.note(person, "reading", readingId, "set aside", null, reason.strip());
-        changed(reading);
-    }
-
-    /** All readings of a run. */
-    @Transactional
-    public void setRunAside(long runId, String reason, String person) {
-        readings.findByRuns(List.of(runId)).forEach(r -> setAside(r.id(), reason, person));
-    }
-
-    /** A reading counts no longer, or again: its sample follows, and what is computed from it. */
-    private void changed(Reading reading) {
-        samples.refresh(reading.configurationId(), metric(reading.metricId()));
-        computed.refresh(
-                session(runs.findById(reading.runId()).orElseThrow().sessionId()),
-                List.of(reading.metricId()),
-                clock.instant());
-    }
-
-    @Transactional
-    public void takeBack(long readingId, String person) {
-        Reading reading = sittings.reading(readingId);
-        SetAside aside = asides.findByReadingIdAndTakenBackAtIsNull(readingId)
-                .orElseThrow(() -> Problem.conflict("not-set-aside", "This reading counts already."));
-        aside.takeBack(person, clock.instant());
-        asides.saveAndFlush(aside);
-        changes.note(person, "reading", readingId, "set aside", aside.reason(), null);
-        changed(reading);
-    }
-
     /** Runs of these sessions, oldest first. */
     @Transactional(readOnly = true)
     public List<RunPart> runs(Collection<Long> sessionIds) {
@@ -501,14 +277,14 @@ public class Ledger {
         return measured;
     }
 
-    private MetricRow metric(long id) {
+    MetricRow metric(long id) {
         return catalog.metrics().stream()
                 .filter(m -> m.id() == id)
                 .findFirst()
                 .orElseThrow(() -> Problem.notFound("metric", id));
     }
 
-    private Session session(long id) {
+    Session session(long id) {
         return sessions.findById(id).orElseThrow(() -> Problem.notFound("session", id));
     }
 }

@@ -22,12 +22,13 @@ import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.NewSession;
+import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.TestByHand;
 import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.Checklists;
-import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Sessions that a person carries out, and the scores typed into them. */
 @RestController
@@ -59,24 +60,30 @@ class SheetController {
     record UndoScoreBody(long testId, int run) {}
 
     private final Ledger ledger;
+    private final SessionLifecycle lifecycle;
     private final ScoreSheet sheets;
     private final ScoreEntry entry;
-    private final Shelf shelf;
+    private final ScoreLook looks;
+    private final ShelfPages shelf;
     private final Checklists checklists;
     private final Catalog catalog;
     private final Clock clock;
 
     SheetController(
             Ledger ledger,
+            SessionLifecycle lifecycle,
             ScoreSheet sheets,
             ScoreEntry entry,
-            Shelf shelf,
+            ScoreLook looks,
+            ShelfPages shelf,
             Checklists checklists,
             Catalog catalog,
             Clock clock) {
         this.ledger = ledger;
+        this.lifecycle = lifecycle;
         this.sheets = sheets;
         this.entry = entry;
+        this.looks = looks;
         this.shelf = shelf;
         this.checklists = checklists;
         this.catalog = catalog;
@@ -102,7 +109,7 @@ class SheetController {
                 .map(text -> new Ledger.Check(text, ticked.contains(text)))
                 .toList();
         List<TestByHand> tests = byHand(body);
-        long id = ledger.open(new NewSession(
+        long id = lifecycle.open(new NewSession(
                 body.configurationId(),
                 body.name().strip(),
                 body.runs(),
@@ -148,8 +155,8 @@ class SheetController {
 
     /** How a text would be understood, where the value would stand, and whether it looks like a slip. Nothing is stored. */
     @PostMapping("/{id}/look")
-    ScoreEntry.Look look(@PathVariable long id, @Valid @RequestBody ScoreBody body) {
-        return entry.look(id, body.testId(), body.run(), body.text());
+    ScoreLook.Look look(@PathVariable long id, @Valid @RequestBody ScoreBody body) {
+        return looks.look(id, body.testId(), body.run(), body.text());
     }
 
     @PostMapping("/{id}/scores")
@@ -170,13 +177,13 @@ class SheetController {
 
     @PostMapping("/{id}/end")
     ScoreSheet.Sheet end(@PathVariable long id) {
-        ledger.end(id, SessionState.DONE, clock.instant());
+        lifecycle.end(id, SessionState.DONE, clock.instant());
         return sheets.sheet(id);
     }
 
     @PostMapping("/{id}/resume")
     ScoreSheet.Sheet resume(@PathVariable long id) {
-        ledger.resume(id);
+        lifecycle.resume(id);
         return sheets.sheet(id);
     }
 }

@@ -34,6 +34,7 @@ import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.ShelfPages;
 
 /** Reads a table by a layout, says what would be made of it, and makes rows of the ledger of it, all or nothing. */
 @Service
@@ -64,11 +65,13 @@ class TableImport {
             "resolution");
 
     private final Shelf shelf;
+    private final ShelfPages pages;
     private final Catalog catalog;
     private final LedgerImport imports;
 
-    TableImport(Shelf shelf, Catalog catalog, LedgerImport imports) {
+    TableImport(Shelf shelf, ShelfPages pages, Catalog catalog, LedgerImport imports) {
         this.shelf = shelf;
+        this.pages = pages;
         this.catalog = catalog;
         this.imports = imports;
     }
@@ -141,7 +144,7 @@ class TableImport {
 
     private void fill(long model, Device device, String person) {
         Map<String, ModelPage.FieldPart> there = new HashMap<>();
-        shelf.model(model).fields().forEach(f -> there.put(f.name(), f));
+        pages.model(model).fields().forEach(f -> there.put(f.name(), f));
         device.fields().forEach((name, typed) -> {
             ModelPage.FieldPart field = there.get(name);
             if (field != null && field.value() == null) {
@@ -169,7 +172,7 @@ class TableImport {
     }
 
     private KnownNames names() {
-        return new TableNames(shelf.allModels(), catalog.tests());
+        return new TableNames(pages.allModels(), catalog.tests());
     }
 
     private static Table table(TableUploads.Upload upload, int sheet) {
