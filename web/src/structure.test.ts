@@ -18,7 +18,7 @@ const MAY_USE: Record<string, readonly string[]> = {
   shell: ['access', 'api', 'chart', 'format', 'sheet', 'ui', 'unsent'],
   access: ['api', 'shell', 'ui'],
   // What is typed and not stored yet, of whoever is signed in.
-  unsent: ['access', 'format'],
+  unsent: ['access', 'format', 'ui'],
   evidence: ['api', 'format', 'ui'],
   // The page on a device has an entry of its own and stays small.
   device: ['api', 'bench', 'format', 'shell', 'ui', 'unsent', 'workloads'],

@@ -3,6 +3,7 @@ import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { missingRuns, missingSessions } from './line/order.ts';
 import { named } from '../format/named.ts';
+import { Failed } from '../ui/states.tsx';
 
 const RUNS = 3;
 type Comparison = Schemas['Comparison'];
@@ -76,11 +77,7 @@ function Missing({
         {label}
       </button>
       <p className="small mt-1">{words}</p>
-      {make.isError && (
-        <p role="alert" className="text-plum">
-          {make.error.message}
-        </p>
-      )}
+      <Failed of={make} />
     </div>
   );
 }

@@ -5,6 +5,7 @@ import { HEIGHT, WIDTH, type PaintName } from './page.ts';
 import { fontAddress } from './font.ts';
 import { drawn, save } from './save-file.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
+import { Failed } from '../ui/states.tsx';
 
 /** Longer names of files are cut off by some systems. */
 const LONGEST = 100;
@@ -102,11 +103,7 @@ export function ExportMenu({ name, draw, csv, html, sentence, quiet = false }: P
               <CopyButton text={sentence} what="the overall as a sentence" />
             </p>
           )}
-          {make.isError && (
-            <p role="alert" className="px-2.5 text-plum">
-              {make.error.message}
-            </p>
-          )}
+          <Failed of={make} className="px-2.5" />
           {make.data && (
             <p role="status" className="small px-2.5">
               Saved as {make.data}.

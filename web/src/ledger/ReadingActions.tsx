@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { Failed } from '../ui/states.tsx';
 
 type ReadingPage = Schemas['ReadingPage'];
 
@@ -131,11 +132,7 @@ export function Correct({ page }: { page: ReadingPage }) {
           Cancel
         </button>
       </p>
-      {correct.isError && (
-        <p role="alert" className="col-span-2 text-plum">
-          {correct.error.message}
-        </p>
-      )}
+      <Failed of={correct} className="col-span-2" />
     </form>
   );
 }

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 import { AddTests } from './AddTests.tsx';
 import { moved, newItem, newSeed, withItem, type Draft } from './draft.ts';
 import { PlanLine } from './PlanLine.tsx';
@@ -50,24 +51,19 @@ export function PlanForm({
     return wanted.every((w) => text.includes(w)) ? [i] : [];
   });
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onCancel();
-        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) save.mutate();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        save.mutate();
-      }}
+    <FormSheet
+      draft={kept}
+      make={save}
+      save="Save plan"
+      ready={draft.items.length > 0 && draft.name.trim() !== ''}
+      onCancel={onCancel}
+      hint="What stays empty is as the plan says."
     >
-      <DraftNote draft={kept} />
       <div
         key={kept.restored ? 'kept' : 'anew'}
         className="grid items-end gap-x-6 gap-y-2 sm:grid-cols-[2fr_90px_130px_110px_auto]"
       >
-        <label>
-          <span className="small">Plan</span>
+        <Labelled words="Plan">
           <input
             className="field"
             required
@@ -76,9 +72,8 @@ export function PlanForm({
             value={draft.name}
             onChange={(e) => set({ name: e.target.value })}
           />
-        </label>
-        <label>
-          <span className="small">Runs each</span>
+        </Labelled>
+        <Labelled words="Runs each">
           <input
             className="field"
             type="number"
@@ -88,9 +83,8 @@ export function PlanForm({
             value={draft.runs}
             onChange={(e) => set({ runs: Number(e.target.value) })}
           />
-        </label>
-        <label>
-          <span className="small">Timed part in s</span>
+        </Labelled>
+        <Labelled words="Timed part in s">
           <input
             className="field"
             type="number"
@@ -101,9 +95,8 @@ export function PlanForm({
             value={draft.timedMs / 1000}
             onChange={(e) => set({ timedMs: Math.round(Number(e.target.value) * 1000) })}
           />
-        </label>
-        <label>
-          <span className="small">Pause in s</span>
+        </Labelled>
+        <Labelled words="Pause in s">
           <input
             className="field"
             type="number"
@@ -114,7 +107,7 @@ export function PlanForm({
             value={draft.pauseMs / 1000}
             onChange={(e) => set({ pauseMs: Math.round(Number(e.target.value) * 1000) })}
           />
-        </label>
+        </Labelled>
         <label className="flex items-baseline gap-2 pb-1">
           <input
             type="checkbox"
@@ -243,26 +236,6 @@ export function PlanForm({
         taken={new Set(draft.items.map((it) => it.testId))}
         onAdd={(more) => set({ items: [...draft.items, ...more.map((t) => newItem(t.id, t.key))] })}
       />
-      {save.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {save.error.message}
-        </p>
-      )}
-      <p className="mt-3 flex items-center gap-2">
-        <button
-          data-changes
-          className="button button-main"
-          disabled={save.isPending || draft.items.length === 0 || draft.name.trim() === ''}
-        >
-          Save plan
-        </button>
-        <button type="button" className="button" onClick={onCancel}>
-          Cancel
-        </button>
-        <span className="small text-ink-3">
-          <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves. What stays empty is as the plan says.
-        </span>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

@@ -6,7 +6,7 @@ import { clockTime, deviceClass, DEVICE_CLASSES, duration, type DeviceClass } fr
 import { useKeys } from '../shell/keys.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Choice } from '../ui/Choice.tsx';
-import { Ready } from '../ui/states.tsx';
+import { Ready, Failed } from '../ui/states.tsx';
 import { draftOf, EMPTY, suitesOf, type Draft } from './draft.ts';
 import { HoursPart } from './HoursPart.tsx';
 import { ownWords } from './own-words.ts';
@@ -113,11 +113,7 @@ export function PlansView() {
           onCancel={close}
         />
       )}
-      {retire.isError && (
-        <p role="alert" className="text-plum">
-          {retire.error.message}
-        </p>
-      )}
+      <Failed of={retire} />
       <Ready query={plans} what="the plans">
         {(rows) => (
           <div className="grid gap-x-10 gap-y-2 lg:grid-cols-2">

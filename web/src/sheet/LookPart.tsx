@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useSettled } from '../ui/settled.ts';
 import { api, value, type Schemas } from '../api/client.ts';
 import { direction, percentOf, quantity, reading, unitName } from '../format/format.ts';
 import type { SheetTest } from './places.ts';
@@ -20,11 +20,7 @@ export function LookPart({
   text: string | null;
   error: string | undefined;
 }) {
-  const [settled, setSettled] = useState(text);
-  useEffect(() => {
-    const wait = setTimeout(() => setSettled(text), 120);
-    return () => clearTimeout(wait);
-  }, [text]);
+  const settled = useSettled(text, 120);
   const stored = test.runs[run - 1];
   const plain = test.metric.kind !== 'CURVE' && test.metric.kind !== 'FRAME_TIMES';
   const asked =

@@ -5,7 +5,7 @@ import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { suites } from '../suites/suites.ts';
 import { Choice } from '../ui/Choice.tsx';
-import { Empty, Ready } from '../ui/states.tsx';
+import { Empty, Ready, Failed } from '../ui/states.tsx';
 
 const route = getRouteApi('/bench/by-hand');
 
@@ -169,11 +169,7 @@ function Form({ page, planned }: { page: Schemas['ConfigurationPage']; planned: 
           Cancel
         </button>
       </Opening>
-      {open.isError && (
-        <p role="alert" className="text-plum">
-          {open.error.message}
-        </p>
-      )}
+      <Failed of={open} />
       <div className="grid gap-x-10 lg:grid-cols-[1fr_360px]">
         <Ready query={tests} what="the suites">
           {() => (

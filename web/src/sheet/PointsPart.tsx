@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, value } from '../api/client.ts';
 import { reading } from '../format/format.ts';
 import type { Sheet, SheetTest } from './places.ts';
+import { Failed } from '../ui/states.tsx';
 
 /** Many points for one run, pasted or out of a file: pairs of a curve, or frame times. */
 export function PointsPart({
@@ -91,11 +92,7 @@ export function PointsPart({
           />
         </label>
       </p>
-      {store.isError && (
-        <p role="alert" className="mt-1 text-plum">
-          {store.error.message}
-        </p>
-      )}
+      <Failed of={store} className="mt-1" />
       {others.length > 0 && (
         <ul className="mt-2">
           {others.map((o) => (

@@ -6,7 +6,7 @@ import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { LateRunsOf } from '../bench/LateRuns.tsx';
 import { Opening } from '../shell/Opening.tsx';
-import { Loading, Ready } from '../ui/states.tsx';
+import { Loading, Ready, Failed } from '../ui/states.tsx';
 import { BeforeEnd, type Left } from './BeforeEnd.tsx';
 import { isTime, typed as timed } from './stopwatch.ts';
 import { ComputedRows } from './ComputedRows.tsx';
@@ -223,11 +223,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
           {kept.length === 1 ? 'It is' : 'They are'} sent as soon as that is possible.
         </p>
       )}
-      {state.isError && (
-        <p role="alert" className="text-plum">
-          {state.error.message}
-        </p>
-      )}
+      <Failed of={state} />
       <div className="grid gap-x-10 lg:grid-cols-[1fr_300px]">
         <div
           ref={box}
@@ -311,11 +307,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
               "1:53.6", "12.5k" and "n/a crashed on start" are understood.
             </p>
           )}
-          {undo.isError && (
-            <p role="alert" className="text-plum">
-              {undo.error.message}
-            </p>
-          )}
+          <Failed of={undo} />
         </div>
         <aside aria-live="polite" className="lg:sticky lg:top-0 lg:self-start">
           <BesideSheet

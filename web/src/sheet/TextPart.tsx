@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { quantity } from '../format/format.ts';
+import { Failed } from '../ui/states.tsx';
 
 type Answer = Schemas['TextAnswer'];
 
@@ -63,11 +64,7 @@ export function TextPart({ sessionId, onStored }: { sessionId: number; onStored:
         />
       </label>
       {ask.data && text.trim() !== '' && <Read answer={ask.data} />}
-      {ask.isError && (
-        <p role="alert" className="text-plum">
-          {ask.error.message}
-        </p>
-      )}
+      <Failed of={ask} />
       <p className="mt-1 flex gap-3">
         <button
           type="button"

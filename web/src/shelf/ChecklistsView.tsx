@@ -3,7 +3,7 @@ import { api, Problem, value, type Schemas } from '../api/client.ts';
 import { deviceClass } from '../format/format.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { DraftNote, useDraft } from '../unsent/draft.tsx';
-import { Ready } from '../ui/states.tsx';
+import { Ready, Failed } from '../ui/states.tsx';
 import { ConditionsPart } from './part/ConditionsPart.tsx';
 
 type Checklist = Schemas['Checklist'];
@@ -114,11 +114,7 @@ function List({ list }: { list: Checklist }) {
               </ol>
             </div>
           )}
-          {save.isError && (
-            <p role="alert" className="text-plum">
-              {save.error.message}
-            </p>
-          )}
+          <Failed of={save} />
           <p className="mt-1 flex gap-2">
             {theirs ? (
               <button className="button" onClick={() => save.mutate(theirs)}>

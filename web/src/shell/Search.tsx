@@ -3,6 +3,7 @@ import { useNavigate } from '@tanstack/react-router';
 import { useState, type KeyboardEvent } from 'react';
 import { api, value } from '../api/client.ts';
 import { Panel } from '../ui/Panel.tsx';
+import { Failed } from '../ui/states.tsx';
 
 interface Hit {
   kind: string;
@@ -131,11 +132,7 @@ function Results({ onClose, views }: { onClose: () => void; views: readonly { to
           </li>
         ))}
       </ul>
-      {found.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {found.error.message}
-        </p>
-      )}
+      <Failed of={found} className="mt-2" />
       {wanted && found.isSuccess && hits.length === 0 && (
         <p className="small mt-2">Nothing has these words in its name.</p>
       )}

@@ -6,6 +6,7 @@ import { CopyButton } from '../ui/CopyButton.tsx';
 import { DraftNote, useDraft } from '../unsent/draft.tsx';
 import type { Ask } from './question/ask.ts';
 import { leaveFocusWhereTaken } from '../ui/focused-before.ts';
+import { Failed } from '../ui/states.tsx';
 
 /** Keeps the standing as a page of its own, with a title and what the reviewer says of it. */
 export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string; caption: () => string }) {
@@ -105,11 +106,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
                 <input type="checkbox" checked={listed} onChange={(e) => setListed(e.target.checked)} /> List it on the
                 lab’s public page
               </label>
-              {keep.isError && (
-                <p role="alert" className="mt-1 text-plum">
-                  {keep.error.message}
-                </p>
-              )}
+              <Failed of={keep} className="mt-1" />
               <button className="button button-main mt-3" disabled={keep.isPending}>
                 Save
               </button>

@@ -7,7 +7,7 @@ import { duration, index, number, percent } from '../format/format.ts';
 import { PlannedLinks } from '../plans/PlannedLinks.tsx';
 import { useMadePlan } from '../plans/use-made-plan.ts';
 import { Panel } from '../ui/Panel.tsx';
-import { Ready } from '../ui/states.tsx';
+import { Ready, Failed } from '../ui/states.tsx';
 import { searchOf, type Ask } from './question/ask.ts';
 import { named } from '../format/named.ts';
 
@@ -249,11 +249,7 @@ function Missing({ why }: { why: Why }) {
           Plan the missing tests
         </button>
       )}
-      {make.isError && (
-        <p role="alert" className="text-plum">
-          {make.error.message}
-        </p>
-      )}
+      <Failed of={make} />
     </section>
   );
 }

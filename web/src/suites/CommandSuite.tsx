@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 import { commandOf, newCommand, typedOf, type TypedCommand } from './command-draft.ts';
 import { CommandForm } from './CommandForm.tsx';
 
@@ -40,26 +41,24 @@ export function CommandSuite({ onDone }: { onDone: () => void }) {
   /** An example takes the place of a command that nothing was typed into. */
   const add = (more: TypedCommand[]) => setTests([...tests.filter((t) => t.name !== '' || t.run.text !== ''), ...more]);
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      aria-label="Suite of commands"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onDone();
-        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) e.currentTarget.requestSubmit();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        make.mutate();
-      }}
+    <FormSheet
+      draft={draft}
+      make={make}
+      save="Save suite"
+      onCancel={onDone}
+      beside={
+        <button type="button" className="button" onClick={() => setTests([...tests, newCommand()])}>
+          One more command
+        </button>
+      }
+      label="Suite of commands"
     >
-      <DraftNote draft={draft} />
       <p className="small mb-2 max-w-[90ch]">
         The runner carries them out on a computer and times them. They run as whoever started it there, who reads every
         word of them first and agrees; a command that changed is asked about again.
       </p>
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label className="sm:col-span-2">
-          <span className="small">Suite</span>
+        <Labelled span={2} words="Suite">
           <input
             className="field"
             required
@@ -69,9 +68,8 @@ export function CommandSuite({ onDone }: { onDone: () => void }) {
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
-        </label>
-        <label>
-          <span className="small">Version</span>
+        </Labelled>
+        <Labelled words="Version">
           <input
             className="field"
             required
@@ -79,9 +77,8 @@ export function CommandSuite({ onDone }: { onDone: () => void }) {
             value={version}
             onChange={(e) => setVersion(e.target.value)}
           />
-        </label>
-        <label>
-          <span className="small">Begin with an example</span>
+        </Labelled>
+        <Labelled words="Begin with an example">
           <select
             className="field"
             value=""
@@ -101,7 +98,7 @@ export function CommandSuite({ onDone }: { onDone: () => void }) {
             ))}
             <option value="all">all of them</option>
           </select>
-        </label>
+        </Labelled>
       </div>
       {tests.map((t, i) => (
         <CommandForm
@@ -112,25 +109,6 @@ export function CommandSuite({ onDone }: { onDone: () => void }) {
           onRemove={tests.length > 1 ? () => setTests(tests.filter((_, k) => k !== i)) : undefined}
         />
       ))}
-      {make.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {make.error.message}
-        </p>
-      )}
-      <p className="mt-3 flex flex-wrap items-center gap-2">
-        <button className="button button-main" disabled={make.isPending}>
-          Save suite
-        </button>
-        <button type="button" className="button" onClick={() => setTests([...tests, newCommand()])}>
-          One more command
-        </button>
-        <button type="button" className="button" onClick={onDone}>
-          Cancel
-        </button>
-        <span className="small text-ink-3">
-          <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves
-        </span>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

@@ -1,8 +1,9 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useSettled } from '../ui/settled.ts';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, unitName, type TestGroup } from '../format/format.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 import type { SuiteOfTests } from './suites.ts';
 
 /** A value computed from others of the same session: a formula, and which test each of its names stands for. */
@@ -43,12 +44,8 @@ export function ComputedForm({
   const [main, setMain] = draft.field('main');
   const [group, setGroup] = draft.field('group');
   const [formula, setFormula] = draft.field('formula');
-  const [settled, setSettled] = useState('');
+  const settled = useSettled(formula, 250);
   const [inputs, setInputs] = draft.field('inputs');
-  useEffect(() => {
-    const wait = setTimeout(() => setSettled(formula), 250);
-    return () => clearTimeout(wait);
-  }, [formula]);
   const read = useQuery({
     queryKey: ['formula', settled],
     queryFn: ({ signal }) => value(api.POST('/api/formulas/read', { body: { formula: settled }, signal })),
@@ -77,20 +74,16 @@ export function ComputedForm({
   const needed = settled.trim() === '' || read.isError ? [] : (read.data?.inputs ?? []);
   const told = needed.length > 0 && needed.every((n) => inputs[n] !== undefined);
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onCancel();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        make.mutate();
-      }}
+    <FormSheet
+      draft={draft}
+      make={make}
+      save="Add"
+      ready={told && settled === formula}
+      onCancel={onCancel}
+      hint="It is computed in every session that has its inputs, and anew when one changes. A formula is never changed later: retire it and add another."
     >
-      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label className="sm:col-span-2">
-          <span className="small">Computed value</span>
+        <Labelled span={2} words="Computed value">
           <input
             className="field"
             required
@@ -100,13 +93,11 @@ export function ComputedForm({
             value={name}
             onChange={(e) => setName(e.target.value)}
           />
-        </label>
-        <label>
-          <span className="small">Unit; 1 for points</span>
+        </Labelled>
+        <Labelled words="Unit; 1 for points">
           <input className="field" required maxLength={30} value={unit} onChange={(e) => setUnit(e.target.value)} />
-        </label>
-        <label>
-          <span className="small">Better is</span>
+        </Labelled>
+        <Labelled words="Better is">
           <select
             className="field"
             value={direction}
@@ -115,11 +106,11 @@ export function ComputedForm({
             <option value="LESS_IS_BETTER">less</option>
             <option value="MORE_IS_BETTER">more</option>
           </select>
-        </label>
-        <label className="sm:col-span-2">
-          <span className="small">
-            Formula: + − * / ^, brackets, min, max, sum, mean, geomean, harmean, abs, sqrt, ln, log10, exp
-          </span>
+        </Labelled>
+        <Labelled
+          span={2}
+          words="Formula: + − * / ^, brackets, min, max, sum, mean, geomean, harmean, abs, sqrt, ln, log10, exp"
+        >
           <input
             className="field font-mono"
             required
@@ -129,9 +120,8 @@ export function ComputedForm({
             value={formula}
             onChange={(e) => setFormula(e.target.value)}
           />
-        </label>
-        <label>
-          <span className="small">Group</span>
+        </Labelled>
+        <Labelled words="Group">
           <select className="field" value={group} onChange={(e) => setGroup(e.target.value as TestGroup)}>
             {TEST_GROUPS.map((g) => (
               <option key={g} value={g}>
@@ -139,7 +129,7 @@ export function ComputedForm({
               </option>
             ))}
           </select>
-        </label>
+        </Labelled>
         <span className="self-end">
           <label className="flex items-baseline gap-2">
             <input type="checkbox" className="accent-leaf" checked={main} onChange={(e) => setMain(e.target.checked)} />
@@ -183,23 +173,6 @@ export function ComputedForm({
           {read.error.message}
         </p>
       )}
-      {make.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {make.error.message}
-        </p>
-      )}
-      <p className="mt-2 flex items-center gap-2">
-        <button className="button button-main" disabled={make.isPending || !told || settled !== formula}>
-          Add
-        </button>
-        <button type="button" className="button" onClick={onCancel}>
-          Cancel
-        </button>
-        <span className="small text-ink-3">
-          It is computed in every session that has its inputs, and anew when one changes. A formula is never changed
-          later: retire it and add another.
-        </span>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

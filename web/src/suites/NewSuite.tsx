@@ -1,8 +1,9 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useSettled } from '../ui/settled.ts';
 import { api, value } from '../api/client.ts';
 import { TEST_GROUPS, testGroup, type TestGroup } from '../format/format.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 import { howMeasured } from './how.ts';
 
 interface Typed {
@@ -21,11 +22,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
   const draft = useDraft<Typed>('suite', NOTHING);
   const { name, version, mode, group, text } = draft.value;
   const set = (change: Partial<Typed>) => draft.set({ ...draft.value, ...change });
-  const [settled, setSettled] = useState(text);
-  useEffect(() => {
-    const wait = setTimeout(() => setSettled(text), 200);
-    return () => clearTimeout(wait);
-  }, [text]);
+  const settled = useSettled(text, 200);
   const read = useQuery({
     queryKey: ['suite-lines', settled, group],
     queryFn: ({ signal }) => value(api.POST('/api/suites/read', { body: { text: settled, group }, signal })),
@@ -43,21 +40,15 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
   });
   const list = settled.trim() !== '' ? read.data : undefined;
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onDone();
-        if (e.key === 'Enter' && (e.ctrlKey || e.metaKey)) make.mutate();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        make.mutate();
-      }}
+    <FormSheet
+      draft={draft}
+      make={make}
+      save="Save suite"
+      ready={list !== undefined && list.refused.length === 0}
+      onCancel={onDone}
     >
-      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label>
-          <span className="small">Suite</span>
+        <Labelled words="Suite">
           <input
             className="field"
             required
@@ -66,9 +57,8 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             value={name}
             onChange={(e) => set({ name: e.target.value })}
           />
-        </label>
-        <label>
-          <span className="small">Version</span>
+        </Labelled>
+        <Labelled words="Version">
           <input
             className="field"
             required
@@ -76,9 +66,8 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             value={version}
             onChange={(e) => set({ version: e.target.value })}
           />
-        </label>
-        <label>
-          <span className="small">Mode, if it has several</span>
+        </Labelled>
+        <Labelled words="Mode, if it has several">
           <input
             className="field"
             maxLength={120}
@@ -86,9 +75,8 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             placeholder="64 bit, off screen"
             onChange={(e) => set({ mode: e.target.value })}
           />
-        </label>
-        <label>
-          <span className="small">Group of its tests</span>
+        </Labelled>
+        <Labelled words="Group of its tests">
           <select className="field" value={group} onChange={(e) => set({ group: e.target.value as TestGroup })}>
             {TEST_GROUPS.map((g) => (
               <option key={g} value={g}>
@@ -96,15 +84,10 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
               </option>
             ))}
           </select>
-        </label>
+        </Labelled>
       </div>
       <div className="mt-2 grid gap-x-6 sm:grid-cols-2">
-        <label>
-          <span className="small">
-            One test a line: name, unit, more or less, and a group where it is another one. Also: check; choice poor
-            &lt; fair &lt; good; curve over B; frame times; capped; part. A line that begins with + is a further number
-            of the test above it
-          </span>
+        <Labelled words="One test a line: name, unit, more or less, and a group where it is another one. Also: check; choice poor &lt; fair &lt; good; curve over B; frame times; capped; part. A line that begins with + is a further number of the test above it">
           <textarea
             className="field"
             rows={7}
@@ -116,7 +99,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
             value={text}
             onChange={(e) => set({ text: e.target.value })}
           />
-        </label>
+        </Labelled>
         <div aria-live="polite">
           {list?.tests.map((t) => (
             <p key={t.line} className={`border-b border-hair-2 py-0.5 ${t.further ? 'pl-4' : ''}`}>
@@ -135,22 +118,6 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
           ))}
         </div>
       </div>
-      {make.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {make.error.message}
-        </p>
-      )}
-      <p className="mt-2 flex items-center gap-2">
-        <button className="button button-main" disabled={make.isPending || !list || list.refused.length > 0}>
-          Save suite
-        </button>
-        <button type="button" className="button" onClick={onDone}>
-          Cancel
-        </button>
-        <span className="small text-ink-3">
-          <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves
-        </span>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

@@ -3,6 +3,7 @@ import { Link } from '@tanstack/react-router';
 import { api, value } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import type { SuiteOfTests } from './suites.ts';
+import { Failed } from '../ui/states.tsx';
 
 /** The versions of a suite, oldest first: results of all but the newest are called stale. */
 export function OrderPart({ suite }: { suite: SuiteOfTests }) {
@@ -55,11 +56,7 @@ export function OrderPart({ suite }: { suite: SuiteOfTests }) {
           </li>
         ))}
       </ol>
-      {move.isError && (
-        <p role="alert" className="text-plum">
-          {move.error.message}
-        </p>
-      )}
+      <Failed of={move} />
     </section>
   );
 }

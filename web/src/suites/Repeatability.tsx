@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
+import { Failed } from '../ui/states.tsx';
 
 /** How repeatable somebody says a test is: what its single runs lean on, where no readings tell. */
 export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
@@ -74,11 +75,7 @@ export function Repeatability({ test: t }: { test: Schemas['TestRow'] }) {
       <span className="small w-full">
         It counts only where neither the test’s own readings nor those of its suite tell how noisy it is.
       </span>
-      {state.isError && (
-        <p role="alert" className="w-full text-plum">
-          {state.error.message}
-        </p>
-      )}
+      <Failed of={state} className="w-full" />
     </form>
   );
 }

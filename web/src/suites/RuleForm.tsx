@@ -1,8 +1,10 @@
 import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
+import { useSettled } from '../ui/settled.ts';
 import { api, value, type Schemas } from '../api/client.ts';
 import { quantity, unitName } from '../format/format.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 import type { SuiteOfTests } from './suites.ts';
 
 type Pattern = Schemas['PatternPart'];
@@ -45,11 +47,7 @@ export function RuleForm({
     .flatMap((t) => t.metrics)
     .filter((m) => m.formula === undefined && m.series === undefined && m.kind !== 'CHECK' && m.kind !== 'CHOICE');
   const free = metrics.filter((m) => patterns.every((p) => p.metricId !== m.id));
-  const [settled, setSettled] = useState({ patterns, sample });
-  useEffect(() => {
-    const wait = setTimeout(() => setSettled({ patterns, sample }), 250);
-    return () => clearTimeout(wait);
-  }, [patterns, sample]);
+  const settled = useSettled(draft.value, 250);
   const tried = useQuery({
     queryKey: ['rule-try', settled],
     queryFn: ({ signal }) =>
@@ -100,17 +98,13 @@ export function RuleForm({
     setPatterns(patterns.map((p, i) => (i === index ? { ...p, ...part } : p)));
   const foundOf = (p: Pattern) => tried.data?.found.filter((f) => f.pattern === p.name.trim()) ?? [];
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onCancel();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        make.mutate();
-      }}
+    <FormSheet
+      draft={draft}
+      make={make}
+      save="Save rule"
+      ready={patterns.length > 0 && tried.data !== undefined && tried.data.missed.length === 0}
+      onCancel={onCancel}
     >
-      <DraftNote draft={draft} />
       <label className="block">
         <span className="small">
           Paste what the tool printed, mark a number in it, and say which test it belongs to
@@ -166,8 +160,7 @@ export function RuleForm({
           key={i}
           className="mt-2 grid items-start gap-x-3 gap-y-1 border-t border-hair-2 pt-2 sm:grid-cols-[1.2fr_1fr_2fr_110px_1fr_auto]"
         >
-          <label>
-            <span className="small">Test</span>
+          <Labelled words="Test">
             <select
               className="field"
               value={p.metricId ?? ''}
@@ -183,9 +176,8 @@ export function RuleForm({
                 </option>
               ))}
             </select>
-          </label>
-          <label>
-            <span className="small">Found by</span>
+          </Labelled>
+          <Labelled words="Found by">
             <select
               className="field"
               value={p.kind}
@@ -197,9 +189,8 @@ export function RuleForm({
                 </option>
               ))}
             </select>
-          </label>
-          <label>
-            <span className="small">which is</span>
+          </Labelled>
+          <Labelled words="which is">
             <input
               className="field font-mono text-[12px]"
               required
@@ -208,9 +199,8 @@ export function RuleForm({
               value={p.expression}
               onChange={(e) => change(i, { expression: e.target.value })}
             />
-          </label>
-          <label>
-            <span className="small">in, if it says none</span>
+          </Labelled>
+          <Labelled words="in, if it says none">
             <input
               className="field"
               required
@@ -218,9 +208,8 @@ export function RuleForm({
               value={p.unit}
               onChange={(e) => change(i, { unit: e.target.value })}
             />
-          </label>
-          <label>
-            <span className="small">Taken</span>
+          </Labelled>
+          <Labelled words="Taken">
             <select
               className="field"
               value={p.occurrence}
@@ -234,7 +223,7 @@ export function RuleForm({
                 </option>
               ))}
             </select>
-          </label>
+          </Labelled>
           <button
             type="button"
             className="small link self-center"
@@ -254,22 +243,6 @@ export function RuleForm({
           {tried.error.message}
         </p>
       )}
-      {make.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {make.error.message}
-        </p>
-      )}
-      <p className="mt-3 flex gap-2">
-        <button
-          className="button button-main"
-          disabled={patterns.length === 0 || make.isPending || !tried.data || tried.data.missed.length > 0}
-        >
-          Save rule
-        </button>
-        <button type="button" className="button" onClick={onCancel}>
-          Cancel
-        </button>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 
 /** A suite out of what a general-purpose tool prints: its tests and its reading rule in one step. */
 export function ToolSuite({ onDone }: { onDone: () => void }) {
@@ -31,20 +32,15 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
     },
   });
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onDone();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        make.mutate();
-      }}
+    <FormSheet
+      draft={draft}
+      make={make}
+      save="Save suite"
+      ready={sample.trim() !== '' && name.trim() !== ''}
+      onCancel={onDone}
     >
-      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label>
-          <span className="small">Tool</span>
+        <Labelled words="Tool">
           <select className="field" autoFocus value={key} onChange={(e) => setKey(e.target.value)}>
             {(tools.data ?? []).map((t) => (
               <option key={t.key} value={t.key}>
@@ -52,9 +48,8 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
               </option>
             ))}
           </select>
-        </label>
-        <label className="sm:col-span-2">
-          <span className="small">Suite, named for what is timed</span>
+        </Labelled>
+        <Labelled span={2} words="Suite, named for what is timed">
           <input
             className="field"
             required
@@ -63,9 +58,8 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
             placeholder="Compile of the plot viewer"
             onChange={(e) => setName(e.target.value)}
           />
-        </label>
-        <label>
-          <span className="small">Version</span>
+        </Labelled>
+        <Labelled words="Version">
           <input
             className="field"
             required
@@ -73,7 +67,7 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
             value={version}
             onChange={(e) => setVersion(e.target.value)}
           />
-        </label>
+        </Labelled>
       </div>
       <label className="mt-2 block">
         <span className="small">
@@ -96,19 +90,6 @@ export function ToolSuite({ onDone }: { onDone: () => void }) {
         />
       </label>
       {tool && <p className="small mt-1">It is known to print: {tool.tests.join('; ')}.</p>}
-      {make.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {make.error.message}
-        </p>
-      )}
-      <p className="mt-2 flex gap-2">
-        <button className="button button-main" disabled={make.isPending || sample.trim() === '' || name.trim() === ''}>
-          Save suite
-        </button>
-        <button type="button" className="button" onClick={onDone}>
-          Cancel
-        </button>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { api, value } from '../api/client.ts';
-import { DraftNote, useDraft } from '../unsent/draft.tsx';
+import { useDraft } from '../unsent/draft.tsx';
+import { FormSheet, Labelled } from '../unsent/FormSheet.tsx';
 import { direction, unitName } from '../format/format.ts';
 import type { SuiteOfTests } from './suites.ts';
 
@@ -73,20 +74,16 @@ export function TotalForm({
     },
   });
   return (
-    <form
-      className="my-3 border-y border-hair bg-sheet px-4 py-3"
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') onCancel();
-      }}
-      onSubmit={(e) => {
-        e.preventDefault();
-        make.mutate();
-      }}
+    <FormSheet
+      draft={draft}
+      make={make}
+      save={total ? 'Say that it is the total' : 'Add total'}
+      ready={!wrong && given.length > 0}
+      onCancel={onCancel}
+      hint="Rankings use the parts, so the total does not count a second time."
     >
-      <DraftNote draft={draft} />
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
-        <label>
-          <span className="small">The suite’s own total</span>
+        <Labelled words="The suite’s own total">
           <select className="field" autoFocus value={typed} onChange={(e) => setTyped(e.target.value)}>
             <option value="">is computed here</option>
             {parts.map((p) => (
@@ -95,9 +92,8 @@ export function TotalForm({
               </option>
             ))}
           </select>
-        </label>
-        <label className="sm:col-span-2">
-          <span className="small">It is the</span>
+        </Labelled>
+        <Labelled span={2} words="It is the">
           <select className="field" value={kind} onChange={(e) => setKind(e.target.value as keyof typeof KINDS)}>
             {Object.entries(KINDS).map(([k, words]) => (
               <option key={k} value={k}>
@@ -105,12 +101,11 @@ export function TotalForm({
               </option>
             ))}
           </select>
-        </label>
+        </Labelled>
         {!total && (
-          <label>
-            <span className="small">Unit; 1 for points</span>
+          <Labelled words="Unit; 1 for points">
             <input className="field" required maxLength={30} value={unit} onChange={(e) => setUnit(e.target.value)} />
-          </label>
+          </Labelled>
         )}
       </div>
       <div className="mt-2 grid gap-x-8 sm:grid-cols-2">
@@ -133,25 +128,11 @@ export function TotalForm({
             </label>
           ))}
       </div>
-      {make.isError && (
-        <p role="alert" className="mt-2 text-plum">
-          {make.error.message}
-        </p>
-      )}
       {wrong && (
         <p role="alert" className="mt-2 text-plum">
           A weight is a number above 0; leave it empty for a test that is no part.
         </p>
       )}
-      <p className="mt-2 flex items-center gap-2">
-        <button className="button button-main" disabled={make.isPending || wrong || given.length === 0}>
-          {total ? 'Say that it is the total' : 'Add total'}
-        </button>
-        <button type="button" className="button" onClick={onCancel}>
-          Cancel
-        </button>
-        <span className="small text-ink-3">Rankings use the parts, so the total does not count a second time.</span>
-      </p>
-    </form>
+    </FormSheet>
   );
 }

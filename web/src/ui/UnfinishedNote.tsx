@@ -5,6 +5,7 @@ import { api, value, type Schemas } from '../api/client.ts';
 import { changed } from '../api/made-from.ts';
 import { day, type DeviceClass } from '../format/format.ts';
 import { named } from '../format/named.ts';
+import { Failed } from './states.tsx';
 
 type Unfinished = Schemas['UnfinishedSession'];
 const SHOWN = 2;
@@ -70,11 +71,7 @@ export function UnfinishedNote({ of, within }: { of?: readonly number[]; within?
           and {here.length - shown.length} more
         </button>
       )}
-      {count.isError && (
-        <p role="alert" className="text-plum">
-          {count.error.message}
-        </p>
-      )}
+      <Failed of={count} />
     </div>
   );
 }

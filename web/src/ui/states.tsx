@@ -56,3 +56,13 @@ export function Ready<T>({
   if (query.isError) return <Trouble error={query.error} again={() => void query.refetch()} />;
   return <>{children(query.data)}</>;
 }
+
+/** What went wrong with a change; nothing while nothing did. */
+export function Failed({ of, className = '' }: { of: { isError: boolean; error: Error | null }; className?: string }) {
+  if (!of.isError || !of.error) return null;
+  return (
+    <p role="alert" className={`${className} text-plum`}>
+      {of.error.message}
+    </p>
+  );
+}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { changed } from '../../api/made-from.ts';
 import { markReason } from '../../format/format.ts';
+import { Failed } from '../../ui/states.tsx';
 
 /** Where a display seems to hold a side: what that does to the overall, and deciding against it with a reason. */
 export function HeldPart({ data, comparison }: { data: Schemas['ComparedMetric']; comparison: Schemas['Comparison'] }) {
@@ -82,11 +83,7 @@ function Held({
           </button>
         </form>
       )}
-      {decide.isError && (
-        <p role="alert" className="text-plum">
-          {decide.error.message}
-        </p>
-      )}
+      <Failed of={decide} />
     </div>
   );
 }

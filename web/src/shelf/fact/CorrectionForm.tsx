@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { DraftNote, useDraft } from '../../unsent/draft.tsx';
+import { Failed } from '../../ui/states.tsx';
 
 type ConfigurationPage = Schemas['ConfigurationPage'];
 
@@ -77,11 +78,7 @@ export function CorrectionForm({
           Cancel
         </button>
       </p>
-      {save.isError && (
-        <p role="alert" className="text-plum">
-          {save.error.message}
-        </p>
-      )}
+      <Failed of={save} />
     </form>
   );
 }

@@ -6,7 +6,7 @@ import { factStep } from '../../format/format.ts';
 import { Opening } from '../../shell/Opening.tsx';
 import { slotOf, useTable } from '../../shell/table-store.ts';
 import { Choice } from '../../ui/Choice.tsx';
-import { Empty, Ready } from '../../ui/states.tsx';
+import { Empty, Ready, Failed } from '../../ui/states.tsx';
 
 type DifferencePage = Schemas['DifferencePage'];
 type FactRow = Schemas['FactRow'];
@@ -106,11 +106,7 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
           </>
         }
       />
-      {mark.isError && (
-        <p role="alert" className="text-plum">
-          {mark.error.message}
-        </p>
-      )}
+      <Failed of={mark} />
       <div className="wide">
         <table className="data w-full">
           <thead>

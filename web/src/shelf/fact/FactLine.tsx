@@ -1,3 +1,4 @@
+import { useSettled } from '../../ui/settled.ts';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useEffect, useId, useState } from 'react';
 import { api, value } from '../../api/client.ts';
@@ -111,14 +112,4 @@ export function FactLine({
       </span>
     </div>
   );
-}
-
-/** A value once it has stayed the same for a moment. */
-function useSettled(now: string, ms: number): string {
-  const [settled, setSettled] = useState(now);
-  useEffect(() => {
-    const wait = setTimeout(() => setSettled(now), ms);
-    return () => clearTimeout(wait);
-  }, [now, ms]);
-  return settled;
 }

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { changed } from '../../api/made-from.ts';
+import { Failed } from '../../ui/states.tsx';
 
 type ConfigurationPage = Schemas['ConfigurationPage'];
 
@@ -82,11 +83,7 @@ function UnderTest({ page }: { page: ConfigurationPage }) {
           all of them together
         </button>
       </p>
-      {mark.isError && (
-        <p role="alert" className="text-plum">
-          {mark.error.message}
-        </p>
-      )}
+      <Failed of={mark} />
     </div>
   );
 }

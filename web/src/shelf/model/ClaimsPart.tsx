@@ -3,7 +3,7 @@ import { useId, useState } from 'react';
 import { api, value } from '../../api/client.ts';
 import { DraftNote, useDraft } from '../../unsent/draft.tsx';
 import { percentOf, quantity } from '../../format/format.ts';
-import { Ready } from '../../ui/states.tsx';
+import { Ready, Failed } from '../../ui/states.tsx';
 
 /** What the maker claims, beside what was found. A claim nobody could check yet is open. */
 export function ClaimsPart({ modelId }: { modelId: number }) {
@@ -97,11 +97,7 @@ export function ClaimsPart({ modelId }: { modelId: number }) {
           )
         }
       </Ready>
-      {remove.isError && (
-        <p role="alert" className="text-plum">
-          {remove.error.message}
-        </p>
-      )}
+      <Failed of={remove} />
     </section>
   );
 }

@@ -7,7 +7,7 @@ import { day, deviceClass, moment, number, price } from '../../format/format.ts'
 import { useKeys } from '../../shell/keys.ts';
 import { Opening } from '../../shell/Opening.tsx';
 import { tableActions } from '../../shell/table-store.ts';
-import { Ready } from '../../ui/states.tsx';
+import { Ready, Failed } from '../../ui/states.tsx';
 import { useRows } from '../../ui/useRows.ts';
 import { ClaimsPart } from './ClaimsPart.tsx';
 import { FieldLine } from '../part/FieldLine.tsx';
@@ -283,11 +283,7 @@ function NewUnit({ modelId, onPage }: { modelId: number; onPage: (page: ModelPag
       <button className="button" disabled={label.trim() === '' || add.isPending}>
         Add
       </button>
-      {add.isError && (
-        <p role="alert" className="text-plum">
-          {add.error.message}
-        </p>
-      )}
+      <Failed of={add} />
     </form>
   );
 }

@@ -3,7 +3,7 @@ import { useReader } from '../../access/access-context.ts';
 import { api, value } from '../../api/client.ts';
 import { changed } from '../../api/made-from.ts';
 import { CONDITIONS, takeWords, type Take } from '../../format/takes.ts';
-import { Ready } from '../../ui/states.tsx';
+import { Ready, Failed } from '../../ui/states.tsx';
 
 /** The lab's list: what was measured under these conditions does not count until somebody asks for it. */
 export function ConditionsPart() {
@@ -48,11 +48,7 @@ export function ConditionsPart() {
           </ul>
         )}
       </Ready>
-      {change.isError && (
-        <p role="alert" className="text-plum">
-          {change.error.message}
-        </p>
-      )}
+      <Failed of={change} />
     </section>
   );
 }

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useReader } from '../../access/access-context.ts';
 import { Problem, type Schemas } from '../../api/client.ts';
+import { Failed } from '../../ui/states.tsx';
 
 export type Field = Schemas['FieldPart'];
 
@@ -137,11 +138,7 @@ export function FieldLine<P>({
               )}{' '}
               saves, <kbd>Esc</kbd> leaves it
             </span>
-            {change.isError && (
-              <p role="alert" className="w-full text-plum">
-                {change.error.message}
-              </p>
-            )}
+            <Failed of={change} className="w-full" />
           </>
         )}
       </div>

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, value } from '../../api/client.ts';
 import { moment } from '../../format/format.ts';
-import { Ready } from '../../ui/states.tsx';
+import { Ready, Failed } from '../../ui/states.tsx';
 
 const FIELDS: Record<string, string> = {
   made: 'Put on the shelf',
@@ -96,11 +96,7 @@ export function HistoryPart({
           </ol>
         )}
       </Ready>
-      {undo.isError && (
-        <p role="alert" className="mt-1 text-plum">
-          {undo.error.message}
-        </p>
-      )}
+      <Failed of={undo} className="mt-1" />
     </section>
   );
 }

@@ -7,6 +7,7 @@ import { changed } from '../../api/made-from.ts';
 import { number, quantity } from '../../format/format.ts';
 import { leaveFocusWhereTaken } from '../../ui/focused-before.ts';
 import { RATING_WORDS, testName, type CardRow } from './card.ts';
+import { Failed } from '../../ui/states.tsx';
 
 const COLOURS = { GOOD: 'font-semibold text-leaf', AVERAGE: '', POOR: 'font-semibold text-plum' } as const;
 
@@ -107,11 +108,7 @@ function LimitsForm({ row, onDone }: { row: CardRow; onDone: () => void }) {
           {wrong}
         </p>
       )}
-      {save.isError && (
-        <p role="alert" className="text-[13px] text-plum">
-          {save.error.message}
-        </p>
-      )}
+      <Failed of={save} className="text-[13px]" />
       <span className="flex gap-2">
         <button className="button button-main" disabled={save.isPending}>
           Save

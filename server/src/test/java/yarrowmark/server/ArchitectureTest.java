@@ -85,6 +85,10 @@ class ArchitectureTest {
             "exchange", Set.of("line", "record", "sample"),
             "table", Set.of("exchange"));
 
+    /** The same for the rooms of the shelf. */
+    private static final Map<String, Set<String>> SHELF_ROOMS =
+            Map.of("model", Set.of(), "configuration", Set.of("model"), "search", Set.of("model"));
+
     /** The same for the rooms of the platform. */
     private static final Map<String, Set<String>> PLATFORM_ROOMS = Map.of(
             "change", Set.of(),
@@ -100,6 +104,10 @@ class ArchitectureTest {
     @ArchTest
     static final ArchRule roomsOfTheLedgerUseWhatTheyMay =
             classes().should(use(ROOT + "ledger.", LEDGER_ROOMS, "")).because("docs/architecture.md says so");
+
+    @ArchTest
+    static final ArchRule roomsOfTheShelfUseWhatTheyMay =
+            classes().should(use(ROOT + "shelf.", SHELF_ROOMS, "")).because("docs/architecture.md says so");
 
     @ArchTest
     static final ArchRule roomsOfThePlatformUseWhatTheyMay =

@@ -9,8 +9,8 @@ import java.util.stream.Stream;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Proposes what to compare: a configuration and the one it was made from. */
 @Service

@@ -30,8 +30,8 @@ import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** What is behind one line of a comparison: single readings, everything else that was tested, and points where there are any. */
 @Service

@@ -24,7 +24,7 @@ import yarrowmark.server.catalog.PurposeRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
 import yarrowmark.server.ledger.sample.KnownNoise;
 import yarrowmark.server.ledger.sample.SessionSelection;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** One configuration against the base: brings the pairs of samples to the core and its results into what is shown. */
 final class ComparedSide {

@@ -12,8 +12,8 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.SessionSelection;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.DifferencePage;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.DifferencePage;
 
 /**
  * One to seven configurations held against a base, as it is shown.

@@ -13,8 +13,8 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.core.setup.SessionConditions;
 import yarrowmark.core.setup.SetupComparison;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.DifferencePage;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.DifferencePage;
 
 /** What a reader has to know beside an overall: what sways it, and why there is none. */
 final class ComparisonNotes {

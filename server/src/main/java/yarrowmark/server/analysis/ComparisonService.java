@@ -30,10 +30,10 @@ import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.DifferencePage;
-import yarrowmark.server.shelf.Differences;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.DifferencePage;
+import yarrowmark.server.shelf.configuration.Differences;
 
 /** Holds configurations against a base, from stored samples; single readings are never read. */
 @Service

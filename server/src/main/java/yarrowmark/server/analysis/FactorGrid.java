@@ -3,7 +3,7 @@ package yarrowmark.server.analysis;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /**
  * Configurations as a grid of two factors, and what these do by themselves and together.

@@ -8,7 +8,7 @@ import yarrowmark.core.factor.FactorWords;
 import yarrowmark.core.factor.TwoFactors;
 import yarrowmark.core.measure.Merit;
 import yarrowmark.server.catalog.MetricRow;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** The grid of two factors in rows, and what each factor does in every block of four. */
 final class FactorRows {

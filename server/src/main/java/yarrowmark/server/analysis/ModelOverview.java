@@ -21,9 +21,9 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.shelf.Claims;
-import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.KnownFacts;
 import yarrowmark.server.standing.StandingPlaces;
 
 /** What the scores say of one model: its best places, and its maker's claims beside what was measured. */

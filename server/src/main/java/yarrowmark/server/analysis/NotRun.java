@@ -9,7 +9,7 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Why one of those compared has no value of a test: it failed there, another version was run, or nobody ran it. */
 final class NotRun {

@@ -9,7 +9,7 @@ import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.reference.References;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** What others published for models that are shown, in the tests that are shown. */
 @Component

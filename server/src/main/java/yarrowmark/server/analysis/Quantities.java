@@ -15,11 +15,11 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.KnownFacts;
-import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.KnownFacts;
+import yarrowmark.server.shelf.model.ModelRow;
 
 /** What scores can be divided by: only where it is known of every configuration that is compared. */
 @Service

@@ -9,10 +9,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.ModelRow;
-import yarrowmark.server.shelf.ShelfIndex;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.model.ModelRow;
+import yarrowmark.server.shelf.search.ShelfIndex;
 
 /** Go to anything: models, configurations and tests by a part of their name. */
 @RestController

@@ -25,8 +25,8 @@ import yarrowmark.server.ledger.sample.NoisePriorCache;
 import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 import yarrowmark.server.standing.StandingPlaces;
 import yarrowmark.server.standing.StandingsAsk;
 

@@ -16,7 +16,7 @@ import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.mark.ReadingMarks.HeldSample;
 import yarrowmark.server.ledger.sample.KnownNoise;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** A test that the base has not run: a line all the same, on which the others are held against the first that has it. */
 record WithoutBase(

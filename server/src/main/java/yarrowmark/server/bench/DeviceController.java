@@ -44,13 +44,14 @@ import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.platform.TryLimit;
+import yarrowmark.server.platform.Turns;
 import yarrowmark.server.shelf.Checklists;
-import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelPage;
-import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Shelf;
-import yarrowmark.server.shelf.ShelfIndex;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.ModelRow;
+import yarrowmark.server.shelf.search.ShelfIndex;
 
 /** What the page on a device under test talks to. No sign-in: a code lets it in, a token keeps it at its seat. */
 @RestController
@@ -59,6 +60,10 @@ class DeviceController {
     private static final int MOST_WRONG_CODES = 10;
 
     private static final int MODELS_SHOWN = 30;
+    private static final int DELIVERIES_AT_ONCE = 2 + 2 * Runtime.getRuntime().availableProcessors();
+    /** One whose configuration somebody else holds keeps its place for so long; then others go on without one. */
+    private static final Duration DELIVERY_PATIENCE = Duration.ofSeconds(3);
+
     private static final Duration OLDEST_RUN = Duration.ofDays(30);
 
     private final Seats seats;
@@ -70,7 +75,8 @@ class DeviceController {
     private final JsonMapper json;
     private final Clock clock;
     private final TryLimit limit;
-    private final DeliveryLimiter inTurn = new DeliveryLimiter();
+    /** Sixty devices that deliver at once would all wait at every step, some of them twice as long as the others. */
+    private final Turns deliveries = new Turns(DELIVERIES_AT_ONCE, DELIVERY_PATIENCE);
 
     private final RoundResults results;
     private final LiveSensors sensors;
@@ -211,7 +217,7 @@ class DeviceController {
                     String key,
             @RequestHeader(name = "Age-Ms", defaultValue = "0") @Min(0) long ageMs,
             @Valid @RequestBody RunBody body) {
-        return inTurn.take(() -> delivered(authorization, key, ageMs, body));
+        return deliveries.take(() -> delivered(authorization, key, ageMs, body));
     }
 
     private Stored delivered(@Nullable String authorization, String key, long ageMs, RunBody body) {

@@ -10,8 +10,8 @@ import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.FactSource;
-import yarrowmark.server.shelf.GivenFact;
+import yarrowmark.server.shelf.configuration.FactSource;
+import yarrowmark.server.shelf.configuration.GivenFact;
 
 /** Reads what a device says about itself. */
 final class DeviceFacts {

@@ -18,7 +18,7 @@ import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.platform.PlainLine;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** What a device and the bench say to each other, as docs/device-protocol.md has it. */
 final class DeviceMessages {

@@ -37,9 +37,9 @@ import yarrowmark.server.plan.Plans;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.Tokens;
 import yarrowmark.server.platform.records.Locks;
-import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.Configurations;
 
 /** The device's side of the bench: starting its session, telling progress, delivering runs, ending. */
 @Service

@@ -17,8 +17,8 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Which devices are due for their next session: plans that say "on n days", and whoever was measured on fewer. */
 @Service

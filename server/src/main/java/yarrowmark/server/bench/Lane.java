@@ -5,7 +5,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /**
  * A seat as the reviewer sees it.

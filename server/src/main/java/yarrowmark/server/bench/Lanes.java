@@ -20,8 +20,8 @@ import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Puts a seat together with its plan, its runs and its configuration. */
 @Component

@@ -23,7 +23,7 @@ import yarrowmark.server.ledger.record.RunDurations;
 import yarrowmark.server.plan.PlanItem;
 import yarrowmark.server.plan.PlanRow;
 import yarrowmark.server.plan.Plans;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** How long a plan takes, from what the ledger knows of each test on this class of device. */
 @RestController

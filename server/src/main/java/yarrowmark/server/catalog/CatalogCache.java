@@ -8,11 +8,10 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.platform.change.Cached;
 import yarrowmark.server.platform.change.ChangeFeed;
 import yarrowmark.server.platform.change.Mirror;
 import yarrowmark.server.platform.change.RecordsChanged;
@@ -34,7 +33,6 @@ public class CatalogCache implements Mirror {
      * @param outdated   suite versions that a newer one of the same suite and mode has taken the place of
      */
     record Known(
-            long change,
             List<TestRow> tests,
             Map<Long, TestRow> byId,
             List<MetricRow> metrics,
@@ -48,8 +46,7 @@ public class CatalogCache implements Mirror {
     private final SuiteVersionRepository versions;
     private final ComparabilityGroupRepository comparability;
     private final ChangeFeed feed;
-    private final AtomicLong changes = new AtomicLong();
-    private volatile @Nullable Known known;
+    private final Cached<Known> known = new Cached<>();
 
     CatalogCache(
             TestDefinitionRepository tests,
@@ -86,26 +83,15 @@ public class CatalogCache implements Mirror {
 
     /** The caller has a transaction. */
     Known now() {
-        Known there = known;
-        if (there != null && there.change == changes.get()) {
-            return there;
-        }
-        // What is read before a change is committed is of before it, and is not kept for after it.
-        Known made = read(changes.get());
-        // What this transaction itself put in may yet be rolled back.
-        if (!feed.changedHere(CatalogWatch.CatalogChanged.class)) {
-            known = made;
-        }
-        return made;
+        return known.get(this::read, () -> !feed.changedHere(CatalogWatch.CatalogChanged.class));
     }
 
-    private Known read(long change) {
+    private Known read() {
         List<TestRow> all = inOrder(tests);
         Map<Long, TestRow> byId = new LinkedHashMap<>();
         all.forEach(t -> byId.put(t.id(), t));
         List<TestRow> inUse = all.stream().filter(t -> !t.retired()).toList();
         return new Known(
-                change,
                 all,
                 byId,
                 metrics(all),
@@ -148,7 +134,7 @@ public class CatalogCache implements Mirror {
     @Override
     public void note(RecordsChanged change) {
         if (change instanceof CatalogWatch.CatalogChanged) {
-            changes.incrementAndGet();
+            known.forget();
         }
     }
 }

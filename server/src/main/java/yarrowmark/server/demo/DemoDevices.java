@@ -12,7 +12,7 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.json.JsonMapper;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** The invented devices of the demo, with how fast each configuration is beside the Larkspur Slate 11. */
 final class DemoDevices {

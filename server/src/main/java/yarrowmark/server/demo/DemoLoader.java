@@ -30,9 +30,9 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.platform.StartupTask;
 import yarrowmark.server.platform.records.Settings;
 import yarrowmark.server.shelf.Claims;
-import yarrowmark.server.shelf.Configurations;
-import yarrowmark.server.shelf.GivenFact;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.configuration.Configurations;
+import yarrowmark.server.shelf.configuration.GivenFact;
 
 /** Fills an empty demo shelf once, all or nothing: the same seed, the same shelf. */
 @Component

@@ -24,7 +24,7 @@ import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** A few of the demo's devices went through every suite that comes with the program: browser, runner, network and battery. */
 @Component

@@ -24,7 +24,7 @@ import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.shelf.Checklists;
-import yarrowmark.server.shelf.Configurations;
+import yarrowmark.server.shelf.configuration.Configurations;
 
 /** A device's round on one day, as the demo makes it up. */
 @Component

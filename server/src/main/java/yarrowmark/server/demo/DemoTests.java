@@ -8,7 +8,7 @@ import yarrowmark.core.measure.Scale;
 import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.demo.DemoDevices.Speed;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** The invented outside suites of the demo, and how each test answers to a device's speeds. */
 final class DemoTests {

@@ -25,10 +25,10 @@ import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
-import yarrowmark.server.shelf.Configurations;
-import yarrowmark.server.shelf.FactSource;
-import yarrowmark.server.shelf.GivenFact;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.configuration.Configurations;
+import yarrowmark.server.shelf.configuration.FactSource;
+import yarrowmark.server.shelf.configuration.GivenFact;
 
 /**
  * What the demo's lab measured again and again: a unit under seven kernels, of which one slows a test down and the next

@@ -14,6 +14,7 @@ import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.StartupTask;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.records.Settings;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** What to do before the first run, for each class of device. */
 @Service

@@ -13,6 +13,8 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
+import yarrowmark.server.shelf.model.EditableField;
+import yarrowmark.server.shelf.model.ModelRepository;
 
 /** What makers claim, with where they claim it. */
 @Service

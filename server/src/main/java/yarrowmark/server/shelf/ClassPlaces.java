@@ -1,6 +1,7 @@
 package yarrowmark.server.shelf;
 
 import java.util.Optional;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** Where a configuration stands among its class: told by whoever ranks, asked by whoever would be a room too far away. */
 public interface ClassPlaces {

@@ -18,6 +18,13 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.platform.PlainLine;
+import yarrowmark.server.shelf.configuration.ConfigurationFacts;
+import yarrowmark.server.shelf.configuration.ConfigurationPage;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.Configurations;
+import yarrowmark.server.shelf.configuration.DifferencePage;
+import yarrowmark.server.shelf.configuration.Differences;
+import yarrowmark.server.shelf.configuration.TypedFacts;
 
 @RestController
 @RequestMapping("/api")

@@ -7,6 +7,11 @@ import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import yarrowmark.core.setup.BodySize;
+import yarrowmark.server.shelf.configuration.Configuration;
+import yarrowmark.server.shelf.model.EditableField;
+import yarrowmark.server.shelf.model.Model;
+import yarrowmark.server.shelf.model.ModelRow;
+import yarrowmark.server.shelf.model.Unit;
 
 /**
  * A model with its units and their configurations.

@@ -12,12 +12,16 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import yarrowmark.server.platform.change.Cached;
 import yarrowmark.server.platform.change.Mirror;
 import yarrowmark.server.platform.change.RecordsChanged;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.ModelTouched;
+import yarrowmark.server.shelf.model.ReviewState;
 
 /**
  * Every configuration of the shelf with what standings ask of it, in one question: entities of thousands would take seconds.
@@ -47,13 +51,10 @@ public class Population implements Mirror {
         select c.id, m.id, k.name, m.name, m.deviceClass, u.label, c.name, c.retiredAt, c.createdAt, p.id, m.price, m.currency, m.released, m.weight, m.review, m.predecessorId
         from Configuration c join c.unit u join u.model m join m.maker k left join c.parent p where c.mergedInto is null order by c.id""";
 
-    private static final class Kept {
-        private final Map<String, Map<Long, String>> facts = new ConcurrentHashMap<>();
-        private volatile @Nullable List<Member> members;
-    }
-
     private final EntityManager entities;
-    private final AtomicReference<Kept> kept = new AtomicReference<>(new Kept());
+    private final Cached<List<Member>> members = new Cached<>();
+    /** By key, as each is asked for. */
+    private final Cached<Map<String, Map<Long, String>>> facts = new Cached<>();
 
     Population(EntityManager entities) {
         this.entities = entities;
@@ -62,11 +63,7 @@ public class Population implements Mirror {
     /** By configuration, in the order they were made. */
     @Transactional(readOnly = true)
     public List<Member> all() {
-        Kept now = require(kept.get());
-        if (now.members == null) {
-            now.members = members();
-        }
-        return now.members;
+        return members.get(this::members);
     }
 
     private List<Member> members() {
@@ -97,9 +94,9 @@ public class Population implements Mirror {
     /** Values of these facts, by key and configuration. */
     @Transactional(readOnly = true)
     public Map<String, Map<Long, String>> facts(Collection<String> keys) {
-        Kept now = require(kept.get());
+        Map<String, Map<Long, String>> now = facts.get(ConcurrentHashMap::new);
         List<String> missing =
-                keys.stream().filter(key -> !now.facts.containsKey(key)).toList();
+                keys.stream().filter(key -> !now.containsKey(key)).toList();
         if (!missing.isEmpty()) {
             Map<String, Map<Long, String>> read = new HashMap<>();
             missing.forEach(key -> read.put(key, new HashMap<>()));
@@ -109,18 +106,19 @@ public class Population implements Mirror {
                     .setParameter("keys", missing)
                     .getResultList()
                     .forEach(r -> require(read, (String) r[0]).put((Long) r[1], (String) r[2]));
-            now.facts.putAll(read);
+            now.putAll(read);
         }
-        Map<String, Map<Long, String>> facts = new HashMap<>();
-        keys.forEach(key -> facts.put(key, now.facts.get(key)));
-        return facts;
+        Map<String, Map<Long, String>> asked = new HashMap<>();
+        keys.forEach(key -> asked.put(key, now.get(key)));
+        return asked;
     }
 
     /** What is begun before a change is kept with what was there before it, and goes with it. */
     @Override
     public void note(RecordsChanged change) {
         if (change instanceof ModelTouched) {
-            kept.set(new Kept());
+            members.forget();
+            facts.forget();
         }
     }
 

@@ -14,6 +14,19 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.records.Locks;
+import yarrowmark.server.shelf.configuration.ConfigurationRepository;
+import yarrowmark.server.shelf.model.Dates;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.EditableField;
+import yarrowmark.server.shelf.model.Maker;
+import yarrowmark.server.shelf.model.MakerRepository;
+import yarrowmark.server.shelf.model.Model;
+import yarrowmark.server.shelf.model.ModelFields;
+import yarrowmark.server.shelf.model.ModelRepository;
+import yarrowmark.server.shelf.model.ModelTouched;
+import yarrowmark.server.shelf.model.Unit;
+import yarrowmark.server.shelf.model.UnitFields;
+import yarrowmark.server.shelf.model.UnitRepository;
 
 /** The shelf: models and their units, and what is asked about them. */
 @Service
@@ -70,9 +83,10 @@ public class Shelf {
         String name = facts.name().strip();
         Model model = new Model(maker, name, facts.deviceClass());
         refuseTwin(model);
-        model.price = facts.price();
-        model.currency = facts.currency();
-        model.released = facts.released() == null ? null : Dates.checked(facts.released(), "A release date", clock);
+        model.offered(
+                facts.price(),
+                facts.currency(),
+                facts.released() == null ? null : Dates.checked(facts.released(), "A release date", clock));
         models.saveAndFlush(model);
         changes.note(person, MODEL, model.id(), ChangeLog.MADE, null, model.fullName());
         events.publishEvent(new ModelTouched(model.id()));

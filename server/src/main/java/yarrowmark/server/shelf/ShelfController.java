@@ -27,6 +27,9 @@ import yarrowmark.server.files.Files;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.PlainLine;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.ModelRow;
+import yarrowmark.server.shelf.search.ShelfIndex;
 
 @RestController
 @RequestMapping("/api")

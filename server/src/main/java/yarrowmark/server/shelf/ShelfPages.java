@@ -15,6 +15,21 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Page;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.records.Chain;
+import yarrowmark.server.shelf.configuration.Configuration;
+import yarrowmark.server.shelf.configuration.ConfigurationPage;
+import yarrowmark.server.shelf.configuration.ConfigurationRepository;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.Configurations;
+import yarrowmark.server.shelf.configuration.CorrectionRepository;
+import yarrowmark.server.shelf.model.Maker;
+import yarrowmark.server.shelf.model.MakerRepository;
+import yarrowmark.server.shelf.model.Model;
+import yarrowmark.server.shelf.model.ModelFields;
+import yarrowmark.server.shelf.model.ModelRepository;
+import yarrowmark.server.shelf.model.ModelRow;
+import yarrowmark.server.shelf.model.UnitFields;
+import yarrowmark.server.shelf.model.UnitRepository;
+import yarrowmark.server.shelf.search.ShelfIndex;
 
 /** Reads the shelf: lists, pages of models and of configurations, and what must go back soon. */
 @Service

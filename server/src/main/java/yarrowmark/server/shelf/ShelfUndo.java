@@ -12,6 +12,13 @@ import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.history.Undoable;
+import yarrowmark.server.shelf.configuration.ConfigurationFacts;
+import yarrowmark.server.shelf.configuration.Configurations;
+import yarrowmark.server.shelf.model.EditableField;
+import yarrowmark.server.shelf.model.Model;
+import yarrowmark.server.shelf.model.ModelFields;
+import yarrowmark.server.shelf.model.Unit;
+import yarrowmark.server.shelf.model.UnitFields;
 
 /** How changes of models, units and configurations are taken back, and what they are called in the history. */
 @Configuration

@@ -23,9 +23,9 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.Population;
 import yarrowmark.server.shelf.Population.Member;
+import yarrowmark.server.shelf.configuration.KnownFacts;
 
 /** A standing against what it costs: a price, a weight, a day, a fact or another score. */
 @Service

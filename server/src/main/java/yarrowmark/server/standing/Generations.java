@@ -17,12 +17,12 @@ import yarrowmark.core.compare.Materiality;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.core.standing.GenerationStep;
 import yarrowmark.core.standing.Standing;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.Population;
 import yarrowmark.server.shelf.Population.Member;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.model.ModelRow;
 
 /** Models that follow one another in their makers' lines, and how large the steps between them are. */
 @Service

@@ -21,7 +21,7 @@ import yarrowmark.server.ledger.record.RunDurations;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.change.Revision;
 import yarrowmark.server.platform.change.UntilChanged;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Which tests of a standing are worth their time, where there is less of it than all of them need. */
 @Service

@@ -5,7 +5,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.Rating;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.record.RunsWithoutScore;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /**
  * One configuration among others, test by test.

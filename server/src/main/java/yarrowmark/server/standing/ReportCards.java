@@ -31,9 +31,9 @@ import yarrowmark.server.ledger.record.RunsWithoutScore;
 import yarrowmark.server.ledger.sample.SampleCache;
 import yarrowmark.server.ledger.sample.Samples.SampleRow;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.Population;
 import yarrowmark.server.shelf.Population.Member;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Where one configuration stands among those of a question, in each test that it ran and over all of them. */
 @Service

@@ -18,11 +18,11 @@ import org.springframework.stereotype.Component;
 import yarrowmark.core.setup.VersionOrder;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.Population;
 import yarrowmark.server.shelf.Population.Member;
-import yarrowmark.server.shelf.ShelfIndex.FactCondition;
-import yarrowmark.server.shelf.ShelfIndex.Relation;
+import yarrowmark.server.shelf.configuration.KnownFacts;
+import yarrowmark.server.shelf.search.ShelfIndex.FactCondition;
+import yarrowmark.server.shelf.search.ShelfIndex.Relation;
 
 /** Who is in a standing, and who is not because something is not known of them. */
 @Component

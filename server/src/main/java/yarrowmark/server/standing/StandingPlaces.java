@@ -9,8 +9,8 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.shelf.ClassPlaces;
-import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.Population;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** Places in one test, for other views. */
 @Service

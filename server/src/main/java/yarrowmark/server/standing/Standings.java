@@ -6,8 +6,8 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.standing.Standing;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.SessionSelection;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /**
  * A standing as it is shown.

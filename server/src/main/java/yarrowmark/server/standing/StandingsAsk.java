@@ -10,10 +10,10 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.ledger.sample.SessionSelection;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.DeviceClass;
-import yarrowmark.server.shelf.ReviewState;
-import yarrowmark.server.shelf.ShelfIndex.FactCondition;
-import yarrowmark.server.shelf.ShelfIndex.Relation;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.ReviewState;
+import yarrowmark.server.shelf.search.ShelfIndex.FactCondition;
+import yarrowmark.server.shelf.search.ShelfIndex.Relation;
 
 /**
  * What a standing is asked for; what is left out means any, or the usual.

@@ -27,9 +27,9 @@ import yarrowmark.core.stats.Sample;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.reference.References;
-import yarrowmark.server.shelf.DeviceClass;
-import yarrowmark.server.shelf.ModelRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.ModelRow;
 
 /** Brings a standing into the shape in which it is shown. */
 @Component

@@ -15,10 +15,10 @@ import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.LedgerSessions;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.KnownFacts;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.KnownFacts;
 
 /** What was measured of a model or of one of its units, with the facts and days that it can be ordered by. */
 @Service

@@ -23,8 +23,8 @@ import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.core.setup.VersionOrder;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
-import yarrowmark.server.shelf.KnownFacts;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.KnownFacts;
 
 /** Brings what was measured of a model, or of one of its units, into steps along a fact. */
 final class TrendSteps {

@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 import yarrowmark.core.compare.Verdict;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
-import yarrowmark.server.shelf.ConfigurationRow;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /**
  * A trend as it is shown. Steps are counted from 0.

@@ -10,7 +10,7 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 import yarrowmark.server.standing.StandingsAsk;
 
 /** What a figure shows, or a table. Configurations, metrics and models are named by their ids. */

@@ -11,6 +11,9 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
+import yarrowmark.server.shelf.model.DeviceClass;
+import yarrowmark.server.shelf.model.ModelRow;
+import yarrowmark.server.shelf.search.ShelfIndex;
 import yarrowmark.server.support.FreshSchema;
 
 /**

@@ -26,8 +26,8 @@ import yarrowmark.server.ledger.record.NewReading;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.configuration.Configurations;
 
 /** Understands the rows of one file, against the ledger as it is. Stores nothing. */
 public final class ImportReading {

@@ -15,9 +15,9 @@ import yarrowmark.core.setup.FactReader;
 import yarrowmark.core.setup.FactVocabulary;
 import yarrowmark.server.ledger.exchange.ImportCells.Refused;
 import yarrowmark.server.ledger.exchange.ImportRow.Setup;
-import yarrowmark.server.shelf.Configurations;
-import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.configuration.Configurations;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** The models, units and configurations that the rows of one file are about, matched with those of the shelf. */
 final class ImportSetups {

@@ -29,8 +29,8 @@ import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.Configurations;
 import yarrowmark.server.shelf.Shelf;
+import yarrowmark.server.shelf.configuration.Configurations;
 
 /**
  * Takes readings in from CSV, all of a file or nothing. First the whole file is understood without storing anything;

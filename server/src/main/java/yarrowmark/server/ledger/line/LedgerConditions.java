@@ -13,8 +13,8 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import yarrowmark.server.shelf.ShelfIndex.FactCondition;
-import yarrowmark.server.shelf.ShelfIndex.Relation;
+import yarrowmark.server.shelf.search.ShelfIndex.FactCondition;
+import yarrowmark.server.shelf.search.ShelfIndex.Relation;
 
 /**
  * Turns a filter into a condition over the names that the ledger's queries share (r, rd, a). What is said of models,

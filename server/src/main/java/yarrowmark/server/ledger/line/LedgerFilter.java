@@ -4,7 +4,7 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
-import yarrowmark.server.shelf.ShelfIndex.Relation;
+import yarrowmark.server.shelf.search.ShelfIndex.Relation;
 
 /**
  * Which lines of the ledger are wanted; null means any.

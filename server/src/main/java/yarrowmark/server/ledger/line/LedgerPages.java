@@ -30,8 +30,8 @@ import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.ledger.record.SetAsideRepository;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Reads single readings and sessions with everything that belongs to them. */
 @Service

@@ -8,7 +8,7 @@ import yarrowmark.core.measure.Kind;
 import yarrowmark.server.ledger.mark.ReadingMarks;
 import yarrowmark.server.ledger.record.Reason;
 import yarrowmark.server.ledger.record.RunState;
-import yarrowmark.server.shelf.DeviceClass;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /**
  * One line of the ledger: a reading, or a run that gave none and says why.

@@ -19,8 +19,8 @@ import org.springframework.web.bind.annotation.RestController;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.sample.CountedSessions;
-import yarrowmark.server.shelf.ConfigurationRow;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.configuration.ConfigurationRow;
 
 /** Sessions that were never finished: they are named, and count as soon as somebody says so. */
 @RestController

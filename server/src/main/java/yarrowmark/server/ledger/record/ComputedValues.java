@@ -26,8 +26,8 @@ import yarrowmark.server.catalog.Catalog;
 import yarrowmark.server.catalog.CatalogCache;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.Samples;
-import yarrowmark.server.shelf.FactCorrected;
-import yarrowmark.server.shelf.KnownFacts;
+import yarrowmark.server.shelf.configuration.FactCorrected;
+import yarrowmark.server.shelf.configuration.KnownFacts;
 
 /**
  * Keeps the values that are computed from others of the same session: when an input changes, the value is computed anew,

@@ -13,8 +13,8 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.change.RecordsChanged;
-import yarrowmark.server.shelf.ConfigurationUse;
-import yarrowmark.server.shelf.Configurations;
+import yarrowmark.server.shelf.configuration.ConfigurationUse;
+import yarrowmark.server.shelf.configuration.Configurations;
 
 /** Puts the sessions of two configurations that turned out to be the same under one; no reading changes its value. */
 @Service

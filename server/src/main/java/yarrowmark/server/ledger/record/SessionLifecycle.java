@@ -7,7 +7,7 @@ import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.sample.ConditionsChanged;
 import yarrowmark.server.platform.change.RecordsChanged;
 import yarrowmark.server.platform.history.ChangeLog;
-import yarrowmark.server.shelf.Configurations;
+import yarrowmark.server.shelf.configuration.Configurations;
 
 /** Opens sessions, ends them, and lets them go on. */
 @Service

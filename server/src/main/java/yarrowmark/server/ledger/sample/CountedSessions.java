@@ -25,6 +25,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.core.stats.Sample;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.change.Cached;
 import yarrowmark.server.platform.change.Mirror;
 import yarrowmark.server.platform.change.RecordsChanged;
 import yarrowmark.server.platform.history.ChangeLog;
@@ -65,9 +66,7 @@ public class CountedSessions implements Mirror {
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
     private final Clock clock;
-    private final Object lock = new Object();
-    private @Nullable Known known;
-    private long version;
+    private final Cached<Known> known = new Cached<>();
 
     CountedSessions(
             JdbcTemplate jdbc, Settings settings, ChangeLog changes, ApplicationEventPublisher events, Clock clock) {
@@ -173,28 +172,8 @@ public class CountedSessions implements Mirror {
         return list.stream().sorted().map(SessionSelection::words).collect(Collectors.joining(", "));
     }
 
-    private void forget() {
-        synchronized (lock) {
-            version++;
-            known = null;
-        }
-    }
-
     private Known known() {
-        long before;
-        synchronized (lock) {
-            if (known != null) {
-                return known;
-            }
-            before = version;
-        }
-        Known read = read();
-        synchronized (lock) {
-            if (version == before) {
-                known = read;
-            }
-        }
-        return read;
+        return known.get(this::read);
     }
 
     private Known read() {
@@ -271,18 +250,13 @@ public class CountedSessions implements Mirror {
 
     @Override
     public void note(RecordsChanged change) {
-        if (change instanceof ConditionsChanged) {
-            forget();
-        } else if (change instanceof SamplesChanged samples) {
-            Known now;
-            synchronized (lock) {
-                now = known;
-            }
-            // A run that comes late may be the one that was missing.
-            if (now != null
-                    && now.unfinished().stream().anyMatch(u -> u.configurationId() == samples.configurationId())) {
-                forget();
-            }
+        // A run that comes late may be the one that was missing.
+        if (change instanceof ConditionsChanged
+                || change instanceof SamplesChanged samples
+                        && known.now().stream()
+                                .flatMap(k -> k.unfinished().stream())
+                                .anyMatch(u -> u.configurationId() == samples.configurationId())) {
+            known.forget();
         }
     }
 }

@@ -5,7 +5,6 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
-import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -13,6 +12,7 @@ import yarrowmark.core.stats.UsualSpread;
 import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestGroup;
 import yarrowmark.server.platform.Problem;
+import yarrowmark.server.platform.change.Cached;
 import yarrowmark.server.platform.change.RecordsChanged;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.records.Settings;
@@ -43,7 +43,7 @@ public class UsualSpreads {
     private final Settings settings;
     private final ChangeLog changes;
     private final ApplicationEventPublisher events;
-    private volatile @Nullable Map<TestGroup, Double> known;
+    private final Cached<Map<TestGroup, Double>> known = new Cached<>();
 
     UsualSpreads(Settings settings, ChangeLog changes, ApplicationEventPublisher events) {
         this.settings = settings;
@@ -54,17 +54,16 @@ public class UsualSpreads {
     /** In per cent, of every group. */
     @Transactional(readOnly = true)
     public Map<TestGroup, Double> all() {
-        Map<TestGroup, Double> there = known;
-        if (there == null) {
-            Map<TestGroup, Double> read = new EnumMap<>(OF_THE_TRADE);
-            settings.get(SETTING).ifPresent(text -> Arrays.stream(text.split(","))
-                    .filter(t -> !t.isBlank())
-                    .map(t -> t.split("="))
-                    .forEach(p -> read.put(TestGroup.valueOf(p[0]), Double.valueOf(p[1]))));
-            there = read;
-            known = read;
-        }
-        return Map.copyOf(there);
+        return known.get(this::read);
+    }
+
+    private Map<TestGroup, Double> read() {
+        Map<TestGroup, Double> read = new EnumMap<>(OF_THE_TRADE);
+        settings.get(SETTING).ifPresent(text -> Arrays.stream(text.split(","))
+                .filter(t -> !t.isBlank())
+                .map(t -> t.split("="))
+                .forEach(p -> read.put(TestGroup.valueOf(p[0]), Double.valueOf(p[1]))));
+        return Map.copyOf(read);
     }
 
     UsualSpread of(MetricRow metric) {
@@ -99,12 +98,12 @@ public class UsualSpreads {
                 now.entrySet().stream()
                         .map(e -> e.getKey() + "=" + e.getValue())
                         .collect(Collectors.joining(",")));
-        known = null;
+        known.forget();
         events.publishEvent((RecordsChanged) new UsualSpreadsChanged());
     }
 
     /** What was read before a change was committed, or rolled back, is read again. */
     void forget() {
-        known = null;
+        known.forget();
     }
 }

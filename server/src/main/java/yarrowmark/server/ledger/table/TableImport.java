@@ -31,10 +31,10 @@ import yarrowmark.server.ledger.exchange.CsvFile;
 import yarrowmark.server.ledger.exchange.ImportProgress;
 import yarrowmark.server.ledger.exchange.LedgerImport;
 import yarrowmark.server.platform.Problem;
-import yarrowmark.server.shelf.DeviceClass;
 import yarrowmark.server.shelf.ModelPage;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfPages;
+import yarrowmark.server.shelf.model.DeviceClass;
 
 /** Reads a table by a layout, says what would be made of it, and makes rows of the ledger of it, all or nothing. */
 @Service

@@ -9,7 +9,7 @@ import java.util.Optional;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 import yarrowmark.core.table.KnownNames;
 import yarrowmark.server.catalog.TestRow;
-import yarrowmark.server.shelf.ModelRow;
+import yarrowmark.server.shelf.model.ModelRow;
 
 /** What the shelf and the catalogue have, asked for by names as people write them. */
 final class TableNames implements KnownNames {

@@ -11,7 +11,7 @@ import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.JdbcTemplate;
 import yarrowmark.server.YarrowmarkServer;
-import yarrowmark.server.shelf.ShelfIndex.Relation;
+import yarrowmark.server.shelf.search.ShelfIndex.Relation;
 import yarrowmark.server.support.Client;
 import yarrowmark.server.support.FreshSchema;
 

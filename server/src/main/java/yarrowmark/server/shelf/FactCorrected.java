@@ -1,4 +1,0 @@
-package yarrowmark.server.shelf;
-
-/** A fact of a configuration turned out to be another one than was stored. */
-public record FactCorrected(long configurationId, String key) {}

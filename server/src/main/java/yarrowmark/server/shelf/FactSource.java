@@ -1,8 +1,0 @@
-package yarrowmark.server.shelf;
-
-/** Where a fact comes from: the device page found it, a person typed it, or it was read out of what a tool printed. */
-public enum FactSource {
-    DETECTED,
-    TYPED,
-    READ
-}

@@ -1,8 +1,0 @@
-package yarrowmark.server.shelf;
-
-/** How far the review of a model is; a model without one was never meant to be reviewed, or nobody said. */
-public enum ReviewState {
-    WAITING,
-    IN_REVIEW,
-    REVIEWED
-}
