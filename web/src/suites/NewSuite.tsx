@@ -44,7 +44,7 @@ export function NewSuite({ onDone }: { onDone: () => void }) {
       draft={draft}
       make={make}
       save="Save suite"
-      ready={list !== undefined && list.refused.length === 0}
+      ready={settled !== text || !list?.refused.length}
       onCancel={onDone}
     >
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">

@@ -55,7 +55,10 @@ export function FormSheet({
           Cancel
         </button>
         <span className="small text-ink-3">
-          <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves. {hint}
+          <span className="pointer-coarse:hidden">
+            <kbd>Ctrl</kbd> <kbd>Enter</kbd> saves.
+          </span>{' '}
+          {hint}
         </span>
       </p>
     </form>

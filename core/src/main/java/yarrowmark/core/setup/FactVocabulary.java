@@ -12,7 +12,8 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
 /**
- * The facts Yarrowmark knows by name. A new fact is one line in {@link KnownFactKeys}. Unknown keys are welcome and kept as text.
+ * The facts Yarrowmark knows by name. A new fact is one line in {@link KnownFactKeys}. Unknown keys are welcome and kept
+ * as text.
  *
  * <p>Tolerances say when two values count as the same circumstances; those of the room are what a lab without climate
  * control can hold, those of clocks and batteries the spread of one device's own reports.

@@ -20,7 +20,7 @@ final class DeviceFacts {
     private DeviceFacts() {}
 
     /** Typed facts are read like those of any form; a detected choice is kept under the name the vocabulary has for it. */
-    static List<GivenFact> facts(List<DeviceWork.ToldFact> told) {
+    static List<GivenFact> read(List<DeviceWork.ToldFact> told) {
         List<Problem.Refused> refused = new ArrayList<>();
         List<GivenFact> facts = new ArrayList<>();
         for (DeviceWork.ToldFact t : told) {

@@ -12,8 +12,6 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Service;
@@ -44,8 +42,6 @@ import yarrowmark.server.shelf.configuration.Configurations;
 /** The device's side of the bench: starting its session, telling progress, delivering runs, ending. */
 @Service
 class DeviceWork {
-    static final Logger LOG = LoggerFactory.getLogger(DeviceWork.class);
-
     /** Changes that a device makes carry this name in the change log. */
     private static final String DEVICE = "device at the bench";
 
@@ -82,7 +78,6 @@ class DeviceWork {
 
     private final SeatRepository seats;
     private final Locks locks;
-    private final DeliveryRepository deliveries;
     private final Plans plans;
     private final Catalog catalog;
     private final Shelf shelf;
@@ -99,7 +94,6 @@ class DeviceWork {
     DeviceWork(
             SeatRepository seats,
             Locks locks,
-            DeliveryRepository deliveries,
             Plans plans,
             Catalog catalog,
             Shelf shelf,
@@ -117,7 +111,6 @@ class DeviceWork {
         this.lent = lent;
         this.seats = seats;
         this.locks = locks;
-        this.deliveries = deliveries;
         this.plans = plans;
         this.catalog = catalog;
         this.shelf = shelf;
@@ -242,7 +235,7 @@ class DeviceWork {
             shelf.checkUnit(start.unitId(), model);
         }
         long unit = start.unitId() != null ? start.unitId() : shelf.firstUnit(model, DEVICE);
-        long configuration = configurations.configure(unit, DeviceFacts.facts(start.facts()), null, DEVICE);
+        long configuration = configurations.configure(unit, DeviceFacts.read(start.facts()), null, DEVICE);
         PlanRow plan = plans.plan(seat.planId());
         List<PlanItem> items = plan.items(seat.mustOnly());
         Set<Long> byItself = catalog.tests(items.stream().map(PlanItem::testId).toList()).stream()

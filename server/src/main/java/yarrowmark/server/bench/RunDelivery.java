@@ -21,7 +21,7 @@ import yarrowmark.server.platform.records.AfterCommit;
 
 /** Takes the runs that a device delivers: each once, whatever the line between them did. */
 @Service
-public class RunDelivery {
+class RunDelivery {
     private final DeliveryRepository deliveries;
     private final Plans plans;
     private final CatalogCache catalogCache;
@@ -79,7 +79,7 @@ public class RunDelivery {
             return new Delivered(known.get().runId(), false);
         }
         if (seat.sessionId() == null) {
-            throw Problem.conflict("not-started", "This device has no session yet. DeviceWork.Start it first.");
+            throw Problem.conflict("not-started", "This device has no session yet. Start it first.");
         }
         TestRow test =
                 catalogCache.tests(List.of(given.testId())).stream().findFirst().orElse(null);

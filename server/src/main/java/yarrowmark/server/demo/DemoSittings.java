@@ -24,14 +24,12 @@ import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.record.SessionState;
 import yarrowmark.server.shelf.Checklists;
-import yarrowmark.server.shelf.configuration.Configurations;
 
 /** A device's round on one day, as the demo makes it up. */
 @Component
 @ConditionalOnProperty("yarrowmark.demo")
 class DemoSittings {
     private final Checklists checklists;
-    private final Configurations configurations;
     private final Catalog catalog;
     private final BuiltInSuites builtIn;
     private final Ledger ledger;
@@ -42,7 +40,6 @@ class DemoSittings {
 
     DemoSittings(
             Checklists checklists,
-            Configurations configurations,
             Catalog catalog,
             BuiltInSuites builtIn,
             Ledger ledger,
@@ -51,7 +48,6 @@ class DemoSittings {
             DemoRounds rounds,
             EntityManager entities) {
         this.checklists = checklists;
-        this.configurations = configurations;
         this.catalog = catalog;
         this.builtIn = builtIn;
         this.ledger = ledger;

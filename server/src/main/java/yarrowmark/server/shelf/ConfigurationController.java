@@ -66,20 +66,17 @@ class ConfigurationController {
 
     record TestedBody(@NotNull @Size(max = 50) List<@NotBlank @Size(max = 80) String> keys) {}
 
-    private final Shelf shelf;
     private final ShelfPages pages;
     private final Configurations configurations;
     private final ConfigurationFacts configurationFacts;
     private final Differences differences;
 
     ConfigurationController(
-            Shelf shelf,
             ShelfPages pages,
             Configurations configurations,
             ConfigurationFacts configurationFacts,
             Differences differences) {
         this.differences = differences;
-        this.shelf = shelf;
         this.pages = pages;
         this.configurations = configurations;
         this.configurationFacts = configurationFacts;

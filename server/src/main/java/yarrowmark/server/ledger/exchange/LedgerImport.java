@@ -68,7 +68,6 @@ public class LedgerImport {
     private final Shelf shelf;
     private final Configurations configurations;
     private final Catalog catalog;
-    private final Ledger ledger;
     private final SessionLifecycle lifecycle;
     private final EntityManager entities;
     private final LedgerBulk bulkStore;
@@ -77,14 +76,12 @@ public class LedgerImport {
             Shelf shelf,
             Configurations configurations,
             Catalog catalog,
-            Ledger ledger,
             SessionLifecycle lifecycle,
             EntityManager entities,
             LedgerBulk bulkStore) {
         this.shelf = shelf;
         this.configurations = configurations;
         this.catalog = catalog;
-        this.ledger = ledger;
         this.lifecycle = lifecycle;
         this.entities = entities;
         this.bulkStore = bulkStore;

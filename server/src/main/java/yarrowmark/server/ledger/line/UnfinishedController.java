@@ -16,7 +16,6 @@ import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
-import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.SessionLifecycle;
 import yarrowmark.server.ledger.sample.CountedSessions;
 import yarrowmark.server.shelf.ShelfPages;
@@ -33,13 +32,11 @@ class UnfinishedController {
     record CountsBody(@NotNull Boolean counts) {}
 
     private final CountedSessions counted;
-    private final Ledger ledger;
     private final SessionLifecycle lifecycle;
     private final ShelfPages shelf;
 
-    UnfinishedController(CountedSessions counted, Ledger ledger, SessionLifecycle lifecycle, ShelfPages shelf) {
+    UnfinishedController(CountedSessions counted, SessionLifecycle lifecycle, ShelfPages shelf) {
         this.counted = counted;
-        this.ledger = ledger;
         this.lifecycle = lifecycle;
         this.shelf = shelf;
     }

@@ -193,7 +193,7 @@ public class Ledger {
             throw Problem.invalid(
                     "computed", test.name() + " is computed from other tests and is not measured itself.");
         }
-        RunShape.checkShape(run, test);
+        RunShape.check(run, test);
         Run stored = runs.save(new Run(session, numbered(session, test, run)));
         Map<String, MetricRow> metrics =
                 test.metrics().stream().collect(Collectors.toMap(MetricRow::key, Function.identity()));

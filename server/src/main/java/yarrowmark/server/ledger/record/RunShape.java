@@ -8,11 +8,12 @@ import yarrowmark.server.platform.Problem;
 
 /** Whether a run fits its test. */
 final class RunShape {
+    private static final int MOST_SAMPLES = 20_000;
+
     private RunShape() {}
 
-    static final int MOST_SAMPLES = 20_000;
-
-    static void checkShape(NewRun run, TestRow test) {
+    /** @throws Problem where it does not */
+    static void check(NewRun run, TestRow test) {
         List<String> known = test.metrics().stream().map(MetricRow::key).toList();
         for (NewReading given : run.readings()) {
             if (!known.contains(given.metric())) {

@@ -10,15 +10,16 @@ import yarrowmark.server.catalog.MetricRow;
 import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.NewReading;
 
-/** What was typed into a cell of the score sheet. */
-final class EnteredScore {
-    private EnteredScore() {}
-
-    /** What a text says. @param read of the number that stands for the test. @param further others of the run. @param refused why one of these is none */
-    record Entered(KindText.Read read, List<NewReading> further, @Nullable String refused) {}
-
+/**
+ * What was typed into a cell of the score sheet.
+ *
+ * @param read    of the number that stands for the test
+ * @param further other numbers of the run
+ * @param refused why one of these is none
+ */
+record EnteredScore(KindText.Read read, List<NewReading> further, @Nullable String refused) {
     /** A test with several numbers takes them in one text, in their order: "57.8 / 17.1". */
-    static Entered entered(TestRow test, String text) {
+    static EnteredScore of(TestRow test, String text) {
         MetricRow metric = ScoreSheet.main(test);
         List<MetricRow> others = ScoreSheet.further(test);
         List<String> parts = others.isEmpty() ? List.of(text) : SeveralNumbers.parts(text);
@@ -26,10 +27,10 @@ final class EnteredScore {
         List<NewReading> further = new ArrayList<>();
         if (!(read.said() instanceof ScoreText.Value)) {
             // A reason has slashes and semicolons of its own.
-            return new Entered(KindText.read(text, metric.kind(), metric.unit(), metric.choices()), further, null);
+            return new EnteredScore(KindText.read(text, metric.kind(), metric.unit(), metric.choices()), further, null);
         }
         if (parts.size() > 1 + others.size()) {
-            return new Entered(
+            return new EnteredScore(
                     read,
                     further,
                     test.name() + " has " + (1 + others.size()) + " numbers, and " + parts.size() + " were given.");
@@ -41,7 +42,7 @@ final class EnteredScore {
             }
             ScoreText.Said said = ScoreText.read(parts.get(i), other.unit());
             if (!(said instanceof ScoreText.Value v)) {
-                return new Entered(
+                return new EnteredScore(
                         read,
                         further,
                         other.name() + ": "
@@ -50,10 +51,10 @@ final class EnteredScore {
                                         : "a dash leaves it out."));
             }
             if (other.unusable(v.value()) != null) {
-                return new Entered(read, further, other.name() + ": " + other.unusable(v.value()));
+                return new EnteredScore(read, further, other.name() + ": " + other.unusable(v.value()));
             }
             further.add(new NewReading(other.key(), v.value(), v.resolution(), List.of()));
         }
-        return new Entered(read, further, null);
+        return new EnteredScore(read, further, null);
     }
 }

@@ -32,7 +32,6 @@ import yarrowmark.server.ledger.record.SeriesReadings;
 import yarrowmark.server.ledger.record.Session;
 import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.record.SetAsideRepository;
-import yarrowmark.server.ledger.sample.Samples;
 import yarrowmark.server.platform.Problem;
 
 /** What a person puts into a session's sheet: a text or many points for one run; looking at a text first; taking back. */
@@ -47,7 +46,6 @@ class ScoreEntry {
     private final RunRepository runs;
     private final ReadingRepository readings;
     private final SetAsideRepository asides;
-    private final Samples samples;
     private final ConfigurationLock sittings;
     private final Clock clock;
 
@@ -59,7 +57,6 @@ class ScoreEntry {
             RunRepository runs,
             ReadingRepository readings,
             SetAsideRepository asides,
-            Samples samples,
             ConfigurationLock sittings,
             Clock clock) {
         this.sheets = sheets;
@@ -69,7 +66,6 @@ class ScoreEntry {
         this.runs = runs;
         this.readings = readings;
         this.asides = asides;
-        this.samples = samples;
         this.sittings = sittings;
         this.clock = clock;
     }
@@ -83,7 +79,7 @@ class ScoreEntry {
     ScoreSheet.Sheet type(long sessionId, long testId, int runNumber, String text, boolean byStopwatch, String person) {
         TestRow test = sheets.test(testId);
         MetricRow metric = ScoreSheet.main(test);
-        EnteredScore.Entered entered = EnteredScore.entered(test, text);
+        EnteredScore entered = EnteredScore.of(test, text);
         KindText.Read read = entered.read();
         if (read.said() instanceof ScoreText.NotUnderstood not) {
             throw Problem.invalid("not-understood", not.reason());

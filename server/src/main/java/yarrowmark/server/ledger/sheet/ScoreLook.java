@@ -22,7 +22,6 @@ import yarrowmark.server.catalog.TestRow;
 import yarrowmark.server.ledger.record.Reading;
 import yarrowmark.server.ledger.record.ReadingRepository;
 import yarrowmark.server.ledger.record.Run;
-import yarrowmark.server.ledger.record.RunRepository;
 import yarrowmark.server.ledger.record.RunState;
 import yarrowmark.server.ledger.record.SessionRepository;
 import yarrowmark.server.ledger.sample.NoisePriorCache;
@@ -33,7 +32,6 @@ import yarrowmark.server.platform.Problem;
 @Service
 class ScoreLook {
     private final ScoreSheet sheets;
-    private final RunRepository runs;
     private final ReadingRepository readings;
     private final Samples samples;
     private final NoisePriorCache lent;
@@ -42,14 +40,12 @@ class ScoreLook {
 
     ScoreLook(
             ScoreSheet sheets,
-            RunRepository runs,
             ReadingRepository readings,
             Samples samples,
             NoisePriorCache lent,
             Catalog catalog,
             SessionRepository sessions) {
         this.sheets = sheets;
-        this.runs = runs;
         this.readings = readings;
         this.samples = samples;
         this.lent = lent;
@@ -87,7 +83,7 @@ class ScoreLook {
                 .configurationId();
         TestRow test = sheets.test(testId);
         MetricRow metric = ScoreSheet.main(test);
-        EnteredScore.Entered entered = EnteredScore.entered(test, text);
+        EnteredScore entered = EnteredScore.of(test, text);
         ScoreText.Said said = entered.read().said();
         if (entered.refused() != null) {
             return new Look(null, null, null, null, entered.refused(), null, List.of(), null, null, null);

@@ -59,7 +59,6 @@ class SheetController {
 
     record UndoScoreBody(long testId, int run) {}
 
-    private final Ledger ledger;
     private final SessionLifecycle lifecycle;
     private final ScoreSheet sheets;
     private final ScoreEntry entry;
@@ -70,7 +69,6 @@ class SheetController {
     private final Clock clock;
 
     SheetController(
-            Ledger ledger,
             SessionLifecycle lifecycle,
             ScoreSheet sheets,
             ScoreEntry entry,
@@ -79,7 +77,6 @@ class SheetController {
             Checklists checklists,
             Catalog catalog,
             Clock clock) {
-        this.ledger = ledger;
         this.lifecycle = lifecycle;
         this.sheets = sheets;
         this.entry = entry;

@@ -17,7 +17,10 @@ import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.history.Undoable;
 
-/** Facts of a configuration that is there: changed while nothing was measured, corrected with a reason after, and picked where two sources disagree. */
+/**
+ * Facts of a configuration that is there: changed while nothing was measured, corrected with a reason after, and picked
+ * where two sources disagree.
+ */
 @Service
 public class ConfigurationFacts {
     private final ConfigurationRepository records;

@@ -14,12 +14,16 @@ import org.apache.lucene.document.NumericDocValuesField;
 import org.apache.lucene.document.SortedDocValuesField;
 import org.apache.lucene.document.StringField;
 import org.apache.lucene.util.BytesRef;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import yarrowmark.core.setup.FactKey;
 import yarrowmark.core.setup.FactText;
 import yarrowmark.core.setup.FactVocabulary;
 
 /** What the index keeps of a model and of each of its configurations, and under which words they are found. */
 final class ShelfDocuments {
+    private static final Logger LOG = LoggerFactory.getLogger(ShelfDocuments.class);
+
     private ShelfDocuments() {}
 
     static List<Document> documents(ShelfIndexSource.ModelWords m) {
@@ -91,7 +95,7 @@ final class ShelfDocuments {
                     model.add(new DoublePoint("number:" + key.key(), Double.parseDouble(value)));
                 } catch (NumberFormatException e) {
                     // Kept as text before the key became a quantity; it is found by its words.
-                    ShelfIndex.LOG.debug("{} is no number: {}", key.key(), value);
+                    LOG.debug("{} is no number: {}", key.key(), value);
                 }
             }
         }

@@ -55,7 +55,7 @@ import yarrowmark.server.shelf.model.ModelTouched;
  */
 @Component
 public class ShelfIndex implements StartupTask, Mirror, HealthWarnings {
-    static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
+    private static final Logger LOG = LoggerFactory.getLogger(ShelfIndex.class);
     /** Words of models and of configurations lie apart: what is looked for is always one of the two. */
     static final String MODEL_WORD = "w";
 
