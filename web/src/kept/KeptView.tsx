@@ -84,7 +84,7 @@ export function KeptView() {
                         <td>
                           <select
                             data-changes
-                            className="field !w-auto"
+                            className="field w-auto"
                             aria-label={`What ${k.title ?? k.caption} shows`}
                             value={k.living ? 'now' : 'then'}
                             disabled={change.isPending}

@@ -187,7 +187,7 @@ function Period({
       <input
         type="date"
         aria-label={name}
-        className="field !w-34 !py-0"
+        className="field w-34 py-0"
         value={day ?? ''}
         onChange={(e) => onDay(e.target.value || undefined)}
       />

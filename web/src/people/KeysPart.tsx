@@ -113,7 +113,7 @@ export function KeysPart({ owner, reader }: { owner: boolean; reader: boolean })
       >
         <span>A key called</span>
         <input
-          className="field !w-48"
+          className="field w-48"
           aria-label="Name of the key"
           placeholder="night run"
           required

@@ -54,7 +54,7 @@ export function LogView() {
             , from{' '}
             <input
               type="date"
-              className="field !inline !w-auto"
+              className="field inline w-auto"
               aria-label="From this day"
               value={search.from ?? ''}
               onChange={(e) => say({ from: e.target.value || undefined })}
@@ -62,7 +62,7 @@ export function LogView() {
             to{' '}
             <input
               type="date"
-              className="field !inline !w-auto"
+              className="field inline w-auto"
               aria-label="To this day"
               value={search.to ?? ''}
               onChange={(e) => say({ to: e.target.value || undefined })}

@@ -26,7 +26,7 @@ export function AddTests({
     <fieldset className="mt-3 min-w-0 border-t border-hair pt-2">
       <legend className="small pr-2">Add tests</legend>
       <input
-        className="field !w-80 max-w-full"
+        className="field w-80 max-w-full"
         placeholder="any words of a suite or test"
         aria-label="Words of a test to add"
         maxLength={120}

@@ -202,7 +202,7 @@ export function PlanForm({
       {draft.items.length > MANY && (
         <p className="mt-3">
           <input
-            className="field !w-72 max-w-full"
+            className="field w-72 max-w-full"
             placeholder="any words of a test in the plan"
             aria-label="Words of a test in the plan"
             maxLength={120}

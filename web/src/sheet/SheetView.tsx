@@ -254,7 +254,7 @@ function Scores({ sheet, typed }: { sheet: Sheet; typed: TypedScores }) {
                           <input
                             key={i}
                             data-place="active"
-                            className="field !w-36 text-[16px]"
+                            className="field w-36 text-[16px]"
                             autoFocus
                             aria-label={`${t.name}, run ${i + 1}`}
                             value={text}

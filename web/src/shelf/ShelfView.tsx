@@ -162,7 +162,7 @@ export function ShelfView() {
             {', with '}
             <input
               ref={words}
-              className="field !w-48 !py-0"
+              className="field w-48 py-0"
               placeholder="any words"
               aria-label="Words of its name, facts, units or configurations"
               maxLength={120}

@@ -67,8 +67,9 @@ export function Shell() {
                 {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair lg:block" />}
                 <Link
                   to={view.to}
-                  className="border-b-2 border-transparent px-2 pt-2 pb-1.5 text-ink-2 lg:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
-                  activeProps={{ className: '!border-gold font-semibold !text-ink', 'aria-current': 'page' }}
+                  className="border-b-2 px-2 pt-2 pb-1.5 lg:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
+                  activeProps={{ className: 'border-gold font-semibold text-ink', 'aria-current': 'page' }}
+                  inactiveProps={{ className: 'border-transparent text-ink-2' }}
                 >
                   {view.name}
                 </Link>

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { defaultParseSearch } from '@tanstack/react-router';
 import { expect, test } from 'vitest';
+import { router } from '../router.tsx';
 import { askOf, searchOf } from '../standings/question/ask.ts';
 import {
   benchSearch,
@@ -84,11 +85,41 @@ const ADDRESSES: [string, (raw: Record<string, unknown>) => object, object][] = 
   ['/bench?plan=3&must=true&runs=5', benchSearch, { plan: 3, must: true, runs: 5 }],
 ];
 
+/** Further pages, with whatever may follow; what is typed after the path is the view's own. */
+const PAGES = [
+  '/shelf/models/1',
+  '/shelf/configurations/1',
+  '/shelf/configure?unit=1',
+  '/shelf/difference?ids=[1,2]',
+  '/shelf/checklists',
+  '/bench/by-hand?configuration=1',
+  '/bench/sheet/1',
+  '/suites',
+  '/suites/1',
+  '/ledger/import',
+  '/kept',
+  '/write-ups',
+  '/write-ups/1',
+  '/write-ups/1/stage?desk=true',
+  '/people',
+  '/people/log?page=2',
+  '/people/interface',
+];
+
 const known = (of: object) => Object.fromEntries(Object.entries(of).filter(([, v]) => v !== undefined));
 
 test.each(ADDRESSES)('%s asks what it asked', (address, read, asks) => {
   const [, query] = address.split('?');
   expect(known(read(defaultParseSearch(query === undefined ? '' : `?${query}`)))).toEqual(asks);
+});
+
+/** The parts of an address that say whose view it is. */
+const parts = (path: string) => path.split('/').filter((part) => part !== '').length;
+
+test.each([...ADDRESSES.map(([address]) => address), ...PAGES])('%s leads to a view', (address) => {
+  const [path = ''] = address.split('?');
+  const view = router.getMatchedRoutes(path)[0].at(-1)!;
+  expect(parts(view.fullPath)).toBe(parts(path));
 });
 
 test('a question that was stored with a write-up leads to the view that asks the same', () => {

@@ -70,7 +70,7 @@ function OneChart({ chart: { metric, drawn }, onLeaveOut }: { chart: Chart; onLe
   const [name, how] = chartHeading(metric);
   return (
     <section className="max-w-[720px] min-w-0" aria-label={name}>
-      <h2 className="flex flex-wrap items-baseline gap-x-3 !text-[16px]">
+      <h2 className="flex flex-wrap items-baseline gap-x-3 text-[16px]">
         {name}
         <span className="small font-sans">{how}</span>
         <span className="ml-auto flex items-baseline gap-x-3 font-sans print:hidden">

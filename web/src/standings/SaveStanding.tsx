@@ -51,7 +51,7 @@ export function SaveStanding({ ask, scope, caption }: { ask: Ask; scope: string;
       <Popover.Portal>
         <Popover.Content
           onCloseAutoFocus={leaveFocusWhereTaken}
-          className="menu w-96 max-w-[94vw] !p-4"
+          className="menu w-96 max-w-[94vw] p-4"
           align="end"
           sideOffset={6}
           aria-label="Save the standing"

@@ -102,7 +102,7 @@ export function StandingsView() {
             {FORMS.map((f) => (
               <button
                 key={f}
-                className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold !text-ink' : 'link'}`}
+                className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold text-ink' : 'link'}`}
                 aria-pressed={form === f}
                 onClick={() => say({ form: f === 'rails' ? undefined : f, weigh: undefined })}
               >

@@ -136,8 +136,8 @@ function Reasons({ why, ask, onLeaveOut }: { why: Why; ask: Ask; onLeaveOut: (ke
             <thead>
               <tr>
                 <th>Test</th>
-                <th className="!text-right">{why.base ? 'To the base' : 'To the typical'}</th>
-                <th className="!text-right">Adds</th>
+                <th className="text-right">{why.base ? 'To the base' : 'To the typical'}</th>
+                <th className="text-right">Adds</th>
               </tr>
             </thead>
             <tbody>

@@ -47,7 +47,7 @@ export function SuitesView() {
         {(rows) => (
           <>
             <input
-              className="field mb-3 !w-72"
+              className="field mb-3 w-72"
               placeholder="any words of a suite or test"
               aria-label="Words of a suite or test"
               maxLength={120}

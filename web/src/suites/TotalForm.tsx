@@ -118,7 +118,7 @@ export function TotalForm({
                 {unitName(p.unit)}, {direction(p.direction)}
               </span>
               <input
-                className="field ml-auto !w-20"
+                className="field ml-auto w-20"
                 inputMode="decimal"
                 aria-label={`Weight of ${p.test}`}
                 placeholder="no part"

@@ -49,7 +49,7 @@ function Spread({ group, percent }: { group: TestGroup; percent: number }) {
       <label className="flex items-baseline gap-2">
         <span className="w-36">{testGroup(group)}</span>
         <input
-          className="field !w-20 text-right"
+          className="field w-20 text-right"
           inputMode="decimal"
           maxLength={8}
           value={text}

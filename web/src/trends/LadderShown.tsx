@@ -20,16 +20,16 @@ export function LadderShown({ trends }: { trends: Trends }) {
           <thead>
             <tr>
               <th>{along.label}</th>
-              <th className="!text-right">Best so far</th>
-              <th className="!text-right">More than the step before</th>
-              {unit !== '' && <th className="!text-right">For each {unit}</th>}
+              <th className="text-right">Best so far</th>
+              <th className="text-right">More than the step before</th>
+              {unit !== '' && <th className="text-right">For each {unit}</th>}
               {ladder.perWatt && (
-                <th className="!text-right" title={`By ${ladder.perWatt.power}; the work is that of all other tests`}>
+                <th className="text-right" title={`By ${ladder.perWatt.power}; the work is that of all other tests`}>
                   Work per watt
                 </th>
               )}
               {shownSides.map((s) => (
-                <th key={s.metric.id} className="!text-right">
+                <th key={s.metric.id} className="text-right">
                   {s.metric.name}
                 </th>
               ))}

@@ -147,7 +147,7 @@ function TogetherTable({ data }: { data: Together }) {
           <tr>
             <th>Device</th>
             {data.steps.map((s) => (
-              <th key={s.label} className="!text-right">
+              <th key={s.label} className="text-right">
                 {s.label}
               </th>
             ))}

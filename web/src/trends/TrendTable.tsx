@@ -21,12 +21,12 @@ export function TrendTable({ trends, onLeaveOut }: { trends: Trends; onLeaveOut:
           <tr>
             <th>Test</th>
             {trends.steps.map((s) => (
-              <th key={s.key} className="!text-right">
+              <th key={s.key} className="text-right">
                 {s.label}
               </th>
             ))}
-            <th className="!text-right">First to last</th>
-            <th className="!text-right">Per step</th>
+            <th className="text-right">First to last</th>
+            <th className="text-right">Per step</th>
           </tr>
         </thead>
         <tbody>
@@ -118,7 +118,7 @@ export function FirstToLast({ trends }: { trends: Trends }) {
             <thead>
               <tr>
                 <th>Test</th>
-                <th className="!text-right">First to last</th>
+                <th className="text-right">First to last</th>
                 <th>Verdict</th>
                 <th>Of that, each step in %</th>
                 <th>Level changed</th>

@@ -72,7 +72,7 @@ export function TrendsView() {
             {TREND_FORMS.filter((f) => !search.with || f !== 'panels').map((f) => (
               <button
                 key={f}
-                className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold !text-ink' : 'link'}`}
+                className={`small px-1 pb-0.5 ${form === f ? 'border-b-2 border-gold font-semibold text-ink' : 'link'}`}
                 aria-pressed={form === f}
                 onClick={() => say({ form: f === 'plot' ? undefined : f })}
               >

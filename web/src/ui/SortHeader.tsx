@@ -33,7 +33,7 @@ export function SortHeader<K extends string>({
   const on = now.by === by;
   return (
     <th
-      className={`${right ? '!text-right' : ''} ${className}`}
+      className={`${right ? 'text-right' : ''} ${className}`}
       aria-sort={on ? (now.falling ? 'descending' : 'ascending') : 'none'}
     >
       <SortButton on={on} falling={now.falling} onClick={() => onSort(nextSorting(now, by, fallingFirst))}>

@@ -177,7 +177,7 @@ function CurvesTable({
             <tr>
               <th>At</th>
               {curves.map((c) => (
-                <th key={c.name} className="!text-right">
+                <th key={c.name} className="text-right">
                   {c.name}, {unitName(data.metric.unit)}
                 </th>
               ))}

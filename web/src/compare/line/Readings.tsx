@@ -201,7 +201,7 @@ export function Readings({
           <thead>
             <tr>
               <th>Configuration</th>
-              <th className="!text-right">Value</th>
+              <th className="text-right">Value</th>
               <th>Run</th>
               <th>Day</th>
               <th>Session</th>

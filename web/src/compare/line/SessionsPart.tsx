@@ -27,8 +27,8 @@ export function SessionsPart({
         <tr>
           <th>Configuration</th>
           <th>Session</th>
-          <th className="!text-right">Runs</th>
-          <th className="!text-right">Mean</th>
+          <th className="text-right">Runs</th>
+          <th className="text-right">Mean</th>
           <th>Conditions</th>
         </tr>
       </thead>

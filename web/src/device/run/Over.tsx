@@ -28,8 +28,8 @@ export function Over({
           <thead>
             <tr>
               <th>Test</th>
-              <th className="!text-right">Score</th>
-              <th className="!text-right">Runs</th>
+              <th className="text-right">Score</th>
+              <th className="text-right">Runs</th>
             </tr>
           </thead>
           <tbody>

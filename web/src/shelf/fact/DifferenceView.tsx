@@ -113,7 +113,7 @@ function Difference({ page, onBase }: { page: DifferencePage; onBase: (id: numbe
             <tr>
               <th>Fact</th>
               {page.configurations.map((c) => (
-                <th key={c.id} className="!align-bottom">
+                <th key={c.id} className="align-bottom">
                   <span className="flex items-center gap-1.5">
                     {slotOf(table, c.id) !== null && <MarkSign slot={slotOf(table, c.id)!} size={14} />}
                     <Link

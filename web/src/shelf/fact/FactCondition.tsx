@@ -56,7 +56,7 @@ export function FactCondition({
             <>
               {' '}
               <input
-                className="field !w-28 !py-0"
+                className="field w-28 py-0"
                 aria-label={`Value of ${entry.label}`}
                 placeholder={entry.example}
                 maxLength={120}

@@ -61,7 +61,7 @@ export function FactLine({
       <span className="flex gap-2">
         <input
           id={`${listId}-in`}
-          className={`field !border-transparent !py-0.5 hover:!border-hair focus:!border-gold ${changed ? '!border-gold' : ''}`}
+          className={`field py-0.5 hover:border-hair focus:border-gold ${changed ? 'border-gold' : 'border-transparent'}`}
           list={listId}
           placeholder={row.example}
           maxLength={500}

@@ -44,8 +44,8 @@ export function ClaimsPart({ modelId }: { modelId: number }) {
               <thead>
                 <tr>
                   <th>About</th>
-                  <th className="!text-right">Claimed</th>
-                  <th className="!text-right">Found</th>
+                  <th className="text-right">Claimed</th>
+                  <th className="text-right">Found</th>
                   <th>Source</th>
                   <th>
                     <span className="sr-only">Remove</span>

@@ -110,7 +110,7 @@ export function ModelForm({ onSaved, onCancel }: { onSaved: (page: ModelPage) =>
               onChange={(e) => set({ price: e.target.value })}
             />
             <input
-              className="field !w-14 uppercase"
+              className="field w-14 uppercase"
               aria-label="Currency"
               maxLength={3}
               value={typed.currency}

@@ -37,11 +37,11 @@ export function CardTable({
         <thead>
           <tr>
             <th>Test</th>
-            <th className="!text-right">Value</th>
+            <th className="text-right">Value</th>
             {!narrow && <th style={{ width: rail }}>among {who}, right is better</th>}
             {!narrow && <th>Rating</th>}
-            <th className="!text-right">Place</th>
-            {beside && <th className="!text-right">Against {beside.model}</th>}
+            <th className="text-right">Place</th>
+            {beside && <th className="text-right">Against {beside.model}</th>}
           </tr>
         </thead>
         <tbody>
@@ -51,7 +51,7 @@ export function CardTable({
                 <th
                   scope="rowgroup"
                   colSpan={(narrow ? 3 : 5) + (beside ? 1 : 0)}
-                  className="!pt-3 !text-left font-title !text-[15px] !font-medium !text-ink"
+                  className="pt-3 text-left font-title text-[15px] font-medium text-ink"
                 >
                   {group}
                 </th>
@@ -105,7 +105,7 @@ function Line({
   const name = testName(row.metric);
   return (
     <>
-      <tr className={narrow && marks ? '[&>td]:!border-b-0' : undefined}>
+      <tr className={narrow && marks ? '[&>td]:border-b-0' : undefined}>
         <td title={`${row.metric.suite} ${row.metric.version}`}>
           {row.place ? (
             <Link
@@ -147,7 +147,7 @@ function Line({
       </tr>
       {narrow && marks && (
         <tr>
-          <td colSpan={against === undefined ? 3 : 4} className="!pt-0">
+          <td colSpan={against === undefined ? 3 : 4} className="pt-0">
             {marks}
           </td>
         </tr>

@@ -29,7 +29,7 @@ export function RatingCell({ row }: { row: CardRow }) {
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          className="menu w-72 !p-3"
+          className="menu w-72 p-3"
           sideOffset={4}
           collisionPadding={8}
           onCloseAutoFocus={leaveFocusWhereTaken}

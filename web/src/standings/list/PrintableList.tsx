@@ -83,7 +83,7 @@ export function PrintableList({ standings, onWhy }: { standings: Standings; onWh
               {heading('name', 'Model and configuration')}
               {one && heading('value', one.unit === '1' ? 'Score' : one.unit, true)}
               {!hidden.includes('index') && heading('index', againstHeading(standings), true)}
-              {!hidden.includes('interval') && <th className="!text-right">95 % interval</th>}
+              {!hidden.includes('interval') && <th className="text-right">95 % interval</th>}
               {!hidden.includes('share') && heading('share', `Among ${standings.placed} ${among}`, false, true)}
               {!hidden.includes('tests') && heading('tests', one ? 'Runs' : 'Tests', true)}
             </tr>

@@ -155,7 +155,7 @@ export const StandingRow = memo(function StandingRow({
           </span>
           {(row.assumed ?? 0) > 0 && (
             <span
-              className="pill shrink-0 !px-1.5 !text-[11px]"
+              className="pill shrink-0 px-1.5 text-[11px]"
               data-tone="wait"
               title={`${row.assumed} of its results ${row.assumed === 1 ? 'rests' : 'rest'} on a usual spread: it was run once, and nobody has measured here how repeatable it is`}
             >
@@ -163,7 +163,7 @@ export const StandingRow = memo(function StandingRow({
             </span>
           )}
           {stale.length > 0 && (
-            <span className="pill shrink-0 !px-1.5 !text-[11px]" data-tone="wait" title={stale.join('; ')}>
+            <span className="pill shrink-0 px-1.5 text-[11px]" data-tone="wait" title={stale.join('; ')}>
               stale
             </span>
           )}

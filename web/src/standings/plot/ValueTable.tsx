@@ -40,12 +40,12 @@ export function ValueTable({
         <thead>
           <tr>
             <th>Model and configuration</th>
-            <th className="!text-right">
+            <th className="text-right">
               {data.quantity.label}
               {unit}
             </th>
-            <th className="!text-right">{one ? one.name : 'Index'}</th>
-            {cost && <th className="!text-right">{cost.heading}</th>}
+            <th className="text-right">{one ? one.name : 'Index'}</th>
+            {cost && <th className="text-right">{cost.heading}</th>}
             <th>Best value</th>
           </tr>
         </thead>
@@ -148,7 +148,7 @@ function TryPrice({
       }}
     >
       <input
-        className="field !w-24 text-right"
+        className="field w-24 text-right"
         inputMode="decimal"
         autoFocus
         aria-label={`Price of ${of} to try, in ${unit}`}

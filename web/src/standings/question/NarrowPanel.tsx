@@ -224,7 +224,7 @@ function Range({
   };
   const field = (which: 'from' | 'to') => (
     <input
-      className="field !w-24"
+      className="field w-24"
       inputMode="decimal"
       aria-label={`${which === 'from' ? 'Lowest' : 'Highest'} ${name}`}
       placeholder="any"

@@ -85,7 +85,7 @@ export function MethodPart({ piece, onChange, children }: Props<'METHOD'>) {
   return children({
     body: (
       <section>
-        <h2 className="!text-[18px]">How it was measured</h2>
+        <h2 className="text-[18px]">How it was measured</h2>
         <textarea
           aria-label="A note on the method"
           rows={2}

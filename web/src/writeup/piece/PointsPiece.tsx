@@ -114,7 +114,7 @@ function Points({
 }) {
   return (
     <section>
-      <h2 className="!text-[16px]">{title}</h2>
+      <h2 className="text-[16px]">{title}</h2>
       <ul className="list-disc pl-4">
         {lines.map((line, i) => (
           <li key={i} className="group">

@@ -34,7 +34,7 @@ export function WriteUpButton({
     <>
       <span className="inline-flex">
         <button
-          className={`${look} !rounded-r-none`}
+          className={`${look} rounded-r-none`}
           disabled={make.isPending || kinds.isPending}
           onClick={() => make.mutate(undefined)}
         >
@@ -42,7 +42,7 @@ export function WriteUpButton({
         </button>
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
-            className={`${look} !rounded-l-none !border-l-0 !px-2`}
+            className={`${look} rounded-l-none border-l-0 px-2`}
             aria-label={`${children}: choose a kind`}
             disabled={make.isPending || kinds.isPending}
           >

@@ -41,8 +41,7 @@ export function StandingScene(props: {
   if (!asked.data) return <NotYet error={asked.error} onSteps={props.onSteps} />;
   const { metric } = asked.data;
   const aside = narrowedWords(asked.data, question);
-  const ranked = asked.data.rows.filter((r) => r.index !== undefined && r.status !== 'NOT_LINKED');
-  const rows = ranked;
+  const rows = asked.data.rows.filter((r) => r.index !== undefined && r.status !== 'NOT_LINKED');
   const all = rows.map((r) => r.configuration);
   const most = Math.max(...rows.map((r) => r.high ?? r.index!), 1);
   return (
@@ -69,25 +68,56 @@ export function StandingScene(props: {
       count={rows.length}
       row={(i) => {
         const r = rows[i]!;
-        const is = r.configuration.id === question.highlight;
         return (
-          <>
-            <span className="stage-name" data-highlight={is}>
-              {toldApart(r.configuration, all)}
-            </span>
-            <span className="stage-bar">
-              <i style={{ width: `${(100 * r.index!) / most}%` }} data-highlight={is} />
-              {r.low !== undefined && r.high !== undefined && (
-                <u style={{ left: `${(100 * r.low) / most}%`, width: `${(100 * (r.high - r.low)) / most}%` }} />
-              )}
-            </span>
-            <span className="stage-value" data-highlight={is}>
-              {metric && r.value !== undefined ? quantity(r.value, metric.unit) : index(r.index!, r.low, r.high)}
-            </span>
-          </>
+          <BarRow
+            name={toldApart(r.configuration, all)}
+            highlight={r.configuration.id === question.highlight}
+            length={(100 * r.index!) / most}
+            interval={between(r, most)}
+            text={metric && r.value !== undefined ? quantity(r.value, metric.unit) : index(r.index!, r.low, r.high)}
+          />
         );
       }}
     />
+  );
+}
+
+/** Where an interval stands, in hundredths of the longest bar. */
+function between(of: { low?: number; high?: number }, most: number): [number, number] | undefined {
+  return of.low === undefined || of.high === undefined
+    ? undefined
+    : [(100 * of.low) / most, (100 * (of.high - of.low)) / most];
+}
+
+/** One bar with its name and number. @param length in hundredths of the longest; absent where there is no number, which `none` says */
+function BarRow(props: {
+  name: string;
+  detail?: string | undefined;
+  highlight?: boolean | undefined;
+  length?: number | undefined;
+  interval?: [number, number] | undefined;
+  none?: string | undefined;
+  text: string;
+}) {
+  const { highlight, length, interval } = props;
+  return (
+    <>
+      <span className="stage-name" data-highlight={highlight} data-none={length === undefined}>
+        {props.name}
+        {props.detail && <small>{props.detail}</small>}
+      </span>
+      <span className="stage-bar">
+        {length === undefined ? (
+          <em>{props.none}</em>
+        ) : (
+          <i style={{ '--long': `${length}%` } as CSSProperties} data-highlight={highlight} />
+        )}
+        {interval && <u style={{ left: `${interval[0]}%`, width: `${interval[1]}%` }} />}
+      </span>
+      <span className="stage-value" data-highlight={highlight}>
+        {props.text}
+      </span>
+    </>
   );
 }
 
@@ -156,7 +186,6 @@ export function BarsScene(props: {
   if (!found) return <NotYet error={asked.error} onSteps={props.onSteps} />;
   const { metric, bars } = found;
   const most = Math.max(...bars.flatMap((b) => [b.of.value ?? 0, b.of.high ?? 0]));
-  const at = (v: number) => `${((100 * v) / most).toFixed(2)}%`;
   return (
     <Rows
       {...props}
@@ -171,27 +200,15 @@ export function BarsScene(props: {
       row={(i) => {
         const b = bars[i]!;
         return (
-          <>
-            <span className="stage-name" data-highlight={b.highlight} data-none={b.of.value === undefined}>
-              {b.title}
-              {b.detail && <small>{b.detail}</small>}
-            </span>
-            <span className="stage-bar">
-              {b.of.value === undefined ? (
-                <em>{missing(b.of)}</em>
-              ) : (
-                <>
-                  <i style={{ width: at(b.of.value) }} data-highlight={b.highlight} />
-                  {b.of.low !== undefined && b.of.high !== undefined && (
-                    <u style={{ left: at(b.of.low), width: at(b.of.high - b.of.low) }} />
-                  )}
-                </>
-              )}
-            </span>
-            <span className="stage-value" data-highlight={b.highlight}>
-              {b.text}
-            </span>
-          </>
+          <BarRow
+            name={b.title}
+            detail={b.detail}
+            highlight={b.highlight}
+            length={b.of.value === undefined ? undefined : (100 * b.of.value) / most}
+            interval={b.of.value === undefined ? undefined : between(b.of, most)}
+            none={missing(b.of)}
+            text={b.text}
+          />
         );
       }}
     />
@@ -239,11 +256,13 @@ export function RatiosScene(props: {
                 <em>{missingWords(cell)}</em>
               ) : (
                 <i
-                  style={{
-                    left: `${share < 0 ? 50 + share : 50}%`,
-                    width: `${Math.abs(share)}%`,
-                    background: cellColour(cell),
-                  }}
+                  style={
+                    {
+                      left: `${share < 0 ? 50 + share : 50}%`,
+                      '--long': `${Math.abs(share)}%`,
+                      background: cellColour(cell),
+                    } as CSSProperties
+                  }
                 />
               )}
             </span>

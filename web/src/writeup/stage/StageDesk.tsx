@@ -34,7 +34,7 @@ export function StageDesk({
   return (
     <div className="fixed inset-0 z-40 grid grid-cols-[3fr_2fr] grid-rows-[auto_1fr] gap-x-6 gap-y-3 overflow-y-auto bg-paper p-5 max-md:grid-cols-1">
       <div className="col-span-full flex flex-wrap items-center gap-2">
-        <h1 className="mr-auto !text-[20px]">{page.writeUp.title}</h1>
+        <h1 className="mr-auto text-[20px]">{page.writeUp.title}</h1>
         <Elapsed />
         <button className="button" onClick={() => onKey('ArrowLeft')}>
           Back
@@ -82,7 +82,7 @@ export function StageDesk({
         </ol>
       </section>
       <section className="min-w-0">
-        <h2 className="!text-[15px]">{last ? 'This is the last' : 'Next'}</h2>
+        <h2 className="text-[15px]">{last ? 'This is the last' : 'Next'}</h2>
         {!last && (
           <div className="aspect-video w-full overflow-hidden rounded border border-hair" aria-hidden="true">
             <StageSheet
@@ -94,7 +94,7 @@ export function StageDesk({
             />
           </div>
         )}
-        <h2 className="mt-4 !text-[15px]">Notes</h2>
+        <h2 className="mt-4 text-[15px]">Notes</h2>
         <p className="mt-1 text-[20px] leading-snug whitespace-pre-wrap">
           {notesOf(now) || <span className="text-ink-3">No notes here. They are written beside the piece.</span>}
         </p>
