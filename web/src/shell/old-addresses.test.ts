@@ -118,7 +118,7 @@ const parts = (path: string) => path.split('/').filter((part) => part !== '').le
 
 test.each([...ADDRESSES.map(([address]) => address), ...PAGES])('%s leads to a view', (address) => {
   const [path = ''] = address.split('?');
-  const view = router.getMatchedRoutes(path)[0].at(-1)!;
+  const view: { fullPath: string } = router.getMatchedRoutes(path)[0].at(-1)!;
   expect(parts(view.fullPath)).toBe(parts(path));
 });
 

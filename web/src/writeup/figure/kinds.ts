@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client.ts';
+import type { DeviceClass } from '../../format/format.ts';
 import type { FigureQuestion } from '../question/questions.ts';
 import {
   againstOf,
@@ -29,9 +30,20 @@ export type FigureKind = FigureQuestion['of'];
 type Of<K extends FigureKind> = Extract<FigureQuestion, { of: K }>;
 type Query = { queryKey: unknown[]; queryFn: () => Promise<unknown> };
 
+/** What a figure that is begun can be about. */
+export interface Given {
+  configurations: number[];
+  /** Of the first of them. */
+  first: { modelId: number; deviceClass: DeviceClass } | undefined;
+  metrics: { id: number; kind: string }[];
+  quantity: string | undefined;
+}
+
 interface Kind<K extends FigureKind> {
   /** What it is called where one is chosen. */
   label: string;
+  /** What it shows before anything else is chosen. */
+  begin: (given: Given) => Of<K>;
   /** What it is drawn from, in the order in which it is taken. */
   sources: (q: Of<K>) => Query[];
   draw: (q: Of<K>, from: unknown[]) => Drawn | undefined;
@@ -39,10 +51,20 @@ interface Kind<K extends FigureKind> {
   nothing?: string;
 }
 
+const one = (given: Given) => given.configurations[0] ?? 0;
+const classOf = (given: Given) => (given.first ? { deviceClass: [given.first.deviceClass] } : {});
+const isNumber = (m: Given['metrics'][number]) => m.kind !== 'CURVE' && m.kind !== 'FRAME_TIMES';
+const ofMetric = (given: Given, fits: (m: Given['metrics'][number]) => boolean, most: number) => ({
+  metric: given.metrics.find(fits)?.id ?? 0,
+  configurations: given.configurations.slice(0, most),
+  highlight: one(given),
+});
+
 /** Every kind of figure, in the order in which they are offered. A new one is a line here and a file that draws it. */
 const KINDS: { [K in FigureKind]: Kind<K> } = {
   bars: {
     label: 'bars of a test',
+    begin: (given) => ({ of: 'bars', ...ofMetric(given, isNumber, 12) }),
     sources: (q) => [valuesOf(q.configurations, [q.metric, ...(q.beside ?? []).filter((m) => m !== q.metric)])],
     draw: (q, from) => {
       const asked = from[0] as Schemas['AskedValues'];
@@ -52,21 +74,25 @@ const KINDS: { [K in FigureKind]: Kind<K> } = {
   },
   charts: {
     label: 'a chart for each test',
+    begin: (given) => ({ of: 'charts', asked: classOf(given), highlight: one(given) }),
     sources: (q) => [chartsOfStanding(q.asked)],
     draw: (q, from) => drawCharts(from[0] as Schemas['AskedValues'], q.highlight),
   },
   ratios: {
     label: 'ratios of two configurations',
+    begin: (given) => ({ of: 'ratios', configuration: one(given), base: given.configurations[1] ?? one(given) }),
     sources: (q) => [compared(q.configuration, q.base, q.by)],
     draw: (q, from) => drawRatios(from[0] as Schemas['Comparison'], q.metrics, q.by),
   },
   standing: {
     label: 'a standing',
+    begin: (given) => ({ of: 'standing', highlight: one(given) }),
     sources: (q) => [standingOf(q)],
     draw: (q, from) => drawStanding(from[0] as Schemas['Standings'], q),
   },
   card: {
     label: 'a report card',
+    begin: (given) => ({ of: 'card', configuration: one(given), ...(given.first && { asked: classOf(given) }) }),
     sources: (q) => [
       cardOf(q),
       ...(q.base === undefined ? [] : [compared(q.configuration, q.base, sessionsOf(q.asked))]),
@@ -75,26 +101,31 @@ const KINDS: { [K in FigureKind]: Kind<K> } = {
   },
   value: {
     label: 'best value',
+    begin: (given) => ({ of: 'value', quantity: given.quantity ?? 'price', highlight: one(given) }),
     sources: (q) => [againstOf(q.quantity, q), standingOf(q)],
     draw: (q, from) => drawValue(from[0] as Schemas['Against'], from[1] as Schemas['Standings'], q),
   },
   trend: {
     label: 'a trend',
+    begin: (given) => ({ of: 'trend', model: given.first?.modelId ?? 0 }),
     sources: (q) => [trendOf(q)],
     draw: (q, from) => drawTrend(from[0] as Schemas['Trends'], q.by),
   },
   curves: {
     label: 'curves',
+    begin: (given) => ({ of: 'curves', ...ofMetric(given, (m) => m.kind === 'CURVE', 6) }),
     sources: (q) => [readingsOf(q.configurations, q.metric), valuesOf(q.configurations, [q.metric])],
     draw: (q, from) => drawCurves(from[0] as Schemas['ComparedMetric'], rowsOf(from[1]), q.highlight),
   },
   frames: {
     label: 'frame times',
+    begin: (given) => ({ of: 'frames', ...ofMetric(given, (m) => m.kind === 'FRAME_TIMES', 6) }),
     sources: (q) => [readingsOf(q.configurations, q.metric), valuesOf(q.configurations, [q.metric])],
     draw: (q, from) => drawFrames(from[0] as Schemas['ComparedMetric'], rowsOf(from[1]), q.highlight),
   },
   factors: {
     label: 'two factors',
+    begin: (given) => ({ of: 'factors', configurations: given.configurations }),
     sources: (q) => [factorsOf(q)],
     draw: (_, from) => drawFactors(from[0] as Schemas['FactorGrid']),
     nothing: 'Two factors need configurations that differ in two facts, in two ways each.',
@@ -109,6 +140,7 @@ export const FIGURE_FORMS = (Object.keys(KINDS) as FigureKind[]).map((value) => 
 /** The types of one kind belong together, which a table cannot say. */
 const kindOf = (q: FigureQuestion) => KINDS[q.of] as unknown as Kind<FigureKind>;
 
+export const beginFigure = (of: FigureKind, given: Given): FigureQuestion => KINDS[of].begin(given);
 export const sourcesOf = (q: FigureQuestion): Query[] => kindOf(q).sources(q);
 export const draw = (q: FigureQuestion, from: unknown[]): Drawn | undefined => kindOf(q).draw(q, from);
 export const nothingWords = (q: FigureQuestion): string =>

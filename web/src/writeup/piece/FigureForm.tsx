@@ -10,7 +10,7 @@ import { Offered } from './NumberPicker.tsx';
 import { configurationsOf, type FigureQuestion } from '../question/questions.ts';
 import { onOneScale } from '../figure/bar-groups.ts';
 import { FactorsForm } from './FactorsForm.tsx';
-import { FIGURE_FORMS } from '../figure/kinds.ts';
+import { beginFigure, FIGURE_FORMS } from '../figure/kinds.ts';
 import { useConfigurations } from '../figure/use-answers.ts';
 
 /** More bars for each device could not be told apart. */
@@ -65,17 +65,15 @@ export function FigureForm({
       detail: `${m.suite} ${m.version}`,
     }));
   /** Numbers, or the readings of a kind that holds many. */
-  const metricsFor = (of: FigureQuestion['of']) =>
-    offer(
-      all.filter((m) =>
-        of === 'curves'
-          ? m.kind === 'CURVE'
-          : of === 'frames'
-            ? m.kind === 'FRAME_TIMES'
-            : m.kind !== 'CURVE' && m.kind !== 'FRAME_TIMES',
-      ),
-    );
-  const metrics = metricsFor(question.of);
+  const metrics = offer(
+    all.filter((m) =>
+      question.of === 'curves'
+        ? m.kind === 'CURVE'
+        : question.of === 'frames'
+          ? m.kind === 'FRAME_TIMES'
+          : m.kind !== 'CURVE' && m.kind !== 'FRAME_TIMES',
+    ),
+  );
   const own = 'metric' in question ? all.find((m) => m.id === question.metric) : undefined;
   const trend = useQuery({
     queryKey: ['trends', 'offered', question.of === 'trend' ? question.model : 0],
@@ -100,36 +98,19 @@ export function FigureForm({
   ]
     .filter(([id], i, all) => all.findIndex(([other]) => other === id) === i)
     .map(([value, label]) => ({ value, label }));
-  function form(of: FigureQuestion['of']) {
-    const [a, b] = [ids[0] ?? 0, ids[1] ?? ids[0] ?? 0];
+  const begin = (of: FigureQuestion['of']) =>
     onChange(
-      of === 'bars'
-        ? { of, metric: metricsFor(of)[0]?.value ?? 0, configurations: ids.slice(0, 12), highlight: a }
-        : of === 'curves' || of === 'frames'
-          ? { of, metric: metricsFor(of)[0]?.value ?? 0, configurations: ids.slice(0, 6), highlight: a }
-          : of === 'factors'
-            ? { of, configurations: ids }
-            : of === 'ratios'
-              ? { of, configuration: a, base: b }
-              : of === 'charts'
-                ? { of, asked: pages[0] ? { deviceClass: [pages[0].configuration.deviceClass] } : {}, highlight: a }
-                : of === 'standing'
-                  ? { of, highlight: a }
-                  : of === 'value'
-                    ? { of, quantity: quantities.data?.[0]?.key ?? 'price', highlight: a }
-                    : of === 'card'
-                      ? {
-                          of,
-                          configuration: a,
-                          ...(pages[0] && { asked: { deviceClass: [pages[0].configuration.deviceClass] } }),
-                        }
-                      : { of, model: pages[0]?.configuration.modelId ?? 0 },
+      beginFigure(of, {
+        configurations: ids,
+        first: pages[0]?.configuration,
+        metrics: all,
+        quantity: quantities.data?.[0]?.key,
+      }),
     );
-  }
   return (
     <span>
       Shows{' '}
-      <Choice name="Kind of figure" value={question.of} options={FIGURE_FORMS} onChoose={form}>
+      <Choice name="Kind of figure" value={question.of} options={FIGURE_FORMS} onChoose={begin}>
         {FIGURE_FORMS.find((f) => f.value === question.of)!.label}
       </Choice>
       {(question.of === 'bars' || question.of === 'curves' || question.of === 'frames') && (
