@@ -6,7 +6,7 @@ import { createRoot } from 'react-dom/client';
 import { AccessGate } from './access/AccessGate.tsx';
 import { Problem } from './api/client.ts';
 import { FreshQueries } from './api/fresh-queries.ts';
-import { router } from './router.tsx';
+import { fetchViews, router } from './router.tsx';
 import { followDensity } from './shell/density.ts';
 import { followTheme } from './shell/theme.ts';
 import './styles/app.css';
@@ -38,3 +38,7 @@ createRoot(document.getElementById('root')!).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+// What is on the screen comes first.
+const idle = window.requestIdleCallback ?? ((run: () => void) => setTimeout(run, 2_000));
+window.addEventListener('load', () => idle(() => void fetchViews()), { once: true });

@@ -1,32 +1,8 @@
-import { createRootRoute, createRoute, createRouter, redirect } from '@tanstack/react-router';
-import { BenchView } from './bench/BenchView.tsx';
-import { CompareView } from './compare/CompareView.tsx';
-import { KeptView } from './kept/KeptView.tsx';
-import { LedgerView } from './ledger/LedgerView.tsx';
-import { SpreadsheetView } from './ledger/spreadsheet/SpreadsheetView.tsx';
-import { InterfaceView } from './people/InterfaceView.tsx';
-import { LogView } from './people/LogView.tsx';
-import { PeopleView } from './people/PeopleView.tsx';
-import { PlansView } from './plans/PlansView.tsx';
+import { createRootRoute, createRoute, createRouter, lazyRouteComponent, redirect } from '@tanstack/react-router';
+import { Loading } from './ui/states.tsx';
 import { Shell } from './shell/Shell.tsx';
 import { BrokenView } from './shell/BrokenView.tsx';
 import { NotHere } from './shell/NotHere.tsx';
-import { ChecklistsView } from './shelf/ChecklistsView.tsx';
-import { ConfigurationView } from './shelf/configuration/ConfigurationView.tsx';
-import { ConfigureView } from './shelf/configuration/ConfigureView.tsx';
-import { DifferenceView } from './shelf/fact/DifferenceView.tsx';
-import { ModelView } from './shelf/model/ModelView.tsx';
-import { ShelfView } from './shelf/ShelfView.tsx';
-import { NewSessionView } from './sheet/NewSessionView.tsx';
-import { SheetView } from './sheet/SheetView.tsx';
-import { SuitesView } from './suites/SuitesView.tsx';
-import { SuiteView } from './suites/SuiteView.tsx';
-import { CardView } from './standings/card/CardView.tsx';
-import { StandingsView } from './standings/StandingsView.tsx';
-import { TrendsView } from './trends/TrendsView.tsx';
-import { StageView } from './writeup/stage/StageView.tsx';
-import { WriteUpsView } from './writeup/WriteUpsView.tsx';
-import { WriteUpView } from './writeup/WriteUpView.tsx';
 import {
   benchSearch,
   byHandSearch,
@@ -44,6 +20,20 @@ import {
   stageSearch,
 } from './shell/search-params.ts';
 
+/** What fetches each view, from the first paint on. */
+const fetchers: (() => Promise<unknown>)[] = [];
+
+/** A view's code comes when it is first opened; until then it is not waited for. */
+const view: typeof lazyRouteComponent = (importer, name) => {
+  fetchers.push(importer);
+  return lazyRouteComponent(importer, name);
+};
+
+/** Fetches the views that nobody has opened yet, one after another, so that they open while the server is away too. */
+export async function fetchViews(): Promise<void> {
+  for (const fetchOne of fetchers) await fetchOne().catch(() => undefined);
+}
+
 const root = createRootRoute({ component: Shell, notFoundComponent: NotHere });
 const home = createRoute({
   getParentRoute: () => root,
@@ -56,106 +46,142 @@ const shelf = createRoute({
   getParentRoute: () => root,
   path: '/shelf',
   validateSearch: shelfSearch,
-  component: ShelfView,
+  component: view(() => import('./shelf/ShelfView.tsx'), 'ShelfView'),
 });
-const model = createRoute({ getParentRoute: () => root, path: '/shelf/models/$modelId', component: ModelView });
+const model = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf/models/$modelId',
+  component: view(() => import('./shelf/model/ModelView.tsx'), 'ModelView'),
+});
 const configuration = createRoute({
   getParentRoute: () => root,
   path: '/shelf/configurations/$configurationId',
-  component: ConfigurationView,
+  component: view(() => import('./shelf/configuration/ConfigurationView.tsx'), 'ConfigurationView'),
 });
 const card = createRoute({
   getParentRoute: () => root,
   path: '/shelf/configurations/$configurationId/card',
   validateSearch: cardSearch,
-  component: CardView,
+  component: view(() => import('./standings/card/CardView.tsx'), 'CardView'),
 });
 const configure = createRoute({
   getParentRoute: () => root,
   path: '/shelf/configure',
   validateSearch: configureSearch,
-  component: ConfigureView,
+  component: view(() => import('./shelf/configuration/ConfigureView.tsx'), 'ConfigureView'),
 });
 const difference = createRoute({
   getParentRoute: () => root,
   path: '/shelf/difference',
   validateSearch: differenceSearch,
-  component: DifferenceView,
+  component: view(() => import('./shelf/fact/DifferenceView.tsx'), 'DifferenceView'),
 });
-const checklists = createRoute({ getParentRoute: () => root, path: '/shelf/checklists', component: ChecklistsView });
+const checklists = createRoute({
+  getParentRoute: () => root,
+  path: '/shelf/checklists',
+  component: view(() => import('./shelf/ChecklistsView.tsx'), 'ChecklistsView'),
+});
 const plans = createRoute({
   getParentRoute: () => root,
   path: '/plans',
   validateSearch: plansSearch,
-  component: PlansView,
+  component: view(() => import('./plans/PlansView.tsx'), 'PlansView'),
 });
 const bench = createRoute({
   getParentRoute: () => root,
   path: '/bench',
   validateSearch: benchSearch,
-  component: BenchView,
+  component: view(() => import('./bench/BenchView.tsx'), 'BenchView'),
 });
 const byHand = createRoute({
   getParentRoute: () => root,
   path: '/bench/by-hand',
   validateSearch: byHandSearch,
-  component: NewSessionView,
+  component: view(() => import('./sheet/NewSessionView.tsx'), 'NewSessionView'),
 });
-const sheet = createRoute({ getParentRoute: () => root, path: '/bench/sheet/$sessionId', component: SheetView });
-const suites = createRoute({ getParentRoute: () => root, path: '/suites', component: SuitesView });
-const suite = createRoute({ getParentRoute: () => root, path: '/suites/$versionId', component: SuiteView });
-const spreadsheet = createRoute({ getParentRoute: () => root, path: '/ledger/import', component: SpreadsheetView });
+const sheet = createRoute({
+  getParentRoute: () => root,
+  path: '/bench/sheet/$sessionId',
+  component: view(() => import('./sheet/SheetView.tsx'), 'SheetView'),
+});
+const suites = createRoute({
+  getParentRoute: () => root,
+  path: '/suites',
+  component: view(() => import('./suites/SuitesView.tsx'), 'SuitesView'),
+});
+const suite = createRoute({
+  getParentRoute: () => root,
+  path: '/suites/$versionId',
+  component: view(() => import('./suites/SuiteView.tsx'), 'SuiteView'),
+});
+const spreadsheet = createRoute({
+  getParentRoute: () => root,
+  path: '/ledger/import',
+  component: view(() => import('./ledger/spreadsheet/SpreadsheetView.tsx'), 'SpreadsheetView'),
+});
 const ledger = createRoute({
   getParentRoute: () => root,
   path: '/ledger',
   validateSearch: ledgerSearch,
-  component: LedgerView,
+  component: view(() => import('./ledger/LedgerView.tsx'), 'LedgerView'),
 });
 const compare = createRoute({
   getParentRoute: () => root,
   path: '/compare',
   validateSearch: compareSearch,
-  component: CompareView,
+  component: view(() => import('./compare/CompareView.tsx'), 'CompareView'),
 });
-const people = createRoute({ getParentRoute: () => root, path: '/people', component: PeopleView });
+const people = createRoute({
+  getParentRoute: () => root,
+  path: '/people',
+  component: view(() => import('./people/PeopleView.tsx'), 'PeopleView'),
+});
 const log = createRoute({
   getParentRoute: () => root,
   path: '/people/log',
   validateSearch: logSearch,
-  component: LogView,
+  component: view(() => import('./people/LogView.tsx'), 'LogView'),
 });
-const programs = createRoute({ getParentRoute: () => root, path: '/people/interface', component: InterfaceView });
+const programs = createRoute({
+  getParentRoute: () => root,
+  path: '/people/interface',
+  component: view(() => import('./people/InterfaceView.tsx'), 'InterfaceView'),
+});
 const kept = createRoute({
   getParentRoute: () => root,
   path: '/kept',
   validateSearch: keptSearch,
-  component: KeptView,
+  component: view(() => import('./kept/KeptView.tsx'), 'KeptView'),
 });
 const standings = createRoute({
   getParentRoute: () => root,
   path: '/standings',
   validateSearch: standingsSearch,
-  component: StandingsView,
+  component: view(() => import('./standings/StandingsView.tsx'), 'StandingsView'),
 });
 const trends = createRoute({
   getParentRoute: () => root,
   path: '/trends',
   validateSearch: trendsSearch,
-  component: TrendsView,
+  component: view(() => import('./trends/TrendsView.tsx'), 'TrendsView'),
 });
 
 const writeUps = createRoute({
   getParentRoute: () => root,
   path: '/write-ups',
   validateSearch: keptSearch,
-  component: WriteUpsView,
+  component: view(() => import('./writeup/WriteUpsView.tsx'), 'WriteUpsView'),
 });
-const writeUp = createRoute({ getParentRoute: () => root, path: '/write-ups/$writeUpId', component: WriteUpView });
+const writeUp = createRoute({
+  getParentRoute: () => root,
+  path: '/write-ups/$writeUpId',
+  component: view(() => import('./writeup/WriteUpView.tsx'), 'WriteUpView'),
+});
 const stage = createRoute({
   getParentRoute: () => root,
   path: '/write-ups/$writeUpId/stage',
   validateSearch: stageSearch,
-  component: StageView,
+  component: view(() => import('./writeup/stage/StageView.tsx'), 'StageView'),
 });
 
 export const router = createRouter({
@@ -189,6 +215,7 @@ export const router = createRouter({
   ]),
   defaultPreload: false,
   defaultErrorComponent: BrokenView,
+  defaultPendingComponent: () => <Loading what="the view" />,
 });
 
 declare module '@tanstack/react-router' {

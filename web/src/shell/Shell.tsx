@@ -1,16 +1,23 @@
 import { Link, Outlet, useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
 import { useSendUnsent } from '../sheet/useTyped.ts';
 import { useUnsentReady } from '../unsent/use-unsent.ts';
 import { ConnectionBanner } from './ConnectionBanner.tsx';
-import { PersonMenu } from './PersonMenu.tsx';
-import { KeysHelp } from './KeysHelp.tsx';
 import { useGo, useKeys } from './keys.ts';
-import { Search } from './Search.tsx';
 import { TableStrip } from './TableStrip.tsx';
 import { useDroppedTable } from './use-dropped-table.ts';
 import yarrow from './yarrow.svg';
+
+/** What opens above the view comes after it. */
+const LATER = {
+  search: () => import('./Search.tsx'),
+  help: () => import('./KeysHelp.tsx'),
+  menu: () => import('./PersonMenu.tsx'),
+};
+const Search = lazy(async () => ({ default: (await LATER.search()).Search }));
+const KeysHelp = lazy(async () => ({ default: (await LATER.help()).KeysHelp }));
+const PersonMenu = lazy(async () => ({ default: (await LATER.menu()).PersonMenu }));
 
 /** The line of work, in the order the work happens. A view that is not built is not in it. */
 const LINE = [
@@ -34,6 +41,10 @@ export function Shell() {
   const navigate = useNavigate();
   const [searching, setSearching] = useState(false);
   const [helping, setHelping] = useState(false);
+  // Fetched before they are asked for, so that they open while the server is away.
+  useEffect(() => {
+    for (const fetchOne of Object.values(LATER)) void fetchOne().catch(() => undefined);
+  }, []);
   useKeys([
     { key: '/', does: 'Search, and go to anything', run: () => setSearching(true) },
     { key: '?', does: 'Show these keys, and what our words mean', run: () => setHelping(true) },
@@ -79,7 +90,9 @@ export function Shell() {
           <button className="small ml-auto py-2 lg:ml-0" onClick={() => setSearching(true)}>
             Search <kbd>/</kbd>
           </button>
-          <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
+          <Suspense fallback={<span className="small py-2">{access.lab}</span>}>
+            <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
+          </Suspense>
         </header>
         <ConnectionBanner />
       </div>
@@ -87,8 +100,10 @@ export function Shell() {
         {unsentReady && <Outlet />}
       </main>
       <TableStrip />
-      <Search open={searching} onClose={() => setSearching(false)} views={LINE} />
-      <KeysHelp open={helping} onClose={() => setHelping(false)} views={LINE} />
+      <Suspense fallback={null}>
+        {searching && <Search open onClose={() => setSearching(false)} views={LINE} />}
+        {helping && <KeysHelp open onClose={() => setHelping(false)} views={LINE} />}
+      </Suspense>
     </div>
   );
 }

@@ -42,7 +42,8 @@ class ComparisonService {
     static final int MOST = 8;
 
     private static final int NAMED = 5;
-    /** Below it, a percentage is mostly what is left of it. */
+    /** What matters until somebody says otherwise. */
+    private static final double MATERIALITY_PERCENT = 3;
 
     /**
      * What is asked.
@@ -247,6 +248,25 @@ class ComparisonService {
                 published.of(
                         lines.stream().map(Comparison.ComparedRow::metric).toList(),
                         asked.rows().values()));
+    }
+
+    /** Of two, as Compare opens; null where nothing that counts is shared. */
+    @Transactional(readOnly = true)
+    public Comparison.@Nullable Overall overall(long base, long other) {
+        return asked(new Question(
+                        base,
+                        List.of(other),
+                        null,
+                        null,
+                        null,
+                        MATERIALITY_PERCENT,
+                        null,
+                        List.of(),
+                        SessionSelection.USUAL,
+                        SessionSelection.USUAL))
+                .sides()
+                .get(0)
+                .overall();
     }
 
     static Comparison.ComparedRow line(Asked asked, MetricRow m) {

@@ -28,8 +28,10 @@ class TrendController {
     private final TrendService trends;
     private final TogetherService together;
     private final TrendEvents events;
+    private final TellingTrends telling;
 
-    TrendController(TrendService trends, TogetherService together, TrendEvents events) {
+    TrendController(TrendService trends, TogetherService together, TrendEvents events, TellingTrends telling) {
+        this.telling = telling;
         this.trends = trends;
         this.together = together;
         this.events = events;
@@ -52,6 +54,12 @@ class TrendController {
             @RequestParam @Size(min = 1, max = 5) List<@Pattern(regexp = "\\d{1,18}(-\\d{1,18})?") String> with,
             @RequestParam(required = false) @Nullable Long metric) {
         return together.of(ask, with, metric);
+    }
+
+    /** Each device's overall along what it varies in most, the most telling first. */
+    @GetMapping("/api/trends/telling")
+    List<TellingTrends.TellingTrend> telling() {
+        return telling.all();
     }
 
     /** The single values behind a trend's points. */

@@ -408,6 +408,22 @@ class PeopleTest {
         JsonNode one = owner.get(by + "&subject=model").body().path("page");
         assertThat(one.path("total").asInt()).isOne();
         assertThat(one.path("rows").get(0).path("changes").toString()).contains(model);
+        assertThat(one.path("rows").get(0).path("name").asString()).isEqualTo("Pellow " + model);
+        assertThat(one.path("rows").get(0).path("place").asString()).startsWith("/shelf/models/");
+        String at = one.path("rows").get(0).path("at").asString();
+        assertThat(owner.get(by + "&since=" + at)
+                        .body()
+                        .path("page")
+                        .path("total")
+                        .asInt())
+                .as("nothing after it")
+                .isZero();
+        assertThat(owner.get(by + "&since=2001-01-01T00:00:00Z")
+                        .body()
+                        .path("page")
+                        .path("total")
+                        .asInt())
+                .isEqualTo(2);
         assertThat(owner.get(by + "&to=2001-01-01")
                         .body()
                         .path("page")

@@ -505,6 +505,18 @@ class CompareTest {
         assertThat(pair.path("before").path("id").asLong()).isEqualTo(base);
         assertThat(pair.path("after").path("id").asLong()).isEqualTo(child);
         assertThat(pair.path("shared").asInt()).isEqualTo(1);
+        JsonNode overall = lab.owner()
+                .get("/api/compare?base=" + base + "&with=" + child)
+                .body()
+                .path("sides")
+                .get(0)
+                .path("overall");
+        assertThat(pair.path("outcome").path("ratio").asDouble())
+                .as("what Compare says of the same two")
+                .isEqualTo(overall.path("ratio").asDouble())
+                .isPositive();
+        assertThat(pair.path("outcome").path("size").asString())
+                .isEqualTo(overall.path("size").asString());
     }
 
     @Test

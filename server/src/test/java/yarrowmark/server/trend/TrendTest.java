@@ -61,6 +61,33 @@ class TrendTest {
     }
 
     @Test
+    void trendsOpenWithTheMostTellingOfAllDevices() {
+        threeKernels();
+        JsonNode mine = lab.owner()
+                .get("/api/trends/telling")
+                .body()
+                .valueStream()
+                .filter(t -> t.path("modelId").asLong() == lab.model())
+                .findFirst()
+                .orElseThrow();
+        JsonNode overall = trend("").path("overall");
+        assertThat(mine.path("points")).as("as the trend itself says").isEqualTo(overall.path("points"));
+        assertThat(mine.path("firstToLast")).isEqualTo(overall.path("firstToLast"));
+        assertThat(mine.path("along").path("key").asString()).isEqualTo("os.kernel");
+        // Measured again, and worse by half: what was kept of before is not told.
+        kernel("6.11", 40, 30, 80);
+        assertThat(lab.owner()
+                        .get("/api/trends/telling")
+                        .body()
+                        .valueStream()
+                        .filter(t -> t.path("modelId").asLong() == lab.model())
+                        .findFirst()
+                        .orElseThrow()
+                        .path("points"))
+                .hasSize(4);
+    }
+
+    @Test
     void versionsComeInTheirOrderAndTheFactThatVariesIsOfferedFirst() {
         threeKernels();
         JsonNode trend = trend("");

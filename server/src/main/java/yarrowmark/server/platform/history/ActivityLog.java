@@ -6,12 +6,15 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.namedparam.NamedParameterJdbcTemplate;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.platform.Page;
@@ -23,6 +26,8 @@ class ActivityLog {
      * What one person changed at once of one thing.
      *
      * @param subject kind of the thing, such as "model"
+     * @param name    what it is called; null where it is gone, or has no name
+     * @param place   where in the program it is looked at
      * @param changes in words where the kind has words for its fields
      */
     record Doing(
@@ -30,6 +35,8 @@ class ActivityLog {
             String person,
             String subject,
             long subjectId,
+            @Nullable String name,
+            @Nullable String place,
             List<History.NotedChange> changes,
             @Nullable String undoneBy) {}
 
@@ -38,14 +45,27 @@ class ActivityLog {
 
     private final EntityManager entities;
     private final Map<String, Undoable> kinds;
+    private final NamedParameterJdbcTemplate jdbc;
+    private final Map<String, String> names = new HashMap<>();
 
-    ActivityLog(EntityManager entities, List<Undoable> kinds) {
+    /** @param place address in the program */
+    private record Named(String name, String place) {}
+
+    ActivityLog(
+            EntityManager entities, List<Undoable> kinds, List<SubjectNames> names, NamedParameterJdbcTemplate jdbc) {
+        this.jdbc = jdbc;
+        names.forEach(of -> this.names.putAll(of.queries()));
         this.entities = entities;
         this.kinds = kinds.stream().collect(Collectors.toMap(Undoable::subject, Function.identity()));
     }
 
-    /** @param from first day. @param to last day, both in UTC */
-    record Asked(@Nullable String person, @Nullable String subject, @Nullable LocalDate from, @Nullable LocalDate to) {
+    /** @param from first day. @param to last day, both in UTC. @param since what happened after this moment */
+    record Asked(
+            @Nullable String person,
+            @Nullable String subject,
+            @Nullable LocalDate from,
+            @Nullable LocalDate to,
+            @Nullable Instant since) {
         String where() {
             List<String> parts = new ArrayList<>(List.of("1 = 1"));
             if (person != null) {
@@ -60,6 +80,9 @@ class ActivityLog {
             if (to != null) {
                 parts.add("e.at < :to");
             }
+            if (since != null) {
+                parts.add("e.at > :since");
+            }
             return String.join(" and ", parts);
         }
 
@@ -69,6 +92,9 @@ class ActivityLog {
             }
             if (subject != null) {
                 query.setParameter("subject", subject);
+            }
+            if (since != null) {
+                query.setParameter("since", since);
             }
             if (from != null) {
                 query.setParameter("from", from.atStartOfDay(ZoneOffset.UTC).toInstant());
@@ -112,15 +138,40 @@ class ActivityLog {
                                 + " group by e.changeSet, e.subject, e.subjectId) s",
                         Long.class))
                 .getSingleResult();
+        Map<String, Map<Long, Named>> named = entries.keySet().stream()
+                .collect(Collectors.groupingBy(Key::subject, Collectors.mapping(Key::id, Collectors.toSet())))
+                .entrySet()
+                .stream()
+                .collect(Collectors.toMap(Map.Entry::getKey, e -> named(e.getKey(), e.getValue())));
         return new Log(
-                new Page<>(entries.values().stream().map(this::shown).toList(), page, size, total),
+                new Page<>(
+                        entries.entrySet().stream()
+                                .map(e -> shown(
+                                        e.getValue(),
+                                        named.getOrDefault(e.getKey().subject(), Map.of())
+                                                .get(e.getKey().id())))
+                                .toList(),
+                        page,
+                        size,
+                        total),
                 entities.createQuery("select distinct e.person from ChangeEntry e order by e.person", String.class)
                         .getResultList(),
                 entities.createQuery("select distinct e.subject from ChangeEntry e order by e.subject", String.class)
                         .getResultList());
     }
 
-    private Doing shown(List<ChangeEntry> entries) {
+    private Map<Long, Named> named(String subject, Collection<Long> ids) {
+        Map<Long, Named> found = new HashMap<>();
+        String query = names.get(subject);
+        if (query != null) {
+            jdbc.query(query, Map.of("ids", ids), row -> {
+                found.put(row.getLong(1), new Named(row.getString(2), row.getString(3)));
+            });
+        }
+        return found;
+    }
+
+    private Doing shown(List<ChangeEntry> entries, @Nullable Named named) {
         ChangeEntry first = entries.get(0);
         Undoable kind = kinds.get(first.subject);
         return new Doing(
@@ -128,6 +179,8 @@ class ActivityLog {
                 first.person,
                 first.subject,
                 first.subjectId,
+                named == null ? null : named.name(),
+                named == null ? null : named.place(),
                 entries.stream().map(e -> History.noted(kind, e)).toList(),
                 first.undoneBy);
     }

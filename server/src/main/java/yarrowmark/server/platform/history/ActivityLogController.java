@@ -3,6 +3,7 @@ package yarrowmark.server.platform.history;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.Size;
+import java.time.Instant;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -24,8 +25,9 @@ class ActivityLogController {
             @RequestParam(required = false) @Size(max = 30) @Nullable String subject,
             @RequestParam(required = false) @Nullable LocalDate from,
             @RequestParam(required = false) @Nullable LocalDate to,
+            @RequestParam(required = false) @Nullable Instant since,
             @RequestParam(defaultValue = "0") @Min(0) @Max(100_000) int page,
             @RequestParam(defaultValue = "50") @Min(1) @Max(200) int size) {
-        return doings.log(new ActivityLog.Asked(person, subject, from, to), page, size);
+        return doings.log(new ActivityLog.Asked(person, subject, from, to, since), page, size);
     }
 }
