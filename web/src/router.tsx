@@ -39,8 +39,13 @@ const home = createRoute({
   getParentRoute: () => root,
   path: '/',
   beforeLoad: () => {
-    throw redirect({ to: '/standings' });
+    throw redirect({ to: '/today' });
   },
+});
+const today = createRoute({
+  getParentRoute: () => root,
+  path: '/today',
+  component: view(() => import('./today/TodayView.tsx'), 'TodayView'),
 });
 const shelf = createRoute({
   getParentRoute: () => root,
@@ -187,6 +192,7 @@ const stage = createRoute({
 export const router = createRouter({
   routeTree: root.addChildren([
     home,
+    today,
     shelf,
     model,
     configuration,

@@ -30,6 +30,8 @@ const MAY_USE: Record<string, readonly string[]> = {
   plans: [...BELOW, 'suites'],
   sheet: [...BELOW, 'bench', 'evidence', 'suites'],
   shelf: [...BELOW, 'writeup'],
+  // One line of everything: it shows the lines of the other views, and opens them.
+  today: [...BELOW, 'bench', 'compare', 'people', 'shelf', 'sheet', 'trends', 'writeup'],
   standings: [...BELOW, 'plans', 'shelf', 'writeup'],
   suites: [...BELOW, 'workloads'],
   trends: [...BELOW, 'plans', 'writeup'],

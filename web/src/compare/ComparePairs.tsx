@@ -1,9 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { api, value } from '../api/client.ts';
+import { api, value, type Schemas } from '../api/client.ts';
+import { howSure, tone } from '../format/verdict.ts';
 import { Ready } from '../ui/states.tsx';
 
-/** What could be compared: configurations that were made from one another on the same unit. */
+type Pair = Schemas['Pair'];
+const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-2' } as const;
+
+/** What the latest changes came to: configurations that were made from one another on the same unit. */
 export function ComparePairs() {
   const pairs = useQuery({ queryKey: ['compare-pairs'], queryFn: () => value(api.GET('/api/compare/pairs')) });
   return (
@@ -17,38 +21,57 @@ export function ComparePairs() {
         <Link to="/shelf" className="link">
           shelf
         </Link>
-        . The one with the word base is what the others are held against.
+        . The one with the word base is what the others are compared with.
       </p>
       <Ready query={pairs} what="what could be compared">
         {(all) =>
           all.length === 0 ? null : (
             <section className="mt-6">
               <h2>Before and after</h2>
-              <p className="small">
-                Configurations that were changed on the same unit and measured on both sides of the change.
-              </p>
-              {all.map((p) => (
-                <Link
-                  key={`${p.before.id}-${p.after.id}`}
-                  to="/compare"
-                  search={{ ids: [p.before.id, p.after.id], base: p.before.id }}
-                  className="group flex flex-wrap items-baseline gap-x-4 border-b border-hair-2 py-2 hover:bg-sheet"
-                >
-                  <span className="w-52 truncate font-semibold group-hover:underline">
-                    {p.after.maker} {p.after.model}
-                  </span>
-                  <span className="min-w-0 flex-1 break-words max-sm:basis-full">
-                    {p.before.name} → {p.after.name}
-                  </span>
-                  <span className="small">
-                    {p.shared} shared {p.shared === 1 ? 'number' : 'numbers'}
-                  </span>
-                </Link>
-              ))}
+              <p className="small">What was changed on one unit, newest first, and what that came to over all tests.</p>
+              <ul>
+                {all.map((p) => (
+                  <li key={`${p.before.id}-${p.after.id}`}>
+                    <PairLine pair={p} />
+                  </li>
+                ))}
+              </ul>
             </section>
           )
         }
       </Ready>
     </div>
+  );
+}
+
+export function PairLine({ pair: { before, after, shared, outcome } }: { pair: Pair }) {
+  return (
+    <Link
+      to="/compare"
+      search={{ ids: [before.id, after.id], base: before.id }}
+      className="group block border-b border-hair-2 py-1.5 hover:bg-sheet"
+    >
+      <span className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <span className="font-semibold group-hover:underline">
+          {after.maker} {after.model}
+        </span>
+        {outcome ? (
+          <span>
+            <span className={`font-semibold ${TONES[tone(outcome.verdict)]}`}>{outcome.size}</span>
+            {`, ${howSure(outcome.verdict)} `}
+            <span className="small">
+              over {outcome.tests} {outcome.tests === 1 ? 'test' : 'tests'}
+            </span>
+          </span>
+        ) : (
+          <span className="small">
+            {shared} shared {shared === 1 ? 'number' : 'numbers'}, none of which counts in an overall
+          </span>
+        )}
+      </span>
+      <span className="small block break-words">
+        {before.name} → {after.name}
+      </span>
+    </Link>
   );
 }

@@ -1,11 +1,11 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { getRouteApi, Link } from '@tanstack/react-router';
-import { api, value, type Schemas } from '../api/client.ts';
-import { moment } from '../format/format.ts';
+import { getRouteApi } from '@tanstack/react-router';
+import { api, value } from '../api/client.ts';
 import { Opening } from '../shell/Opening.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Pager } from '../ui/Pager.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
+import { kindWords, LogLine } from './LogLine.tsx';
 
 const route = getRouteApi('/people/log');
 const SIZE = 50;
@@ -83,14 +83,7 @@ export function LogView() {
             <>
               <ul aria-label="What was done">
                 {found.rows.map((d, i) => (
-                  <li key={i} className="border-b border-hair-2 py-1.5">
-                    <b className="font-semibold">{d.person}</b>{' '}
-                    <span className="small">
-                      {moment(d.at)}, <What doing={d} />
-                      {d.undoneBy && `, undone by ${d.undoneBy}`}
-                    </span>
-                    <span className="block">{d.changes.map(changeWords).join('; ')}</span>
-                  </li>
+                  <LogLine key={i} of={d} />
                 ))}
               </ul>
               <Pager page={page} size={SIZE} total={found.total} onPage={(next) => say({ page: next + 1 })} />
@@ -100,39 +93,4 @@ export function LogView() {
       </Ready>
     </>
   );
-}
-
-type Doing = Schemas['Doing'];
-
-function What({ doing }: { doing: Doing }) {
-  const id = String(doing.subjectId);
-  if (doing.subject === 'model')
-    return (
-      <Link to="/shelf/models/$modelId" params={{ modelId: id }} className="link">
-        model {id}
-      </Link>
-    );
-  if (doing.subject === 'configuration')
-    return (
-      <Link to="/shelf/configurations/$configurationId" params={{ configurationId: id }} className="link">
-        configuration {id}
-      </Link>
-    );
-  return (
-    <>
-      {kindWords(doing.subject)} {id}
-    </>
-  );
-}
-
-const kindWords = (subject: string) => subject.replaceAll('_', ' ').replaceAll('-', ' ');
-
-function changeWords({ field, from, to, reason }: Doing['changes'][number]): string {
-  const what =
-    from === undefined
-      ? `${field}: ${to ?? ''}`
-      : to === undefined
-        ? `${field}: ${from} removed`
-        : `${field}: ${from} → ${to}`;
-  return reason ? `${what} (${reason})` : what;
 }

@@ -20,7 +20,7 @@ export function PersonMenu({ lab, onHelp }: { lab: string; onHelp: () => void })
   const next = theme === 'dark' ? 'light' : 'dark';
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="small py-2">{lab}</DropdownMenu.Trigger>
+      <DropdownMenu.Trigger className="small max-w-40 truncate py-1.5 lg:max-w-none">{lab}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="menu" align="end" sideOffset={4}>
           <p className="small px-2.5 py-1">Signed in as {access.person}</p>

@@ -1,11 +1,12 @@
-import { Link, Outlet, useNavigate } from '@tanstack/react-router';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, Outlet, useLocation, useNavigate } from '@tanstack/react-router';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { useAccess } from '../access/AccessGate.tsx';
 import { useSendUnsent } from '../sheet/useTyped.ts';
 import { useUnsentReady } from '../unsent/use-unsent.ts';
 import { ConnectionBanner } from './ConnectionBanner.tsx';
 import { useGo, useKeys } from './keys.ts';
 import { TableStrip } from './TableStrip.tsx';
+import { useLastVisit } from './use-last-visit.ts';
 import { useDroppedTable } from './use-dropped-table.ts';
 import yarrow from './yarrow.svg';
 
@@ -21,6 +22,7 @@ const PersonMenu = lazy(async () => ({ default: (await LATER.menu()).PersonMenu 
 
 /** The line of work, in the order the work happens. A view that is not built is not in it. */
 const LINE = [
+  { to: '/today', name: 'Today', letter: 'd' },
   { to: '/shelf', name: 'Shelf', letter: 'h' },
   { to: '/suites', name: 'Suites', letter: 'u' },
   { to: '/plans', name: 'Plans', letter: 'p' },
@@ -36,6 +38,7 @@ export function Shell() {
   const access = useAccess();
   useSendUnsent();
   useDroppedTable();
+  useLastVisit();
   // A form begins with what was typed into it before, so nothing is opened until that is known.
   const unsentReady = useUnsentReady();
   const navigate = useNavigate();
@@ -50,6 +53,12 @@ export function Shell() {
     { key: '?', does: 'Show these keys, and what our words mean', run: () => setHelping(true) },
     { key: 'f', does: 'Facts of the table side by side', run: () => void navigate({ to: '/shelf/difference' }) },
   ]);
+  const nav = useRef<HTMLElement>(null);
+  const path = useLocation({ select: (at) => at.pathname });
+  // On a phone the line of work is longer than the screen: where one is stays in sight.
+  useEffect(() => {
+    nav.current?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [path]);
   useGo(Object.fromEntries(LINE.map((view) => [view.letter, () => void navigate({ to: view.to })])));
 
   return (
@@ -65,20 +74,21 @@ export function Shell() {
         >
           Skip to the view
         </a>
-        <header className="flex flex-wrap items-center gap-x-6 border-b border-hair bg-sheet px-5">
-          <Link to="/standings" className="flex items-center gap-2 font-title text-[19px] font-semibold">
+        <header className="flex flex-wrap items-center gap-x-6 border-b border-hair bg-sheet px-5 max-lg:gap-x-4">
+          <Link to="/today" className="flex items-center gap-2 font-title text-[19px] font-semibold">
             <img src={yarrow} alt="" className="h-5 w-5" /> Yarrowmark
           </Link>
           <nav
             aria-label="Main"
-            className="order-3 -mx-2 flex min-w-0 basis-full flex-wrap lg:order-none lg:mx-0 lg:flex-1 lg:basis-0"
+            ref={nav}
+            className="order-3 -mx-2 flex min-w-0 basis-full overflow-x-auto [scrollbar-width:none] lg:order-none lg:mx-0 lg:flex-1 lg:basis-0"
           >
             {LINE.map((view, i) => (
               <span key={view.to} className="flex items-center">
                 {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair lg:block" />}
                 <Link
                   to={view.to}
-                  className="border-b-2 px-2 pt-2 pb-1.5 lg:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
+                  className="border-b-2 px-2 pt-1 pb-1 whitespace-nowrap lg:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
                   activeProps={{ className: 'border-gold font-semibold text-ink', 'aria-current': 'page' }}
                   inactiveProps={{ className: 'border-transparent text-ink-2' }}
                 >
@@ -87,10 +97,10 @@ export function Shell() {
               </span>
             ))}
           </nav>
-          <button className="small ml-auto py-2 lg:ml-0" onClick={() => setSearching(true)}>
-            Search <kbd>/</kbd>
+          <button className="small ml-auto py-1.5 lg:ml-0" onClick={() => setSearching(true)}>
+            Search <kbd className="pointer-coarse:hidden">/</kbd>
           </button>
-          <Suspense fallback={<span className="small py-2">{access.lab}</span>}>
+          <Suspense fallback={<span className="small max-w-40 truncate py-1.5">{access.lab}</span>}>
             <PersonMenu lab={access.lab} onHelp={() => setHelping(true)} />
           </Suspense>
         </header>

@@ -31,11 +31,15 @@ export function TableStrip() {
   return (
     <footer
       aria-label="The table"
-      className={`strip flex items-center gap-2.5 overflow-x-auto bg-strip px-5 text-strip-ink ${table.entries.length === 0 ? 'py-1' : 'min-h-16 py-2'}`}
+      className={`strip flex items-center gap-2.5 overflow-x-auto bg-strip px-5 text-strip-ink ${table.entries.length === 0 ? 'py-1' : 'min-h-16 py-2 max-sm:min-h-9 max-sm:py-1'}`}
     >
       {table.entries.length === 0 ? (
-        <p className="text-[13px] text-strip-ink-2">
-          On the table: nothing yet. Press <kbd className="strip-kbd">Enter</kbd> or + on a row of the standings.
+        <p className="truncate text-[13px] text-strip-ink-2">
+          On the table: nothing yet.{' '}
+          <span className="pointer-coarse:hidden">
+            Press <kbd className="strip-kbd">Enter</kbd> or + on a row of the standings.
+          </span>
+          <span className="hidden pointer-coarse:inline">Press + on a row of the standings.</span>
         </p>
       ) : (
         <>
@@ -49,7 +53,7 @@ export function TableStrip() {
                 key={entry.id}
                 data-lit={lit}
                 data-base={isBase}
-                className="flex max-w-[240px] shrink-0 items-center gap-2 rounded-[9px] bg-strip-2 px-3 py-1.5 outline-[1.5px] outline-transparent data-[base=true]:outline-strip-gold data-[lit=true]:bg-strip-hair"
+                className="flex max-w-[240px] shrink-0 items-center gap-2 rounded-[9px] bg-strip-2 px-3 py-1.5 max-sm:py-0.5 outline-[1.5px] outline-transparent data-[base=true]:outline-strip-gold data-[lit=true]:bg-strip-hair"
               >
                 <button
                   className="flex min-w-0 items-center gap-2 text-left"
@@ -57,11 +61,11 @@ export function TableStrip() {
                   onClick={() => tableActions.light(lit ? null : entry.id)}
                 >
                   <MarkSign slot={entry.slot} />
-                  <span className="min-w-0 leading-tight">
-                    <span className="block truncate">
+                  <span className="min-w-0 leading-tight max-sm:truncate">
+                    <span className="truncate sm:block">
                       {c ? `${c.maker} ${c.model}` : names.isPending ? '…' : 'No longer on the shelf'}
-                    </span>
-                    <span className="block truncate text-[12px] text-strip-ink-2">{c?.name}</span>
+                    </span>{' '}
+                    <span className="truncate text-[12px] text-strip-ink-2 sm:block">{c?.name}</span>
                   </span>
                 </button>
                 {isBase ? (

@@ -6,7 +6,8 @@ import { Opening } from '../shell/Opening.tsx';
 import { TREND_FORMS, type TrendsSearch } from '../shell/search-params.ts';
 import { aboutTrend } from '../writeup/question/begin.ts';
 import { WriteUpButton } from '../writeup/question/WriteUpButton.tsx';
-import { Empty, Loading, Ready, Trouble } from '../ui/states.tsx';
+import { Empty, Loading, Trouble } from '../ui/states.tsx';
+import { TrendsStart } from './TrendsStart.tsx';
 import { TogetherShown } from './TogetherShown.tsx';
 import { askOf, byOf } from './trend-ask.ts';
 import { TrendShown } from './TrendShown.tsx';
@@ -84,7 +85,7 @@ export function TrendsView() {
         {data && <WriteUpButton beginning={() => aboutTrend(data, byOf(search))} />}
       </Opening>
       {search.model === undefined ? (
-        <Start models={models} onChoose={(next) => say({ model: next })} />
+        <TrendsStart />
       ) : trends.isPending ? (
         <Loading what="the trend" />
       ) : trends.isError ? (
@@ -113,43 +114,5 @@ export function TrendsView() {
         <TrendShown trends={trends.data} search={search} say={say} />
       )}
     </>
-  );
-}
-
-function Start({
-  models,
-  onChoose,
-}: {
-  models: Parameters<
-    typeof Ready<{ rows: { id: number; maker: string; name: string; configurations: number }[] }>
-  >[0]['query'];
-  onChoose: (id: number) => void;
-}) {
-  return (
-    <Ready query={models} what="the shelf">
-      {(found) => {
-        const several = found.rows.filter((m) => m.configurations > 1);
-        return several.length === 0 ? (
-          <Empty title="Nothing has two configurations yet">
-            Copy a configuration, change one fact, and measure it: a new kernel, another power limit. Or measure the
-            same one on another day.
-          </Empty>
-        ) : (
-          <section>
-            <h2 className="border-b border-hair pb-0.5">Measured more than one way</h2>
-            <ul>
-              {several.map((m) => (
-                <li key={m.id} className="border-b border-hair-2 py-1.5">
-                  <button className="said font-semibold hover:underline" onClick={() => onChoose(m.id)}>
-                    {m.maker} {m.name}
-                  </button>{' '}
-                  <span className="small">{m.configurations} configurations</span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        );
-      }}
-    </Ready>
   );
 }

@@ -24,6 +24,7 @@ class ReadableIT extends AtTheDemo {
     private record State(String path, CharSequence... keys) {}
 
     private static final List<State> STATES = List.of(
+            new State("today"),
             new State("standings"),
             new State("standings", "?"),
             new State("standings?form=list"),
