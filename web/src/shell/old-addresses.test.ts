@@ -122,6 +122,13 @@ test.each([...ADDRESSES.map(([address]) => address), ...PAGES])('%s leads to a v
   expect(parts(view.fullPath)).toBe(parts(path));
 });
 
+test('the server answers every address of a view, also one that is reloaded or sent to somebody', () => {
+  const pages = join(import.meta.dirname, '../../../server/src/main/java/yarrowmark/server/platform/http/Pages.java');
+  const served = readFileSync(pages, 'utf8');
+  const views = Object.keys(router.routesByPath).map((path) => path.split('/')[1]!);
+  expect([...new Set(views)].filter((view) => !served.includes(`"/${view}"`))).toEqual([]);
+});
+
 test('a question that was stored with a write-up leads to the view that asks the same', () => {
   const stored = {
     deviceClass: ['LAPTOP' as const],

@@ -43,6 +43,7 @@ class Pages {
                 "/ledger/**",
                 "/compare",
                 "/standings",
+                "/today",
                 "/trends",
                 "/write-ups",
                 "/write-ups/**",
