@@ -69,11 +69,8 @@ public final class Screenshots {
             bench(program, reviewer, device);
             compare(program, reviewer);
             writeUp(program, reviewer);
-            reviewer.open(program.address() + "standings");
-            reviewer.press("Saltmarsh Kit Review");
-            reviewer.see("//*[@role='menuitem'][.='Dark paper']").click();
-            reviewer.open(program.address() + "standings?form=charts&classes=%5B%22LAPTOP%22%5D");
-            take(reviewer, "standings-dark", () -> reviewer.see("//section[@aria-label='Sluice copy']"));
+            reviewer.open(program.address() + "today");
+            take(reviewer, "today", () -> reviewer.seeText("numbers agree"));
         }
     }
 
