@@ -8,8 +8,9 @@ vi.mock('@tanstack/react-router', () => ({
 }));
 
 const one = (of: Partial<Parameters<typeof LogLine>[0]['of']>) =>
-  render(<LogLine of={{ at: '2026-05-01T10:00:00Z', person: 'wren', subject: 'unit', subjectId: 4, changes: [], ...of }} />)
-    .container.textContent;
+  render(
+    <LogLine of={{ at: '2026-05-01T10:00:00Z', person: 'wren', subject: 'unit', subjectId: 4, changes: [], ...of }} />,
+  ).container.textContent;
 
 test('a line names the thing and leads to it', () => {
   const words = one({
@@ -32,7 +33,7 @@ test('what a change went from and to, and why', () => {
 });
 
 test('what is set aside says why, and what is gone is said by its kind', () => {
-  expect(
-    one({ subject: 'reading', changes: [{ field: 'set aside', to: 'ventilator was off' } as never] }),
-  ).toContain('Reading 4 was set aside: ventilator was off');
+  expect(one({ subject: 'reading', changes: [{ field: 'set aside', to: 'ventilator was off' } as never] })).toContain(
+    'Reading 4 was set aside: ventilator was off',
+  );
 });
