@@ -229,7 +229,7 @@ function Orders({ lane, silent, over }: { lane: Lane; silent: boolean; over: boo
           {(silent || lane.command === 'STOP') && lane.phase !== 'JOINED' && (
             <button
               className="small link"
-              title="Ends the session from here, without the device. What it has finished and not sent yet is kept for you when it comes."
+              title="Ends the session from here, without the device. What it has finished and not sent yet waits for you when it comes."
               onClick={() => end.mutate()}
             >
               End without the device

@@ -39,7 +39,7 @@ export function nowInWords(lane: Lane, now: number): string {
   const left = `About ${duration(lane.msLeft)} left`;
   switch (lane.phase) {
     case 'JOINED':
-      return 'Somebody is saying on the device which model it is.';
+      return 'Its model is being chosen on the device.';
     case 'RUNNING':
       return test ? `${test}, ${run}. ${left}.` : `Getting ready. ${left}.`;
     case 'COOLING': {
@@ -51,7 +51,7 @@ export function nowInWords(lane: Lane, now: number): string {
     case 'COOL_UNTIL':
       return `Until it is at most ${at?.pauseUntil ?? ''} °C, before ${test ?? 'the next test'}, ${run}. Say so when it is. ${left}.`;
     case 'PAUSED':
-      return `Held before ${test ?? 'the next test'}, ${run}. ${left}.`;
+      return `Paused before ${test ?? 'the next test'}, ${run}. ${left}.`;
     case 'HIDDEN':
       return `The page is hidden or its screen asleep. It goes on with ${test ?? 'the next test'}, ${run}, as soon as it is back.`;
     case 'DONE':

@@ -46,7 +46,7 @@ afterEach(cleanup);
 test('it asks once for the whole suite, and an answer is stored for all its tests', async () => {
   shown([line(1, 'as usual for everyday tasks, 2.5 %'), line(2, 'as usual for everyday tasks, 2.5 %')]);
   expect(screen.getByRole('complementary').textContent).toContain(
-    'How repeatable is Kelpline Desk 3? Nobody has measured it here; its noise is taken as usual for everyday tasks, 2.5 %.',
+    'How repeatable is Kelpline Desk 3? It has not been measured here; its noise is taken as usual for everyday tasks, 2.5 %.',
   );
   expect(screen.queryByText('as is usual')).toBeNull();
   fireEvent.click(screen.getByText('3 %'));

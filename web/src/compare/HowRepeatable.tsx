@@ -32,8 +32,8 @@ export function HowRepeatable({ comparison }: { comparison: Schemas['Comparison'
       className="mb-2 flex flex-wrap items-baseline gap-x-3 border-l-[3px] border-gold bg-gold-soft px-3 py-2 text-[13.5px]"
     >
       <span>
-        How repeatable is <b className="font-semibold">{suite.name}</b>? Nobody has measured it here; its noise is taken{' '}
-        {suite.restsOn}.
+        How repeatable is <b className="font-semibold">{suite.name}</b>? It has not been measured here; its noise is
+        taken {suite.restsOn}.
       </span>
       <span className="flex flex-wrap gap-x-3">
         {PERCENTS.map((p) => (

@@ -89,9 +89,9 @@ export function isClear(v: Verdict): boolean {
 /** Where a display holds a value it is the least there may be: "at least 2.73×", with no interval and no verdict. */
 export function boundWords(cell: Cell): string | undefined {
   if (cell.bound === undefined || cell.bound === 'NONE' || cell.ratio === undefined) return undefined;
-  if (cell.bound === 'OPEN') return 'both held';
+  if (cell.bound === 'OPEN') return 'both capped';
   // "At least 0.08×" is no answer.
-  if (cell.bound === 'AT_LEAST' ? cell.ratio < 1 : cell.ratio > 1) return 'open: held below the other';
+  if (cell.bound === 'AT_LEAST' ? cell.ratio < 1 : cell.ratio > 1) return 'open: capped below the other';
   return `${cell.bound === 'AT_LEAST' ? 'at least' : 'at most'} ${times(cell.ratio)}`;
 }
 

@@ -190,7 +190,7 @@ function Details({ page }: { page: ReadingPage }) {
               Set aside by {a.person}, {format.moment(a.at)}: {a.reason}
               {a.takenBackAt && (
                 <span className="block">
-                  Taken back by {a.takenBackBy}, {format.moment(a.takenBackAt)}
+                  Undone by {a.takenBackBy}, {format.moment(a.takenBackAt)}
                 </span>
               )}
             </p>

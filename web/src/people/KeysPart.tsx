@@ -65,7 +65,7 @@ export function KeysPart({ owner, reader }: { owner: boolean; reader: boolean })
                     <th>Until</th>
                     <th>Used last</th>
                     <th>
-                      <span className="sr-only">Take back</span>
+                      <span className="sr-only">Revoke</span>
                     </th>
                   </tr>
                 </thead>
@@ -87,13 +87,13 @@ export function KeysPart({ owner, reader }: { owner: boolean; reader: boolean })
                       <td className="text-right">
                         <button
                           className="small link"
-                          aria-label={`Take back the key ${k.name}`}
+                          aria-label={`Revoke the key ${k.name}`}
                           onClick={() => {
-                            if (window.confirm(`Take back “${k.name}”? Programs that use it are refused at once.`))
+                            if (window.confirm(`Revoke “${k.name}”? Programs that use it are refused at once.`))
                               end.mutate(k.id);
                           }}
                         >
-                          take back
+                          revoke
                         </button>
                       </td>
                     </tr>

@@ -16,7 +16,7 @@ test('a line names the thing and leads to it', () => {
   const words = one({
     name: 'Unit 1 of Quenby Folio 14',
     place: '/shelf/models/3',
-    changes: [{ field: 'made', to: 'Unit 1', undoable: false } as never],
+    changes: [{ field: 'made', to: 'Unit 1' }],
   });
   expect(words).toContain('Unit 1 of Quenby Folio 14 was added');
   expect(screen.getByRole('link').getAttribute('href')).toBe('/shelf/models/3');
@@ -27,13 +27,13 @@ test('what a change went from and to, and why', () => {
     one({
       subject: 'reading',
       name: 'Weir hash on Quenby Folio 14',
-      changes: [{ field: 'value', from: '10', to: '12', reason: 'typed wrongly' } as never],
+      changes: [{ field: 'value', from: '10', to: '12', reason: 'typed wrongly' }],
     }),
   ).toContain('Weir hash on Quenby Folio 14 was changed: value: 10 → 12 (typed wrongly)');
 });
 
 test('what is set aside says why, and what is gone is said by its kind', () => {
-  expect(one({ subject: 'reading', changes: [{ field: 'set aside', to: 'ventilator was off' } as never] })).toContain(
+  expect(one({ subject: 'reading', changes: [{ field: 'set aside', to: 'ventilator was off' }] })).toContain(
     'Reading 4 was set aside: ventilator was off',
   );
 });

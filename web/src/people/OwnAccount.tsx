@@ -108,7 +108,7 @@ function NameForm({ name, onDone }: { name: string; onDone: () => void }) {
       {next.trim() !== name && (
         <>
           <PasswordField label="Your password, to confirm" value={password} onChange={setPassword} />
-          <p className="small">What you did so far stays under {name}; nobody else can take that name.</p>
+          <p className="small">What you did so far stays under {name}; that name stays reserved for you.</p>
           <button className="button mt-2" disabled={save.isPending}>
             Change the name
           </button>

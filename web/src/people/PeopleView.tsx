@@ -188,7 +188,7 @@ function InvitePart() {
   return (
     <div className="mt-3">
       <p>
-        Invite somebody as{' '}
+        Invite a{' '}
         <Choice name="Role of who is invited" value={role} options={ROLE_OPTIONS} onChoose={setRole}>
           {roleWords(role)}
         </Choice>{' '}
@@ -213,7 +213,7 @@ function InvitePart() {
                 made by {i.madeBy}, until {moment(i.expiresAt)}
               </span>
               <button className="link ml-auto" onClick={() => close.mutate(i.id)}>
-                take back
+                revoke
               </button>
             </li>
           ))}

@@ -28,7 +28,7 @@ export function BeforeEnd({
     <section role="alertdialog" aria-label="Before it is finished" className="mb-4 border-l-2 border-gold bg-sheet p-3">
       {left.waiting.length > 0 && (
         <p>
-          <b>{left.waiting.length} not sent yet</b>, because the server cannot be reached. They are kept on this
+          <b>{left.waiting.length} not sent yet</b>, because the server cannot be reached. They are saved on this
           computer: {left.waiting.slice(0, SHOWN).map(nameOf).join('; ')}
           {left.waiting.length > SHOWN && ` and ${left.waiting.length - SHOWN} more`}.
         </p>

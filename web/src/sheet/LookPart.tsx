@@ -66,7 +66,7 @@ function Said({ look, metric }: { look: Look; metric: SheetTest['metric'] }) {
     return (
       <p className="mt-2">
         {look.ran ? 'It ran and failed' : 'It could not run'}
-        {look.words ? `: ${look.words}` : ', without a reason yet'}. Kept as a result, not as a zero.
+        {look.words ? `: ${look.words}` : ', without a reason yet'}. Recorded as a result, not as a zero.
       </p>
     );
   return (

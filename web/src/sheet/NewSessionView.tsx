@@ -20,7 +20,7 @@ export function NewSessionView() {
   if (configuration === undefined)
     return (
       <>
-        <Opening title="Type scores" sentence="Scores that somebody reads off, session by session." />
+        <Opening title="Type scores" sentence="Scores that you read off a screen, session by session." />
         <Empty title="Which configuration?">Open one on the shelf and choose "Type scores" there.</Empty>
       </>
     );

@@ -48,7 +48,7 @@ export function Stopwatch({
           </p>
         </>
       )}
-      <p className="small mt-2">A hand adds about 0.2 s; such a time is kept as known to 0.2 s.</p>
+      <p className="small mt-2">A hand adds about 0.2 s; such a time is stored as known to 0.2 s.</p>
     </section>
   );
 }

@@ -14,15 +14,14 @@ export function FirmTop({ firmness, standings }: { firmness: Schemas['Firmness']
   const one = firmness.weightings === 1;
   return (
     <p className="small">
-      How firm the top is:{' '}
-      {one ? 'one part alone leaves no weights to vary, so ' : `in ${firmness.weightings} weightings at random, `}
+      How sure is first place?{' '}
+      {one ? 'One part alone leaves no weights to vary, so ' : `In ${firmness.weightings} random weightings, `}
       {firmness.first
         .filter((f, i) => f.share > 0 || i === 0)
         .map((f) => `${name(f.configurationId)} comes first in ${percent(f.share)}`)
         .join(', ')}
       {firmness.others > 0.0005 && `, others in ${percent(firmness.others)}`}.
-      {!one &&
-        ` The ${OVER[firmness.over]} were weighed by a Dirichlet distribution around the purpose, concentration ${firmness.concentration}.`}
+      {!one && ` Each time the ${OVER[firmness.over]} were weighed otherwise, around what the purpose says.`}
     </p>
   );
 }

@@ -254,7 +254,7 @@ function Take({
         html={() => standingsHtml(standings, caption(), day(new Date().toISOString()))}
         draw={(paint, font) => {
           const drawn = drawStanding(standings, { asked: ask }, (id) => slotOf(table, id));
-          if (!drawn) throw new Error('Nobody here has a place that could be drawn.');
+          if (!drawn) throw new Error('Nothing here has a place that could be drawn.');
           const more = drawn.caption.slice(drawn.caption.indexOf('beside the order'));
           return figurePage(drawn, `${caption()} B${more.slice(1)} Lines are 95 % intervals.`, paint, font);
         }}

@@ -61,7 +61,7 @@ const panel = () =>
 test('where the two directly give another number, both are said, and over which tests', async () => {
   ratio = 1.647;
   panel();
-  await screen.findByText(/Held directly against the base it is 1.647/);
+  await screen.findByText(/Compared directly with the base it is 1.647/);
   expect(screen.getByRole('note').textContent).toContain('over the 11 tests that both have. The standing says 1.78');
   expect(asked).toEqual([{ base: 1, with: [2], purpose: 3, without: ['group:STORAGE'], take: 'ALL' }]);
   expect(screen.getByText(/Compare the two/).getAttribute('data-search')).toBe(

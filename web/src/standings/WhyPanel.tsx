@@ -210,7 +210,7 @@ function Directly({ why, base, ask }: { why: Why; base: number; ask: Ask }) {
   if (!overall || Math.abs(Math.log(overall.ratio / (why.index / 100))) <= SAME_NUMBER) return null;
   return (
     <p role="note" className="border-l-2 border-gold pl-2">
-      Held directly against the base it is {times(overall.ratio, 3)} over the {overall.shared}{' '}
+      Compared directly with the base it is {times(overall.ratio, 3)} over the {overall.shared}{' '}
       {overall.shared === 1 ? 'test' : 'tests'} that both have. The standing says {times(why.index / 100, 3)}, because
       it also takes what others tell of the two who have run other tests.
     </p>

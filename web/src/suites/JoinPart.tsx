@@ -59,9 +59,7 @@ export function JoinPart({ suite }: { suite: SuiteOfTests }) {
                 </p>
               ))}
               {!own && others.length === 0 && (
-                <p className="small py-1">
-                  Only its own scores. Another version is comparable only if somebody decides so.
-                </p>
+                <p className="small py-1">Only its own scores. Another version is comparable only if you decide so.</p>
               )}
               {!own &&
                 (open ? (

@@ -87,7 +87,7 @@ export function TodayView() {
                   >
                     Scores of session {session}
                   </Link>
-                  <span className="small block">kept on this computer, and sent as soon as the server takes them</span>
+                  <span className="small block">saved on this computer, and sent as soon as the server takes them</span>
                 </li>
               ))}
             </Part>

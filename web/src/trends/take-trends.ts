@@ -11,7 +11,7 @@ export function trendCsv(trends: Trends): string {
       trends.along.label,
       'configuration',
       'value',
-      'held by a display',
+      'capped by the display',
       'runs',
       'ratio to the first',
       '95 % low',

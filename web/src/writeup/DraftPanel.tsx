@@ -44,8 +44,8 @@ export function DraftPanel({
   return (
     <Panel open onClose={onClose} title="Show a draft">
       <p className="mt-2 text-ink-2">
-        Whoever has the link reads the draft as it is now, without a sign-in. A new link ends the one before, and it can
-        be taken back.
+        Anyone with the link reads the draft as it is now, without a sign-in. A new link ends the one before, and it can
+        be revoked.
       </p>
       {link && (
         <p role="status" className="mt-3">

@@ -42,14 +42,14 @@ export function KindsPanel({ onClose }: { onClose: () => void }) {
     changed();
   };
   return (
-    <Panel open onClose={onClose} title="Kinds of write-ups">
+    <Panel open onClose={onClose} title="Templates">
       <p className="mt-2 text-ink-2">
         A new write-up begins with the pieces of its kind, filled with whatever is on the screen. What was begun before
         stays as it is.
       </p>
       {removed && (
         <p role="status" className="mt-2">
-          “{removed.name}” is taken away.{' '}
+          “{removed.name}” is deleted.{' '}
           <button className="link" onClick={() => restore.mutate(removed.id)}>
             Undo
           </button>
@@ -62,7 +62,7 @@ export function KindsPanel({ onClose }: { onClose: () => void }) {
       )}
       <Ready query={kinds} what="the kinds">
         {(all) => (
-          <ul className="mt-3" aria-label="Kinds of write-ups">
+          <ul className="mt-3" aria-label="Templates">
             {all.map((kind) => (
               <li key={kind.id} className="border-b border-hair-2 py-2">
                 {open === kind.id ? (
@@ -79,10 +79,10 @@ export function KindsPanel({ onClose }: { onClose: () => void }) {
                     </button>
                     <button
                       className="small link"
-                      aria-label={`Take away ${kind.name}`}
+                      aria-label={`Delete ${kind.name}`}
                       onClick={() => remove.mutate(kind)}
                     >
-                      take away
+                      delete
                     </button>
                   </div>
                 )}

@@ -14,7 +14,7 @@ const LARGEST_PICTURE = 1_000_000;
 export function LookPanel({ onClose }: { onClose: () => void }) {
   const look = useQuery({ queryKey: ['look'], queryFn: () => value(api.GET('/api/look')) });
   return (
-    <Panel open onClose={onClose} title="Look of the lab">
+    <Panel open onClose={onClose} title="Branding">
       <Ready query={look} what="the look">
         {(now) => <Form now={now} onKept={onClose} />}
       </Ready>

@@ -184,11 +184,11 @@ function wordsOf(body: unknown): string {
 function savingWords(saving: Writing['saving'], changedAt: string): string {
   switch (saving) {
     case 'saved':
-      return `kept ${clockTime(Date.parse(changedAt))}`;
+      return `saved ${clockTime(Date.parse(changedAt))}`;
     case 'conflict':
-      return 'somebody else changed a piece that you write';
+      return 'someone else changed a piece that you write';
     case 'failed':
-      return 'not all of it is kept';
+      return 'not all of it is saved';
     default:
       return 'keeping it';
   }

@@ -84,10 +84,10 @@ export function WriteUpsView() {
         {!reader && (
           <>
             <button className="button" onClick={() => setLook(true)}>
-              Look of the lab
+              Branding
             </button>
             <button className="button" onClick={() => setKinds(true)}>
-              Kinds
+              Templates
             </button>
             <WriteUpButton main beginning={aboutTable}>
               {entries.length > 0 ? 'Write up the table' : 'Begin one'}
@@ -112,8 +112,8 @@ export function WriteUpsView() {
         {(data) =>
           data.total === 0 ? (
             <Empty title="Nothing is written yet">
-              Put the configurations that you write about on the table, make the one that they are held against the
-              base, and press “Write up the table”. Text, figures and numbers stand in it side by side.
+              Put the configurations that you write about on the table, make the one to compare them with the base, and
+              press “Write up the table”. Text, figures and numbers stand in it side by side.
             </Empty>
           ) : (
             <>

@@ -142,7 +142,7 @@ export function ComparedLine({
                   row.against === undefined || cell.value === undefined
                     ? undefined
                     : row.against === i
-                      ? 'the others are held against this'
+                      ? 'the others are compared with this'
                       : `against ${toldApart(comparison.sides[row.against]!.configuration, [comparison.base, ...comparison.sides.map((s) => s.configuration)])}`
                 }
               />
@@ -222,7 +222,7 @@ function Held({ cell, said }: Pick<Said, 'cell' | 'said'>) {
   return (
     <span className="block leading-tight" title={said}>
       <span>{boundWords(cell)}</span>
-      <span className="block text-[12.5px] text-ink-3">held by the display, not in the overall</span>
+      <span className="block text-[12.5px] text-ink-3">capped by the display, not in the overall</span>
     </span>
   );
 }

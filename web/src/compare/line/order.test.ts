@@ -134,7 +134,7 @@ test('where days differ more than runs do, sessions are asked for', () => {
 test('what a display holds is at least, with no verdict', () => {
   expect(boundWords(cell({ bound: 'AT_LEAST', ratio: 2.7345 }))).toBe('at least 2.73×');
   expect(boundWords(cell({ bound: 'AT_MOST', ratio: 0.4 }))).toBe('at most 0.40×');
-  expect(boundWords(cell({ bound: 'OPEN' }))).toBe('both held');
+  expect(boundWords(cell({ bound: 'OPEN' }))).toBe('both capped');
   expect(boundWords(cell({}))).toBeUndefined();
 });
 

@@ -110,7 +110,7 @@ function title(showing: Showing | null): string {
     case 'COOLING':
       return 'A pause';
     case 'PAUSED':
-      return 'Held by the reviewer';
+      return 'Paused by the reviewer';
     case 'BY_HAND':
       return `By hand: ${showing.test?.name ?? ''}`;
     case 'COOL_UNTIL':

@@ -52,7 +52,7 @@ export function HistoryPart({
                 <span className="small">
                   {moment(set.at)}, {set.person}
                   {set.undo && ', taking a change back'}
-                  {set.undoneBy && `, taken back by ${set.undoneBy}`}
+                  {set.undoneBy && `, undone by ${set.undoneBy}`}
                 </span>
                 {set.changes.map((c, i) => (
                   <p key={i} className={`break-words ${set.undoneBy ? 'line-through' : ''}`}>

@@ -119,7 +119,7 @@ function Line({
             name
           )}
           {row.unmeasured && (
-            <span className="text-ink-3" title="Its noise rests on a usual spread: nobody measured it here">
+            <span className="text-ink-3" title="Its noise rests on a usual spread: it was not measured here">
               {' '}
               ~
             </span>

@@ -157,7 +157,7 @@ export const StandingRow = memo(function StandingRow({
             <span
               className="pill shrink-0 px-1.5 text-[11px]"
               data-tone="wait"
-              title={`${row.assumed} of its results ${row.assumed === 1 ? 'rests' : 'rest'} on a usual spread: it was run once, and nobody has measured here how repeatable it is`}
+              title={`${row.assumed} of its results ${row.assumed === 1 ? 'rests' : 'rest'} on a usual spread: it was run once, and how repeatable it is was not measured here`}
             >
               {row.probably ? 'probably' : 'usual spread'}
             </span>

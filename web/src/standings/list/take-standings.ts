@@ -24,7 +24,7 @@ export function standingsCsv(standings: Standings): string {
       '95 % high',
       'the interval rests on',
       'results on a usual spread',
-      'held by a display',
+      'capped by the display',
       'coverage',
       'tests',
       'beats this share of the others',

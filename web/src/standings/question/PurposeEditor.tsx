@@ -118,7 +118,7 @@ export function PurposeEditor({ purpose, weighing: stored, onTry, onDone, onSave
             className="field"
             value={name}
             maxLength={100}
-            placeholder="what somebody does with it"
+            placeholder="what it is used for"
             onChange={(e) => setName(e.target.value)}
           />
         </label>

@@ -280,7 +280,7 @@ describe('trends and best value', () => {
       'Pellow Drift 2, as delivered',
       'Pellow Drift 3, as delivered',
     ]);
-    expect(drawn.alt).toContain('Nobody beats Pellow Drift 1, Pellow Drift 3 in both');
+    expect(drawn.alt).toContain('Nothing beats Pellow Drift 1, Pellow Drift 3 in both');
     expect(drawn.alt).toContain('Pellow Drift 2 has index 90.0 at 900 EUR');
     expect(drawn.caption).toContain('2 without a known price');
     expect(drawValue({ ...against, points: against.points.slice(0, 1) }, standing, {})).toBeUndefined();

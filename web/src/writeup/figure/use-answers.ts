@@ -72,7 +72,7 @@ export type FigureNow = { state: 'waiting' } | { state: 'drawn'; drawn: Drawn } 
 export function useFigure(question: FigureQuestion): FigureNow {
   const nobody = 'configurations' in question && question.configurations.length === 0;
   const answers = useQueries({ queries: nobody ? [] : (sourcesOf(question) as ReturnType<typeof compared>[]) });
-  if (nobody) return { state: 'nothing', why: 'Nobody is chosen for it yet.' };
+  if (nobody) return { state: 'nothing', why: 'No device is chosen for it yet.' };
   const failed = answers.find((a) => a.isError);
   if (failed) return { state: 'nothing', why: failed.error.message };
   if (answers.some((a) => a.data === undefined)) return { state: 'waiting' };

@@ -112,9 +112,9 @@ export function drawValue(
   });
   return {
     ...drawing,
-    caption: `${one ? one.name : 'Index'} ${standingWords(standings, question)}, against ${q.label.toLowerCase()}; filled and joined are those that nobody beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
-    alt: `${points.length} configurations by ${one ? one.name : 'index'} and ${q.label.toLowerCase()}. Nobody beats ${best.join(', ')} in both.${mark ? ` ${toldApart(mark.configuration, all)} has ${one ? '' : 'index '}${said(mark.height)} at ${mark.shown}.` : ''}`,
-    columns: ['configuration', q.label, one ? one.name : 'index', 'nobody better in both'],
+    caption: `${one ? one.name : 'Index'} ${standingWords(standings, question)}, against ${q.label.toLowerCase()}; filled and joined are those that nothing beats in both.${against.without > 0 ? ` ${against.without} without a known ${q.label.toLowerCase()} are left out.` : ''}`,
+    alt: `${points.length} configurations by ${one ? one.name : 'index'} and ${q.label.toLowerCase()}. Nothing beats ${best.join(', ')} in both.${mark ? ` ${toldApart(mark.configuration, all)} has ${one ? '' : 'index '}${said(mark.height)} at ${mark.shown}.` : ''}`,
+    columns: ['configuration', q.label, one ? one.name : 'index', 'nothing better in both'],
     rows: points.map((p) => [named(p.configuration), p.shown, said(p.height), p.frontier ? 'yes' : '']),
   };
 }

@@ -117,7 +117,7 @@ export function FigureForm({
         <>
           :{' '}
           {tests.data && metrics.length === 0 ? (
-            <span className="text-plum">nobody here has {question.of === 'curves' ? 'a curve' : 'frame times'}</span>
+            <span className="text-plum">no device here has {question.of === 'curves' ? 'a curve' : 'frame times'}</span>
           ) : (
             <Choice
               name="Test"

@@ -93,7 +93,7 @@ export const PieceRow = memo(function PieceRow({
               )}
               {state === 'failed' && (
                 <p role="alert" className="small mt-1 text-plum">
-                  Not kept yet: {problem}
+                  Not saved yet: {problem}
                 </p>
               )}
             </div>

@@ -52,7 +52,7 @@ export function liveValue(of: OneOf, metric: Metric, configuration: Configuratio
   return {
     forms: [valued(of, metric)],
     amounts: [of.value],
-    says: `${metric.test}${metric.name === metric.test || metric.main ? '' : `, ${metric.name}`}: ${named(configuration)}, ${runs(of.runs)}${interval}${of.atLeast ? ', held by a display, so at least this' : ''}${of.unmeasured ? ', on a spread that is only usual' : ''}.`,
+    says: `${metric.test}${metric.name === metric.test || metric.main ? '' : `, ${metric.name}`}: ${named(configuration)}, ${runs(of.runs)}${interval}${of.atLeast ? ', capped by the display, so at least this' : ''}${of.unmeasured ? ', on a spread that is only usual' : ''}.`,
     value: of.value,
     unit: metric.unit,
   };

@@ -29,7 +29,7 @@ export interface TypedText extends KeptText {
 export class PieceChanged extends Error {
   readonly theirs: PieceRow;
   constructor(theirs: PieceRow) {
-    super('Somebody else changed it.');
+    super('Someone else changed it.');
     this.theirs = theirs;
   }
 }

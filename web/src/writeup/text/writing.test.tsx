@@ -171,7 +171,7 @@ describe('what could not be stored', { timeout: 60_000 }, () => {
     expect(again.result.current.theirsOf(7)!.changedBy).toBe('reed');
     expect(textOf(again.result.current.pieces[0])).toBe('mine');
     expect(sent.at(-1)!.revision, 'nothing is sent as if it knew what somebody else wrote').toBe(1);
-    await expect(again.result.current.stored(), 'and nothing is published').rejects.toThrow('Somebody else changed');
+    await expect(again.result.current.stored(), 'and nothing is published').rejects.toThrow('Someone else changed');
     act(() => again.result.current.settle(7, 'theirs'));
     await waitFor(() => expect(textOf(again.result.current.pieces[0])).toBe('theirs'));
     again.unmount();

@@ -242,7 +242,7 @@ export function useWriting(id: number) {
       const open = [...texts.snapshot().values()];
       if (open.some((t) => t.state === 'conflict'))
         throw new Error(
-          'Somebody else changed a piece that you changed too. Decide on it first; it is marked in the text.',
+          'Someone else changed a piece that you changed too. Decide on it first; it is marked in the text.',
         );
       if (open.length > 0) throw new Error('Not everything you typed is saved yet. Wait until it is, and try again.');
       return page.refetch();

@@ -118,7 +118,7 @@ class FirstRoundIT {
         reviewer.button("Count it again");
         reviewer.seeText("Set aside by wren");
         reviewer.press("Count it again");
-        reviewer.seeText("Taken back by wren");
+        reviewer.seeText("Undone by wren");
         reviewer.keys(Keys.ESCAPE);
 
         reviewer.open(program.address() + "standings");
@@ -217,7 +217,7 @@ class FirstRoundIT {
         laneSays("running");
         lane().findElement(By.xpath(".//button[.='Pause']")).click();
         laneSays("paused");
-        device.seeText("Held by the reviewer");
+        device.seeText("Paused by the reviewer");
         lane().findElement(By.xpath(".//button[.='Go on']")).click();
         laneSays("running");
         lane().findElement(By.xpath(".//button[.='Stop']")).click();

@@ -139,7 +139,7 @@ class LabIT {
         owner.open(program.address() + "people");
         owner.see("//tr[contains(., 'night run')][not(contains(., 'never'))]");
         owner.js("window.confirm = () => true");
-        owner.press("Take back the key night run");
+        owner.press("Revoke the key night run");
         owner.seeText("There is none. A program that comes with a key");
         assertThat(http.send(ask, HttpResponse.BodyHandlers.ofString()).statusCode())
                 .isEqualTo(401);

@@ -105,7 +105,7 @@ class StageIT extends AtTheDemo {
                 .sendKeys("Wait for the laugh.");
         browser.until(
                 "everything kept",
-                () -> browser.see("//*[@role='status']").getText().contains("kept "));
+                () -> browser.see("//*[@role='status']").getText().contains("saved "));
         browser.open(stage);
         browser.see("//h1[.='Two winters with the Drift 13']");
         browser.keys("w");

@@ -101,7 +101,7 @@ class StandingsIT extends AtTheDemo {
     void movedWeightsMoveTheOrderAndBecomeAPurpose() {
         open("");
         browser.press("Weigh");
-        browser.seeText("How firm the top is: in 1000 weightings");
+        browser.seeText("How sure is first place? In 1000 random weightings");
         browser.js(
                 "const slider = document.querySelector('aside input[type=range]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(slider, 9); slider.dispatchEvent(new Event('input', { bubbles: true }))");
         browser.see("//*[@role='row']//*[starts-with(@aria-label, 'up ')]");

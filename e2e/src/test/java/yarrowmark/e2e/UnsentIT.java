@@ -142,7 +142,7 @@ class UnsentIT {
                 Typing.signIn(browser, program.address(), whose);
                 Typing.openWriteUp(browser, program.address(), place);
                 browser.until("texts to be stored, or held for a decision", () -> !browser.text()
-                        .matches("(?s).*(Saving|Not kept yet).*"));
+                        .matches("(?s).*(Saving|Not saved yet).*"));
                 Typing.openSheet(browser, program.address(), place);
                 browser.until("scores to be sent", () -> !Typing.kept(browser).contains("\"waiting\""));
                 kept.put(whose, Typing.kept(browser));

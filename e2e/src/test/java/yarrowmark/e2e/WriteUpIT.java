@@ -28,7 +28,7 @@ class WriteUpIT extends AtTheDemo {
     private void kept() {
         browser.until(
                 "everything kept",
-                () -> browser.see("//*[@role='status']").getText().contains("kept "));
+                () -> browser.see("//*[@role='status']").getText().contains("saved "));
     }
 
     private List<WebElement> pieces() {
@@ -225,7 +225,7 @@ class WriteUpIT extends AtTheDemo {
     @Test
     void aLabsOwnKindIsWhatAWriteUpBeginsWith() {
         browser.open(program.address() + "write-ups");
-        browser.press("Kinds");
+        browser.press("Templates");
         browser.press("Make a kind");
         browser.see("//form//input[@maxlength='80']").sendKeys("Two lines");
         browser.choose("What it is begun from", "a trend");
@@ -242,8 +242,8 @@ class WriteUpIT extends AtTheDemo {
         assertThat(browser.see("//input[@aria-label='Heading']").getDomProperty("value"))
                 .isEqualTo("What we think");
         browser.open(program.address() + "write-ups");
-        browser.press("Kinds");
-        browser.press("Take away Two lines");
+        browser.press("Templates");
+        browser.press("Delete Two lines");
         browser.press("Undo");
         browser.see("//li[contains(., 'Two lines')]");
         assertThat(browser.complaints()).isEmpty();
