@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { sendFile } from '../../api/client.ts';
 import { count } from '../../format/format.ts';
+import { PastImports } from './PastImports.tsx';
 import { progressInWords, refusedFile } from './progress.ts';
 import { useImport, type ImportOutcome, type ImportState } from './use-import.ts';
 
@@ -65,6 +66,7 @@ export function LedgerRows({ file }: { file: File }) {
           {job.stored.newSessions} sessions.{job.stored.there > 0 && ` ${count(job.stored.there)} were there already.`}
         </p>
       )}
+      {job.stored?.importId !== undefined && <PastImports only={job.stored.importId} />}
       {job.seen && (
         <Preview outcome={job.seen} name={file.name} onStore={() => begin.mutate({ making: make, store: true })} />
       )}

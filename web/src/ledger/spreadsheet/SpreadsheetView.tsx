@@ -10,6 +10,7 @@ import type { Answer, Layout } from './columns.ts';
 import { ChooseFile } from './ChooseFile.tsx';
 import { LedgerRows } from './LedgerRows.tsx';
 import { progressInWords } from './progress.ts';
+import { PastImports } from './PastImports.tsx';
 import { ResultPart } from './ResultPart.tsx';
 import { SheetGrid } from './SheetGrid.tsx';
 import { useImport } from './use-import.ts';
@@ -104,20 +105,28 @@ export function SpreadsheetView() {
         </p>
       )}
       {isLedgers && file && <LedgerRows key={`${file.name}${file.lastModified}`} file={file} />}
-      {!answer && !read.isPending && !isLedgers && <ChooseFile onChoose={choose} />}
+      {!answer && !read.isPending && !isLedgers && (
+        <>
+          <ChooseFile onChoose={choose} />
+          <PastImports />
+        </>
+      )}
       {job.stored ? (
-        <p role="status" className="my-4 border-l-2 border-leaf pl-3">
-          Stored: {count(job.stored.readings)} scores and {count(job.stored.withoutValue)} states in{' '}
-          {job.stored.newSessions} sessions.{' '}
-          <Link to="/standings" className="link">
-            See where they stand
-          </Link>
-          , or look at them in the{' '}
-          <Link to="/ledger" className="link">
-            ledger
-          </Link>
-          .
-        </p>
+        <>
+          <p role="status" className="my-4 border-l-2 border-leaf pl-3">
+            Stored: {count(job.stored.readings)} scores and {count(job.stored.withoutValue)} states in{' '}
+            {job.stored.newSessions} sessions.{' '}
+            <Link to="/standings" className="link">
+              See where they stand
+            </Link>
+            , or look at them in the{' '}
+            <Link to="/ledger" className="link">
+              ledger
+            </Link>
+            .
+          </p>
+          {job.stored.importId !== undefined && <PastImports only={job.stored.importId} />}
+        </>
       ) : (
         answer && (
           <div

@@ -75,6 +75,12 @@ class SpreadsheetIT extends AtTheDemo {
 
         browser.see("//button[.='Import all'][not(@disabled)]").click();
         browser.seeText("Stored: 11 scores and 3 states in 3 sessions.");
+        // A slip can be taken back as a whole, and so can that.
+        browser.see("//button[starts-with(@aria-label, 'Undo the import of')]").click();
+        browser.seeText("undone by wren");
+        browser.see("//button[starts-with(@aria-label, 'Restore the import of')]")
+                .click();
+        browser.see("//button[starts-with(@aria-label, 'Undo the import of')][not(@disabled)]");
         browser.see("//a[.='See where they stand']").click();
         browser.see("//h1[.='Standings']");
         browser.open(program.address() + "shelf?q=quenby%20fen%20pro");

@@ -25,6 +25,8 @@ final class LabTables {
             Map.entry("seat", "codes and tokens of devices"),
             Map.entry("delivery", "what a device was told about its deliveries"),
             Map.entry("late_run", "runs that nobody has taken in yet, in a seat's own form"),
+            Map.entry("ledger_import", "what can be undone of an import, where it was made and for a week"),
+            Map.entry("ledger_import_part", "belongs to ledger_import"),
             Map.entry("edition_picture", "is drawn again from its edition when somebody asks for it"),
             Map.entry("flyway_schema_history", "the form of the records, which the package states"));
 

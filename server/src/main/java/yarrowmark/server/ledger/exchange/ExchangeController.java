@@ -3,6 +3,7 @@ package yarrowmark.server.ledger.exchange;
 import jakarta.validation.Valid;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.util.List;
 import org.springdoc.core.annotations.ParameterObject;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -26,8 +27,10 @@ class ExchangeController {
     private final LedgerCsv csv;
     private final ImportJobs imports;
     private final LedgerConditions conditions;
+    private final ImportUndo undo;
 
-    ExchangeController(LedgerCsv csv, ImportJobs imports, LedgerConditions conditions) {
+    ExchangeController(LedgerCsv csv, ImportJobs imports, LedgerConditions conditions, ImportUndo undo) {
+        this.undo = undo;
         this.csv = csv;
         this.imports = imports;
         this.conditions = conditions;
@@ -67,5 +70,23 @@ class ExchangeController {
     @DeleteMapping("/ledger/import/{id}")
     ImportJobs.ImportState cancelImport(@PathVariable String id, Principal who) {
         return imports.cancel(id, who.getName());
+    }
+
+    /** Imports of the last week, the newest first. */
+    @GetMapping("/ledger/imports")
+    List<ImportUndo.PastImport> pastImports() {
+        return undo.all();
+    }
+
+    /** A whole import no longer counts. */
+    @PostMapping("/ledger/imports/{id}/undo")
+    ImportUndo.Undone undoImport(@PathVariable long id, Principal who) {
+        return undo.undo(id, who.getName());
+    }
+
+    /** It counts again. */
+    @DeleteMapping("/ledger/imports/{id}/undo")
+    ImportUndo.Undone restoreImport(@PathVariable long id, Principal who) {
+        return undo.restore(id, who.getName());
     }
 }

@@ -302,6 +302,7 @@ public final class ImportReading {
                                 && !LedgerCsv.AFTER_FACTS.contains(c)
                                 && !c.startsWith("fact:"))
                         .toList(),
-                isStored);
+                isStored,
+                null);
     }
 }

@@ -3,9 +3,11 @@ package yarrowmark.server.ledger.exchange;
 import static yarrowmark.server.platform.Require.require;
 
 import jakarta.persistence.EntityManager;
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -15,6 +17,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.catalog.Catalog;
@@ -24,6 +27,8 @@ import yarrowmark.server.ledger.exchange.ImportRow.Measure;
 import yarrowmark.server.ledger.exchange.ImportRow.Place;
 import yarrowmark.server.ledger.exchange.ImportRow.Setup;
 import yarrowmark.server.ledger.exchange.ImportRow.Suite;
+import yarrowmark.server.ledger.exchange.LedgerImportEntry.Kind;
+import yarrowmark.server.ledger.exchange.LedgerImportEntry.Part;
 import yarrowmark.server.ledger.record.Ledger;
 import yarrowmark.server.ledger.record.NewSession;
 import yarrowmark.server.ledger.record.SessionLifecycle;
@@ -46,6 +51,7 @@ public class LedgerImport {
      * @param computed rows of values that this ledger computes by itself, and does not take
      * @param refused  the first of them; refusedTotal counts all
      * @param ignored  columns that nothing is known about
+     * @param importId names what was stored, so that it can be undone; null where nothing was
      */
     public record ImportOutcome(
             int rows,
@@ -61,7 +67,27 @@ public class LedgerImport {
             List<ImportReading.RefusedCell> refused,
             int refusedTotal,
             List<String> ignored,
-            boolean stored) {}
+            boolean stored,
+            @Nullable Long importId) {
+        ImportOutcome storedAs(@Nullable Long id) {
+            return new ImportOutcome(
+                    rows,
+                    readings,
+                    withoutValue,
+                    there,
+                    computed,
+                    newModels,
+                    newConfigurations,
+                    newSuites,
+                    newTests,
+                    newSessions,
+                    refused,
+                    refusedTotal,
+                    ignored,
+                    true,
+                    id);
+        }
+    }
 
     private static final int CLEAR_EVERY = 20;
 
@@ -71,6 +97,8 @@ public class LedgerImport {
     private final SessionLifecycle lifecycle;
     private final EntityManager entities;
     private final LedgerBulk bulkStore;
+    private final LedgerImportRepository imports;
+    private final Clock clock;
 
     LedgerImport(
             Shelf shelf,
@@ -78,7 +106,11 @@ public class LedgerImport {
             Catalog catalog,
             SessionLifecycle lifecycle,
             EntityManager entities,
-            LedgerBulk bulkStore) {
+            LedgerBulk bulkStore,
+            LedgerImportRepository imports,
+            Clock clock) {
+        this.imports = imports;
+        this.clock = clock;
         this.shelf = shelf;
         this.configurations = configurations;
         this.catalog = catalog;
@@ -112,8 +144,14 @@ public class LedgerImport {
                             + reading.refused().get(0).line() + ": "
                             + reading.refused().get(0).reason());
         }
-        store(reading, person, progress);
-        return reading.outcome(true);
+        Set<Part> made = store(reading, person, progress);
+        ImportOutcome outcome = reading.outcome(true);
+        if (made.isEmpty()) {
+            return outcome;
+        }
+        LedgerImportEntry entry =
+                imports.save(new LedgerImportEntry(person, clock.instant(), outcome.readings(), made));
+        return outcome.storedAs(entry.id());
     }
 
     private ImportReading read(CsvFile rows, boolean make, ImportProgress progress) {
@@ -122,7 +160,9 @@ public class LedgerImport {
         return reading;
     }
 
-    private void store(ImportReading r, String person, ImportProgress progress) {
+    /** @return what it made */
+    private Set<Part> store(ImportReading r, String person, ImportProgress progress) {
+        Set<Part> made = new HashSet<>();
         Set<Suite> there = Suite.all(catalog.tests()).keySet();
         r.made().forEach((suite, tests) -> makeTests(suite, tests, there.contains(suite), person));
         Map<Suite, Map<String, TestRow>> tests = Suite.all(catalog.tests());
@@ -130,7 +170,7 @@ public class LedgerImport {
         for (int i = 0; i < r.setups().all().size(); i++) {
             known.add(r.setups().configuration(i));
         }
-        Map<Place, Long> sessions = openSessions(r, known, person);
+        Map<Place, Long> sessions = openSessions(r, known, person, made);
         List<LedgerBulk.BulkRun> bulk = new ArrayList<>();
         r.runs().forEach((key, rows) -> {
             ImportRow first = rows.get(0);
@@ -154,6 +194,8 @@ public class LedgerImport {
                     readings));
         });
         bulkStore.store(bulk, person, progress);
+        sessions.values().forEach(id -> made.add(new Part(Kind.SESSION, id)));
+        return made;
     }
 
     private static Stream<LedgerBulk.BulkReading> bulkReadings(
@@ -170,7 +212,7 @@ public class LedgerImport {
         return Stream.of(new LedgerBulk.BulkReading(metric, require(t.value()), t.resolution(), aside, List.of()));
     }
 
-    private Map<Place, Long> openSessions(ImportReading r, List<Optional<Long>> known, String person) {
+    private Map<Place, Long> openSessions(ImportReading r, List<Optional<Long>> known, String person, Set<Part> made) {
         Map<Place, Integer> runs = new HashMap<>();
         Map<Place, Instant> ends = new HashMap<>();
         Map<Place, ImportRow> first = new LinkedHashMap<>();
@@ -184,7 +226,7 @@ public class LedgerImport {
             if (known.get(place.setup()).isEmpty()) {
                 known.set(
                         place.setup(),
-                        Optional.of(makeConfiguration(r, r.setups().all().get(place.setup()), row, person)));
+                        Optional.of(makeConfiguration(r, r.setups().all().get(place.setup()), row, person, made)));
             }
             known.set(
                     place.setup(),
@@ -245,14 +287,27 @@ public class LedgerImport {
         }
     }
 
-    private long makeConfiguration(ImportReading r, Setup s, ImportRow t, String person) {
+    private long makeConfiguration(ImportReading r, Setup s, ImportRow t, String person, Set<Part> made) {
         long model = shelf.findModel(s.maker(), s.model())
-                .orElseGet(() -> shelf.make(
-                        new Shelf.ModelFacts(s.maker(), s.model(), r.setups().deviceClass(s), null, null, null),
-                        person));
-        long unit = shelf.findUnit(model, s.unit()).orElseGet(() -> shelf.addUnit(model, s.unit(), person));
+                .orElseGet(() -> noted(
+                        made,
+                        Kind.MODEL,
+                        shelf.make(
+                                new Shelf.ModelFacts(
+                                        s.maker(), s.model(), r.setups().deviceClass(s), null, null, null),
+                                person)));
+        long unit = shelf.findUnit(model, s.unit())
+                .orElseGet(() -> noted(made, Kind.UNIT, shelf.addUnit(model, s.unit(), person)));
         return configurations
                 .find(unit, s.facts())
-                .orElseGet(() -> configurations.makeDescribed(unit, t.configurationName(), s.facts(), person));
+                .orElseGet(() -> noted(
+                        made,
+                        Kind.CONFIGURATION,
+                        configurations.makeDescribed(unit, t.configurationName(), s.facts(), person)));
+    }
+
+    private static long noted(Set<Part> made, Kind kind, long id) {
+        made.add(new Part(kind, id));
+        return id;
     }
 }

@@ -5,6 +5,7 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -26,13 +27,13 @@ import yarrowmark.server.platform.history.ChangeLog;
 
 /** Sets many readings aside at once, and takes that back at once. */
 @Service
-class SetAsides {
+public class SetAsides {
     static final int MOST = 20_000;
     private static final int AT_ONCE = 5_000;
     private static final SecureRandom RANDOM = new SecureRandom();
 
     /** @param batch names what was set aside together, so that it can be taken back together */
-    record Done(long batch, int readings) {}
+    public record Done(long batch, int readings) {}
 
     private record Place(long readingId, long metricId, long configurationId, long sessionId) {}
 
@@ -91,6 +92,24 @@ class SetAsides {
                                     + ". Look again.")
                     .with("now", ids.size());
         }
+        return set(ids, reason, person);
+    }
+
+    /** Of these sessions everything that counts, however much it is; nothing is no trouble. */
+    @Transactional
+    public Done setAsideSessions(Collection<Long> sessionIds, String reason, String person) {
+        if (sessionIds.isEmpty()) {
+            return new Done(0, 0);
+        }
+        List<Long> ids = entities.createQuery(
+                        "select rd.id from Run r join Reading rd on rd.runId = r.id left join SetAside a on a.readingId = rd.id and a.takenBackAt is null where r.sessionId in :sessions and a.id is null order by rd.id",
+                        Long.class)
+                .setParameter("sessions", sessionIds)
+                .getResultList();
+        return ids.isEmpty() ? new Done(0, 0) : set(ids, reason, person);
+    }
+
+    private Done set(List<Long> ids, String reason, String person) {
         long batch = RANDOM.nextLong(1, 1L << 53);
         List<Place> places = locked(ids);
         Instant now = clock.instant();
@@ -113,7 +132,7 @@ class SetAsides {
     }
 
     @Transactional
-    Done takeBack(long batch, String person) {
+    public Done takeBack(long batch, String person) {
         List<SetAside> all = asides.findByBatchAndTakenBackAtIsNull(batch);
         if (all.isEmpty()) {
             throw Problem.conflict("nothing-to-take-back", "These readings count again already.");

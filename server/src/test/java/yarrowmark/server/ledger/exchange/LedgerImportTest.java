@@ -131,6 +131,58 @@ class LedgerImportTest {
         assertThat(inLedger()).isEqualTo(3);
     }
 
+    private int counted(long id) {
+        return owner.get("/api/ledger?state=COUNTED&model=" + id)
+                .body()
+                .path("total")
+                .asInt();
+    }
+
+    @Test
+    void aWholeImportIsUndoneAndRestored() {
+        JsonNode stored = send("import", file(), true).body();
+        String undo = "/api/ledger/imports/" + stored.path("importId").asLong() + "/undo";
+        long id = modelId();
+        JsonNode undone = owner.post(undo, Map.of()).body();
+        assertThat(undone.path("readings").asInt()).isEqualTo(2);
+        assertThat(undone.path("kept")).isEmpty();
+        assertThat(undone.path("of").path("madeModels").asInt()).isOne();
+        assertThat(counted(id)).isZero();
+        assertThat(owner.get("/api/models/" + id).body().path("model").path("retired").asBoolean())
+                .isTrue();
+        assertThat(owner.post(undo, Map.of()).code()).isEqualTo("undone-already");
+
+        assertThat(owner.delete(undo).body().path("readings").asInt()).isEqualTo(2);
+        assertThat(counted(id)).isEqualTo(2);
+        assertThat(owner.get("/api/models/" + id).body().path("model").path("retired").asBoolean())
+                .isFalse();
+        assertThat(owner.delete(undo).code()).isEqualTo("not-undone");
+        assertThat(owner.post("/api/ledger/imports/987654/undo", Map.of()).status())
+                .isEqualTo(404);
+    }
+
+    @Test
+    void anUndoLeavesWhatSomethingElseWasMeasuredOnAndNamesIt() {
+        long first = send("import", file(), true).body().path("importId").asLong();
+        send("import", file().replace("2026-03-01", "2026-03-02"), true);
+        JsonNode undone =
+                owner.post("/api/ledger/imports/" + first + "/undo", Map.of()).body();
+        assertThat(undone.path("readings").asInt()).isEqualTo(2);
+        assertThat(undone.path("kept").get(0).asString()).isEqualTo("Pellow " + model + ", as sent");
+        assertThat(counted(modelId())).as("those of the second").isEqualTo(2);
+        assertThat(owner.get("/api/models/" + modelId()).body().path("model").path("retired").asBoolean())
+                .isFalse();
+    }
+
+    @Test
+    void anImportThatAddsNothingIsNoneThatCouldBeUndone() {
+        send("import", file(), true);
+        assertThat(send("import", file(), true).body().has("importId")).isFalse();
+        JsonNode newest = owner.get("/api/ledger/imports").body().get(0);
+        assertThat(newest.path("readings").asInt()).isEqualTo(2);
+        assertThat(newest.path("person").asString()).isNotEmpty();
+    }
+
     @Test
     void whatIsExportedImportsToTheSameLedger() {
         send("import", file(), true);
