@@ -136,20 +136,12 @@ export function LedgerView() {
       <Opening title="Ledger" sentence={<LedgerSentence search={search} say={say} total={rows.data?.total} />}>
         <ColumnsChoice list="ledger" columns={COLUMNS} />
         <SavedViews search={filter} />
-        <button
-          data-changes
-          className="button"
-          aria-expanded={doing === 'aside'}
-          onClick={() => setDoing(doing === 'aside' ? null : 'aside')}
-        >
-          Set all aside
-        </button>
-        <Link to="/ledger/import" data-changes className="button">
-          Import
-        </Link>
         <a className="button" href={`/api/ledger/csv?${addressOf(filter)}`} download>
           Export CSV
         </a>
+        <Link to="/ledger/import" data-changes className="button button-main">
+          Import
+        </Link>
       </Opening>
       {doing === 'aside' && <BulkAside filter={filter} onDone={() => setDoing(null)} />}
       {doing === 'picked' && (
@@ -245,6 +237,16 @@ export function LedgerView() {
                 total={found.total}
                 onPage={(next) => say({ page: next + 1 })}
               />
+              <p data-changes className="small mt-3">
+                <button
+                  className="link"
+                  aria-expanded={doing === 'aside'}
+                  onClick={() => setDoing(doing === 'aside' ? null : 'aside')}
+                >
+                  Set all aside
+                </button>{' '}
+                that this view shows, on every page of it.
+              </p>
             </>
           )
         }

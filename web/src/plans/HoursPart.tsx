@@ -208,7 +208,7 @@ function Answer({ hours, minutes, must, never, force, refuse, free, onPlan }: An
                   test={test.test}
                   beside={
                     test.follows
-                      ? `ranks like ${test.follows} (${test.correlation!.toFixed(2)})`
+                      ? `ranks ${test.correlation! < 0 ? 'the other way round from' : 'like'} ${test.follows} (${test.correlation!.toFixed(2)})`
                       : 'nothing like it is taken'
                   }
                   time={duration(test.minutes * MINUTE_MS)}

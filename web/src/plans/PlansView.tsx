@@ -71,8 +71,8 @@ export function PlansView() {
         >
           Hours at hand
         </button>
-        <button data-changes className="button" onClick={() => void navigate({ search: { make: true } })}>
-          New plan <kbd>n</kbd>
+        <button data-changes className="button button-main" onClick={() => void navigate({ search: { make: true } })}>
+          New plan <kbd className="pointer-coarse:hidden">n</kbd>
         </button>
       </Opening>
       {search.hours !== undefined && (

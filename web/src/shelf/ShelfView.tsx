@@ -187,8 +187,8 @@ export function ShelfView() {
         <Link to="/shelf/checklists" className="button">
           Checklists
         </Link>
-        <button data-changes className="button" onClick={() => setMaking(true)}>
-          New model <kbd>n</kbd>
+        <button data-changes className="button button-main" onClick={() => setMaking(true)}>
+          New model <kbd className="pointer-coarse:hidden">n</kbd>
         </button>
       </Opening>
       <Due />

@@ -46,7 +46,13 @@ export function FirstSteps() {
       </Link>{' '}
       them.
     </>,
-    <>Here they are ranked, with places as intervals where noise does not allow one number.</>,
+    <>
+      The{' '}
+      <Link to="/standings" className="link">
+        standings
+      </Link>{' '}
+      rank them, with places as intervals where noise does not allow one number.
+    </>,
   ];
   return (
     <ol className="mt-3 max-w-[640px]">

@@ -11,14 +11,20 @@ import { howMeasured } from './how.ts';
 import { NewSuite } from './NewSuite.tsx';
 import { suites, usedFirst, useMeasured, withWords, type SuiteOfTests } from './suites.ts';
 
-/** A suite with more tests is folded until somebody looks for one. */
-const MANY = 12;
 import { ToolSuite } from './ToolSuite.tsx';
 import { UsualSpreads } from './UsualSpreads.tsx';
 
+/** A suite with more tests is folded until somebody looks for one. */
+const MANY = 12;
+const MADE_OF = [
+  { value: 'list', words: 'A list of tests' },
+  { value: 'tool', words: 'What a tool prints' },
+  { value: 'commands', words: 'Commands on a computer' },
+] as const;
+
 /** The catalogue: every suite with its tests, built in or the reviewer's own. */
 export function SuitesView() {
-  const [making, setMaking] = useState<'list' | 'tool' | 'commands' | null>(null);
+  const [making, setMaking] = useState<(typeof MADE_OF)[number]['value'] | null>(null);
   const [words, setWords] = useState('');
   const tests = useQuery({ queryKey: ['tests'], queryFn: () => value(api.GET('/api/tests')) });
   const versions = useQuery({ queryKey: ['suite-versions'], queryFn: () => value(api.GET('/api/suite-versions')) });
@@ -30,16 +36,24 @@ export function SuitesView() {
         title="Suites"
         sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless somebody joined two and said why."
       >
-        <button data-changes className="button" onClick={() => setMaking('tool')}>
-          From a tool’s output
-        </button>
-        <button data-changes className="button" onClick={() => setMaking('commands')}>
-          Suite of commands
-        </button>
-        <button data-changes className="button" onClick={() => setMaking('list')}>
-          New suite <kbd>n</kbd>
+        <button data-changes className="button button-main" onClick={() => setMaking('list')}>
+          New suite <kbd className="pointer-coarse:hidden">n</kbd>
         </button>
       </Opening>
+      {making && (
+        <div role="group" aria-label="What the new suite is made of" className="flex flex-wrap items-baseline gap-x-4">
+          {MADE_OF.map(({ value: kind, words: told }) => (
+            <button
+              key={kind}
+              className={`small px-1 pb-0.5 ${making === kind ? 'border-b-2 border-gold font-semibold text-ink' : 'link'}`}
+              aria-pressed={making === kind}
+              onClick={() => setMaking(kind)}
+            >
+              {told}
+            </button>
+          ))}
+        </div>
+      )}
       {making === 'list' && <NewSuite onDone={() => setMaking(null)} />}
       {making === 'commands' && <CommandSuite onDone={() => setMaking(null)} />}
       {making === 'tool' && <ToolSuite onDone={() => setMaking(null)} />}

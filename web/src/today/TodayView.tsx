@@ -73,7 +73,12 @@ export function TodayView() {
           </>
         }
       />
-      {readings.data?.total === 0 && <FirstSteps />}
+      {readings.data?.total === 0 && (
+        <section className="mb-6">
+          <h2>First steps</h2>
+          <FirstSteps />
+        </section>
+      )}
       <div className="grid items-start gap-x-12 gap-y-6 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
         <div className="flex min-w-0 flex-col gap-6">
           {waiting.length > 0 && (

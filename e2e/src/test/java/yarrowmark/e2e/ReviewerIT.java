@@ -27,7 +27,8 @@ class ReviewerIT {
             first.seeText("A password has 10 to 200 characters");
             first.type("Password", "long enough now");
             first.press("Open the shelf");
-            first.seeText("Nothing to rank yet");
+            first.see("//h1[.='Today']");
+            first.seeText("First steps");
             assertThat(first.complaints()).allMatch(c -> c.contains("400") || c.contains("422"));
         }
     }

@@ -262,7 +262,8 @@ class RunnerIT extends AtTheDemo {
     void commandsAreMadeInTheBrowserAgreedToAtTheDeviceAndTimed() throws Exception {
         String suite = "Everyday " + System.nanoTime();
         browser.open(program.address() + "suites");
-        browser.press("Suite of commands");
+        browser.press("New suite n");
+        browser.press("Commands on a computer");
         browser.type("Suite", suite);
         browser.type("Name of command 1", "Count the notes");
         browser.see("//textarea[@aria-label='Timed of command 1']").sendKeys("wc\n-l\nnotes");
