@@ -4,6 +4,7 @@ import { api, value, type Schemas } from '../api/client.ts';
 import { clockTime, deviceClass, duration, percent, type DeviceClass } from '../format/format.ts';
 import { toldApart } from '../format/named.ts';
 import { Choice } from '../ui/Choice.tsx';
+import { minutesUntil } from './minutes-until.ts';
 import { Ready } from '../ui/states.tsx';
 import { EMPTY, newItem, type Draft } from './draft.ts';
 import { HoursPlot } from './HoursPlot.tsx';
@@ -75,7 +76,18 @@ export function HoursPart(props: HoursPartProps) {
           {runs === 1 ? 'one run' : `${runs} runs`}
         </Choice>{' '}
         of each{on ? `, on a ${deviceClass(on)}` : ''}?{' '}
-        {hours.dataUpdatedAt > 0 && `Done at ${clockTime(hours.dataUpdatedAt + minutes * MINUTE_MS)} if begun now.`}
+        {hours.dataUpdatedAt > 0 && `Done at ${clockTime(hours.dataUpdatedAt + minutes * MINUTE_MS)} if begun now.`}{' '}
+        <label className="whitespace-nowrap">
+          Or until{' '}
+          <input
+            type="time"
+            className="field inline w-auto py-0"
+            onChange={(event) => {
+              const until = minutesUntil(event.target.value, new Date());
+              if (until !== undefined) onMinutes(Math.min(MOST, Math.max(LEAST, until)));
+            }}
+          />
+        </label>
       </p>
       <input
         type="range"
