@@ -55,7 +55,8 @@ function deedWords(changes: readonly Change[]): string {
   const fields = new Set(changes.map((c) => c.field));
   if (fields.has('made')) return 'was added';
   if (fields.has('removed')) return 'was deleted';
-  if (fields.has('joined')) return 'joined';
+  const role = changes.find((c) => c.field === 'joined')?.to;
+  if (role !== undefined) return `joined as ${role.toLowerCase()}`;
   if (fields.has('set aside')) return changes.some((c) => c.to !== undefined) ? 'was set aside' : 'counts again';
   return 'was changed';
 }

@@ -120,7 +120,7 @@ class LabIT {
             late.seeText("This link works once");
         }
         owner.open(program.address() + "people/log?person=Merle+Ashdown");
-        owner.seeText("joined: READER");
+        owner.seeText("joined as reader");
         assertThat(owner.complaints()).isEmpty();
     }
 
