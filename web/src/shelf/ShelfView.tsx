@@ -187,7 +187,7 @@ export function ShelfView() {
         <Link to="/shelf/checklists" className="button">
           Checklists
         </Link>
-        <button data-changes className="button button-main" onClick={() => setMaking(true)}>
+        <button data-changes className={`button ${making ? '' : 'button-main'}`} onClick={() => setMaking(true)}>
           New model <kbd className="pointer-coarse:hidden">n</kbd>
         </button>
       </Opening>

@@ -36,7 +36,7 @@ export function SuitesView() {
         title="Suites"
         sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless somebody joined two and said why."
       >
-        <button data-changes className="button button-main" onClick={() => setMaking('list')}>
+        <button data-changes className={`button ${making ? '' : 'button-main'}`} onClick={() => setMaking('list')}>
           New suite <kbd className="pointer-coarse:hidden">n</kbd>
         </button>
       </Opening>
