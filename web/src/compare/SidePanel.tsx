@@ -99,7 +99,7 @@ function Overall({
       {o.unmeasured > 0 && (
         <p className="small">
           {o.unmeasured === o.shared ? 'Every test was run once' : `${o.unmeasured} of the tests were run once`}, and
-          nobody has measured here how repeatable {o.unmeasured === 1 ? 'it is' : 'they are'}: what is usual is taken,
+          how repeatable {o.unmeasured === 1 ? 'it is' : 'they are'} has not been measured here: what is usual is taken,
           and whiskers are dashed.
         </p>
       )}

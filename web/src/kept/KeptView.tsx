@@ -115,7 +115,7 @@ export function KeptView() {
                             className="small link"
                             disabled={remove.isPending}
                             onClick={() => {
-                              if (window.confirm('Remove this page? Whoever has its address will find nothing there.'))
+                              if (window.confirm('Remove this page? Anyone with its address will find nothing there.'))
                                 remove.mutate(k.key);
                             }}
                           >

@@ -54,8 +54,8 @@ export function CommandSuite({ onDone }: { onDone: () => void }) {
       label="Suite of commands"
     >
       <p className="small mb-2 max-w-[90ch]">
-        The runner carries them out on a computer and times them. They run as whoever started it there, who reads every
-        word of them first and agrees; a command that changed is asked about again.
+        The runner carries them out on a computer and times them. They run under the account that started it there, once
+        its user has read every word of them and agreed; a command that changed is asked about again.
       </p>
       <div className="grid gap-x-6 gap-y-2 sm:grid-cols-4">
         <Labelled span={2} words="Suite">

@@ -34,7 +34,7 @@ export function SuitesView() {
     <>
       <Opening
         title="Suites"
-        sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless somebody joined two and said why."
+        sentence="Every test there are scores for. Scores are compared inside one version and mode of a suite, and nowhere else, unless two were joined, with a reason."
       >
         <button data-changes className={`button ${making ? '' : 'button-main'}`} onClick={() => setMaking('list')}>
           New suite <kbd className="pointer-coarse:hidden">n</kbd>

@@ -14,7 +14,7 @@ export function UsualSpreads() {
       <summary className="cursor-pointer py-1.5">How repeatable tests usually are</summary>
       <p className="small">
         A test that was run once is read with the spread that is usual for its group, of runs and days together, until
-        somebody runs it again or says how repeatable its suite is. What rests on it says “probably”.
+        it is run again or its suite says how repeatable it is. What rests on it says “probably”.
       </p>
       <Ready query={spreads} what="the usual spreads">
         {({ percent }) => (

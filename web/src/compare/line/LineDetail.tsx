@@ -72,7 +72,7 @@ export function LineDetail({
         )}
       </p>
       {row.restsOn !== undefined && row.cells.some((c) => c.unmeasured) && (
-        <p className="small">Nobody has measured here how repeatable it is; its noise is taken {row.restsOn}.</p>
+        <p className="small">How repeatable it is has not been measured here; its noise is taken {row.restsOn}.</p>
       )}
       <Ready query={words} what="the sentences">
         {() =>

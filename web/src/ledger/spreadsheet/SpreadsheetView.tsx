@@ -214,7 +214,7 @@ function Sentence({
         options={DEVICE_CLASSES.map((c) => ({ value: c.toLowerCase(), label: `a ${deviceClass(c)}` }))}
         onChoose={(of) => onChange({ ...layout, ...(of && { deviceClass: of }) })}
       >
-        {layout.deviceClass ? `a ${layout.deviceClass}` : 'nobody knows what'}
+        {layout.deviceClass ? `a ${layout.deviceClass}` : 'not known yet'}
       </Choice>
       , tests of{' '}
       <input

@@ -43,7 +43,7 @@ export function Notices({ page, onPage }: { page: ConfigurationPage; onPage: (pa
       {doubts.map((f) => (
         <p key={f.key} className="flex flex-wrap items-center gap-3 border-l-2 border-gold py-1.5 pl-3">
           <span>
-            <b className="font-semibold">{f.label}</b>: the device says {f.shown}, somebody typed {f.other}. Which is
+            <b className="font-semibold">{f.label}</b>: the device says {f.shown}, what was typed is {f.other}. Which is
             right?
           </span>
           <button data-changes className="button" onClick={() => pick.mutate({ key: f.key, other: false })}>

@@ -71,7 +71,7 @@ class ApiKeys {
         }
         if (rows.findByPersonIdAndEndedAtIsNullOrderByIdDesc(personId).size() >= MOST_OF_ONE) {
             throw Problem.invalid(
-                    "too-many-keys", "You have " + MOST_OF_ONE + " keys. Take back those that are not used.");
+                    "too-many-keys", "You have " + MOST_OF_ONE + " keys. Revoke those that are not used.");
         }
         String key = START + Tokens.fresh();
         Instant now = clock.instant();
