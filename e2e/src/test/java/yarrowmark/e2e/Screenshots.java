@@ -25,6 +25,7 @@ public final class Screenshots {
                 Browser reviewer = new Browser();
                 Browser device = new Browser(390, 844)) {
             reviewer.signIntoDemo(program.address());
+            reviewer.open(program.address() + "standings");
             reviewer.see("//*[@role='row'][@data-line='7']");
             for (int row : new int[] {4, 7, 9}) {
                 reviewer.see("//*[@role='row'][@data-line='" + row + "']/*[1]").click();
