@@ -26,7 +26,7 @@ public final class WriteUpSpeed {
         try (Program program = Program.start("demo", "write-up-speed");
                 Browser browser = new Browser()) {
             browser.signIntoDemo(program.address());
-            browser.see("//*[@role='row'][@data-line='2']");
+            browser.see("//h1[.='Today']");
             published(program, browser);
             written(program, browser);
             if (SMALLEST) {
@@ -104,7 +104,7 @@ public final class WriteUpSpeed {
 
     private static void written(Program program, Browser browser) {
         browser.open(program.address() + "standings");
-        browser.see("//*[@role='row'][@data-line='2']");
+        browser.see("//h1[.='Today']");
         long id = make(
                 browser,
                 "Forty pieces",
