@@ -104,7 +104,7 @@ public final class WriteUpSpeed {
 
     private static void written(Program program, Browser browser) {
         browser.open(program.address() + "standings");
-        browser.see("//h1[.='Today']");
+        browser.see("//*[@role='row'][@data-line='2']");
         long id = make(
                 browser,
                 "Forty pieces",
