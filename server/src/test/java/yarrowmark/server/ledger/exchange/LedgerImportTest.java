@@ -148,13 +148,21 @@ class LedgerImportTest {
         assertThat(undone.path("kept")).isEmpty();
         assertThat(undone.path("of").path("madeModels").asInt()).isOne();
         assertThat(counted(id)).isZero();
-        assertThat(owner.get("/api/models/" + id).body().path("model").path("retired").asBoolean())
+        assertThat(owner.get("/api/models/" + id)
+                        .body()
+                        .path("model")
+                        .path("retired")
+                        .asBoolean())
                 .isTrue();
         assertThat(owner.post(undo, Map.of()).code()).isEqualTo("undone-already");
 
         assertThat(owner.delete(undo).body().path("readings").asInt()).isEqualTo(2);
         assertThat(counted(id)).isEqualTo(2);
-        assertThat(owner.get("/api/models/" + id).body().path("model").path("retired").asBoolean())
+        assertThat(owner.get("/api/models/" + id)
+                        .body()
+                        .path("model")
+                        .path("retired")
+                        .asBoolean())
                 .isFalse();
         assertThat(owner.delete(undo).code()).isEqualTo("not-undone");
         assertThat(owner.post("/api/ledger/imports/987654/undo", Map.of()).status())
@@ -170,7 +178,11 @@ class LedgerImportTest {
         assertThat(undone.path("readings").asInt()).isEqualTo(2);
         assertThat(undone.path("kept").get(0).asString()).isEqualTo("Pellow " + model + ", as sent");
         assertThat(counted(modelId())).as("those of the second").isEqualTo(2);
-        assertThat(owner.get("/api/models/" + modelId()).body().path("model").path("retired").asBoolean())
+        assertThat(owner.get("/api/models/" + modelId())
+                        .body()
+                        .path("model")
+                        .path("retired")
+                        .asBoolean())
                 .isFalse();
     }
 
