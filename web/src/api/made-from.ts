@@ -47,6 +47,7 @@ export const MADE_FROM: Readonly<Record<string, readonly Source[]>> = {
   rules: ['catalogue'],
   search: ALL,
   'score-preview': ALL,
+  session: ['scores', 'shelf'],
   sheet: ALL,
   'standing-quantities': ['shelf'],
   standings: ALL,

@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
-import { howSure, tone } from '../format/verdict.ts';
+import { howSure, tone, TONE_CLASS } from '../format/verdict.ts';
 import { Ready } from '../ui/states.tsx';
 
 type Pair = Schemas['Pair'];
-const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-2' } as const;
+
+export const PAIRS = { queryKey: ['compare-pairs'], queryFn: () => value(api.GET('/api/compare/pairs')) };
 
 /** What the latest changes came to: configurations that were made from one another on the same unit. */
 export function ComparePairs() {
-  const pairs = useQuery({ queryKey: ['compare-pairs'], queryFn: () => value(api.GET('/api/compare/pairs')) });
+  const pairs = useQuery(PAIRS);
   return (
     <div className="max-w-[760px]">
       <p className="text-ink-2">
@@ -57,7 +58,7 @@ export function PairLine({ pair: { before, after, shared, outcome } }: { pair: P
         </span>
         {outcome ? (
           <span>
-            <span className={`font-semibold ${TONES[tone(outcome.verdict)]}`}>{outcome.size}</span>
+            <span className={`font-semibold ${TONE_CLASS[tone(outcome.verdict)]}`}>{outcome.size}</span>
             {`, ${howSure(outcome.verdict)} `}
             <span className="small">
               over {outcome.tests} {outcome.tests === 1 ? 'test' : 'tests'}

@@ -82,6 +82,14 @@ export function tone(v: Verdict): Tone {
   return v.endsWith('GAIN') ? 'gain' : v.endsWith('LOSS') ? 'loss' : v.endsWith('LEVEL') ? 'level' : 'unsure';
 }
 
+/** The colour of a tone, as a class. */
+export const TONE_CLASS: Record<Tone, string> = {
+  gain: 'text-leaf',
+  loss: 'text-plum',
+  level: 'text-ink-2',
+  unsure: 'text-ink-3',
+};
+
 export function isClear(v: Verdict): boolean {
   return v === 'CLEAR_GAIN' || v === 'CLEAR_LOSS';
 }

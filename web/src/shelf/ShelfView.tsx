@@ -15,14 +15,13 @@ import { SortHeader, type Sorting } from '../ui/SortHeader.tsx';
 import { Empty, Ready } from '../ui/states.tsx';
 import { useSelection } from '../ui/use-selection.ts';
 import { useRows } from '../ui/useRows.ts';
-import { dueWords } from './model/due.ts';
+import { UnitsDue } from './UnitsDue.tsx';
 import { FactCondition } from './fact/FactCondition.tsx';
 import { ModelForm } from './model/ModelForm.tsx';
 import { SelectedModels } from './model/SelectedModels.tsx';
 
 const route = getRouteApi('/shelf');
 const PAGE = 50;
-const DUE_WITHIN_DAYS = 14;
 const COLUMNS = [
   { key: 'CLASS', label: 'Class' },
   { key: 'RELEASED', label: 'Released' },
@@ -191,7 +190,7 @@ export function ShelfView() {
           New model <kbd className="pointer-coarse:hidden">n</kbd>
         </button>
       </Opening>
-      <Due />
+      <UnitsDue className="mb-2" />
       <Twins />
       {making && <ModelForm onCancel={() => setMaking(false)} onSaved={(made) => open(made.model.id)} />}
       <Ready query={models} what="the shelf">
@@ -276,30 +275,6 @@ export function ShelfView() {
         }
       </Ready>
     </>
-  );
-}
-
-/** Units that must go back soon: the dull thing that must not be forgotten. */
-function Due() {
-  const due = useQuery({
-    queryKey: ['units', 'due'],
-    queryFn: () => value(api.GET('/api/units/due', { params: { query: { days: DUE_WITHIN_DAYS } } })),
-  });
-  if (!due.data || due.data.length === 0) return null;
-  return (
-    <ul className="mb-2" aria-label="Units that must go back soon">
-      {due.data.map((u) => {
-        const { words, late } = dueWords(u.dueBack);
-        return (
-          <li key={u.unitId} className="border-l-2 border-gold py-0.5 pl-3">
-            <Link to="/shelf/models/$modelId" params={{ modelId: String(u.modelId) }} className="link">
-              {u.maker} {u.model}, {u.label}
-            </Link>{' '}
-            <span className={late ? 'font-semibold text-plum' : 'text-gold-ink'}>{words}</span>, {day(u.dueBack)}
-          </li>
-        );
-      })}
-    </ul>
   );
 }
 

@@ -85,10 +85,10 @@ export function Shell() {
           >
             {LINE.map((view, i) => (
               <span key={view.to} className="flex items-center">
-                {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair lg:block" />}
+                {i > 0 && <span aria-hidden="true" className="hidden h-px w-2 bg-hair xl:block" />}
                 <Link
                   to={view.to}
-                  className="border-b-2 px-2 pt-1 pb-1 whitespace-nowrap lg:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
+                  className="border-b-2 px-2 pt-1 pb-1 whitespace-nowrap lg:px-1.5 xl:px-3 lg:pt-3 lg:pb-2.5 hover:text-ink"
                   activeProps={{ className: 'border-gold font-semibold text-ink', 'aria-current': 'page' }}
                   inactiveProps={{ className: 'border-transparent text-ink-2' }}
                 >

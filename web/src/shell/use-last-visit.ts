@@ -10,7 +10,10 @@ export function useLastVisit(): number | undefined {
   const owner = `${shelf} ${person}`;
   const [before] = useState(() => noteVisit(owner, Date.now()));
   useEffect(() => {
-    const timer = setInterval(() => noteVisit(owner, Date.now()), EVERY_MS);
+    // A tab that lies behind others for days is no visit.
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible') noteVisit(owner, Date.now());
+    }, EVERY_MS);
     return () => clearInterval(timer);
   }, [owner]);
   return before;

@@ -20,8 +20,8 @@ function textsOf(piece: Piece): { texts: string[]; numbers: Numbers } {
   }
 }
 
-/** One write-up with how its numbers stand to what is measured now. */
-export function NumbersOff({ of }: { of: Schemas['WriteUpRow'] }) {
+/** One write-up with how its numbers stand to what is measured now. @param onlyOff whether it is named only if one no longer agrees */
+export function NumbersOff({ of, onlyOff }: { of: Schemas['WriteUpRow']; onlyOff: boolean }) {
   const page = useQuery({
     queryKey: ['write-up', of.id, 'agrees'],
     queryFn: () => value(api.GET('/api/write-ups/{id}', { params: { path: { id: of.id } } })),
@@ -42,6 +42,7 @@ export function NumbersOff({ of }: { of: Schemas['WriteUpRow'] }) {
   const all = reports.reduce((sum, r) => sum + r.numbers, 0);
   const off = reports.reduce((sum, r) => sum + r.off, 0);
   const waiting = page.isPending || reports.some((r) => r.stops !== undefined);
+  if (onlyOff && off === 0) return null;
   return (
     <li className="border-b border-hair-2 py-1.5">
       <Link
@@ -61,8 +62,10 @@ export function NumbersOff({ of }: { of: Schemas['WriteUpRow'] }) {
           'looking up its numbers'
         ) : all === 0 ? (
           'no numbers in its text'
+        ) : all === 1 ? (
+          'its number agrees'
         ) : (
-          `${all === 1 ? 'its number agrees' : `all ${all} numbers agree`}`
+          `all ${all} numbers agree`
         )}
         {` · ${of.publishedAt === undefined ? 'not published' : `published ${day(of.publishedAt)}`}`}
       </span>

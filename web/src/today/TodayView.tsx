@@ -1,28 +1,30 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import type { ReactNode } from 'react';
+import { useSyncExternalStore, type ReactNode } from 'react';
 import { api, value, type Schemas } from '../api/client.ts';
 import { DuePart } from '../bench/DuePart.tsx';
 import { nowInWords, phasePill } from '../bench/lane-words.ts';
 import { useBench, useNow } from '../bench/useBench.ts';
-import { PairLine } from '../compare/ComparePairs.tsx';
+import { PairLine, PAIRS } from '../compare/ComparePairs.tsx';
 import { day } from '../format/format.ts';
+import { named } from '../format/named.ts';
 import { LogLine } from '../people/LogLine.tsx';
-import { dueWords } from '../shelf/model/due.ts';
+import { UnitsDue, useUnitsDue } from '../shelf/UnitsDue.tsx';
 import { FirstSteps } from '../shell/FirstSteps.tsx';
 import { Opening } from '../shell/Opening.tsx';
 import { useLastVisit } from '../shell/use-last-visit.ts';
 import { unsentSessions } from '../sheet/typed.ts';
-import { TrendLine } from '../trends/TrendsStart.tsx';
+import { TELLING, TrendLine } from '../trends/TrendsStart.tsx';
 import { UnfinishedNote } from '../ui/UnfinishedNote.tsx';
 import { Trouble } from '../ui/states.tsx';
 import { useUnsent } from '../unsent/use-unsent.ts';
 import { NumbersOff } from './NumbersOff.tsx';
 
 type Pair = Schemas['Pair'];
-const DUE_WITHIN_DAYS = 14;
 /** As much as is read at a glance; each view has the rest. */
 const SHOWN = 5;
+/** Write-ups whose numbers are held against what is measured: those that were changed last. */
+const CHECKED = 30;
 const LOG_SHOWN = 10;
 const NEVER = '1970-01-01T00:00:00Z';
 
@@ -33,31 +35,33 @@ export function TodayView() {
   const before = useLastVisit();
   const bench = useBench();
   const now = useNow(bench.data?.now);
-  const units = useQuery({
-    queryKey: ['units', 'due'],
-    queryFn: () => value(api.GET('/api/units/due', { params: { query: { days: DUE_WITHIN_DAYS } } })),
-  });
+  const queries = useQueryClient();
+  const lanes = (bench.data?.lanes ?? []).filter((lane) => lane.phase !== 'CLEARED');
+  // A code that waits is no device yet.
+  const devices = lanes.filter((lane) => lane.phase !== 'WAITING').length;
+  const units = useUnitsDue();
   const writeUps = useQuery({
     queryKey: ['write-ups', 'today'],
-    queryFn: () => value(api.GET('/api/write-ups', { params: { query: { size: SHOWN } } })),
+    queryFn: () => value(api.GET('/api/write-ups', { params: { query: { size: CHECKED } } })),
   });
   const since = before === undefined ? NEVER : new Date(before).toISOString();
   const log = useQuery({
     queryKey: ['doings', 'since', since],
     queryFn: () => value(api.GET('/api/doings', { params: { query: { since, size: LOG_SHOWN } } })),
   });
-  const pairs = useQuery({ queryKey: ['compare-pairs'], queryFn: () => value(api.GET('/api/compare/pairs')) });
-  const trends = useQuery({
-    queryKey: ['trends', 'telling'],
-    queryFn: () => value(api.GET('/api/trends/telling')),
-    staleTime: 30_000,
-  });
+  // Every finished run makes them other ones; while devices measure, what is there is enough, and the server has better to do.
+  const measuring = lanes.some((lane) => lane.phase === 'RUNNING' || lane.phase === 'COOLING');
+  const pairs = useQuery({ ...PAIRS, enabled: !measuring || queries.getQueryData(PAIRS.queryKey) === undefined });
+  const trends = useQuery({ ...TELLING, enabled: !measuring || queries.getQueryData(TELLING.queryKey) === undefined });
   const readings = useQuery({
     queryKey: ['ledger', 'first'],
     queryFn: () => value(api.GET('/api/ledger', { params: { query: { size: 1 } } })),
   });
-  const waiting = unsentSessions(useUnsent());
-  const lanes = (bench.data?.lanes ?? []).filter((lane) => lane.phase !== 'CLEARED');
+  const unsent = useUnsent();
+  const waiting = useSyncExternalStore(unsent.subscribe, () => unsentSessions(unsent).join())
+    .split(',')
+    .filter((id) => id !== '')
+    .map(Number);
   const today = new Date(now);
   const changes = log.data?.page.total ?? 0;
   return (
@@ -67,7 +71,7 @@ export function TodayView() {
         sentence={
           <>
             {WEEKDAY.format(today)}, {day(today.toISOString())}:{' '}
-            <b className="font-semibold text-ink">{counted(lanes.length, 'device')} on the bench</b>
+            <b className="font-semibold text-ink">{counted(devices, 'device')} on the bench</b>
             {units.data && units.data.length > 0 && `, ${counted(units.data.length, 'unit')} to send back soon`}
             {before !== undefined && log.data && `, ${counted(changes, 'change')} since you were here`}.
           </>
@@ -84,16 +88,7 @@ export function TodayView() {
           {waiting.length > 0 && (
             <Part title="Typed and not stored yet">
               {waiting.map((session) => (
-                <li key={session} className="border-b border-hair-2 py-1.5">
-                  <Link
-                    to="/bench/sheet/$sessionId"
-                    params={{ sessionId: String(session) }}
-                    className="font-semibold hover:underline"
-                  >
-                    Scores of session {session}
-                  </Link>
-                  <span className="small block">saved on this computer, and sent as soon as the server takes them</span>
-                </li>
+                <WaitingScores key={session} session={session} />
               ))}
             </Part>
           )}
@@ -127,31 +122,19 @@ export function TodayView() {
           <DuePart />
           {units.data && units.data.length > 0 && (
             <Part title="Units to send back" more={<Link to="/shelf">Open the shelf</Link>}>
-              {units.data.map((u) => {
-                const { words, late } = dueWords(u.dueBack);
-                return (
-                  <li key={u.unitId} className="border-b border-hair-2 py-1.5">
-                    <Link
-                      to="/shelf/models/$modelId"
-                      params={{ modelId: String(u.modelId) }}
-                      className="font-semibold hover:underline"
-                    >
-                      {u.maker} {u.model}, {u.label}
-                    </Link>{' '}
-                    <span className="small block">
-                      <span className={late ? 'font-semibold text-plum' : 'text-gold-ink'}>{words}</span>,{' '}
-                      {day(u.dueBack)}
-                    </span>
-                  </li>
-                );
-              })}
+              <li className="pt-1.5">
+                <UnitsDue />
+              </li>
             </Part>
           )}
           {writeUps.data && writeUps.data.total > 0 && (
             <Part title="Write-ups" more={<Link to="/write-ups">Open all {writeUps.data.total}</Link>}>
-              {writeUps.data.rows.map((w) => (
-                <NumbersOff key={w.id} of={w} />
+              {writeUps.data.rows.map((w, i) => (
+                <NumbersOff key={w.id} of={w} onlyOff={i >= SHOWN} />
               ))}
+              {writeUps.data.total > CHECKED && (
+                <li className="small py-1.5">The {CHECKED} that were changed last are checked.</li>
+              )}
             </Part>
           )}
         </div>
@@ -190,6 +173,26 @@ export function TodayView() {
         </div>
       </div>
     </>
+  );
+}
+
+/** Scores that the server has not taken yet. What they are of is said once it answers. */
+function WaitingScores({ session }: { session: number }) {
+  const page = useQuery({
+    queryKey: ['session', session],
+    queryFn: () => value(api.GET('/api/sessions/{id}', { params: { path: { id: session } } })),
+  });
+  return (
+    <li className="border-b border-hair-2 py-1.5">
+      <Link
+        to="/bench/sheet/$sessionId"
+        params={{ sessionId: String(session) }}
+        className="font-semibold hover:underline"
+      >
+        {page.data ? `Scores of ${named(page.data.configuration)}` : `Scores of session ${session}`}
+      </Link>
+      <span className="small block">saved on this computer, and sent as soon as the server takes them</span>
+    </li>
   );
 }
 

@@ -3,19 +3,20 @@ import { Link } from '@tanstack/react-router';
 import { api, value, type Schemas } from '../api/client.ts';
 import { SmallLine } from '../chart/SmallLine.tsx';
 import { day } from '../format/format.ts';
-import { howSure, tone } from '../format/verdict.ts';
+import { howSure, tone, TONE_CLASS } from '../format/verdict.ts';
 import { Empty, Ready } from '../ui/states.tsx';
 
 type Telling = Schemas['TellingTrend'];
-const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-2' } as const;
+
+export const TELLING = {
+  queryKey: ['trends', 'telling'],
+  queryFn: () => value(api.GET('/api/trends/telling')),
+  staleTime: 30_000,
+};
 
 /** Every device that was measured more than one way, the one that moved most first. */
 export function TrendsStart() {
-  const telling = useQuery({
-    queryKey: ['trends', 'telling'],
-    queryFn: () => value(api.GET('/api/trends/telling')),
-    staleTime: 30_000,
-  });
+  const telling = useQuery(TELLING);
   return (
     <Ready query={telling} what="the trends">
       {(all) =>
@@ -67,7 +68,7 @@ export function TrendLine({ trend: t }: { trend: Telling }) {
       <span className="min-w-0 flex-1 max-sm:basis-full">
         {t.firstToLast ? (
           <>
-            <span className={`font-semibold ${TONES[tone(t.firstToLast.verdict)]}`}>{t.firstToLast.size}</span>
+            <span className={`font-semibold ${TONE_CLASS[tone(t.firstToLast.verdict)]}`}>{t.firstToLast.size}</span>
             {`, ${howSure(t.firstToLast.verdict)}`}
           </>
         ) : (

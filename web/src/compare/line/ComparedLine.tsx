@@ -14,6 +14,7 @@ import {
   isClear,
   sizeWords,
   tone,
+  TONE_CLASS,
   whatWouldTell,
   type Cell,
   type Sizes,
@@ -40,8 +41,6 @@ interface Props {
   marks: readonly string[];
   sizes: Sizes | undefined;
 }
-
-const TONES = { gain: 'text-leaf', loss: 'text-plum', level: 'text-ink-2', unsure: 'text-ink-3' } as const;
 
 /** One test: the values of both, the ratio with its interval, and how to read it. */
 export function ComparedLine({
@@ -203,7 +202,7 @@ function InWords({ cell, said, row, materiality, sizes }: Said) {
   const would = whatWouldTell(cell);
   return (
     <span className="block leading-tight">
-      <span className={`${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
+      <span className={`${TONE_CLASS[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}>
         {answer(cell, sizeWords(cell, row.metric, sizes))}
       </span>
       <span className="ml-1.5 text-[12.5px] whitespace-nowrap text-ink-3">{formatRatio(cell.ratio!, materiality)}</span>
@@ -233,7 +232,7 @@ function Difference({ cell, metric }: { cell: Cell; metric: ComparedRow['metric'
     return <span className="small text-ink-3">{words}</span>;
   return (
     <span className="block leading-tight">
-      <span className={TONES[cell.reading === 'BETTER' ? 'gain' : cell.reading === 'WORSE' ? 'loss' : 'unsure']}>
+      <span className={TONE_CLASS[cell.reading === 'BETTER' ? 'gain' : cell.reading === 'WORSE' ? 'loss' : 'unsure']}>
         {words}
       </span>
       {cell.low !== undefined && cell.high !== undefined && (
@@ -279,7 +278,7 @@ function Short({
     <span className="block leading-tight" title={said}>
       {own}
       <span
-        className={`block text-[12.5px] ${TONES[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}
+        className={`block text-[12.5px] ${TONE_CLASS[tone(cell.verdict)]} ${isClear(cell.verdict) ? 'font-semibold' : ''}`}
       >
         {answer(cell, sizeWords(cell, row.metric, sizes))}
       </span>

@@ -1,12 +1,14 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api, value, type Schemas } from '../../api/client.ts';
 import { changed } from '../../api/made-from.ts';
 import { count, moment } from '../../format/format.ts';
-import { Failed } from '../../ui/states.tsx';
+import { Failed, Trouble } from '../../ui/states.tsx';
 
 type Past = Schemas['PastImport'];
 
 const KEY = ['ledger', 'imports'];
+const FIRST = 8;
 
 /** Undoes one import as a whole, or makes it count again. */
 function useUndo() {
@@ -26,8 +28,11 @@ function useUndo() {
 export function PastImports({ only }: { only?: number }) {
   const past = useQuery({ queryKey: KEY, queryFn: () => value(api.GET('/api/ledger/imports')) });
   const undo = useUndo();
-  const shown = (past.data ?? []).filter((p) => only === undefined || p.id === only);
-  if (shown.length === 0) return null;
+  const [whole, setWhole] = useState(false);
+  const all = (past.data ?? []).filter((p) => only === undefined || p.id === only);
+  if (past.isError) return <Trouble error={past.error} again={() => void past.refetch()} />;
+  if (all.length === 0) return null;
+  const shown = whole ? all : all.slice(0, FIRST);
   return (
     <section className="max-w-3xl">
       {only === undefined && <h2>Imports of the last week</h2>}
@@ -58,6 +63,11 @@ export function PastImports({ only }: { only?: number }) {
           </li>
         ))}
       </ul>
+      {shown.length < all.length && (
+        <button className="button mt-2" onClick={() => setWhole(true)}>
+          Show all {all.length}
+        </button>
+      )}
       <p className="small mt-1">
         Undoing sets its scores aside and retires the models and configurations it made. Nothing is deleted.
       </p>

@@ -53,9 +53,15 @@ interface Kind<K extends FigureKind> {
 
 const one = (given: Given) => given.configurations[0] ?? 0;
 const classOf = (given: Given) => (given.first ? { deviceClass: [given.first.deviceClass] } : {});
-const isNumber = (m: Given['metrics'][number]) => m.kind !== 'CURVE' && m.kind !== 'FRAME_TIMES';
-const ofMetric = (given: Given, fits: (m: Given['metrics'][number]) => boolean, most: number) => ({
-  metric: given.metrics.find(fits)?.id ?? 0,
+/** Whether a figure of this kind can show the readings of a metric: curves and frame times have figures of their own. */
+export const shows = (of: FigureKind, metric: { kind: string }): boolean =>
+  of === 'curves'
+    ? metric.kind === 'CURVE'
+    : of === 'frames'
+      ? metric.kind === 'FRAME_TIMES'
+      : metric.kind !== 'CURVE' && metric.kind !== 'FRAME_TIMES';
+const ofMetric = (given: Given, of: FigureKind, most: number) => ({
+  metric: given.metrics.find((m) => shows(of, m))?.id ?? 0,
   configurations: given.configurations.slice(0, most),
   highlight: one(given),
 });
@@ -64,7 +70,7 @@ const ofMetric = (given: Given, fits: (m: Given['metrics'][number]) => boolean, 
 const KINDS: { [K in FigureKind]: Kind<K> } = {
   bars: {
     label: 'bars of a test',
-    begin: (given) => ({ of: 'bars', ...ofMetric(given, isNumber, 12) }),
+    begin: (given) => ({ of: 'bars', ...ofMetric(given, 'bars', 12) }),
     sources: (q) => [valuesOf(q.configurations, [q.metric, ...(q.beside ?? []).filter((m) => m !== q.metric)])],
     draw: (q, from) => {
       const asked = from[0] as Schemas['AskedValues'];
@@ -113,13 +119,13 @@ const KINDS: { [K in FigureKind]: Kind<K> } = {
   },
   curves: {
     label: 'curves',
-    begin: (given) => ({ of: 'curves', ...ofMetric(given, (m) => m.kind === 'CURVE', 6) }),
+    begin: (given) => ({ of: 'curves', ...ofMetric(given, 'curves', 6) }),
     sources: (q) => [readingsOf(q.configurations, q.metric), valuesOf(q.configurations, [q.metric])],
     draw: (q, from) => drawCurves(from[0] as Schemas['ComparedMetric'], rowsOf(from[1]), q.highlight),
   },
   frames: {
     label: 'frame times',
-    begin: (given) => ({ of: 'frames', ...ofMetric(given, (m) => m.kind === 'FRAME_TIMES', 6) }),
+    begin: (given) => ({ of: 'frames', ...ofMetric(given, 'frames', 6) }),
     sources: (q) => [readingsOf(q.configurations, q.metric), valuesOf(q.configurations, [q.metric])],
     draw: (q, from) => drawFrames(from[0] as Schemas['ComparedMetric'], rowsOf(from[1]), q.highlight),
   },

@@ -10,7 +10,7 @@ import { Offered } from './NumberPicker.tsx';
 import { configurationsOf, type FigureQuestion } from '../question/questions.ts';
 import { onOneScale } from '../figure/bar-groups.ts';
 import { FactorsForm } from './FactorsForm.tsx';
-import { beginFigure, FIGURE_FORMS } from '../figure/kinds.ts';
+import { beginFigure, FIGURE_FORMS, shows } from '../figure/kinds.ts';
 import { useConfigurations } from '../figure/use-answers.ts';
 
 /** More bars for each device could not be told apart. */
@@ -64,16 +64,7 @@ export function FigureForm({
       label: m.main ? m.test : `${m.test}, ${m.name}`,
       detail: `${m.suite} ${m.version}`,
     }));
-  /** Numbers, or the readings of a kind that holds many. */
-  const metrics = offer(
-    all.filter((m) =>
-      question.of === 'curves'
-        ? m.kind === 'CURVE'
-        : question.of === 'frames'
-          ? m.kind === 'FRAME_TIMES'
-          : m.kind !== 'CURVE' && m.kind !== 'FRAME_TIMES',
-    ),
-  );
+  const metrics = offer(all.filter((m) => shows(question.of, m)));
   const own = 'metric' in question ? all.find((m) => m.id === question.metric) : undefined;
   const trend = useQuery({
     queryKey: ['trends', 'offered', question.of === 'trend' ? question.model : 0],

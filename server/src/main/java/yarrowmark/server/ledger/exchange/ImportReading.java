@@ -280,8 +280,14 @@ public final class ImportReading {
         return refusedTotal;
     }
 
-    LedgerImport.ImportOutcome outcome(boolean isStored) {
-        int readings = (int) taken.stream().filter(t -> t.value() != null).count();
+    /** How many rows have a value that would be stored. */
+    int readings() {
+        return (int) taken.stream().filter(t -> t.value() != null).count();
+    }
+
+    /** @param importId names what was stored; null where nothing was */
+    LedgerImport.ImportOutcome outcome(boolean isStored, @Nullable Long importId) {
+        int readings = readings();
         return new LedgerImport.ImportOutcome(
                 csv.rows().size(),
                 readings,
@@ -303,6 +309,6 @@ public final class ImportReading {
                                 && !c.startsWith("fact:"))
                         .toList(),
                 isStored,
-                null);
+                importId);
     }
 }

@@ -5,20 +5,23 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
+import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import yarrowmark.server.ledger.exchange.LedgerImportEntry.Kind;
+import yarrowmark.server.ledger.exchange.LedgerImportEntry.Part;
 import yarrowmark.server.ledger.line.SetAsides;
 import yarrowmark.server.platform.Problem;
 import yarrowmark.server.platform.history.ChangeLog;
 import yarrowmark.server.platform.records.Locks;
 import yarrowmark.server.shelf.Shelf;
 import yarrowmark.server.shelf.ShelfPages;
-import yarrowmark.server.shelf.configuration.ConfigurationRow;
 import yarrowmark.server.shelf.configuration.Configurations;
 
 /**
@@ -86,11 +89,18 @@ class ImportUndo {
         this.clock = clock;
     }
 
-    /** Those that can still be undone, or restored, the newest first. */
+    /** The last fifty of those that can still be undone, or restored, the newest first. */
     @Transactional(readOnly = true)
     public List<PastImport> all() {
-        return imports.findByAtAfterOrderByIdDesc(clock.instant().minus(FOR)).stream()
-                .map(ImportUndo::shown)
+        List<LedgerImportEntry> past =
+                imports.findTop50ByAtAfterOrderByIdDesc(clock.instant().minus(FOR));
+        Map<Long, Map<Kind, Integer>> made = new HashMap<>();
+        if (!past.isEmpty()) {
+            imports.made(past).forEach(row -> made.computeIfAbsent((Long) row[0], id -> new EnumMap<>(Kind.class))
+                    .put((Kind) row[1], ((Long) row[2]).intValue()));
+        }
+        return past.stream()
+                .map(e -> shown(e, made.getOrDefault(e.id(), Map.of())))
                 .toList();
     }
 
@@ -100,11 +110,9 @@ class ImportUndo {
         if (entry.undoneAt() != null) {
             throw Problem.conflict("undone-already", "This import was undone already, by " + entry.undoneBy() + ".");
         }
-        SetAsides.Done set = asides.setAsideSessions(
-                entry.made(Kind.SESSION), "The import of " + entry.at() + " was undone", person);
+        SetAsides.Done set = asides.setAsideSessions(entry.made(Kind.SESSION), "Its import was undone", person);
         Set<Long> kept = measuredElsewise(entry.made(Kind.CONFIGURATION), entry.made(Kind.SESSION));
-        retire(entry, kept, true, person);
-        entry.undo(person, clock.instant(), set.readings() == 0 ? null : set.batch());
+        entry.undo(person, clock.instant(), set.readings() == 0 ? null : set.batch(), retire(entry, kept, person));
         changes.note(person, "import", id, "undone", null, set.readings() + " readings");
         return new Undone(shown(entry), set.readings(), names(kept));
     }
@@ -118,7 +126,7 @@ class ImportUndo {
         }
         Long batch = entry.batch();
         int readings = batch == null ? 0 : asides.takeBack(batch, person).readings();
-        retire(entry, Set.of(), false, person);
+        bringBack(entry, person);
         entry.restore();
         changes.note(person, "import", id, "undone", readings + " readings", null);
         return new Undone(shown(entry), readings, List.of());
@@ -147,21 +155,40 @@ class ImportUndo {
                         .getResultList());
     }
 
-    private void retire(LedgerImportEntry entry, Set<Long> kept, boolean retired, String person) {
+    /** @return what it retired, and was not retired before */
+    private Set<Part> retire(LedgerImportEntry entry, Set<Long> kept, String person) {
+        Set<Part> retired = new HashSet<>();
         pages.configurations(entry.made(Kind.CONFIGURATION)).stream()
-                .map(ConfigurationRow::id)
-                .filter(id -> !kept.contains(id))
-                .forEach(id -> configurations.retire(id, retired, person));
+                .filter(c -> !c.retired() && !kept.contains(c.id()))
+                .forEach(c -> {
+                    configurations.retire(c.id(), true, person);
+                    retired.add(new Part(Kind.RETIRED_CONFIG, c.id()));
+                });
         List<Long> models = entry.made(Kind.MODEL);
         if (!models.isEmpty()) {
-            // One that was deleted since is not there to be retired.
             entities.createQuery(
-                            "select m.id from Model m where m.id in :models and not (:retired = true and exists (select 1 from Configuration c where c.unit.model = m and c.retiredAt is null and c.mergedInto is null))",
+                            "select m.id from Model m where m.id in :models and m.retiredAt is null and not exists (select 1 from Configuration c where c.unit.model = m and c.retiredAt is null and c.mergedInto is null)",
                             Long.class)
                     .setParameter("models", models)
-                    .setParameter("retired", retired)
                     .getResultList()
-                    .forEach(id -> shelf.retireModel(id, retired, person));
+                    .forEach(id -> {
+                        shelf.retireModel(id, true, person);
+                        retired.add(new Part(Kind.RETIRED_MODEL, id));
+                    });
+        }
+        return retired;
+    }
+
+    /** What was deleted or merged since is not there to be brought back. */
+    private void bringBack(LedgerImportEntry entry, String person) {
+        pages.configurations(entry.made(Kind.RETIRED_CONFIG))
+                .forEach(c -> configurations.retire(c.id(), false, person));
+        List<Long> models = entry.made(Kind.RETIRED_MODEL);
+        if (!models.isEmpty()) {
+            entities.createQuery("select m.id from Model m where m.id in :models", Long.class)
+                    .setParameter("models", models)
+                    .getResultList()
+                    .forEach(id -> shelf.retireModel(id, false, person));
         }
     }
 
@@ -173,14 +200,22 @@ class ImportUndo {
     }
 
     private static PastImport shown(LedgerImportEntry e) {
+        Map<Kind, Integer> made = new EnumMap<>(Kind.class);
+        for (Kind kind : Kind.values()) {
+            made.put(kind, e.made(kind).size());
+        }
+        return shown(e, made);
+    }
+
+    private static PastImport shown(LedgerImportEntry e, Map<Kind, Integer> made) {
         return new PastImport(
                 e.id(),
                 e.at(),
                 e.person(),
                 e.readings(),
-                e.made(Kind.SESSION).size(),
-                e.made(Kind.CONFIGURATION).size(),
-                e.made(Kind.MODEL).size(),
+                made.getOrDefault(Kind.SESSION, 0),
+                made.getOrDefault(Kind.CONFIGURATION, 0),
+                made.getOrDefault(Kind.MODEL, 0),
                 e.undoneAt(),
                 e.undoneBy());
     }

@@ -68,26 +68,7 @@ public class LedgerImport {
             int refusedTotal,
             List<String> ignored,
             boolean stored,
-            @Nullable Long importId) {
-        ImportOutcome storedAs(@Nullable Long id) {
-            return new ImportOutcome(
-                    rows,
-                    readings,
-                    withoutValue,
-                    there,
-                    computed,
-                    newModels,
-                    newConfigurations,
-                    newSuites,
-                    newTests,
-                    newSessions,
-                    refused,
-                    refusedTotal,
-                    ignored,
-                    true,
-                    id);
-        }
-    }
+            @Nullable Long importId) {}
 
     private static final int CLEAR_EVERY = 20;
 
@@ -121,7 +102,7 @@ public class LedgerImport {
 
     @Transactional(readOnly = true)
     public ImportOutcome preview(byte[] file, boolean make, ImportProgress progress) {
-        return read(CsvFile.read(file), make, progress).outcome(false);
+        return read(CsvFile.read(file), make, progress).outcome(false, null);
     }
 
     @Transactional
@@ -131,7 +112,7 @@ public class LedgerImport {
 
     @Transactional(readOnly = true)
     public ImportOutcome previewRows(CsvFile rows, ImportProgress progress) {
-        return read(rows, true, progress).outcome(false);
+        return read(rows, true, progress).outcome(false, null);
     }
 
     @Transactional
@@ -145,13 +126,12 @@ public class LedgerImport {
                             + reading.refused().get(0).reason());
         }
         Set<Part> made = store(reading, person, progress);
-        ImportOutcome outcome = reading.outcome(true);
-        if (made.isEmpty()) {
-            return outcome;
-        }
-        LedgerImportEntry entry =
-                imports.save(new LedgerImportEntry(person, clock.instant(), outcome.readings(), made));
-        return outcome.storedAs(entry.id());
+        // What adds nothing is nothing that could be undone.
+        Long importId = made.isEmpty()
+                ? null
+                : imports.save(new LedgerImportEntry(person, clock.instant(), reading.readings(), made))
+                        .id();
+        return reading.outcome(true, importId);
     }
 
     private ImportReading read(CsvFile rows, boolean make, ImportProgress progress) {

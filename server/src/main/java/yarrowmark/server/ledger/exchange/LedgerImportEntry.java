@@ -25,7 +25,10 @@ class LedgerImportEntry {
         SESSION,
         CONFIGURATION,
         UNIT,
-        MODEL
+        MODEL,
+        /** Retired as it was undone, and by nobody before: what its undoing brings back. */
+        RETIRED_CONFIG,
+        RETIRED_MODEL
     }
 
     @Embeddable
@@ -96,14 +99,16 @@ class LedgerImportEntry {
                 .toList();
     }
 
-    /** @param setAside what names the readings that were set aside; null where none of them counted */
-    void undo(String who, Instant when, @Nullable Long setAside) {
+    /** @param setAside what names the readings that were set aside; null where none of them counted. @param retired with it */
+    void undo(String who, Instant when, @Nullable Long setAside, Set<Part> retired) {
+        parts.addAll(retired);
         this.undoneBy = who;
         this.undoneAt = when;
         this.batch = setAside;
     }
 
     void restore() {
+        parts.removeIf(p -> p.kind() == Kind.RETIRED_CONFIG || p.kind() == Kind.RETIRED_MODEL);
         this.undoneBy = null;
         this.undoneAt = null;
         this.batch = null;

@@ -148,6 +148,8 @@ class LedgerImportTest {
         assertThat(undone.path("kept")).isEmpty();
         assertThat(undone.path("of").path("madeModels").asInt()).isOne();
         assertThat(counted(id)).isZero();
+        assertThat(owner.get("/api/ledger?state=SET_ASIDE&model=" + id).body().toString())
+                .contains("Its import was undone");
         assertThat(owner.get("/api/models/" + id)
                         .body()
                         .path("model")
@@ -183,6 +185,28 @@ class LedgerImportTest {
                         .path("model")
                         .path("retired")
                         .asBoolean())
+                .isFalse();
+    }
+
+    @Test
+    void whatSomebodyHadRetiredBeforeTheUndoStaysRetiredAfterIt() {
+        long first = send("import", file(), true).body().path("importId").asLong();
+        long id = modelId();
+        assertThat(owner.put("/api/models/" + id + "/retired", Map.of("retired", true))
+                        .status())
+                .isEqualTo(200);
+        String undo = "/api/ledger/imports/" + first + "/undo";
+        owner.post(undo, Map.of());
+        owner.delete(undo);
+        JsonNode page = owner.get("/api/models/" + id).body();
+        assertThat(page.path("model").path("retired").asBoolean()).isTrue();
+        assertThat(page.path("units")
+                        .get(0)
+                        .path("configurations")
+                        .get(0)
+                        .path("retired")
+                        .asBoolean())
+                .as("retired by the undo alone")
                 .isFalse();
     }
 
